@@ -1,0 +1,12 @@
+import type { Check } from './check.ts'
+
+export const profileNotEmbedded: Check = {
+  id: 'profile-not-embedded',
+  title: 'The picture carries no profile',
+  touches: ['colour-management'],
+  on: 'context',
+  find: ({ brief }) =>
+    brief.picture && brief.picture.profile === null
+      ? [{ level: 'note', says: 'Nothing in the file says what its colours mean. They are taken as sRGB; if the picture came from elsewhere, ask.', numbers: {} }]
+      : [],
+}

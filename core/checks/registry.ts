@@ -1,0 +1,40 @@
+import { blackWrong } from './black-wrong.ts'
+import { borderlessImpossible } from './borderless-impossible.ts'
+import { type Check, type Finding, findingsOf, LEVELS } from './check.ts'
+import type { Context } from '../plate/context.ts'
+import type { Settled } from '../plate/settled.ts'
+import { colourManagedWrongly } from './colour-managed-wrongly.ts'
+import { driverQuirk } from './driver-quirk.ts'
+import { expansionSmall } from './expansion-small.ts'
+import { inkLow } from './ink-low.ts'
+import { lotDiffers } from './lot-differs.ts'
+import { notLoaded } from './not-loaded.ts'
+import { nothingPossible } from './nothing-possible.ts'
+import { pictureClipped } from './picture-clipped.ts'
+import { pictureMissing } from './picture-missing.ts'
+import { pinLost } from './pin-lost.ts'
+import { profileMismatch } from './profile-mismatch.ts'
+import { profileNotEmbedded } from './profile-not-embedded.ts'
+import { resolutionLow } from './resolution-low.ts'
+import { sheetNotAsAsked } from './sheet-not-as-asked.ts'
+import { sheetTooLong } from './sheet-too-long.ts'
+import { sheetTooShort } from './sheet-too-short.ts'
+import { sheetTooThick } from './sheet-too-thick.ts'
+import { sheetTooThin } from './sheet-too-thin.ts'
+import { sheetTooWide } from './sheet-too-wide.ts'
+import { stackTooHigh } from './stack-too-high.ts'
+import { stockForm } from './stock-form.ts'
+import { stockShort } from './stock-short.ts'
+
+/** Every check there is. A new one is one file and one line here. */
+export const CHECKS: readonly Check[] = [
+  pictureMissing, nothingPossible, pinLost, stockForm, sheetTooThick, sheetTooThin, sheetTooWide, sheetTooLong, sheetTooShort,
+  sheetNotAsAsked, stockShort, borderlessImpossible, pictureClipped, colourManagedWrongly, profileMismatch, driverQuirk,
+  expansionSmall, blackWrong, inkLow, lotDiffers, resolutionLow, profileNotEmbedded, stackTooHigh, notLoaded,
+]
+
+/** All findings, the worst level first and within a level in the order of the registry. */
+export function findAll(context: Context, settled: Settled | null): Finding[] {
+  const found = CHECKS.flatMap((check) => findingsOf(check, context, settled))
+  return LEVELS.flatMap((level) => found.filter((f) => f.level === level))
+}

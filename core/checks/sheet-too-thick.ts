@@ -1,0 +1,3 @@
+import { pathLimitCheck } from './path-limit.ts'
+
+export const sheetTooThick = pathLimitCheck('sheet-too-thick', 'The sheet is too thick for the path', ['thick', 'heavy'])

@@ -1,0 +1,18 @@
+import type { Decision } from './decision.ts'
+
+export const blackPointDecision: Decision<boolean> = {
+  key: 'black-point',
+  title: 'Black point compensation',
+  question: 'Is the picture’s black fitted to the paper’s black?',
+  candidates: ({ studio, intent }) => {
+    const wanted = studio.rules.blackPointCompensation
+    const absolute = intent === 'absolute'
+    return [
+      { id: 'on', label: 'On', value: true, ruledOut: absolute ? 'Absolute colorimetric leaves the black point alone.' : null, costs: wanted ? [] : [{ points: 5, says: 'the house rule is off' }], by: 'house', reason: 'On for photographs: shadows keep their steps down to the paper’s black.' },
+      { id: 'off', label: 'Off', value: false, ruledOut: null, costs: wanted && !absolute ? [{ points: 5, says: 'shadows below the paper’s black run together' }] : [], by: absolute ? 'rule' : 'house', reason: absolute ? 'Absolute colorimetric leaves the black point alone.' : 'The house rule is off.' },
+    ]
+  },
+  accept: (context, on) => {
+    context.blackPoint = on
+  },
+}

@@ -1,0 +1,34 @@
+import { writeSize } from '../length/length.ts'
+import { lotSizeName } from '../media/lot-name.ts'
+import type { Way } from '../plate/ways.ts'
+import type { Decision } from './decision.ts'
+
+export const stockDecision: Decision<Way> = {
+  key: 'stock',
+  title: 'Stock',
+  question: 'Which box or roll is the sheet taken from?',
+  candidates: ({ ways, printer, path, brief }) =>
+    ways
+      .filter((w) => w.printer === printer && w.path === path)
+      .slice(0, 40)
+      .map((way) => {
+        const inPath = way.loaded?.lotId === way.lot.id
+        return {
+          id: way.lot.id,
+          label: `${way.paper.name}, ${lotSizeName(way.lot, brief.unit)}`,
+          value: way,
+          ruledOut: way.ruledOut,
+          costs: way.costs,
+          by: 'rule',
+          reason: inPath
+            ? 'It is in the path already.'
+            : `It measures ${writeSize(way.lot.measured.width, way.fed.length, brief.unit)} and suits the job best.`,
+        }
+      }),
+  accept: (context, way) => {
+    context.way = way
+    context.lot = way.lot
+    context.paper = way.paper
+    context.pairing = way.pairing
+  },
+}

@@ -1,0 +1,68 @@
+import { z } from 'zod'
+import { PathSchema } from '../paths/path.ts'
+
+const id = z.string().min(1).max(60)
+const um = z.number().int().nonnegative()
+
+/** A kind of paper as the printer knows it: the same entry has one name on the computer and another at the panel. */
+export const MediaTypeSchema = z.object({
+  /** IPP keyword sent as `media-type` (RFC 8011, PWG 5100.7). */
+  id,
+  driverName: z.string().max(80),
+  panelName: z.string().max(80),
+  surface: z.enum(['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain']),
+  /** Grammage the entry is meant for, g/m². */
+  weight: z.object({ min: z.number().nonnegative(), max: z.number().positive() }),
+  black: z.enum(['photo', 'matte', 'either']),
+  platenGap: z.enum(['normal', 'wide']),
+})
+export type MediaType = z.infer<typeof MediaTypeSchema>
+
+export const QualitySchema = z.object({
+  id,
+  name: z.string().max(60),
+  /** Resolution class the profile is bound to, dots per inch (720, 1440, 2880). */
+  dpi: z.number().int().positive(),
+  /** IPP `print-quality`: draft, normal or high (RFC 8011 section 5.2.13). */
+  ipp: z.enum(['draft', 'normal', 'high']),
+  secondsPerSquareMetre: z.number().positive(),
+})
+export type Quality = z.infer<typeof QualitySchema>
+
+export const ExpansionSchema = z.object({ id, name: z.string().max(40), um: um.positive() })
+export type Expansion = z.infer<typeof ExpansionSchema>
+
+/** A custom page size the driver refuses, and the one it takes instead. */
+export const QuirkSchema = z.object({ kind: z.literal('refused-width'), width: um.positive(), accepts: um.positive() })
+
+export const InkSchema = z.object({
+  id,
+  name: z.string().max(40),
+  millilitres: z.number().nonnegative(),
+  capacity: z.number().positive(),
+})
+
+export const PrinterSchema = z.object({
+  id,
+  name: z.string().min(1).max(80),
+  /** What kind of machine it is, in a few words. */
+  kind: z.string().max(120),
+  inkSet: z.enum(['dye-6', 'pigment-10', 'pigment-12', 'bulk-4']),
+  inks: z.array(InkSchema).min(1).max(16),
+  black: z.object({
+    /** Which blacks print now; `both` when they have channels of their own. */
+    installed: z.enum(['photo', 'matte', 'both']),
+    /** What a swap costs, or null when there is nothing to swap. */
+    swap: z.object({ minutes: z.number().nonnegative(), millilitres: z.number().nonnegative() }).nullable(),
+  }),
+  mediaTypes: z.array(MediaTypeSchema).min(1).max(100),
+  qualities: z.array(QualitySchema).min(1).max(12),
+  expansions: z.array(ExpansionSchema).max(8),
+  quirks: z.array(QuirkSchema).max(20),
+  paths: z.array(PathSchema).min(1).max(12),
+  /** Pixels per inch the printer wants its page data in. */
+  feedPpi: z.number().int().min(72).max(1440),
+  /** Where it listens, `ipp://host:port/path`. */
+  address: z.string().max(300),
+})
+export type Printer = z.infer<typeof PrinterSchema>

@@ -1,0 +1,101 @@
+import type { Um } from '../length/length.ts'
+import { EDGES, type Edge, type Edges, type Path } from '../paths/path.ts'
+import { area, gaps, inset, intersect, type Rect } from './rect.ts'
+
+export type Turn = 0 | 90 | 180 | 270
+export const TURNS: readonly Turn[] = [0, 90, 180, 270]
+
+/** How the printer will treat the edges of the page. */
+export type EdgeMode =
+  | { mode: 'bordered'; margins: Edges }
+  /** Prints past `edges` by `expansion`; the other edges keep their margin. */
+  | { mode: 'borderless'; edges: readonly Edge[]; expansion: Um; margins: Edges }
+  /** Asked for borderless on a page it will not do so: an even margin is forced. */
+  | { mode: 'enforced'; margin: Um }
+
+export interface LayoutInput {
+  /** The sheet as it really measures: width across the feed, length along it. */
+  sheet: { width: Um; length: Um }
+  /** The page the driver is told. */
+  page: { width: Um; length: Um }
+  registration: Path['registration']
+  edges: EdgeMode
+  /** The picture (after cropping and turning) in the sheet's frame. */
+  picture: Rect
+}
+
+export interface Layout {
+  sheet: Rect
+  /** Where the driver's page falls on the true sheet. */
+  page: Rect
+  /** Where ink can go. */
+  printable: Rect
+  picture: Rect
+  /** Part of the picture the printer will try to print. */
+  printed: Rect
+  /** Part of it that lands on paper. */
+  visible: Rect
+  /** White (or, with bleed, zero) left at each edge of the true sheet, measured with a ruler. */
+  margins: Edges
+  /** Picture cut off by the printable area, measured at each edge of the picture. */
+  clipped: Edges
+  /** Picture printed past each edge of the sheet. */
+  bleed: Edges
+  /** Area of the placed picture that does not land on paper, 0…1. */
+  lost: number
+}
+
+/**
+ * Where the driver's page falls on the true sheet. The leading edges meet; across, the guide decides.
+ * Geometry: a centring feed puts half of the difference on each side, a side guide all of it on the far side.
+ */
+export function pageOnSheet(sheet: LayoutInput['sheet'], page: LayoutInput['page'], registration: Path['registration']): Rect {
+  const spare = sheet.width - page.width
+  const x = registration === 'left' ? 0 : registration === 'right' ? spare : spare / 2
+  return { x, y: 0, w: page.width, h: page.length }
+}
+
+const only = (edges: readonly Edge[], pick: (edge: Edge) => Um): Edges =>
+  Object.fromEntries(EDGES.map((e) => [e, edges.includes(e) ? pick(e) : 0])) as unknown as Edges
+
+/** Area that takes ink, in the sheet's frame. */
+export function printableArea(page: Rect, edges: EdgeMode): Rect {
+  if (edges.mode === 'bordered') return inset(page, edges.margins)
+  if (edges.mode === 'enforced') return inset(page, only(EDGES, () => edges.margin))
+  const by = Object.fromEntries(
+    EDGES.map((e) => [e, edges.edges.includes(e) ? -edges.expansion : edges.margins[e]]),
+  ) as unknown as Edges
+  return inset(page, by)
+}
+
+const positive = (edges: Edges): Edges => only(EDGES, (e) => Math.max(0, edges[e]))
+
+/** Puts sheet, page and picture together and says what lands where. Pure geometry. */
+export function layOut(input: LayoutInput): Layout {
+  const sheet: Rect = { x: 0, y: 0, w: input.sheet.width, h: input.sheet.length }
+  const page = pageOnSheet(input.sheet, input.page, input.registration)
+  const printable = printableArea(page, input.edges)
+  const printed = intersect(input.picture, printable)
+  const visible = intersect(printed, sheet)
+  const empty = area(visible) === 0
+  const outside = gaps(printed, sheet)
+  return {
+    sheet,
+    page,
+    printable,
+    picture: input.picture,
+    printed,
+    visible,
+    margins: empty ? { leading: sheet.h, trailing: sheet.h, left: sheet.w, right: sheet.w } : gaps(sheet, visible),
+    clipped: positive(gaps(input.picture, printed)),
+    bleed: empty ? only([], () => 0) : positive(outside),
+    lost: area(input.picture) === 0 ? 0 : 1 - area(visible) / area(input.picture),
+  }
+}
+
+/** Share of a sheet's picture that stays when every edge is printed past by `expansion`: W·H/((W+2e)(H+2e)). */
+export const keptAfterExpansion = (width: Um, length: Um, expansion: Um): number =>
+  (width * length) / ((width + 2 * expansion) * (length + 2 * expansion))
+
+/** Sideways drift over `length` at a skew of `degrees`: L·tan θ. */
+export const skewDrift = (length: Um, degrees: number): Um => length * Math.tan((degrees * Math.PI) / 180)

@@ -1,0 +1,39 @@
+import type { Um } from '../length/length.ts'
+import type { Edges } from '../paths/path.ts'
+
+/**
+ * A rectangle in the frame of the sheet as it travels: origin at the leading left corner of the true sheet,
+ * x to the right across the feed, y towards the trailing edge. Micrometres.
+ */
+export interface Rect {
+  x: Um
+  y: Um
+  w: Um
+  h: Um
+}
+
+export const intersect = (a: Rect, b: Rect): Rect => {
+  const x = Math.max(a.x, b.x)
+  const y = Math.max(a.y, b.y)
+  return { x, y, w: Math.max(0, Math.min(a.x + a.w, b.x + b.w) - x), h: Math.max(0, Math.min(a.y + a.h, b.y + b.h) - y) }
+}
+
+/** Moves every edge inwards by its own amount; negative amounts move it outwards. Never below zero size. */
+export const inset = (r: Rect, by: Edges): Rect => ({
+  x: r.x + by.left,
+  y: r.y + by.leading,
+  w: Math.max(0, r.w - by.left - by.right),
+  h: Math.max(0, r.h - by.leading - by.trailing),
+})
+
+export const translate = (r: Rect, dx: Um, dy: Um): Rect => ({ ...r, x: r.x + dx, y: r.y + dy })
+
+/** How far each edge of `inner` lies inside the same edge of `outer`; negative where it lies outside. */
+export const gaps = (outer: Rect, inner: Rect): Edges => ({
+  leading: inner.y - outer.y,
+  trailing: outer.y + outer.h - inner.y - inner.h,
+  left: inner.x - outer.x,
+  right: outer.x + outer.w - inner.x - inner.w,
+})
+
+export const area = (r: Rect): number => r.w * r.h

@@ -1,0 +1,63 @@
+import type { Um } from '../length/length.ts'
+import { parsePwgName, type Size } from './pwg.ts'
+
+export interface NamedSize extends Size {
+  /** What people in a studio call it. */
+  name: string
+  /** Other ways it is typed, lower case. */
+  also: string[]
+}
+
+/** [PWG 5101.1 name, what people call it, other spellings] */
+const TABLE: readonly [string, string, ...string[]][] = [
+  ['iso_a0_841x1189mm', 'A0'],
+  ['iso_a1_594x841mm', 'A1'],
+  ['iso_a2_420x594mm', 'A2'],
+  ['iso_a3_297x420mm', 'A3'],
+  ['iso_a4_210x297mm', 'A4'],
+  ['iso_a5_148x210mm', 'A5'],
+  ['iso_a6_105x148mm', 'A6'],
+  ['iso_a7_74x105mm', 'A7'],
+  ['iso_b2_500x707mm', 'ISO B2'],
+  ['iso_b3_353x500mm', 'ISO B3'],
+  ['iso_b4_250x353mm', 'ISO B4'],
+  ['iso_b5_176x250mm', 'ISO B5'],
+  ['iso_sra3_320x450mm', 'SRA3'],
+  ['jis_b3_364x515mm', 'JIS B3'],
+  ['jis_b4_257x364mm', 'JIS B4'],
+  ['jis_b5_182x257mm', 'JIS B5'],
+  ['jpn_hagaki_100x148mm', '100 × 148 mm card', 'hagaki'],
+  ['om_small-photo_100x150mm', '10 × 15 cm'],
+  ['oe_photo-l_3.5x5in', '3.5 × 5 in'],
+  ['na_index-4x6_4x6in', '4 × 6 in'],
+  ['na_5x7_5x7in', '5 × 7 in'],
+  ['na_govt-letter_8x10in', '8 × 10 in'],
+  ['na_letter_8.5x11in', 'Letter', 'us letter'],
+  ['na_legal_8.5x14in', 'Legal', 'us legal'],
+  ['na_ledger_11x17in', '11 × 17 in', 'tabloid', 'ledger'],
+  ['na_edp_11x14in', '11 × 14 in'],
+  ['na_arch-b_12x18in', '12 × 18 in', 'arch b'],
+  ['na_super-b_13x19in', '13 × 19 in', 'super b', 'a3+'],
+  ['na_c_17x22in', '17 × 22 in', 'ansi c'],
+  ['na_arch-c_18x24in', '18 × 24 in', 'arch c'],
+  ['na_arch-d_24x36in', '24 × 36 in', 'arch d'],
+  ['na_arch-e_36x48in', '36 × 48 in', 'arch e'],
+]
+
+/** Named sheets that studio printers use, portrait, smallest family first. */
+export const NAMED_SIZES: readonly NamedSize[] = TABLE.map(([pwg, name, ...also]) => {
+  const size = parsePwgName(pwg)
+  if (!size) throw new Error(`not a self-describing size name: ${pwg}`)
+  return { pwg, name, also, width: size.width, length: size.length }
+})
+
+const BY_PWG = new Map(NAMED_SIZES.map((size) => [size.pwg, size]))
+
+/** The named size with this PWG name, or undefined. */
+export const namedSize = (pwg: string): NamedSize | undefined => BY_PWG.get(pwg)
+
+/** The named size of exactly these edges, either way round (to 0.1 mm), or undefined. */
+export function nameOf(width: Um, length: Um): NamedSize | undefined {
+  const [short, long] = width <= length ? [width, length] : [length, width]
+  return NAMED_SIZES.find((s) => Math.abs(s.width - short) < 100 && Math.abs(s.length - long) < 100)
+}

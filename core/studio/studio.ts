@@ -1,0 +1,32 @@
+import { z } from 'zod'
+import { LoadedSchema, LotSchema, PairingSchema, PaperSchema, ProfileSchema } from '../media/media.ts'
+import { PrinterSchema } from '../printers/printer.ts'
+
+/** Studio-wide preferences that decide ties. */
+export const HouseRulesSchema = z.object({
+  unit: z.enum(['mm', 'in']),
+  everydayIntent: z.enum(['relative', 'perceptual', 'by-surface']),
+  blackPointCompensation: z.boolean(),
+  /** A difference between two facing borders that people see, µm. Common practice: 0.5 mm unseen, 1 mm seen. */
+  visibleShift: z.number().int().positive(),
+})
+export type HouseRules = z.infer<typeof HouseRulesSchema>
+
+/** Everything the studio knows that a plate depends on. */
+export const StudioSchema = z.object({
+  printers: z.array(PrinterSchema).max(200),
+  papers: z.array(PaperSchema).max(2000),
+  lots: z.array(LotSchema).max(10_000),
+  profiles: z.array(ProfileSchema).max(5000),
+  pairings: z.array(PairingSchema).max(20_000),
+  loaded: z.array(LoadedSchema).max(2000),
+  rules: HouseRulesSchema,
+})
+export type Studio = z.infer<typeof StudioSchema>
+
+export const DEFAULT_RULES: HouseRules = {
+  unit: 'mm',
+  everydayIntent: 'by-surface',
+  blackPointCompensation: true,
+  visibleShift: 500,
+}
