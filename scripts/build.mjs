@@ -1,0 +1,29 @@
+// Bundles server, simulator and workers with esbuild, and the web application with Vite.
+import { build } from 'esbuild'
+import { build as viteBuild } from 'vite'
+
+const only = new Set(process.argv.slice(2))
+const want = (part) => only.size === 0 || only.has(part)
+
+if (want('node')) {
+  await build({
+    entryPoints: {
+      'server/main': 'server/main.ts',
+      'server/worker': 'server/workers/worker.ts',
+      'simulator/main': 'simulator/main.ts',
+      'scripts/seed': 'scripts/seed.ts',
+      'scripts/bench': 'scripts/bench.ts',
+      'scripts/make-profiles': 'scripts/make-profiles.ts',
+    },
+    outdir: 'dist',
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: true,
+    splitting: true,
+    logLevel: 'error',
+  })
+}
+if (want('web')) await viteBuild({ logLevel: 'warn' })

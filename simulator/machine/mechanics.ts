@@ -1,0 +1,74 @@
+import type { Path } from '../../core/paths/path.ts'
+import { normal } from './random.ts'
+
+/** A sheet lying in a path: what it is, not what anyone believes it is. Micrometres. */
+export interface RealSheet {
+  lotId: string
+  paperName: string
+  coating: 'gloss' | 'satin' | 'matte' | 'art' | 'canvas' | 'board' | 'plain'
+  white: [number, number, number]
+  thickness: number
+  width: number
+  length: number
+  /** Half of the range over which sheets of the lot differ. */
+  spread: number
+  form: 'sheet' | 'roll'
+}
+
+export interface Travel {
+  /** Where the page's leading left corner falls on the sheet, µm. */
+  x: number
+  y: number
+  /** Clockwise turn of the print on the sheet, degrees. */
+  skew: number
+  /** This very sheet's size. */
+  width: number
+  length: number
+}
+
+/** Feeds one sheet: this sheet's true size, and where a page of this width comes to lie on it. */
+export function feed(path: Path, sheet: RealSheet, page: { width: number; length: number }, random: () => number): Travel {
+  const vary = sheet.form === 'roll' ? 0 : sheet.spread / 3
+  const width = Math.round(sheet.width + normal(random) * vary)
+  // The printer cuts a roll itself, to the page.
+  const length = sheet.form === 'roll' ? page.length : Math.round(sheet.length + normal(random) * vary)
+  const stop = path.registration === 'right' ? width - page.width : path.registration === 'left' ? 0 : (width - page.width) / 2
+  return {
+    x: stop + (normal(random) * path.tolerance.across) / 3,
+    y: (normal(random) * path.tolerance.along) / 3,
+    skew: (normal(random) * path.tolerance.skewDegrees) / 3,
+    width,
+    length,
+  }
+}
+
+/** Whether the sheet is drawn in at all. Worn or overfilled feeders miss more. */
+export function drawsIn(path: Path, sheet: RealSheet, count: number, random: () => number): boolean {
+  if (sheet.thickness > path.thickness.max * 1.1) return false
+  const holds = path.capacity.find((c) => sheet.thickness <= c.upTo)?.sheets ?? 1
+  const chance = (sheet.thickness > path.thickness.max ? 0.5 : 0.012) + (sheet.form === 'sheet' && count > holds ? 0.25 : 0)
+  return random() >= chance
+}
+
+export interface Limits {
+  /** Rectangle of the page that takes ink, relative to the page's leading left corner, µm. */
+  left: number
+  top: number
+  right: number
+  bottom: number
+  enforced: boolean
+}
+
+/** What the machine lets ink reach on this page. */
+export function inkLimits(path: Path, page: { width: number; length: number; known: string | null }, borderless: boolean, bleed: number): Limits {
+  const b = path.borderless
+  const allowed = b && (b.sizes === 'any' || (page.known !== null && b.sizes.includes(page.known)))
+  const m = path.margins
+  if (!borderless) return { left: m.left, top: m.leading, right: page.width - m.right, bottom: page.length - m.trailing, enforced: false }
+  if (!b || !allowed) {
+    const keep = b?.enforced ?? Math.max(m.left, m.right, m.leading, m.trailing)
+    return { left: keep, top: keep, right: page.width - keep, bottom: page.length - keep, enforced: true }
+  }
+  const past = (edge: 'left' | 'right' | 'leading' | 'trailing') => (b.edges.includes(edge) ? -bleed : m[edge])
+  return { left: past('left'), top: past('leading'), right: page.width - past('right'), bottom: page.length - past('trailing'), enforced: false }
+}

@@ -1,0 +1,113 @@
+import sharp from 'sharp'
+import { labToSrgb, type Triple } from '../../core/color/cie.ts'
+import { applyGrid, type Grid } from '../../core/color/grid.ts'
+import { printedLab } from '../color/inks.ts'
+import { type InkOnPaper, inkModelFor } from '../color/paper-inks.ts'
+import type { Limits, Travel } from '../machine/mechanics.ts'
+import type { DevicePage } from './raster-in.ts'
+
+const GRID = 17
+/** Bench surface shown around the sheet, µm, and its colour (neutral). */
+const SURROUND = 14_000
+const BENCH = [112, 112, 112] as const
+
+/** What is really true of a delivered sheet, kept apart from the picture for tests. Micrometres. */
+export interface Truth {
+  width: number
+  length: number
+  skewDegrees: number
+  /** White left at each edge, at its middle; 0 where ink runs off. */
+  margins: { leading: number; trailing: number; left: number; right: number }
+  enforced: boolean
+}
+
+/** Device RGB to the colour of the dry print under D50, as sRGB bytes. */
+function printGrid(inks: InkOnPaper): Grid {
+  const lab = printedLab(inkModelFor(inks))
+  const values = new Uint8Array(GRID ** 3 * 3)
+  let at = 0
+  for (let r = 0; r < GRID; r++) for (let g = 0; g < GRID; g++) for (let b = 0; b < GRID; b++) {
+    const rgb = [r, g, b].map((i) => i / (GRID - 1)) as unknown as Triple
+    for (const channel of labToSrgb(lab(rgb))) values[at++] = Math.round(channel * 255)
+  }
+  return { size: GRID, values }
+}
+
+export interface Pass {
+  page: DevicePage
+  /** Size of the page the machine was told, µm. */
+  told: { width: number; length: number }
+  limits: Limits
+  travel: Travel
+  inks: InkOnPaper
+}
+
+/** The true margins of a sheet after this pass. */
+export function truthOf({ page, told, limits, travel }: Pass): Truth {
+  const rasterWidth = (page.header.width * 25_400) / page.header.ppi
+  const rasterLength = (page.header.height * 25_400) / page.header.ppi
+  const [dx, dy] = [(told.width - rasterWidth) / 2, (told.length - rasterLength) / 2]
+  const ink = page.ink && {
+    left: Math.max(limits.left, page.ink.left + dx) + travel.x,
+    right: Math.min(limits.right, page.ink.right + dx) + travel.x,
+    top: Math.max(limits.top, page.ink.top + dy) + travel.y,
+    bottom: Math.min(limits.bottom, page.ink.bottom + dy) + travel.y,
+  }
+  const white = (value: number) => Math.max(0, Math.round(value))
+  return {
+    width: travel.width,
+    length: travel.length,
+    skewDegrees: travel.skew,
+    enforced: limits.enforced,
+    margins: ink
+      ? { leading: white(ink.top), trailing: white(travel.length - ink.bottom), left: white(ink.left), right: white(travel.width - ink.right) }
+      : { leading: travel.length, trailing: travel.length, left: travel.width, right: travel.width },
+  }
+}
+
+/** A picture of the sheet as it came out, leading edge up, with some of the bench around it. PNG. */
+export async function deliver(pass: Pass): Promise<Buffer> {
+  const { page, told, limits, travel, inks } = pass
+  const print = new Uint8Array(page.rgba.length)
+  applyGrid(printGrid(inks), page.rgba, print)
+  const pixel = 25_400 / page.ppi
+  const width = Math.round((travel.width + 2 * SURROUND) / pixel)
+  const height = Math.round((travel.length + 2 * SURROUND) / pixel)
+  const rasterWidth = (page.header.width * 25_400) / page.header.ppi
+  const rasterLength = (page.header.height * 25_400) / page.header.ppi
+  const paper = labToSrgb(inks.white).map((v) => Math.round(v * 255))
+  const out = Buffer.alloc(width * height * 3)
+  const angle = (-travel.skew * Math.PI) / 180
+  const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
+  for (let py = 0; py < height; py++) {
+    for (let px = 0; px < width; px++) {
+      const x = (px + 0.5) * pixel - SURROUND
+      const y = (py + 0.5) * pixel - SURROUND
+      const at = (py * width + px) * 3
+      if (x < 0 || y < 0 || x > travel.width || y > travel.length) {
+        out[at] = BENCH[0]
+        out[at + 1] = BENCH[1]
+        out[at + 2] = BENCH[2]
+        continue
+      }
+      // Back through skew (about the leading edge's middle) and offset to the page the machine was told.
+      const [ox, oy] = [x - travel.width / 2, y]
+      const tx = ox * cos - oy * sin + travel.width / 2 - travel.x
+      const ty = ox * sin + oy * cos - travel.y
+      const inked = tx >= limits.left && tx <= limits.right && ty >= limits.top && ty <= limits.bottom
+      const sx = Math.floor((tx + (rasterWidth - told.width) / 2) / pixel)
+      const sy = Math.floor((ty + (rasterLength - told.length) / 2) / pixel)
+      if (inked && sx >= 0 && sy >= 0 && sx < page.width && sy < page.height) {
+        const from = (sy * page.width + sx) * 4
+        out[at] = print[from] as number
+        out[at + 1] = print[from + 1] as number
+        out[at + 2] = print[from + 2] as number
+      } else {
+        out[at] = paper[0] as number
+        out[at + 1] = paper[1] as number
+        out[at + 2] = paper[2] as number
+      }
+    }
+  }
+  return sharp(out, { raw: { width, height, channels: 3 } }).withMetadata({ density: page.ppi }).png({ compressionLevel: 6 }).toBuffer()
+}

@@ -1,0 +1,68 @@
+import { HEADER_BYTES, type PageHeader, readHeader, SYNC } from '../../core/pwg-raster/header.ts'
+import { RasterError, readLines } from '../../core/pwg-raster/lines.ts'
+
+/** A page as the machine holds it: device RGBA pixels, thinned by a whole factor. */
+export interface DevicePage {
+  width: number
+  height: number
+  ppi: number
+  rgba: Uint8Array
+  header: PageHeader
+  /** Box around everything that is not bare paper, in µm from the raster's corner; null for an empty page. */
+  ink: { left: number; top: number; right: number; bottom: number } | null
+  /** Mean ink coverage over the raster, 0…1. */
+  coverage: number
+}
+
+/** Most pixels kept: enough for 150 per inch on A2. */
+const MAX_KEPT = 14_000_000
+const WANTED_PPI = 150
+
+/** Reads the first page of a PWG Raster file. Throws RasterError when it is not one. */
+export function readRaster(data: Uint8Array): DevicePage {
+  if (new TextDecoder().decode(data.subarray(0, 4)) !== SYNC) throw new RasterError('the document is not PWG Raster')
+  const header = readHeader(data.subarray(4))
+  if (!header) throw new RasterError('the page header is not one this printer understands')
+  const byPpi = Math.max(1, Math.floor(header.ppi / WANTED_PPI))
+  const bySize = Math.ceil(Math.sqrt((header.width * header.height) / MAX_KEPT))
+  const factor = Math.max(byPpi, bySize)
+  const width = Math.floor(header.width / factor) || 1
+  const height = Math.floor(header.height / factor) || 1
+  const rgba = new Uint8Array(width * height * 4).fill(255)
+  const sums = new Uint32Array(width * 3)
+  const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
+  let darkness = 0
+  readLines(data, 4 + HEADER_BYTES, header.width, header.height, (row, y) => {
+    let from = -1
+    let to = -1
+    for (let x = 0; x < header.width; x++) {
+      const i = x * 3
+      const sum = (row[i] as number) + (row[i + 1] as number) + (row[i + 2] as number)
+      if (sum < 765) {
+        if (from < 0) from = x
+        to = x
+        darkness += 765 - sum
+      }
+    }
+    if (from >= 0) {
+      if (box.top < 0) box.top = y
+      box.bottom = y
+      box.left = Math.min(box.left, from)
+      box.right = Math.max(box.right, to)
+    }
+    const cell = Math.floor(y / factor)
+    if (cell >= height) return
+    for (let x = 0; x < width * factor; x++) {
+      const at = Math.floor(x / factor) * 3
+      for (let k = 0; k < 3; k++) sums[at + k] = (sums[at + k] as number) + (row[x * 3 + k] as number)
+    }
+    if (y % factor === factor - 1) {
+      const out = cell * width * 4
+      for (let x = 0; x < width; x++) for (let k = 0; k < 3; k++) rgba[out + x * 4 + k] = Math.round((sums[x * 3 + k] as number) / (factor * factor))
+      sums.fill(0)
+    }
+  })
+  const um = 25_400 / header.ppi
+  const ink = box.top < 0 ? null : { left: box.left * um, top: box.top * um, right: (box.right + 1) * um, bottom: (box.bottom + 1) * um }
+  return { width, height, ppi: header.ppi / factor, rgba, header, ink, coverage: darkness / (765 * header.width * header.height) }
+}
