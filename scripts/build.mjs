@@ -26,4 +26,4 @@ if (want('node')) {
     logLevel: 'error',
   })
 }
-if (want('web')) await viteBuild({ logLevel: 'warn' })
+if (want('web') && (await import('node:fs')).existsSync('vite.config.ts')) await viteBuild({ logLevel: 'warn' })

@@ -20,6 +20,10 @@ export const PictureSchema = z.object({
   profileHash: z.string().nullable(),
   /** SHA-256 of the file. */
   hash: z.string(),
+  /** SHA-256 of the preview in the store, or empty. */
+  preview: z.string().default(''),
+  /** What was wrong with the file though it could be read, or null. */
+  warning: z.string().nullable().default(null),
 })
 export type Picture = z.infer<typeof PictureSchema>
 

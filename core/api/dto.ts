@@ -1,0 +1,142 @@
+import { z } from 'zod'
+import { BriefSchema, PictureSchema } from '../brief/brief.ts'
+import { LotSchema, PairingSchema, ProfileSchema } from '../media/media.ts'
+import { PinsSchema, PlateSchema } from '../plate/plate.ts'
+
+/** What the server and the browser say to each other. Times are ISO 8601, UTC. */
+
+const id = z.number().int().positive()
+const time = z.iso.datetime()
+
+export const ProblemSchema = z.object({
+  code: z.string(),
+  field: z.string().optional(),
+  value: z.string().optional(),
+  limit: z.string().optional(),
+  message: z.string(),
+  /** On a lost race: the newer version of what was to be changed. */
+  current: z.unknown().optional(),
+})
+
+export const JOB_STATES = ['setup', 'printing', 'inspect', 'done', 'failed'] as const
+
+export const JobSchema = z.object({
+  id,
+  title: z.string(),
+  state: z.enum(JOB_STATES),
+  brief: BriefSchema,
+  pins: PinsSchema,
+  /** Raised at every change; sent back with an edit so that nobody overwrites another. */
+  version: z.number().int(),
+  archived: z.boolean(),
+  createdAt: time,
+  updatedAt: time,
+})
+export type Job = z.infer<typeof JobSchema>
+
+export const JobEditSchema = z.object({
+  version: z.number().int(),
+  title: z.string().trim().min(1).max(120).optional(),
+  brief: BriefSchema.optional(),
+  pins: PinsSchema.optional(),
+  archived: z.boolean().optional(),
+})
+export type JobEdit = z.infer<typeof JobEditSchema>
+
+export const JobNewSchema = z.object({
+  title: z.string().trim().min(1).max(120).optional(),
+  pictureId: z.string().max(60).nullable().optional(),
+  brief: BriefSchema.partial().optional(),
+})
+
+export const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'inspect', 'done', 'failed', 'cancelled'] as const
+export type RunState = (typeof RUN_STATES)[number]
+
+/** Verdict on a print. */
+export const VERDICTS = ['right', 'usable', 'wasted'] as const
+
+/** Faults an operator can mark, in the words of the trade. */
+export const FAULTS = [
+  'off centre', 'clipped', 'white sliver', 'banding', 'head strike', 'roller marks', 'colour cast', 'too dark', 'too light', 'gloss differential', 'scratch', 'ink pooling',
+] as const
+
+export const MarginReadingSchema = z.object({
+  leading: z.number().int().nonnegative(), trailing: z.number().int().nonnegative(), left: z.number().int().nonnegative(), right: z.number().int().nonnegative(),
+})
+
+export const InspectionSchema = z.object({
+  /** Measured borders, µm, or null where nothing was measured. */
+  margins: MarginReadingSchema.nullable(),
+  verdict: z.enum(VERDICTS),
+  faults: z.array(z.enum(FAULTS)).max(FAULTS.length),
+  note: z.string().max(5000),
+  sheetsUsed: z.number().int().nonnegative().max(10_000),
+  sheetsWasted: z.number().int().nonnegative().max(10_000),
+})
+export type Inspection = z.infer<typeof InspectionSchema>
+
+export const RunSchema = z.object({
+  id,
+  jobId: id,
+  jobTitle: z.string(),
+  state: z.enum(RUN_STATES),
+  /** What is going on or what it waits for, for people. */
+  message: z.string(),
+  /** Machine-readable reason for waiting (IPP keyword), or null. */
+  reason: z.string().nullable(),
+  /** 0…100 of the sheet now printing. */
+  progress: z.number(),
+  sheetsDelivered: z.number().int(),
+  copies: z.number().int(),
+  printerId: z.string(),
+  printerName: z.string(),
+  paperName: z.string(),
+  /** SHA-256 of the picture of the delivered sheet, or null. */
+  delivered: z.string().nullable(),
+  dryUntil: time.nullable(),
+  inspection: InspectionSchema.nullable(),
+  createdAt: time,
+  finishedAt: time.nullable(),
+})
+export type Run = z.infer<typeof RunSchema>
+
+export const RunDetailSchema = RunSchema.extend({ plate: PlateSchema })
+export type RunDetail = z.infer<typeof RunDetailSchema>
+
+export const TickSchema = z.object({ stepId: z.string().max(60), at: time })
+export type Tick = z.infer<typeof TickSchema>
+
+export const PrintRequestSchema = z.object({
+  version: z.number().int(),
+  /** The decisions the operator saw; the print is refused when the studio now decides otherwise. */
+  decisions: z.record(z.string(), z.string().nullable()),
+  /** Ids of stop findings the operator has read and wants to print in spite of. */
+  despite: z.array(z.string().max(120)).max(50),
+})
+
+export const ProfileEntrySchema = ProfileSchema.extend({
+  space: z.string(), version: z.string(), bytes: z.number(), intents: z.array(z.string()),
+})
+export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
+
+export const LotEditSchema = LotSchema.pick({ measured: true, spread: true, stock: true }).partial()
+
+/** What is really in the trays of a simulated printer, as somebody standing there sees it. */
+export const MachineStateSchema = z.object({
+  on: z.boolean(),
+  trays: z.array(z.object({
+    pathId: z.string(),
+    remaining: z.number(),
+    sheet: z.object({ lotId: z.string(), paperName: z.string(), width: z.number(), length: z.number(), form: z.enum(['sheet', 'roll']) }).nullable(),
+  })),
+  inks: z.record(z.string(), z.number()),
+})
+export type MachineState = z.infer<typeof MachineStateSchema>
+
+export const HandSchema = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('load'), pathId: z.string().max(60), lotId: z.string().max(60).nullable(), remaining: z.number().int().nonnegative() }),
+  z.object({ act: z.literal('go') }),
+  z.object({ act: z.literal('power'), on: z.boolean() }),
+])
+
+export { BriefSchema, LotSchema, PairingSchema, PictureSchema, PinsSchema, PlateSchema, ProfileSchema }

@@ -1,0 +1,33 @@
+import type { Plate } from '../plate/plate.ts'
+import { type Attributes, v } from './message.ts'
+
+const QUALITY = { draft: 3, normal: 4, high: 5 } as const
+const hundredths = (um: number) => Math.round(um / 10)
+
+/**
+ * Job template attributes that ask a printer for exactly this plate. Sizes in 1/100 mm.
+ * Source: RFC 8011 section 5.2, PWG 5100.3 (`media-col`), PWG 5100.13 (`print-scaling`, `print-rendering-intent`).
+ */
+export function jobAttributesFor(plate: Plate): Attributes {
+  const s = plate.setup
+  if (!s) return {}
+  const margin = (um: number) => v.integer(s.borderless === 'none' ? hundredths(um) : 0)
+  return {
+    copies: v.integer(plate.brief.copies),
+    'media-col': v.collection({
+      'media-size': v.collection({ 'x-dimension': v.integer(hundredths(s.page.width)), 'y-dimension': v.integer(hundredths(s.page.length)) }),
+      'media-source': v.keyword(s.path.source),
+      'media-type': v.keyword(s.mediaType.id),
+      'media-top-margin': margin(s.path.margins.leading),
+      'media-bottom-margin': margin(s.path.margins.trailing),
+      'media-left-margin': margin(s.path.margins.left),
+      'media-right-margin': margin(s.path.margins.right),
+    }),
+    'print-quality': v.enum(QUALITY[s.quality.ipp]),
+    'print-color-mode': v.keyword('color'),
+    'print-scaling': v.keyword('none'),
+    'print-rendering-intent': v.keyword('auto'),
+    'orientation-requested': v.enum(3),
+    sides: v.keyword('one-sided'),
+  }
+}

@@ -1,0 +1,143 @@
+// What start, test and screenshots share: missing packages, the private database, child processes.
+import { execFileSync, spawn, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createConnection, createServer } from 'node:net'
+import { join, resolve } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const root = resolve(fileURLToPath(new URL('..', import.meta.url)))
+const MARIADBD = ['/usr/sbin/mariadbd', '/usr/bin/mariadbd', '/usr/sbin/mysqld']
+
+export const say = (text) => process.stdout.write(`${text}\n`)
+export const die = (text) => {
+  process.stderr.write(`${text}\n`)
+  process.exit(1)
+}
+export const sleep = (ms) => new Promise((done) => setTimeout(done, ms))
+
+const has = (path) => existsSync(path)
+const PACKAGES = {
+  'mariadb-server': () => MARIADBD.some(has),
+  chromium: () => has('/usr/bin/chromium'),
+  'liblcms2-utils': () => has('/usr/bin/transicc'),
+  'cups-ipp-utils': () => has('/usr/bin/ipptool'),
+}
+
+/** Installs missing Debian packages when root; otherwise says what to install. */
+export function needPackages(names) {
+  const missing = names.filter((name) => !PACKAGES[name]())
+  if (missing.length === 0) return
+  if (process.getuid?.() !== 0) die(`Missing Debian packages: ${missing.join(' ')}. Install them with: sudo apt-get install ${missing.join(' ')}`)
+  say(`Installing ${missing.join(', ')} …`)
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+  const install = () => spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], { stdio: ['ignore', 'pipe', 'pipe'], env })
+  let done = install()
+  if (done.status !== 0) {
+    spawnSync('apt-get', ['update', '-q'], { stdio: 'ignore', env })
+    done = install()
+  }
+  if (done.status !== 0) die(`apt-get could not install ${missing.join(' ')}:\n${String(done.stderr).slice(-2000)}`)
+}
+
+/** Installs npm packages when they are missing or older than the lockfile. */
+export function needModules() {
+  const stamp = join(root, 'node_modules/.arch-plate-lock')
+  const lock = readFileSync(join(root, 'package-lock.json'), 'utf8')
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
+  say('Installing npm packages …')
+  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' })
+  if (done.status !== 0) die('npm ci failed; see above.')
+  writeFileSync(stamp, lock)
+}
+
+export const portFree = (port) =>
+  new Promise((done) => {
+    const server = createServer()
+    server.once('error', () => done(false))
+    server.listen(port, '127.0.0.1', () => server.close(() => done(true)))
+  })
+
+const answers = (port) =>
+  new Promise((done) => {
+    const socket = createConnection({ port, host: '127.0.0.1', timeout: 1000 }, () => {
+      socket.destroy()
+      done(true)
+    })
+    for (const event of ['error', 'timeout']) socket.on(event, () => { socket.destroy(); done(false) })
+  })
+
+/** Kills what an earlier, killed start left running, by the process ids it wrote down. */
+export function killLeftovers(dir) {
+  const file = join(dir, 'pids.json')
+  if (!existsSync(file)) return
+  for (const { pid, name } of JSON.parse(readFileSync(file, 'utf8'))) {
+    try {
+      const line = readFileSync(`/proc/${pid}/cmdline`, 'utf8')
+      // Only our own: a process id may have been given to somebody else since.
+      if (line.includes(name)) process.kill(pid, 'SIGKILL')
+    } catch {}
+  }
+  rmSync(file, { force: true })
+}
+
+const children = []
+/** Starts a child, writes its id down for the next start, and ends it with this process. */
+export function child(dir, command, args, options = {}) {
+  const proc = spawn(command, args, { cwd: root, stdio: ['ignore', 'inherit', 'inherit'], ...options })
+  children.push({ pid: proc.pid, name: args.find((a) => a.includes('/')) ?? command, proc })
+  writeFileSync(join(dir, 'pids.json'), JSON.stringify(children.map(({ pid, name }) => ({ pid, name }))))
+  return proc
+}
+
+export async function endChildren() {
+  for (const { proc } of [...children].reverse()) {
+    if (proc.exitCode !== null || proc.signalCode !== null) continue
+    const gone = new Promise((done) => proc.once('exit', done))
+    proc.kill('SIGTERM')
+    await Promise.race([gone, sleep(8000).then(() => proc.kill('SIGKILL'))])
+  }
+}
+
+/** Starts a private MariaDB below `dir` on loopback and waits until it answers. Returns the process. */
+export async function startDatabase(dir, port) {
+  const data = join(dir, 'mariadb')
+  const server = MARIADBD.find(has)
+  mkdirSync(dir, { recursive: true })
+  const asRoot = process.getuid?.() === 0 ? ['--user=root'] : []
+  if (!existsSync(join(data, 'mysql'))) {
+    const scratch = `${data}.new`
+    rmSync(scratch, { recursive: true, force: true })
+    execFileSync('mariadb-install-db', ['--no-defaults', `--datadir=${scratch}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot], { stdio: 'ignore' })
+    execFileSync('mv', [scratch, data])
+  }
+  const init = join(dir, 'init.sql')
+  writeFileSync(init, "CREATE DATABASE IF NOT EXISTS archplate CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS 'archplate'@'127.0.0.1' IDENTIFIED BY 'archplate';\nGRANT ALL ON archplate.* TO 'archplate'@'127.0.0.1';\n")
+  const logFile = openSync(join(dir, 'mariadb.log'), 'a')
+  const start = () =>
+    child(dir, server, ['--no-defaults', `--datadir=${data}`, `--port=${port}`, '--bind-address=127.0.0.1', `--socket=/tmp/archplate-${port}.sock`, `--pid-file=${join(dir, 'mariadb.pid')}`, `--init-file=${init}`, '--innodb-buffer-pool-size=64M', '--skip-log-bin', '--skip-name-resolve', '--max-allowed-packet=64M', ...asRoot], { stdio: ['ignore', logFile, logFile] })
+  const proc = start()
+  for (let i = 0; i < 300; i++) {
+    if (proc.exitCode !== null) die(`MariaDB did not start; see ${join(dir, 'mariadb.log')}`)
+    if (await answers(port)) return { proc, start }
+    await sleep(100)
+  }
+  die(`MariaDB did not answer within 30 s; see ${join(dir, 'mariadb.log')}`)
+}
+
+/** Waits until a URL answers with 200. */
+export async function waitFor(url, seconds = 60) {
+  for (let i = 0; i < seconds * 10; i++) {
+    const ok = await fetch(url).then((r) => r.ok).catch(() => false)
+    if (ok) return
+    await sleep(100)
+  }
+  die(`${url} did not answer within ${seconds} s.`)
+}
+
+/** Newest change below the source folders, to know whether a build is stale. */
+export function newestSource() {
+  const out = execFileSync('find', ['core', 'server', 'simulator', 'demo', 'web', 'scripts', 'package-lock.json', 'vite.config.ts', '-type', 'f', '-printf', '%T@\n'], { cwd: root, encoding: 'utf8' })
+  return Math.max(...out.trim().split('\n').map(Number)) * 1000
+}
+
+export const modified = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0)

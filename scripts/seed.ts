@@ -1,0 +1,124 @@
+/** Fills an empty studio with the demo: records, profiles, pictures, jobs and a little history. Safe to run again. */
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { Readable } from 'node:stream'
+import type { Inspection } from '../core/api/dto.ts'
+import { EMPTY_BRIEF, type Picture } from '../core/brief/brief.ts'
+import { readProfile } from '../core/color/icc/read.ts'
+import { nameOf } from '../core/sizes/named.ts'
+import { planPage } from '../core/render/page-plan.ts'
+import { resolve } from '../core/plate/resolve.ts'
+import type { Plate } from '../core/plate/plate.ts'
+import { DEMO_JOBS, type DemoJob } from '../demo/jobs.ts'
+import { LOADED, PAIRINGS, RULES } from '../demo/pairings.ts'
+import { LOTS, PAPERS } from '../demo/papers.ts'
+import { DEMO_PICTURES } from '../demo/pictures/make.ts'
+import { PRINTERS } from '../demo/printers.ts'
+import { config, LIMITS } from '../server/config.ts'
+import { openApp } from '../server/open-app.ts'
+import { takePicture } from '../server/pictures/take-picture.ts'
+import { lotRow, readStudio } from '../server/studio/read-studio.ts'
+import { realSheet } from '../simulator/demo-machines.ts'
+import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
+import { seeded } from '../simulator/machine/random.ts'
+import { deliver } from '../simulator/press/press.ts'
+import { readRaster } from '../simulator/press/raster-in.ts'
+
+const app = await openApp()
+const { models, files } = app
+const HOUR = 3_600_000
+
+async function seedStudio() {
+  const firstPort = Number(process.env.ARCH_SIM_PORT ?? 8651)
+  for (const [position, record] of PRINTERS.entries()) {
+    await models.printers.create({ id: record.id, position, record: { ...record, address: `ipp://127.0.0.1:${firstPort + position}/ipp/print` } })
+  }
+  for (const [position, record] of PAPERS.entries()) await models.papers.create({ id: record.id, position, record })
+  for (const [position, lot] of LOTS.entries()) await models.lots.create(lotRow(lot, position))
+  for (const l of LOADED) await models.loaded.create({ id: `${l.printerId} ${l.pathId}`, ...l })
+  await models.rules.upsert({ id: 'house', record: RULES })
+  for (const pairing of PAIRINGS) {
+    const bytes = new Uint8Array(await readFile(join(config.root, `demo/profiles/${pairing.id}.icc`)))
+    const info = readProfile(bytes)
+    if (!info.ok) throw new Error(`demo profile ${pairing.id}: ${info.problem.message}`)
+    const { hash } = await files.takeBytes(bytes, LIMITS.profileBytes)
+    const dpi = PRINTERS.find((p) => p.id === pairing.printerId)?.qualities.find((q) => q.id === pairing.qualityId)?.dpi ?? 1440
+    await models.profiles.create({
+      id: pairing.id, hash, description: info.value.description,
+      boundTo: { printerId: pairing.printerId, paperId: pairing.paperId, mediaTypeId: pairing.mediaTypeId, dpi },
+      facts: { space: info.value.space.trim(), version: info.value.version, bytes: bytes.length, intents: Object.entries(info.value.intents).filter(([, has]) => has).map(([name]) => name) },
+    })
+    await models.pairings.create(pairing)
+  }
+}
+
+async function seedPictures(): Promise<Map<string, Picture>> {
+  const taken = new Map<string, Picture>()
+  for (const [name, make] of Object.entries(DEMO_PICTURES)) {
+    process.stdout.write(`  painting ${name}\n`)
+    taken.set(name, await takePicture(app, Readable.from([await make()]), name, true))
+  }
+  return taken
+}
+
+/** Prints a plate on the simulated mechanism without the waiting, for jobs that lie in the past. */
+async function printPast(plate: Plate, seed: number): Promise<{ hash: string; margins: Inspection['margins'] } | null> {
+  const { setup } = plate
+  const { picture } = plate.brief
+  const plan = planPage(plate)
+  if (!setup || !picture || !plan) return null
+  const output = files.workPath(`past-${seed}.pwg`)
+  await app.pool.renderPage({
+    picture: files.pathOf(picture.hash), channels: picture.channels, sourceProfile: picture.profileHash ? files.pathOf(picture.profileHash) : null,
+    printerProfile: setup.profile ? files.pathOf(setup.profile.hash) : null, intent: setup.intent, blackPoint: setup.blackPoint, tag: 'device3', untouched: false,
+    plan, mediaType: setup.mediaType.id, maxPixels: LIMITS.pixels, output,
+  })
+  const page = readRaster(new Uint8Array(await readFile(output)))
+  const sheet = realSheet(setup.lot.id)
+  if (!sheet) return null
+  const told = { width: setup.page.width, length: setup.page.length }
+  const upright = sheet.width <= sheet.length === told.width <= told.length ? sheet : { ...sheet, width: sheet.length, length: sheet.width }
+  const travel = feed(setup.path, upright, told, seeded(seed))
+  const limits = inkLimits(setup.path, { ...told, known: nameOf(told.width, told.length)?.pwg ?? null }, setup.borderless !== 'none', setup.expansion?.um ?? 0)
+  const coated = setup.paper.surface === 'gloss' || setup.paper.surface === 'satin'
+  const png = await deliver({ page, told, limits, travel, inks: { inkSet: setup.printer.inkSet, coating: sheet.coating, white: sheet.white, expects: setup.mediaType.surface, black: coated ? 'photo' : 'matte' } })
+  const { hash } = await files.takeBytes(png, LIMITS.uploadBytes)
+  const tenth = (um: number) => Math.max(0, Math.round(um / 100) * 100)
+  const m = plate.layout?.margins
+  const margins = m && setup.borderless === 'none' ? { leading: tenth(m.leading + travel.y), trailing: tenth(m.trailing - travel.y), left: tenth(m.left + travel.x), right: tenth(m.right - travel.x) } : null
+  return { hash, margins }
+}
+
+const STATE = { setup: 'setup', right: 'done', usable: 'done', wasted: 'failed', inspect: 'inspect', queued: 'printing', refused: 'failed' } as const
+
+async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Picture>) {
+  const brief = { ...EMPTY_BRIEF, ...demo.brief, picture: pictures.get(demo.picture) ?? null, dueAt: demo.dueIn === null ? null : new Date(Date.now() + demo.dueIn * HOUR).toISOString() }
+  const pins = demo.pins ?? {}
+  const job = await models.jobs.create({ title: demo.title, state: STATE[demo.history], brief, pins, version: 1, archived: false })
+  if (demo.history === 'setup') return
+  const plate = resolve(brief, await readStudio(models), pins)
+  if (!plate.setup) throw new Error(`demo job “${demo.title}” has no set-up`)
+  const when = new Date(Date.now() - (30 - index) * 7 * HOUR)
+  const past = demo.history === 'queued' || demo.history === 'refused' ? null : await printPast(plate, 100 + index)
+  const verdict = demo.history === 'right' || demo.history === 'usable' || demo.history === 'wasted' ? demo.history : null
+  const inspection: Inspection | null = verdict && { margins: past?.margins ?? null, verdict, faults: verdict === 'wasted' ? ['roller marks'] : [], note: demo.note ?? '', sheetsUsed: brief.copies, sheetsWasted: verdict === 'wasted' ? brief.copies : 0 }
+  await models.runs.create({
+    jobId: job.id, plate, printerId: plate.setup.printer.id, printerJob: null, version: 1, progress: past ? 100 : 0, sheetsDelivered: past ? brief.copies : 0, reason: null,
+    state: demo.history === 'queued' ? 'queued' : demo.history === 'refused' ? 'failed' : demo.history === 'inspect' ? 'inspect' : 'done',
+    message: demo.history === 'queued' ? 'In the queue.' : demo.history === 'refused' ? 'The printer was switched off in the middle of the job.' : 'Delivered. Measure it and say how it came out.',
+    delivered: past?.hash ?? null, dryUntil: past ? when : null, finishedAt: demo.history === 'queued' ? null : when, inspection,
+    searchText: `${[demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes ?? ''].filter(Boolean).join(' ')}${inspection ? ` ¦ ${[verdict, ...inspection.faults, inspection.note].join(' ')}` : ''}`,
+    createdAt: when,
+  })
+}
+
+if ((await models.rules.count()) === 0 || (await models.jobs.count()) === 0) {
+  // A seed that was cut off is begun again from nothing: rules are written first, jobs last.
+  for (const model of [models.jobs, models.runs, models.ticks, models.pictures, models.printers, models.papers, models.lots, models.loaded, models.profiles, models.pairings, models.rules]) await (model as typeof models.jobs).destroy({ where: {}, truncate: true })
+  process.stdout.write('Setting up the demo studio, Lantern Wharf. This takes half a minute, once.\n')
+  await seedStudio()
+  const pictures = await seedPictures()
+  process.stdout.write('  writing two dozen jobs\n')
+  for (const [i, job] of DEMO_JOBS.entries()) await seedJob(job, i, pictures)
+}
+await app.close()

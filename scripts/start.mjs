@@ -1,0 +1,66 @@
+// npm start: everything on this machine, on loopback, from a clean clone. Ctrl-C stops it; the data stay.
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { child, die, endChildren, killLeftovers, modified, needModules, needPackages, newestSource, portFree, root, say, sleep, startDatabase, waitFor } from './lib.mjs'
+
+const dir = process.env.ARCH_VAR ?? join(root, 'var')
+const port = Number(process.env.ARCH_PORT ?? 8640)
+const dbPort = Number(process.env.ARCH_DB_PORT ?? 8643)
+const simPort = Number(process.env.ARCH_SIM_PORT ?? 8651)
+mkdirSync(dir, { recursive: true })
+killLeftovers(dir)
+await sleep(200)
+
+for (const [name, p, variable] of [['application', port, 'ARCH_PORT'], ['database', dbPort, 'ARCH_DB_PORT'], ['first simulated printer', simPort, 'ARCH_SIM_PORT']]) {
+  if (!(await portFree(p))) die(`Port ${p}, meant for the ${name}, is taken. Stop what uses it, or choose another: ${variable}=… npm start`)
+}
+needPackages(['mariadb-server'])
+needModules()
+if (process.argv.includes('--fresh')) {
+  for (const part of ['mariadb', 'data', 'simulator']) rmSync(join(dir, part), { recursive: true, force: true })
+  say('Starting from the demo again.')
+}
+const built = join(root, 'dist/.built')
+if (modified(built) < newestSource()) {
+  say('Building …')
+  if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' }).status !== 0) die('The build failed; see above.')
+  writeFileSync(built, '')
+}
+
+let stopping = false
+async function stop(code = 0) {
+  if (stopping) return
+  stopping = true
+  say('\nStopping …')
+  await endChildren()
+  process.exit(code)
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop())
+
+const env = { ...process.env, ARCH_ROOT: root, ARCH_DATA_DIR: join(dir, 'data'), ARCH_SIM_DIR: join(dir, 'simulator'), ARCH_PORT: String(port), ARCH_DB_PORT: String(dbPort), ARCH_SIM_PORT: String(simPort), ARCH_LOG: process.env.ARCH_LOG ?? 'warn' }
+const database = await startDatabase(dir, dbPort)
+// The database comes back by itself when it is killed; the application waits for it.
+const watchDatabase = (proc) =>
+  proc.once('exit', async () => {
+    if (stopping) return
+    await sleep(1500)
+    if (!stopping) watchDatabase(database.start())
+  })
+watchDatabase(database.proc)
+if (spawnSync(process.execPath, ['dist/scripts/seed.js'], { cwd: root, stdio: 'inherit', env }).status !== 0) {
+  await endChildren()
+  die('The demo could not be set up; see above.')
+}
+const keep = (file) => {
+  const proc = child(dir, process.execPath, [file], { env })
+  proc.once('exit', (code) => {
+    if (stopping) return
+    say(`${file} ended (${code}); starting it again.`)
+    setTimeout(() => !stopping && keep(file), 1000)
+  })
+}
+keep('dist/simulator/main.js')
+keep('dist/server/main.js')
+await waitFor(`http://127.0.0.1:${port}/api/studio`)
+say(`\nArch Plate is at http://127.0.0.1:${port}\nCtrl-C stops it; your work is kept.\n`)

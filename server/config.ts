@@ -1,0 +1,28 @@
+import { join, resolve } from 'node:path'
+
+const root = resolve(process.env.ARCH_ROOT ?? process.cwd())
+
+/** Everything the server is told from outside, with its defaults. All addresses are loopback. */
+export const config = {
+  root,
+  host: '127.0.0.1',
+  port: Number(process.env.ARCH_PORT ?? 8640),
+  dataDir: resolve(process.env.ARCH_DATA_DIR ?? join(root, 'var/data')),
+  webDir: resolve(process.env.ARCH_WEB_DIR ?? join(root, 'dist/web')),
+  workerFile: resolve(process.env.ARCH_WORKER ?? join(root, 'dist/server/worker.js')),
+  database: {
+    host: '127.0.0.1',
+    port: Number(process.env.ARCH_DB_PORT ?? 8643),
+    name: process.env.ARCH_DB_NAME ?? 'archplate',
+    user: process.env.ARCH_DB_USER ?? 'archplate',
+    password: process.env.ARCH_DB_PASSWORD ?? 'archplate',
+  },
+} as const
+
+/** Limits of what is taken in. */
+export const LIMITS = {
+  uploadBytes: 1 << 30,
+  pixels: 300_000_000,
+  jsonBytes: 2 << 20,
+  profileBytes: 32 << 20,
+} as const

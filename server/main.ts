@@ -1,0 +1,25 @@
+import { serve } from '@hono/node-server'
+import { buildHttp } from './api/app.ts'
+import { config } from './config.ts'
+import { log } from './log.ts'
+import { openApp } from './open-app.ts'
+
+const app = await openApp()
+await app.runner.resume()
+const http = buildHttp(app)
+const server = serve({ fetch: http.fetch, hostname: config.host, port: config.port }, () => log.info({ port: config.port }, 'listening'))
+server.on('error', (error: NodeJS.ErrnoException) => {
+  console.error(error.code === 'EADDRINUSE' ? `Port ${config.port} is taken. Set ARCH_PORT to another one.` : String(error))
+  process.exit(1)
+})
+
+let stopping = false
+async function stop() {
+  if (stopping) return
+  stopping = true
+  server.close()
+  await app.close().catch((error) => log.error({ err: error }, 'closing'))
+  process.exit(0)
+}
+for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop())
+process.on('unhandledRejection', (error) => log.error({ err: error }, 'unhandled'))

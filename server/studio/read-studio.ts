@@ -1,0 +1,42 @@
+import type { Lot } from '../../core/media/media.ts'
+import { DEFAULT_RULES, type Studio } from '../../core/studio/studio.ts'
+import type { LotRow, Models } from '../db/models.ts'
+
+export const lotOf = (row: LotRow): Lot => ({
+  id: row.id,
+  paperId: row.paperId,
+  form: row.form,
+  pwg: row.pwg,
+  nominal: { width: Number(row.nominalWidth), length: Number(row.nominalLength) },
+  measured: { width: Number(row.measuredWidth), length: Number(row.measuredLength) },
+  spread: Number(row.spread),
+  stock: Number(row.stock),
+})
+
+export const lotRow = (lot: Lot, position: number): LotRow => ({
+  id: lot.id, paperId: lot.paperId, form: lot.form, pwg: lot.pwg, position,
+  nominalWidth: lot.nominal.width, nominalLength: lot.nominal.length,
+  measuredWidth: lot.measured.width, measuredLength: lot.measured.length, spread: lot.spread, stock: lot.stock,
+})
+
+/** The stored studio as the core wants it. */
+export async function readStudio(models: Models): Promise<Studio> {
+  const [printers, papers, lots, profiles, pairings, loaded, rules] = await Promise.all([
+    models.printers.findAll({ order: [['position', 'ASC']] }),
+    models.papers.findAll({ order: [['position', 'ASC']] }),
+    models.lots.findAll({ order: [['position', 'ASC']] }),
+    models.profiles.findAll({ order: [['id', 'ASC']] }),
+    models.pairings.findAll({ order: [['id', 'ASC']] }),
+    models.loaded.findAll({ order: [['id', 'ASC']] }),
+    models.rules.findByPk('house'),
+  ])
+  return {
+    printers: printers.map((p) => p.record),
+    papers: papers.map((p) => p.record),
+    lots: lots.map(lotOf),
+    profiles: profiles.map(({ id, description, hash, boundTo }) => ({ id, description, hash, boundTo })),
+    pairings: pairings.map(({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad }) => ({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad })),
+    loaded: loaded.map(({ printerId, pathId, lotId, remaining }) => ({ printerId, pathId, lotId, remaining: Number(remaining) })),
+    rules: rules?.record ?? DEFAULT_RULES,
+  }
+}

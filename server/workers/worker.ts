@@ -1,0 +1,2 @@
+export { inspectPicture } from './inspect-picture.ts'
+export { renderPage } from './render-page.ts'
