@@ -1,0 +1,131 @@
+import { type PointerEvent, useId, useMemo, useRef } from 'react'
+import type { Drawing, Mark, Role } from '../../../core/drawing/sheet-drawing.ts'
+
+const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string; fill?: string }>> = {
+  printer: { stroke: 'var(--line)', width: 1, fill: 'var(--hair)' },
+  feed: { stroke: 'var(--soft)', width: 1.4 },
+  sheet: { stroke: 'var(--sheet-edge)', width: 1.2, fill: 'var(--sheet)' },
+  page: { stroke: 'var(--ink)', width: 1, dash: '7 4' },
+  printable: { stroke: '#8a8a8a', width: 0.7 },
+  picture: { stroke: '#6a6a6a', width: 0.8, fill: '#d0d0d0' },
+  bleed: { stroke: 'var(--ink)', width: 0.9, dash: '2 3' },
+  guide: { stroke: 'var(--ink)', width: 3.2 },
+  dimension: { stroke: '#3a3a3a', width: 0.9 },
+}
+
+interface Props {
+  drawing: Drawing
+  /** Address of the upright picture, or null. */
+  picture: string | null
+  /** Called while the picture is dragged, with the way in µm from where it was taken. */
+  onDrag?: (dx: number, dy: number) => void
+  onDragStart?: () => void
+  onDrop?: () => void
+  onNudge?: (dx: number, dy: number) => void
+  label: string
+  className?: string
+}
+
+const NUDGE = 1000
+const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUDGE * 10 : e.altKey ? NUDGE / 10 : NUDGE)
+const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+
+/** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
+export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, label, className }: Props) {
+  const id = useId().replace(/:/g, '')
+  const svg = useRef<SVGSVGElement>(null)
+  const from = useRef<{ x: number; y: number } | null>(null)
+  const { bounds, marks, textSize } = drawing
+  const hatch = textSize * 0.55
+  const point = (e: PointerEvent) => {
+    const matrix = svg.current?.getScreenCTM()
+    return matrix ? new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse()) : new DOMPoint()
+  }
+  const handlers = onDrag && {
+    onPointerDown: (e: PointerEvent<SVGGElement>) => {
+      e.currentTarget.setPointerCapture(e.pointerId)
+      e.currentTarget.focus()
+      from.current = point(e)
+      onDragStart?.()
+    },
+    onPointerMove: (e: PointerEvent) => {
+      if (!from.current) return
+      const p = point(e)
+      onDrag(p.x - from.current.x, p.y - from.current.y)
+    },
+    onPointerUp: () => {
+      if (from.current) onDrop?.()
+      from.current = null
+    },
+    onPointerCancel: () => {
+      from.current = null
+      onDrop?.()
+    },
+  }
+  const body = useMemo(() => marks.map((mark, i) => ({ mark, key: `${mark.kind}-${mark.role}-${i}` })), [marks])
+  const one = (mark: Mark, key: string) => {
+    const style = LINE[mark.role]
+    const stroke = { stroke: style?.stroke ?? 'var(--soft)', strokeWidth: style?.width ?? 1, vectorEffect: 'non-scaling-stroke' as const, ...(style?.dash ? { strokeDasharray: style.dash } : {}) }
+    switch (mark.kind) {
+      case 'rect':
+        return <rect key={key} x={mark.rect.x} y={mark.rect.y} width={mark.rect.w} height={mark.rect.h} fill={style?.fill ?? 'none'} {...stroke} data-role={mark.role} />
+      case 'hatch':
+        return <rect key={key} x={mark.rect.x} y={mark.rect.y} width={mark.rect.w} height={mark.rect.h} fill={`url(#${id}-${mark.role})`} data-role={mark.role} pointerEvents="none" />
+      case 'line':
+        return <line key={key} x1={mark.x1} y1={mark.y1} x2={mark.x2} y2={mark.y2} {...stroke} {...(mark.arrows ? { markerEnd: `url(#${id}-${mark.role === 'feed' ? 'feed' : 'arrow'})`, ...(mark.role === 'feed' ? {} : { markerStart: `url(#${id}-arrow)` }) } : {})} />
+      case 'text':
+        return (
+          <text key={key} x={mark.x} y={mark.y} textAnchor={mark.anchor} fontSize={mark.size} fill={mark.role === 'strong' ? 'var(--ink)' : 'var(--soft)'} fontFamily="var(--font-mono)" fontWeight={mark.role === 'strong' ? 600 : 400} {...(mark.sideways ? { transform: `rotate(-90 ${mark.x} ${mark.y})` } : {})}>
+            {mark.text}
+          </text>
+        )
+      case 'picture': {
+        const { rect, crop, turn } = mark
+        const side = turn === 90 || turn === 270
+        const [w, h] = side ? [rect.h, rect.w] : [rect.w, rect.h]
+        return (
+          <g key={key} data-role="picture" className={onDrag ? 'cursor-move' : ''} {...handlers}
+            {...(onNudge ? {
+              tabIndex: 0, role: 'application', 'aria-roledescription': 'picture on the sheet', 'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
+              onKeyDown: (e: React.KeyboardEvent) => {
+                const direction = DIRECTIONS[e.key]
+                if (!direction) return
+                e.preventDefault()
+                onNudge(direction[0] * keyStep(e), direction[1] * keyStep(e))
+              },
+            } : {})}>
+            <g transform={`translate(${rect.x + rect.w / 2} ${rect.y + rect.h / 2}) rotate(${turn})`}>
+              {picture
+                ? <svg x={-w / 2} y={-h / 2} width={w} height={h} viewBox={`${crop.x} ${crop.y} ${crop.w} ${crop.h}`} preserveAspectRatio="none"><image href={picture} width="1" height="1" preserveAspectRatio="none" /></svg>
+                : <rect x={-w / 2} y={-h / 2} width={w} height={h} fill="#d0d0d0" />}
+            </g>
+            <rect x={rect.x} y={rect.y} width={rect.w} height={rect.h} fill="transparent" {...stroke} />
+          </g>
+        )
+      }
+    }
+  }
+  const pattern = (role: string, color: string, width: number) => (
+    <pattern id={`${id}-${role}`} width={hatch} height={hatch} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      {role === 'clipped' && <rect width={hatch} height={hatch} fill="rgb(255 255 255 / 0.55)" />}
+      <line x1="0" y1="0" x2="0" y2={hatch} stroke={color} strokeWidth={hatch * width} />
+    </pattern>
+  )
+  return (
+    <svg ref={svg} viewBox={`${bounds.x} ${bounds.y} ${bounds.w} ${bounds.h}`} className={className} role="group" aria-label={label}>
+      <title>{label}</title>
+      <defs>
+        {pattern('unprintable', '#b5b5b5', 0.16)}
+        {pattern('dead', '#6a6a6a', 0.32)}
+        {pattern('clipped', '#3a3a3a', 0.14)}
+        <marker id={`${id}-arrow`} viewBox="0 0 8 6" refX="8" refY="3" markerWidth={textSize * 0.7} markerHeight={textSize * 0.5} orient="auto-start-reverse" markerUnits="userSpaceOnUse">
+          <path d="M0 0 8 3 0 6z" fill="#3a3a3a" />
+        </marker>
+        <marker id={`${id}-feed`} viewBox="0 0 8 8" refX="7" refY="4" markerWidth={textSize * 0.9} markerHeight={textSize * 0.9} orient="auto" markerUnits="userSpaceOnUse">
+          <path d="M0 0 8 4 0 8" fill="none" stroke="var(--soft)" strokeWidth="1.2" />
+        </marker>
+      </defs>
+      {body.map(({ mark, key }) => one(mark, key))}
+    </svg>
+  )
+}

@@ -1,0 +1,57 @@
+import { useQuery } from '@tanstack/react-query'
+import { useId, useState } from 'react'
+import { toast } from 'sonner'
+import type { MachineState } from '../../../core/api/dto.ts'
+import { writeLength } from '../../../core/length/length.ts'
+import { lotSizeName } from '../../../core/media/lot-name.ts'
+import { capacityFor } from '../../../core/paths/limits.ts'
+import type { Setup } from '../../../core/plate/plate.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { machineQuery, queryClient } from '../../api/queries.ts'
+
+/** The simulated printer's physical side: what really lies in the path, and a hand to put any lot into it. */
+export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
+  const id = useId()
+  const machine = useQuery(machineQuery(setup.printer.id))
+  const [lotId, setLotId] = useState(setup.lot.id)
+  const tray = machine.data?.trays.find((t) => t.pathId === setup.path.id)
+  const lots = studio.lots.filter((l) => (l.form === 'roll') === (setup.lot.form === 'roll'))
+  const act = async (body: object) => {
+    try {
+      const state = await api<MachineState>('POST', `/printers/${setup.printer.id}/machine`, body)
+      queryClient.setQueryData(machineQuery(setup.printer.id).queryKey, state)
+    } catch (error) {
+      toast.error(messageOf(error))
+    }
+  }
+  const put = () => {
+    const lot = studio.lots.find((l) => l.id === lotId)
+    const paper = studio.papers.find((p) => p.id === lot?.paperId)
+    if (!lot || !paper) return
+    const remaining = lot.form === 'roll' ? lot.stock : Math.min(lot.stock, Math.max(1, capacityFor(setup.path, paper.thickness)))
+    void act({ act: 'load', pathId: setup.path.id, lotId, remaining })
+  }
+  return (
+    <section aria-label="Simulated printer" className="border border-line bg-paper p-3">
+      <h2>Practise: the simulated {setup.printer.name}</h2>
+      {machine.error ? <p className="mt-1 text-soft" role="alert">{messageOf(machine.error)}</p> : (
+        <>
+          <p className="mt-1" data-tray>{setup.path.name} really holds: <b className="font-semibold">{tray?.sheet ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? writeLength(tray.remaining, 'mm') : `${tray.remaining} ${tray.remaining === 1 ? 'sheet' : 'sheets'}`}` : 'nothing'}</b></p>
+          <div className="mt-2 flex flex-wrap items-end gap-2">
+            <div>
+              <label htmlFor={`${id}-lot`} className="block text-sm text-soft">Put in</label>
+              <select id={`${id}-lot`} value={lotId} onChange={(e) => setLotId(e.target.value)}>
+                {lots.map((l) => <option key={l.id} value={l.id}>{studio.papers.find((p) => p.id === l.paperId)?.name}, {lotSizeName(l, 'mm')}</option>)}
+              </select>
+            </div>
+            <button type="button" className="btn" onClick={put}>Put it in</button>
+            <button type="button" className="btn" disabled={!tray?.sheet} onClick={() => act({ act: 'load', pathId: setup.path.id, lotId: null, remaining: 0 })}>Take it out</button>
+            <button type="button" className="btn" onClick={() => act({ act: 'power', on: !(machine.data?.on ?? true) })}>{machine.data?.on === false ? 'Switch it on' : 'Switch it off'}</button>
+          </div>
+          <p className="mt-2 text-sm text-soft">It prints on whatever lies here, right or wrong, as a real one would.</p>
+        </>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,27 @@
+import type { Picture } from '../../../core/brief/brief.ts'
+import { type Unit, writeSize } from '../../../core/length/length.ts'
+import { fileUrl } from '../../api/client.ts'
+
+/** What the file says about itself, beside its preview. */
+export function PictureFacts({ picture, unit }: { picture: Picture; unit: Unit }) {
+  const ppi = picture.ppi ?? 300
+  const rows: [string, string][] = [
+    ['Pixels', `${picture.width} × ${picture.height}, ${((picture.width * picture.height) / 1e6).toFixed(1)} megapixels`],
+    ['Resolution tag', picture.ppi ? `${Math.round(picture.ppi)} per inch` : 'none in the file'],
+    ['At that', writeSize((picture.width / ppi) * 25_400, (picture.height / ppi) * 25_400, unit)],
+    ['Depth', `${picture.bits} bit, ${picture.channels === 'grey' ? 'black and white' : picture.channels.toUpperCase()}`],
+    ['Profile', picture.profile ?? 'none embedded: taken as sRGB'],
+  ]
+  return (
+    <div className="mt-2">
+      <div className="flex justify-center bg-[#777] p-3">
+        {picture.preview && <img src={fileUrl(picture.preview)} alt={`Preview of ${picture.name}`} className="max-h-64 object-contain" />}
+      </div>
+      <p className="mt-2 truncate font-semibold">{picture.name}</p>
+      <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
+        {rows.map(([term, value]) => [<dt key={term} className="text-soft">{term}</dt>, <dd key={`${term}-v`}>{value}</dd>])}
+      </dl>
+      {picture.warning && <p className="mt-2 border-l-2 border-warn pl-2">{picture.warning}</p>}
+    </div>
+  )
+}

@@ -1,0 +1,87 @@
+import { useQuery } from '@tanstack/react-query'
+import { type DragEvent, useRef, useState } from 'react'
+import type { Picture } from '../../../core/brief/brief.ts'
+import { ApiError, fileUrl, messageOf, upload } from '../../api/client.ts'
+import { demoPicturesQuery } from '../../api/queries.ts'
+
+interface Props {
+  onTaken(picture: Picture): void
+  /** Small, for a job that has a picture already. */
+  compact?: boolean
+}
+
+const LIMIT = 1 << 30
+
+/** Takes a picture: dropped, chosen, or one of the demo's. Shows how far the upload is and lets it be cancelled. */
+export function PictureTaker({ onTaken, compact = false }: Props) {
+  const demos = useQuery(demoPicturesQuery)
+  const [busy, setBusy] = useState<{ name: string; share: number; abort: AbortController } | null>(null)
+  const [error, setError] = useState<string | null>(null)
+  const [over, setOver] = useState(false)
+  const input = useRef<HTMLInputElement>(null)
+  const take = async (file: File | undefined) => {
+    if (!file || busy) return
+    setError(null)
+    if (file.size > LIMIT) return setError(`${file.name} has ${(file.size / LIMIT).toFixed(1)} GB; up to 1 GB is taken.`)
+    const abort = new AbortController()
+    setBusy({ name: file.name, share: 0, abort })
+    try {
+      onTaken(await upload<Picture>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 255))}`, file, (share) => setBusy((b) => b && { ...b, share }), abort.signal))
+    } catch (e) {
+      if (!(e instanceof ApiError && e.problem.code === 'cancelled')) setError(`${file.name}: ${messageOf(e)}`)
+    } finally {
+      setBusy(null)
+    }
+  }
+  const drop = {
+    onDragOver: (e: DragEvent) => {
+      e.preventDefault()
+      setOver(true)
+    },
+    onDragLeave: () => setOver(false),
+    onDrop: (e: DragEvent) => {
+      e.preventDefault()
+      setOver(false)
+      void take(e.dataTransfer.files[0])
+    },
+  }
+  return (
+    <div>
+      <div {...drop} className={`border border-dashed ${over ? 'border-ink bg-chosen' : 'border-line'} ${compact ? 'p-3' : 'p-8 text-center'}`}>
+        {busy ? (
+          <div role="status">
+            <p className="truncate">{busy.share < 1 ? `Taking in ${busy.name}` : `Reading ${busy.name}`} …</p>
+            <progress className="mt-2 w-full" max={1} value={busy.share < 1 ? busy.share : undefined} aria-label="Upload" />
+            <button type="button" className="btn mt-2" onClick={() => busy.abort.abort()}>Cancel</button>
+          </div>
+        ) : (
+          <>
+            {!compact && <p className="text-lg">Drop a picture here</p>}
+            <p className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-3'}>
+              <button type="button" className={`btn ${compact ? '' : 'btn-act'}`} onClick={() => input.current?.click()}>{compact ? 'Another picture …' : 'Choose a file …'}</button>
+              {compact && <span className="text-sm text-faint">or drop it here</span>}
+            </p>
+            {!compact && <p className="mt-3 text-sm text-soft">JPEG, PNG or TIFF, 8 or 16 bit, up to 1 GB and 300 megapixels</p>}
+          </>
+        )}
+        <input ref={input} type="file" accept="image/jpeg,image/png,image/tiff,.tif,.tiff" className="sr-only" tabIndex={-1} aria-label="Picture file" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = '' }} />
+      </div>
+      {error && <p role="alert" className="mt-2 border-l-2 border-stop pl-2">{error}</p>}
+      {!compact && demos.data && demos.data.length > 0 && (
+        <section className="mt-6">
+          <h2>Or take a demo picture</h2>
+          <ul className="mt-2 grid grid-cols-3 gap-3 sm:grid-cols-5">
+            {demos.data.map((p) => (
+              <li key={p.id}>
+                <button type="button" className="w-full border border-line bg-[#777] p-1 hover:border-ink" onClick={() => onTaken(p)} aria-label={`Take ${p.name}`}>
+                  <img src={fileUrl(p.preview)} alt="" loading="lazy" className="aspect-[3/2] w-full object-contain" />
+                </button>
+                <p className="truncate text-sm text-soft">{p.name}</p>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  )
+}

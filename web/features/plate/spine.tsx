@@ -1,0 +1,41 @@
+import type { DecisionKey } from '../../../core/decisions/decision.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { LevelMark } from '../../ui/mark.tsx'
+
+const BY = { rule: 'rule', pairing: 'pairing', house: 'house', brief: 'brief', you: 'you' } as const
+
+interface Props {
+  plate: Plate
+  selected: DecisionKey | null
+  onSelect(key: DecisionKey | null): void
+}
+
+/** The plate at a glance: every decision in the order of the work, who took it, and what touches it. */
+export function Spine({ plate, selected, onSelect }: Props) {
+  return (
+    <ol aria-label="Decisions" className="divide-y divide-hair">
+      {plate.decisions.map((line) => {
+        const worst = plate.findings.find((f) => f.touches[0] === line.key && f.level !== 'note')
+        const chosen = selected === line.key
+        return (
+          <li key={line.key}>
+            <button
+              type="button" aria-expanded={chosen} aria-controls="alternatives" data-decision={line.key}
+              onClick={() => onSelect(chosen ? null : line.key)}
+              className={`grid w-full grid-cols-[1fr_auto] gap-x-2 px-3 py-[0.3rem] text-left hover:bg-hair ${chosen ? 'bg-chosen' : ''}`}
+            >
+              <span className="truncate text-sm text-soft">{line.title}</span>
+              <span className={`text-sm ${line.pinned ? 'font-semibold text-act' : 'text-faint'}`}>{BY[line.by]}</span>
+              <span className={`truncate ${line.pinned ? 'font-semibold' : ''}`}>{line.label}</span>
+              <span className="flex items-center gap-1 text-sm text-faint">
+                {worst && <LevelMark level={worst.level} word={false} />}
+                {line.ruledOut && !worst && <LevelMark level="stop" word={false} />}
+                {line.close && !worst && <span title="A runner-up is close">≈<span className="sr-only">a runner-up is close</span></span>}
+              </span>
+            </button>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}

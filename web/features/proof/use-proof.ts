@@ -1,0 +1,59 @@
+import * as Comlink from 'comlink'
+import { useEffect, useRef, useState } from 'react'
+import { messageOf } from '../../api/client.ts'
+import type { ProofAnswer, ProofRequest, ProofWorker } from '../../workers/proof.worker.ts'
+
+interface Held {
+  worker: Worker
+  proof: Comlink.Remote<ProofWorker>
+}
+
+let shared: Held | null = null
+function open(): Held {
+  if (!shared) {
+    const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' })
+    shared = { worker, proof: Comlink.wrap<ProofWorker>(worker) }
+    // A worker that dies is replaced at the next request.
+    worker.addEventListener('error', () => {
+      worker.terminate()
+      shared = null
+    })
+  }
+  return shared
+}
+
+/** The newest proof; while one is being made the last stays. Requests made meanwhile are answered once, the newest. */
+export function useProof(request: ProofRequest | null): { answer: ProofAnswer | null; error: string | null; busy: boolean } {
+  const [answer, setAnswer] = useState<ProofAnswer | null>(null)
+  const [error, setError] = useState<string | null>(null)
+  const [busy, setBusy] = useState(false)
+  const newest = useRef<string>('')
+  const running = useRef(false)
+  const key = JSON.stringify(request)
+  useEffect(() => {
+    newest.current = key
+    if (running.current) return
+    const work = async () => {
+      running.current = true
+      setBusy(true)
+      try {
+        for (let done = ''; done !== newest.current; ) {
+          done = newest.current
+          const wanted = JSON.parse(done) as ProofRequest | null
+          const made = wanted ? await open().proof.proof(wanted) : null
+          if (done === newest.current) {
+            setAnswer(made)
+            setError(null)
+          }
+        }
+      } catch (e) {
+        setError(messageOf(e))
+      } finally {
+        running.current = false
+        setBusy(false)
+      }
+    }
+    void work()
+  }, [key])
+  return { answer, error, busy }
+}

@@ -1,0 +1,32 @@
+import './style.css'
+import { QueryClientProvider } from '@tanstack/react-query'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, RouterProvider } from 'react-router'
+import { queryClient } from './api/queries.ts'
+import { NotHere } from './routes/not-here.tsx'
+import { Shell } from './shell/shell.tsx'
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    errorElement: <NotHere />,
+    children: [
+      { index: true, lazy: async () => ({ Component: (await import('./routes/bench.tsx')).Bench }) },
+      { path: 'new', lazy: async () => ({ Component: (await import('./routes/new-job.tsx')).NewJob }) },
+      { path: 'jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./routes/job/job.tsx')).JobRoute }) },
+      { path: 'log', lazy: async () => ({ Component: (await import('./routes/log.tsx')).Log }) },
+      { path: 'runs/:id', lazy: async () => ({ Component: (await import('./routes/run.tsx')).RunRoute }) },
+      { path: 'shelf/:tab?', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
+      { path: '*', Component: NotHere },
+    ],
+  },
+])
+
+const root = document.getElementById('root')
+if (root) {
+  createRoot(root).render(
+    <QueryClientProvider client={queryClient}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>,
+  )
+}
