@@ -10,8 +10,8 @@ import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
-const Job = JobSchema.openapi('Job')
-const Run = RunSchema.openapi('Run')
+const Job = JobSchema.meta({ id: 'Job' })
+const Run = RunSchema.meta({ id: 'Run' })
 const TickParam = IdParam.extend({ step: z.string().min(1).max(60).openapi({ param: { name: 'step', in: 'path' } }) })
 
 export function jobsApi(app: App) {

@@ -8,7 +8,7 @@ import { takePicture } from '../pictures/take-picture.ts'
 import { missing, Refusal } from '../problems.ts'
 import { body, KeyParam, PROBLEMS, router } from './shared.ts'
 
-const TakenSchema = PictureSchema.openapi('Picture')
+const TakenSchema = PictureSchema.meta({ id: 'Picture' })
 
 export function picturesApi(app: App) {
   return router()

@@ -23,7 +23,7 @@ export function platesApi(app: App) {
       method: 'post', path: '/plates/resolve', summary: 'Work out a complete plate for a brief',
       description: 'Answers with every decision, its reason and its alternatives, the geometry, findings and estimates. Lengths are micrometres. Nothing is stored.',
       request: takes(ResolveSchema),
-      responses: { 200: body(PlateSchema.openapi('Plate'), 'The plate'), ...PROBLEMS },
+      responses: { 200: body(PlateSchema.meta({ id: 'Plate' }), 'The plate'), ...PROBLEMS },
     }),
     async (c) => {
       const { brief, pins, studio } = c.req.valid('json')

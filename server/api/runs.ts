@@ -40,7 +40,7 @@ export function runsApi(app: App) {
         return c.json(rows.map((r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')), 200)
       },
     )
-    .openapi(createRoute({ method: 'get', path: '/runs/{id}', summary: 'One run with the plate it was printed with', request: { params: IdParam }, responses: { 200: body(RunDetailSchema.openapi('RunDetail')), ...PROBLEMS } }), async (c) => {
+    .openapi(createRoute({ method: 'get', path: '/runs/{id}', summary: 'One run with the plate it was printed with', request: { params: IdParam }, responses: { 200: body(RunDetailSchema.meta({ id: 'RunDetail' })), ...PROBLEMS } }), async (c) => {
       const row = await find(c.req.valid('param').id)
       return c.json({ ...runDto(row, await titleOf(row.jobId)), plate: row.plate }, 200)
     })

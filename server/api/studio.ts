@@ -22,7 +22,7 @@ export function studioApi(app: App) {
     return row.record
   }
   return router()
-    .openapi(createRoute({ method: 'get', path: '/studio', summary: 'Printers, papers, lots, profiles, pairings, what is loaded, house rules', responses: { 200: body(StudioSchema.openapi('Studio')) } }), async (c) => c.json(await readStudio(models), 200))
+    .openapi(createRoute({ method: 'get', path: '/studio', summary: 'Printers, papers, lots, profiles, pairings, what is loaded, house rules', responses: { 200: body(StudioSchema.meta({ id: 'Studio' })) } }), async (c) => c.json(await readStudio(models), 200))
     .openapi(createRoute({ method: 'put', path: '/studio/rules', summary: 'Set the house rules', request: takes(HouseRulesSchema), responses: { 200: body(HouseRulesSchema), ...PROBLEMS } }), async (c) => {
       const rules = c.req.valid('json')
       await models.rules.upsert({ id: 'house', record: rules })

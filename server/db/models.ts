@@ -21,7 +21,8 @@ const json = (name: string) => ({
 })
 
 const text = (length: number) => ({ type: DataTypes.STRING(length), allowNull: false })
-const um = { type: DataTypes.BIGINT, allowNull: false }
+// A fresh object each time: Sequelize writes into the column definitions it is given.
+const um = () => ({ type: DataTypes.BIGINT, allowNull: false })
 const optional = { allowNull: true }
 
 interface Times {
@@ -62,14 +63,14 @@ export function defineModels(db: Sequelize) {
     papers: define<PaperRow>('papers', { id: { ...text(60), primaryKey: true }, position: DataTypes.INTEGER, record: json('record') }),
     lots: define<LotRow>('lots', {
       id: { ...text(60), primaryKey: true }, paperId: text(60), form: text(10), pwg: { ...text(80), ...optional }, position: DataTypes.INTEGER,
-      nominalWidth: um, nominalLength: um, measuredWidth: um, measuredLength: um, spread: um, stock: um,
+      nominalWidth: um(), nominalLength: um(), measuredWidth: um(), measuredLength: um(), spread: um(), stock: um(),
     }),
     profiles: define<ProfileRow>('profiles', { id: { ...text(60), primaryKey: true }, hash: text(64), description: text(400), boundTo: json('boundTo'), facts: json('facts') }),
     pairings: define<PairingRow>('pairings', {
       id: { ...text(120), primaryKey: true }, printerId: text(60), paperId: text(60), mediaTypeId: text(60), profileId: { ...text(60), ...optional }, pathId: { ...text(60), ...optional },
       qualityId: text(60), dryingMinutes: DataTypes.INTEGER, good: DataTypes.INTEGER, bad: DataTypes.INTEGER,
     }),
-    loaded: define<LoadedRow>('loaded', { id: { ...text(130), primaryKey: true }, printerId: text(60), pathId: text(60), lotId: { ...text(60), ...optional }, remaining: um }),
+    loaded: define<LoadedRow>('loaded', { id: { ...text(130), primaryKey: true }, printerId: text(60), pathId: text(60), lotId: { ...text(60), ...optional }, remaining: um() }),
     rules: define<RulesRow>('rules', { id: { ...text(20), primaryKey: true }, record: json('record') }),
     jobs: define<JobRow>('jobs', {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true }, title: text(120), state: text(20), brief: json('brief'), pins: json('pins'),

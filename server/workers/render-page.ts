@@ -7,6 +7,7 @@ import type { Intent } from '../../core/plate/context.ts'
 import { SYNC, writeHeader } from '../../core/pwg-raster/header.ts'
 import { lineWriter } from '../../core/pwg-raster/lines.ts'
 import type { PagePlan } from '../../core/render/page-plan.ts'
+import { openPlainTiff } from './plain-tiff.ts'
 
 sharp.cache(false)
 sharp.concurrency(1)
@@ -51,26 +52,24 @@ async function transformFor(task: RenderPageTask): Promise<Transform | null> {
 /** Scales, turns and converts the picture and writes the page as PWG Raster. Memory stays at a few bands of rows. */
 export async function renderPage(task: RenderPageTask): Promise<void> {
   const { plan } = task
-  const scratch = `${task.output}.raw`
+  const straight = `${task.output}.straight.tif`
+  const scratch = `${task.output}.turned.tif`
   const oneChannel = task.channels === 'grey' && task.sourceProfile !== null && !task.untouched
   const sideways = plan.turn === 90 || plan.turn === 270
   const upright = sideways ? { width: plan.place.height, height: plan.place.width } : plan.place
   try {
     const options = { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' }
     const scaled = sharp(task.picture, options).autoOrient().flatten({ background: '#fff' }).extract(plan.crop).resize(upright.width, upright.height, { fit: 'fill', kernel: 'lanczos3' })
-    const straight = `${scratch}.v`
     const channels = oneChannel ? 1 : 3
-    await scaled.toColourspace(oneChannel ? 'b-w' : 'srgb').raw({ depth: 'uchar' }).toFile(straight)
+    const space = oneChannel ? 'b-w' : 'srgb'
+    await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(straight)
     // Turned in a second pass, so that the order of cropping, scaling and turning is ours.
     if (plan.turn === 0) await rename(straight, scratch)
-    else {
-      await sharp(straight, { raw: { width: upright.width, height: upright.height, channels }, limitInputPixels: false }).rotate(plan.turn).toColourspace(oneChannel ? 'b-w' : 'srgb').raw().toFile(scratch)
-      await rm(straight, { force: true })
-    }
+    else await sharp(straight, { limitInputPixels: false }).rotate(plan.turn).toColourspace(space).tiff({ compression: 'none' }).toFile(scratch)
     await writePage(task, scratch, channels, await transformFor(task))
   } finally {
     await rm(scratch, { force: true })
-    await rm(`${scratch}.v`, { force: true })
+    await rm(straight, { force: true })
   }
 }
 
@@ -92,6 +91,7 @@ async function writePage(task: RenderPageTask, scratch: string, channels: number
   const top = Math.max(0, place.top, keep.top)
   const bottom = Math.min(plan.height, place.top + place.height, keep.top + keep.height)
   const input = await open(scratch, 'r')
+  const pixels = await openPlainTiff(input, place.width * channels)
   const band = new Uint8Array(place.width * channels * BAND_ROWS)
   let converted: Uint8Array = band
   let bandStart = Number.NEGATIVE_INFINITY
@@ -103,7 +103,7 @@ async function writePage(task: RenderPageTask, scratch: string, channels: number
         if (at < bandStart || at >= bandStart + BAND_ROWS) {
           bandStart = at
           const rows = Math.min(BAND_ROWS, place.height - at)
-          await input.read(band, 0, rows * place.width * channels, at * place.width * channels)
+          await pixels.rows(band, at, rows)
           const count = rows * place.width
           converted = transform ? (transform.run(band.subarray(0, count * channels), count) as Uint8Array) : band
         }
