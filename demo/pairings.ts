@@ -1,10 +1,26 @@
-import type { Pairing } from '../core/media/media.ts'
-import { DEFAULT_RULES, type HouseRules } from '../core/studio/studio.ts'
-import type { Loaded } from '../core/media/media.ts'
 import { mm } from '../core/length/length.ts'
+import type { Loaded, Pairing } from '../core/media/media.ts'
+import { DEFAULT_RULES, type HouseRules } from '../core/studio/studio.ts'
 
-const pairing = (printerId: string, paperId: string, mediaTypeId: string, pathId: string | null, qualityId: string, dryingMinutes: number, good: number, bad: number): Pairing => ({
-  id: `${printerId}-${paperId}`, printerId, paperId, mediaTypeId, pathId, qualityId, dryingMinutes, good, bad,
+const pairing = (
+  printerId: string,
+  paperId: string,
+  mediaTypeId: string,
+  pathId: string | null,
+  qualityId: string,
+  dryingMinutes: number,
+  good: number,
+  bad: number,
+): Pairing => ({
+  id: `${printerId}-${paperId}`,
+  printerId,
+  paperId,
+  mediaTypeId,
+  pathId,
+  qualityId,
+  dryingMinutes,
+  good,
+  bad,
   profileId: `${printerId}-${paperId}`,
 })
 

@@ -1,9 +1,25 @@
-import type { Lot, Paper } from '../core/media/media.ts'
 import { inch, mm } from '../core/length/length.ts'
+import type { Lot, Paper } from '../core/media/media.ts'
 import { parsePwgName } from '../core/sizes/pwg.ts'
 
-const paper = (id: string, name: string, surface: Paper['surface'], weight: number, thickness: number, white: Paper['white'], pricePerSquareMetre: number, twoSided = false): Paper => ({
-  id, name, surface, weight, thickness, white, twoSided, pricePerSquareMetre,
+const paper = (
+  id: string,
+  name: string,
+  surface: Paper['surface'],
+  weight: number,
+  thickness: number,
+  white: Paper['white'],
+  pricePerSquareMetre: number,
+  twoSided = false,
+): Paper => ({
+  id,
+  name,
+  surface,
+  weight,
+  thickness,
+  white,
+  twoSided,
+  pricePerSquareMetre,
 })
 
 /** Papers of the museum's print room. All invented. */
@@ -26,15 +42,38 @@ const sheets = (id: string, paperId: string, pwg: string, measuredMm: [number, n
   const size = parsePwgName(pwg)
   if (!size) throw new Error(`demo lot ${id}: ${pwg} is not a size name`)
   const { width, length } = size
-  return { id, paperId, form: 'sheet', pwg, nominal: { width, length }, measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) }, spread: mm(spreadMm), stock }
+  return {
+    id,
+    paperId,
+    form: 'sheet',
+    pwg,
+    nominal: { width, length },
+    measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
+    spread: mm(spreadMm),
+    stock,
+  }
 }
 
 const odd = (id: string, paperId: string, nominalMm: [number, number], measuredMm: [number, number], stock: number): Lot => ({
-  id, paperId, form: 'sheet', pwg: null, nominal: { width: mm(nominalMm[0]), length: mm(nominalMm[1]) }, measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) }, spread: mm(0.3), stock,
+  id,
+  paperId,
+  form: 'sheet',
+  pwg: null,
+  nominal: { width: mm(nominalMm[0]), length: mm(nominalMm[1]) },
+  measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
+  spread: mm(0.3),
+  stock,
 })
 
 const roll = (id: string, paperId: string, inches: number, measuredMm: number, fullMetres: number, leftMetres: number): Lot => ({
-  id, paperId, form: 'roll', pwg: null, nominal: { width: inch(inches), length: mm(fullMetres * 1000) }, measured: { width: mm(measuredMm), length: mm(fullMetres * 1000) }, spread: mm(0.1), stock: mm(leftMetres * 1000),
+  id,
+  paperId,
+  form: 'roll',
+  pwg: null,
+  nominal: { width: inch(inches), length: mm(fullMetres * 1000) },
+  measured: { width: mm(measuredMm), length: mm(fullMetres * 1000) },
+  spread: mm(0.1),
+  stock: mm(leftMetres * 1000),
 })
 
 /** Boxes and rolls on the shelf, with what they really measure. */

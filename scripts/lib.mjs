@@ -27,10 +27,12 @@ const PACKAGES = {
 export function needPackages(names) {
   const missing = names.filter((name) => !PACKAGES[name]())
   if (missing.length === 0) return
-  if (process.getuid?.() !== 0) die(`Missing Debian packages: ${missing.join(' ')}. Install them with: sudo apt-get install ${missing.join(' ')}`)
+  if (process.getuid?.() !== 0)
+    die(`Missing Debian packages: ${missing.join(' ')}. Install them with: sudo apt-get install ${missing.join(' ')}`)
   say(`Installing ${missing.join(', ')} …`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
-  const install = () => spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], { stdio: ['ignore', 'pipe', 'pipe'], env })
+  const install = () =>
+    spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', ...missing], { stdio: ['ignore', 'pipe', 'pipe'], env })
   let done = install()
   if (done.status !== 0) {
     spawnSync('apt-get', ['update', '-q'], { stdio: 'ignore', env })
@@ -63,7 +65,11 @@ const answers = (port) =>
       socket.destroy()
       done(true)
     })
-    for (const event of ['error', 'timeout']) socket.on(event, () => { socket.destroy(); done(false) })
+    for (const event of ['error', 'timeout'])
+      socket.on(event, () => {
+        socket.destroy()
+        done(false)
+      })
   })
 
 /** Kills what an earlier, killed start left running, by the process ids it wrote down. */
@@ -107,14 +113,39 @@ export async function startDatabase(dir, port) {
   if (!existsSync(join(data, 'mysql'))) {
     const scratch = `${data}.new`
     rmSync(scratch, { recursive: true, force: true })
-    execFileSync('mariadb-install-db', ['--no-defaults', `--datadir=${scratch}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot], { stdio: 'ignore' })
+    execFileSync(
+      'mariadb-install-db',
+      ['--no-defaults', `--datadir=${scratch}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot],
+      { stdio: 'ignore' },
+    )
     execFileSync('mv', [scratch, data])
   }
   const init = join(dir, 'init.sql')
-  writeFileSync(init, "CREATE DATABASE IF NOT EXISTS archplate CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS 'archplate'@'127.0.0.1' IDENTIFIED BY 'archplate';\nGRANT ALL ON archplate.* TO 'archplate'@'127.0.0.1';\n")
+  writeFileSync(
+    init,
+    "CREATE DATABASE IF NOT EXISTS archplate CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS 'archplate'@'127.0.0.1' IDENTIFIED BY 'archplate';\nGRANT ALL ON archplate.* TO 'archplate'@'127.0.0.1';\n",
+  )
   const logFile = openSync(join(dir, 'mariadb.log'), 'a')
   const start = () =>
-    child(dir, server, ['--no-defaults', `--datadir=${data}`, `--port=${port}`, '--bind-address=127.0.0.1', `--socket=/tmp/archplate-${port}.sock`, `--pid-file=${join(dir, 'mariadb.pid')}`, `--init-file=${init}`, '--innodb-buffer-pool-size=64M', '--skip-log-bin', '--skip-name-resolve', '--max-allowed-packet=64M', ...asRoot], { stdio: ['ignore', logFile, logFile] })
+    child(
+      dir,
+      server,
+      [
+        '--no-defaults',
+        `--datadir=${data}`,
+        `--port=${port}`,
+        '--bind-address=127.0.0.1',
+        `--socket=/tmp/archplate-${port}.sock`,
+        `--pid-file=${join(dir, 'mariadb.pid')}`,
+        `--init-file=${init}`,
+        '--innodb-buffer-pool-size=64M',
+        '--skip-log-bin',
+        '--skip-name-resolve',
+        '--max-allowed-packet=64M',
+        ...asRoot,
+      ],
+      { stdio: ['ignore', logFile, logFile] },
+    )
   const proc = start()
   for (let i = 0; i < 300; i++) {
     if (proc.exitCode !== null) die(`MariaDB did not start; see ${join(dir, 'mariadb.log')}`)
@@ -127,7 +158,9 @@ export async function startDatabase(dir, port) {
 /** Waits until a URL answers with 200. */
 export async function waitFor(url, seconds = 60) {
   for (let i = 0; i < seconds * 10; i++) {
-    const ok = await fetch(url).then((r) => r.ok).catch(() => false)
+    const ok = await fetch(url)
+      .then((r) => r.ok)
+      .catch(() => false)
     if (ok) return
     await sleep(100)
   }
@@ -136,7 +169,11 @@ export async function waitFor(url, seconds = 60) {
 
 /** Newest change below the source folders, to know whether a build is stale. */
 export function newestSource() {
-  const out = execFileSync('find', ['core', 'server', 'simulator', 'demo', 'web', 'scripts', 'package-lock.json', 'vite.config.ts', '-type', 'f', '-printf', '%T@\n'], { cwd: root, encoding: 'utf8' })
+  const out = execFileSync(
+    'find',
+    ['core', 'server', 'simulator', 'demo', 'web', 'scripts', 'package-lock.json', 'vite.config.ts', '-type', 'f', '-printf', '%T@\n'],
+    { cwd: root, encoding: 'utf8' },
+  )
   return Math.max(...out.trim().split('\n').map(Number)) * 1000
 }
 

@@ -23,7 +23,8 @@ const SOURCE = '/usr/share/color/argyll/ref/sRGB.icm'
 function chart(lab: (rgb: Triple) => Triple): string {
   const level = (i: number) => i / (STEPS - 1)
   const patches: Triple[] = []
-  for (let r = 0; r < STEPS; r++) for (let g = 0; g < STEPS; g++) for (let b = 0; b < STEPS; b++) patches.push([level(r), level(g), level(b)])
+  for (let r = 0; r < STEPS; r++)
+    for (let g = 0; g < STEPS; g++) for (let b = 0; b < STEPS; b++) patches.push([level(r), level(g), level(b)])
   for (let i = 0; i < 33; i++) patches.push([i / 32, i / 32, i / 32])
   const rows = patches.map((rgb, i) => [i + 1, ...rgb.map((v) => (v * 100).toFixed(4)), ...lab(rgb).map((v) => v.toFixed(4))].join(' '))
   return `CTI3
@@ -52,8 +53,11 @@ function build(pairing: Pairing): void {
   const media = printer?.mediaTypes.find((m) => m.id === pairing.mediaTypeId)
   const quality = printer?.qualities.find((q) => q.id === pairing.qualityId)
   if (!printer || !paper || !media || !quality) throw new Error(`pairing ${pairing.id} names something unknown`)
-  const black = media.black === 'photo' || (media.black === 'either' && (media.surface === 'gloss' || media.surface === 'satin')) ? 'photo' : 'matte'
-  const text = chart(printedLab(inkModelFor({ inkSet: printer.inkSet, coating: paper.surface, white: paper.white, expects: media.surface, black })))
+  const black =
+    media.black === 'photo' || (media.black === 'either' && (media.surface === 'gloss' || media.surface === 'satin')) ? 'photo' : 'matte'
+  const text = chart(
+    printedLab(inkModelFor({ inkSet: printer.inkSet, coating: paper.surface, white: paper.white, expects: media.surface, black })),
+  )
   mkdirSync('demo/charts', { recursive: true })
   mkdirSync('demo/profiles', { recursive: true })
   writeFileSync(`demo/charts/${pairing.id}.ti3`, text)
@@ -61,7 +65,27 @@ function build(pairing: Pairing): void {
   const base = join(mkdtempSync(join(tmpdir(), 'profile-')), 'p')
   copyFileSync(`demo/charts/${pairing.id}.ti3`, `${base}.ti3`)
   const description = `${printer.name}, ${paper.name}, ${media.driverName}, ${quality.dpi} dpi`
-  execFileSync('colprof', ['-qm', '-nc', '-S', SOURCE, '-cmt', '-dpp', '-A', 'Arch Plate demo', '-M', printer.name, '-D', description, '-C', 'Public domain', base], { stdio: 'inherit' })
+  execFileSync(
+    'colprof',
+    [
+      '-qm',
+      '-nc',
+      '-S',
+      SOURCE,
+      '-cmt',
+      '-dpp',
+      '-A',
+      'Arch Plate demo',
+      '-M',
+      printer.name,
+      '-D',
+      description,
+      '-C',
+      'Public domain',
+      base,
+    ],
+    { stdio: 'inherit' },
+  )
   renameSync(`${base}.icc`, target)
 }
 

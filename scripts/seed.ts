@@ -5,10 +5,10 @@ import { Readable } from 'node:stream'
 import type { Inspection } from '../core/api/dto.ts'
 import { EMPTY_BRIEF, type Picture } from '../core/brief/brief.ts'
 import { readProfile } from '../core/color/icc/read.ts'
-import { nameOf } from '../core/sizes/named.ts'
-import { planPage } from '../core/render/page-plan.ts'
-import { resolve } from '../core/plate/resolve.ts'
 import type { Plate } from '../core/plate/plate.ts'
+import { resolve } from '../core/plate/resolve.ts'
+import { planPage } from '../core/render/page-plan.ts'
+import { nameOf } from '../core/sizes/named.ts'
 import { DEMO_JOBS, type DemoJob } from '../demo/jobs.ts'
 import { LOADED, PAIRINGS, RULES } from '../demo/pairings.ts'
 import { LOTS, PAPERS } from '../demo/papers.ts'
@@ -31,7 +31,11 @@ const HOUR = 3_600_000
 async function seedStudio() {
   const firstPort = Number(process.env.ARCH_SIM_PORT ?? 8651)
   for (const [position, record] of PRINTERS.entries()) {
-    await models.printers.create({ id: record.id, position, record: { ...record, address: `ipp://127.0.0.1:${firstPort + position}/ipp/print` } })
+    await models.printers.create({
+      id: record.id,
+      position,
+      record: { ...record, address: `ipp://127.0.0.1:${firstPort + position}/ipp/print` },
+    })
   }
   for (const [position, record] of PAPERS.entries()) await models.papers.create({ id: record.id, position, record })
   for (const [position, lot] of LOTS.entries()) await models.lots.create(lotRow(lot, position))
@@ -44,9 +48,18 @@ async function seedStudio() {
     const { hash } = await files.takeBytes(bytes, LIMITS.profileBytes)
     const dpi = PRINTERS.find((p) => p.id === pairing.printerId)?.qualities.find((q) => q.id === pairing.qualityId)?.dpi ?? 1440
     await models.profiles.create({
-      id: pairing.id, hash, description: info.value.description,
+      id: pairing.id,
+      hash,
+      description: info.value.description,
       boundTo: { printerId: pairing.printerId, paperId: pairing.paperId, mediaTypeId: pairing.mediaTypeId, dpi },
-      facts: { space: info.value.space.trim(), version: info.value.version, bytes: bytes.length, intents: Object.entries(info.value.intents).filter(([, has]) => has).map(([name]) => name) },
+      facts: {
+        space: info.value.space.trim(),
+        version: info.value.version,
+        bytes: bytes.length,
+        intents: Object.entries(info.value.intents)
+          .filter(([, has]) => has)
+          .map(([name]) => name),
+      },
     })
     await models.pairings.create(pairing)
   }
@@ -69,9 +82,18 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
   if (!setup || !picture || !plan) return null
   const output = files.workPath(`past-${seed}.pwg`)
   await app.pool.renderPage({
-    picture: files.pathOf(picture.hash), channels: picture.channels, sourceProfile: picture.profileHash ? files.pathOf(picture.profileHash) : null,
-    printerProfile: setup.profile ? files.pathOf(setup.profile.hash) : null, intent: setup.intent, blackPoint: setup.blackPoint, tag: 'device3', untouched: false,
-    plan, mediaType: setup.mediaType.id, maxPixels: LIMITS.pixels, output,
+    picture: files.pathOf(picture.hash),
+    channels: picture.channels,
+    sourceProfile: picture.profileHash ? files.pathOf(picture.profileHash) : null,
+    printerProfile: setup.profile ? files.pathOf(setup.profile.hash) : null,
+    intent: setup.intent,
+    blackPoint: setup.blackPoint,
+    tag: 'device3',
+    untouched: false,
+    plan,
+    mediaType: setup.mediaType.id,
+    maxPixels: LIMITS.pixels,
+    output,
   })
   const page = readRaster(new Uint8Array(await readFile(output)))
   const sheet = realSheet(setup.lot.id)
@@ -79,20 +101,58 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
   const told = { width: setup.page.width, length: setup.page.length }
   const upright = sheet.width <= sheet.length === told.width <= told.length ? sheet : { ...sheet, width: sheet.length, length: sheet.width }
   const travel = feed(setup.path, upright, told, seeded(seed))
-  const limits = inkLimits(setup.path, { ...told, known: nameOf(told.width, told.length)?.pwg ?? null }, setup.borderless !== 'none', setup.expansion?.um ?? 0)
+  const limits = inkLimits(
+    setup.path,
+    { ...told, known: nameOf(told.width, told.length)?.pwg ?? null },
+    setup.borderless !== 'none',
+    setup.expansion?.um ?? 0,
+  )
   const coated = setup.paper.surface === 'gloss' || setup.paper.surface === 'satin'
-  const png = await deliver({ page, told, limits, travel, inks: { inkSet: setup.printer.inkSet, coating: sheet.coating, white: sheet.white, expects: setup.mediaType.surface, black: coated ? 'photo' : 'matte' } })
+  const png = await deliver({
+    page,
+    told,
+    limits,
+    travel,
+    inks: {
+      inkSet: setup.printer.inkSet,
+      coating: sheet.coating,
+      white: sheet.white,
+      expects: setup.mediaType.surface,
+      black: coated ? 'photo' : 'matte',
+    },
+  })
   const { hash } = await files.takeBytes(png, LIMITS.uploadBytes)
   const tenth = (um: number) => Math.max(0, Math.round(um / 100) * 100)
   const m = plate.layout?.margins
-  const margins = m && setup.borderless === 'none' ? { leading: tenth(m.leading + travel.y), trailing: tenth(m.trailing - travel.y), left: tenth(m.left + travel.x), right: tenth(m.right - travel.x) } : null
+  const margins =
+    m && setup.borderless === 'none'
+      ? {
+          leading: tenth(m.leading + travel.y),
+          trailing: tenth(m.trailing - travel.y),
+          left: tenth(m.left + travel.x),
+          right: tenth(m.right - travel.x),
+        }
+      : null
   return { hash, margins }
 }
 
-const STATE = { setup: 'setup', right: 'done', usable: 'done', wasted: 'failed', inspect: 'inspect', queued: 'printing', refused: 'failed' } as const
+const STATE = {
+  setup: 'setup',
+  right: 'done',
+  usable: 'done',
+  wasted: 'failed',
+  inspect: 'inspect',
+  queued: 'printing',
+  refused: 'failed',
+} as const
 
 async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Picture>) {
-  const brief = { ...EMPTY_BRIEF, ...demo.brief, picture: pictures.get(demo.picture) ?? null, dueAt: demo.dueIn === null ? null : new Date(Date.now() + demo.dueIn * HOUR).toISOString() }
+  const brief = {
+    ...EMPTY_BRIEF,
+    ...demo.brief,
+    picture: pictures.get(demo.picture) ?? null,
+    dueAt: demo.dueIn === null ? null : new Date(Date.now() + demo.dueIn * HOUR).toISOString(),
+  }
   const pins = demo.pins ?? {}
   const job = await models.jobs.create({ title: demo.title, state: STATE[demo.history], brief, pins, version: 1, archived: false })
   if (demo.history === 'setup') return
@@ -101,12 +161,34 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
   const when = new Date(Date.now() - (30 - index) * 7 * HOUR)
   const past = demo.history === 'queued' || demo.history === 'refused' ? null : await printPast(plate, 100 + index)
   const verdict = demo.history === 'right' || demo.history === 'usable' || demo.history === 'wasted' ? demo.history : null
-  const inspection: Inspection | null = verdict && { margins: past?.margins ?? null, verdict, faults: verdict === 'wasted' ? ['roller marks'] : [], note: demo.note ?? '', sheetsUsed: brief.copies, sheetsWasted: verdict === 'wasted' ? brief.copies : 0 }
+  const inspection: Inspection | null = verdict && {
+    margins: past?.margins ?? null,
+    verdict,
+    faults: verdict === 'wasted' ? ['roller marks'] : [],
+    note: demo.note ?? '',
+    sheetsUsed: brief.copies,
+    sheetsWasted: verdict === 'wasted' ? brief.copies : 0,
+  }
   await models.runs.create({
-    jobId: job.id, plate, printerId: plate.setup.printer.id, printerJob: null, version: 1, progress: past ? 100 : 0, sheetsDelivered: past ? brief.copies : 0, reason: null,
+    jobId: job.id,
+    plate,
+    printerId: plate.setup.printer.id,
+    printerJob: null,
+    version: 1,
+    progress: past ? 100 : 0,
+    sheetsDelivered: past ? brief.copies : 0,
+    reason: null,
     state: demo.history === 'queued' ? 'queued' : demo.history === 'refused' ? 'failed' : demo.history === 'inspect' ? 'inspect' : 'done',
-    message: demo.history === 'queued' ? 'In the queue.' : demo.history === 'refused' ? 'The printer was switched off in the middle of the job.' : 'Delivered. Measure it and say how it came out.',
-    delivered: past?.hash ?? null, dryUntil: past ? when : null, finishedAt: demo.history === 'queued' ? null : when, inspection,
+    message:
+      demo.history === 'queued'
+        ? 'In the queue.'
+        : demo.history === 'refused'
+          ? 'The printer was switched off in the middle of the job.'
+          : 'Delivered. Measure it and say how it came out.',
+    delivered: past?.hash ?? null,
+    dryUntil: past ? when : null,
+    finishedAt: demo.history === 'queued' ? null : when,
+    inspection,
     searchText: `${[demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes ?? ''].filter(Boolean).join(' ')}${inspection ? ` ¦ ${[verdict, ...inspection.faults, inspection.note].join(' ')}` : ''}`,
     createdAt: when,
   })
@@ -114,7 +196,20 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
 
 if ((await models.rules.count()) === 0 || (await models.jobs.count()) === 0) {
   // A seed that was cut off is begun again from nothing: rules are written first, jobs last.
-  for (const model of [models.jobs, models.runs, models.ticks, models.pictures, models.printers, models.papers, models.lots, models.loaded, models.profiles, models.pairings, models.rules]) await (model as typeof models.jobs).destroy({ where: {}, truncate: true })
+  for (const model of [
+    models.jobs,
+    models.runs,
+    models.ticks,
+    models.pictures,
+    models.printers,
+    models.papers,
+    models.lots,
+    models.loaded,
+    models.profiles,
+    models.pairings,
+    models.rules,
+  ])
+    await (model as typeof models.jobs).destroy({ where: {}, truncate: true })
   process.stdout.write('Setting up the demo studio, Lantern Wharf. This takes half a minute, once.\n')
   await seedStudio()
   const pictures = await seedPictures()

@@ -2,7 +2,22 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { child, die, endChildren, killLeftovers, modified, needModules, needPackages, newestSource, portFree, root, say, sleep, startDatabase, waitFor } from './lib.mjs'
+import {
+  child,
+  die,
+  endChildren,
+  killLeftovers,
+  modified,
+  needModules,
+  needPackages,
+  newestSource,
+  portFree,
+  root,
+  say,
+  sleep,
+  startDatabase,
+  waitFor,
+} from './lib.mjs'
 
 const dir = process.env.ARCH_VAR ?? join(root, 'var')
 const port = Number(process.env.ARCH_PORT ?? 8640)
@@ -12,7 +27,11 @@ mkdirSync(dir, { recursive: true })
 killLeftovers(dir)
 await sleep(200)
 
-for (const [name, p, variable] of [['application', port, 'ARCH_PORT'], ['database', dbPort, 'ARCH_DB_PORT'], ['first simulated printer', simPort, 'ARCH_SIM_PORT']]) {
+for (const [name, p, variable] of [
+  ['application', port, 'ARCH_PORT'],
+  ['database', dbPort, 'ARCH_DB_PORT'],
+  ['first simulated printer', simPort, 'ARCH_SIM_PORT'],
+]) {
   if (!(await portFree(p))) die(`Port ${p}, meant for the ${name}, is taken. Stop what uses it, or choose another: ${variable}=… npm start`)
 }
 needPackages(['mariadb-server'])
@@ -38,7 +57,16 @@ async function stop(code = 0) {
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop())
 
-const env = { ...process.env, ARCH_ROOT: root, ARCH_DATA_DIR: join(dir, 'data'), ARCH_SIM_DIR: join(dir, 'simulator'), ARCH_PORT: String(port), ARCH_DB_PORT: String(dbPort), ARCH_SIM_PORT: String(simPort), ARCH_LOG: process.env.ARCH_LOG ?? 'warn' }
+const env = {
+  ...process.env,
+  ARCH_ROOT: root,
+  ARCH_DATA_DIR: join(dir, 'data'),
+  ARCH_SIM_DIR: join(dir, 'simulator'),
+  ARCH_PORT: String(port),
+  ARCH_DB_PORT: String(dbPort),
+  ARCH_SIM_PORT: String(simPort),
+  ARCH_LOG: process.env.ARCH_LOG ?? 'warn',
+}
 const database = await startDatabase(dir, dbPort)
 // The database comes back by itself when it is killed; the application waits for it.
 const watchDatabase = (proc) =>

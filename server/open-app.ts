@@ -20,7 +20,12 @@ export async function openApp(): Promise<App & { close(): Promise<void> }> {
   const events = new Events()
   const runner = new Runner({ models, files, pool, events })
   return {
-    db, models, files, pool, events, runner,
+    db,
+    models,
+    files,
+    pool,
+    events,
+    runner,
     async close() {
       await runner.close()
       await pool.close()

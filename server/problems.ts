@@ -12,4 +12,9 @@ export class Refusal extends Error {
 }
 
 export const missing = (what: string, value: string | number): Refusal =>
-  new Refusal(404, { code: 'not-found', field: 'id', value: String(value), message: `There is no ${what} “${String(value).slice(0, 60)}”. It may have been removed, or the address is mistyped.` })
+  new Refusal(404, {
+    code: 'not-found',
+    field: 'id',
+    value: String(value),
+    message: `There is no ${what} “${String(value).slice(0, 60)}”. It may have been removed, or the address is mistyped.`,
+  })

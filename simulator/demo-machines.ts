@@ -10,7 +10,17 @@ export function realSheet(lotId: string | null): RealSheet | null {
   const lot = LOTS.find((l) => l.id === lotId)
   const paper = PAPERS.find((p) => p.id === lot?.paperId)
   if (!lot || !paper) return null
-  return { lotId: lot.id, paperName: paper.name, coating: paper.surface, white: paper.white, thickness: paper.thickness, width: lot.measured.width, length: lot.measured.length, spread: lot.spread, form: lot.form }
+  return {
+    lotId: lot.id,
+    paperName: paper.name,
+    coating: paper.surface,
+    white: paper.white,
+    thickness: paper.thickness,
+    width: lot.measured.width,
+    length: lot.measured.length,
+    spread: lot.spread,
+    form: lot.form,
+  }
 }
 
 /** The demo studio's machines, each with its own state directory below `root`. */

@@ -11,11 +11,15 @@ const HandsSchema = z.discriminatedUnion('act', [
     remaining: z.number().int().nonnegative(),
     sheet: z
       .object({
-        lotId: z.string(), paperName: z.string(),
+        lotId: z.string(),
+        paperName: z.string(),
         coating: z.enum(['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain']),
         white: z.tuple([z.number(), z.number(), z.number()]),
-        thickness: z.number().positive(), width: z.number().positive(), length: z.number().positive(),
-        spread: z.number().nonnegative(), form: z.enum(['sheet', 'roll']),
+        thickness: z.number().positive(),
+        width: z.number().positive(),
+        length: z.number().positive(),
+        spread: z.number().nonnegative(),
+        form: z.enum(['sheet', 'roll']),
       })
       .nullable(),
   }),

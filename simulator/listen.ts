@@ -1,7 +1,7 @@
 import { createServer, type IncomingMessage, type Server } from 'node:http'
 import { handleHands } from './hands.ts'
 import { handle } from './ipp/operations.ts'
-import { type Machine, MAX_DOCUMENT } from './machine/machine.ts'
+import { MAX_DOCUMENT, type Machine } from './machine/machine.ts'
 
 async function readBody(request: IncomingMessage): Promise<Uint8Array | null> {
   const parts: Buffer[] = []

@@ -13,7 +13,11 @@ for (const [i, machine] of machines.entries()) {
     await listen(machine, firstPort + i)
   } catch (error) {
     const taken = (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
-    console.error(taken ? `Port ${firstPort + i} is taken; the simulated ${machine.printer.name} cannot listen there. Set ARCH_SIM_PORT to another first port.` : String(error))
+    console.error(
+      taken
+        ? `Port ${firstPort + i} is taken; the simulated ${machine.printer.name} cannot listen there. Set ARCH_SIM_PORT to another first port.`
+        : String(error),
+    )
     process.exit(1)
   }
 }

@@ -57,11 +57,25 @@ export const VERDICTS = ['right', 'usable', 'wasted'] as const
 
 /** Faults an operator can mark, in the words of the trade. */
 export const FAULTS = [
-  'off centre', 'clipped', 'white sliver', 'banding', 'head strike', 'roller marks', 'colour cast', 'too dark', 'too light', 'gloss differential', 'scratch', 'ink pooling',
+  'off centre',
+  'clipped',
+  'white sliver',
+  'banding',
+  'head strike',
+  'roller marks',
+  'colour cast',
+  'too dark',
+  'too light',
+  'gloss differential',
+  'scratch',
+  'ink pooling',
 ] as const
 
 export const MarginReadingSchema = z.object({
-  leading: z.number().int().nonnegative(), trailing: z.number().int().nonnegative(), left: z.number().int().nonnegative(), right: z.number().int().nonnegative(),
+  leading: z.number().int().nonnegative(),
+  trailing: z.number().int().nonnegative(),
+  left: z.number().int().nonnegative(),
+  right: z.number().int().nonnegative(),
 })
 
 export const InspectionSchema = z.object({
@@ -115,7 +129,10 @@ export const PrintRequestSchema = z.object({
 })
 
 export const ProfileEntrySchema = ProfileSchema.extend({
-  space: z.string(), version: z.string(), bytes: z.number(), intents: z.array(z.string()),
+  space: z.string(),
+  version: z.string(),
+  bytes: z.number(),
+  intents: z.array(z.string()),
 })
 export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
 
@@ -124,17 +141,26 @@ export const LotEditSchema = LotSchema.pick({ measured: true, spread: true, stoc
 /** What is really in the trays of a simulated printer, as somebody standing there sees it. */
 export const MachineStateSchema = z.object({
   on: z.boolean(),
-  trays: z.array(z.object({
-    pathId: z.string(),
-    remaining: z.number(),
-    sheet: z.object({ lotId: z.string(), paperName: z.string(), width: z.number(), length: z.number(), form: z.enum(['sheet', 'roll']) }).nullable(),
-  })),
+  trays: z.array(
+    z.object({
+      pathId: z.string(),
+      remaining: z.number(),
+      sheet: z
+        .object({ lotId: z.string(), paperName: z.string(), width: z.number(), length: z.number(), form: z.enum(['sheet', 'roll']) })
+        .nullable(),
+    }),
+  ),
   inks: z.record(z.string(), z.number()),
 })
 export type MachineState = z.infer<typeof MachineStateSchema>
 
 export const HandSchema = z.discriminatedUnion('act', [
-  z.object({ act: z.literal('load'), pathId: z.string().max(60), lotId: z.string().max(60).nullable(), remaining: z.number().int().nonnegative() }),
+  z.object({
+    act: z.literal('load'),
+    pathId: z.string().max(60),
+    lotId: z.string().max(60).nullable(),
+    remaining: z.number().int().nonnegative(),
+  }),
   z.object({ act: z.literal('go') }),
   z.object({ act: z.literal('power'), on: z.boolean() }),
 ])

@@ -10,16 +10,24 @@ export const driverQuirk: Check = {
     const { unit } = brief
     const refused = page.pwg === null ? printer.quirks.find((q) => Math.abs(q.width - page.width) < 100) : undefined
     if (refused) {
-      return [{
-        level: 'stop',
-        says: `${printer.name} refuses a custom width of ${writeLength(refused.width, unit)}. It takes ${writeLength(refused.accepts, unit)}.`,
-        numbers: { refused: refused.width, accepts: refused.accepts },
-        fix: { label: `Tell it ${writeLength(refused.accepts, unit)}`, pins: { page: 'accepted' } },
-      }]
+      return [
+        {
+          level: 'stop',
+          says: `${printer.name} refuses a custom width of ${writeLength(refused.width, unit)}. It takes ${writeLength(refused.accepts, unit)}.`,
+          numbers: { refused: refused.width, accepts: refused.accepts },
+          fix: { label: `Tell it ${writeLength(refused.accepts, unit)}`, pins: { page: 'accepted' } },
+        },
+      ]
     }
     const lie = printer.quirks.find((q) => q.accepts === page.width && page.width !== way.fed.width)
     return lie
-      ? [{ level: 'note', says: `The driver is told ${writeLength(lie.accepts, unit)} because it refuses ${writeLength(lie.width, unit)}; the drawing allows for it.`, numbers: { refused: lie.width, accepts: lie.accepts } }]
+      ? [
+          {
+            level: 'note',
+            says: `The driver is told ${writeLength(lie.accepts, unit)} because it refuses ${writeLength(lie.width, unit)}; the drawing allows for it.`,
+            numbers: { refused: lie.width, accepts: lie.accepts },
+          },
+        ]
       : []
   },
 }

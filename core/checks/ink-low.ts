@@ -11,10 +11,12 @@ export const inkLow: Check = {
     const short = printer.inks.filter((ink) => ink.millilitres < each)
     if (short.length === 0) return []
     const list = short.map((ink) => `${ink.name} ${ink.millilitres.toFixed(1)} ml`).join(', ')
-    return [{
-      level: 'warn',
-      says: `The job may take up to ${each.toFixed(1)} ml of a colour; ${printer.name} has ${list}. Have a new one ready.`,
-      numbers: { needed: Number(each.toFixed(2)), lowest: Math.min(...short.map((i) => i.millilitres)) },
-    }]
+    return [
+      {
+        level: 'warn',
+        says: `The job may take up to ${each.toFixed(1)} ml of a colour; ${printer.name} has ${list}. Have a new one ready.`,
+        numbers: { needed: Number(each.toFixed(2)), lowest: Math.min(...short.map((i) => i.millilitres)) },
+      },
+    ]
   },
 }

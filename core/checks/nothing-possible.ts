@@ -9,12 +9,36 @@ export const nothingPossible: Check = {
     const releaseAll = { label: 'Release the pinned printer, path and stock', pins: { printer: null, path: null, stock: null } }
     if (studio.printers.length === 0) return [{ level: 'stop', says: 'The studio has no printer. Add one on the shelf.', numbers: {} }]
     if (brief.paperId !== null && !studio.papers.some((p) => p.id === brief.paperId)) {
-      return [{ level: 'stop', says: 'The paper of this brief is no longer on the shelf. Choose another.', numbers: {}, fix: { label: 'Let the stock decide', brief: { paperId: null } } }]
+      return [
+        {
+          level: 'stop',
+          says: 'The paper of this brief is no longer on the shelf. Choose another.',
+          numbers: {},
+          fix: { label: 'Let the stock decide', brief: { paperId: null } },
+        },
+      ]
     }
-    if (ways.length === 0) return [{ level: 'stop', says: 'There is no stock of this paper. Add a box or roll, or choose another paper.', numbers: {}, fix: { label: 'Let the stock decide', brief: { paperId: null } } }]
+    if (ways.length === 0)
+      return [
+        {
+          level: 'stop',
+          says: 'There is no stock of this paper. Add a box or roll, or choose another paper.',
+          numbers: {},
+          fix: { label: 'Let the stock decide', brief: { paperId: null } },
+        },
+      ]
     const usable = ways.filter((w) => w.ruledOut === null).length
-    if (usable === 0) return [{ level: 'stop', says: `None of the ${ways.length} ways through the studio takes this sheet. ${ways[0]?.ruledOut ?? ''}`, numbers: { ways: ways.length }, fix: brief.sheet ? { label: 'Ask for no particular sheet', brief: { sheet: null } } : null }]
-    if (settled === null) return [{ level: 'stop', says: 'What you pinned leaves nothing to choose from further down.', numbers: {}, fix: releaseAll }]
+    if (usable === 0)
+      return [
+        {
+          level: 'stop',
+          says: `None of the ${ways.length} ways through the studio takes this sheet. ${ways[0]?.ruledOut ?? ''}`,
+          numbers: { ways: ways.length },
+          fix: brief.sheet ? { label: 'Ask for no particular sheet', brief: { sheet: null } } : null,
+        },
+      ]
+    if (settled === null)
+      return [{ level: 'stop', says: 'What you pinned leaves nothing to choose from further down.', numbers: {}, fix: releaseAll }]
     return []
   },
 }

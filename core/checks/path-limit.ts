@@ -11,11 +11,18 @@ export const pathLimitCheck = (id: string, title: string, kinds: readonly LimitK
     const v = way.violations.find((broken) => kinds.includes(broken.kind))
     if (!v) return []
     const other = ways.find((w) => w.ruledOut === null && w.lot === way.lot && w.path !== path)
-    return [{
-      level: 'stop',
-      says: `${violationText(path, v, brief.unit)} ${other ? `${other.path.name} of ${other.printer.name} takes it.` : 'No path of the studio takes this lot.'}`,
-      numbers: { value: v.value, limit: v.limit },
-      fix: other ? { label: `Use ${other.path.name} of ${other.printer.name}`, pins: { path: other.path.id, printer: other.printer === printer ? null : other.printer.id } } : null,
-    }]
+    return [
+      {
+        level: 'stop',
+        says: `${violationText(path, v, brief.unit)} ${other ? `${other.path.name} of ${other.printer.name} takes it.` : 'No path of the studio takes this lot.'}`,
+        numbers: { value: v.value, limit: v.limit },
+        fix: other
+          ? {
+              label: `Use ${other.path.name} of ${other.printer.name}`,
+              pins: { path: other.path.id, printer: other.printer === printer ? null : other.printer.id },
+            }
+          : null,
+      },
+    ]
   },
 })

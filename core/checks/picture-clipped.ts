@@ -17,13 +17,15 @@ export const pictureClipped: Check = {
     if (cut.length === 0) return []
     const list = cut.map((e) => `${writeLength(layout.clipped[e], brief.unit)} at the ${e} edge`).join(', ')
     const fits = layout.picture.w <= layout.printable.w && layout.picture.h <= layout.printable.h
-    return [{
-      level: layout.lost > 0.02 ? 'stop' : 'warn',
-      says: `The printer cannot reach ${list}: ${(layout.lost * 100).toFixed(1)} % of the picture is cut off.`,
-      numbers: { ...Object.fromEntries(cut.map((e) => [e, layout.clipped[e]])), lostPercent: Number((layout.lost * 100).toFixed(2)) },
-      fix: fits
-        ? { label: 'Shift it into the printable area', pins: { placement: 'shifted' } }
-        : { label: 'Fit it to the printable area', brief: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },
-    }]
+    return [
+      {
+        level: layout.lost > 0.02 ? 'stop' : 'warn',
+        says: `The printer cannot reach ${list}: ${(layout.lost * 100).toFixed(1)} % of the picture is cut off.`,
+        numbers: { ...Object.fromEntries(cut.map((e) => [e, layout.clipped[e]])), lostPercent: Number((layout.lost * 100).toFixed(2)) },
+        fix: fits
+          ? { label: 'Shift it into the printable area', pins: { placement: 'shifted' } }
+          : { label: 'Fit it to the printable area', brief: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },
+      },
+    ]
   },
 }

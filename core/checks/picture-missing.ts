@@ -6,5 +6,7 @@ export const pictureMissing: Check = {
   touches: [],
   on: 'context',
   find: ({ brief }) =>
-    brief.picture ? [] : [{ level: 'stop', says: 'Drop in a picture, or take one of the demo pictures, before anything can be printed.', numbers: {} }],
+    brief.picture
+      ? []
+      : [{ level: 'stop', says: 'Drop in a picture, or take one of the demo pictures, before anything can be printed.', numbers: {} }],
 }

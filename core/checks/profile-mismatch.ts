@@ -7,27 +7,49 @@ export const profileMismatch: Check = {
   on: 'plate',
   find: ({ profile, printer, paper, mediaType, quality, studio, management }) => {
     if (management === 'driver' || management === 'none') return []
-    if (!profile) return [{ level: 'stop', says: 'Arch Plate is to manage colour but has no profile to do it with.', numbers: {}, fix: { label: 'Let the driver manage colour', pins: { 'colour-management': 'driver', profile: null } } }]
+    if (!profile)
+      return [
+        {
+          level: 'stop',
+          says: 'Arch Plate is to manage colour but has no profile to do it with.',
+          numbers: {},
+          fix: { label: 'Let the driver manage colour', pins: { 'colour-management': 'driver', profile: null } },
+        },
+      ]
     const made = profile.boundTo
-    if (!made) return [{ level: 'warn', says: `Nobody has said what “${profile.description}” was made for. Bind it on the shelf.`, numbers: {} }]
+    if (!made)
+      return [{ level: 'warn', says: `Nobody has said what “${profile.description}” was made for. Bind it on the shelf.`, numbers: {} }]
     const mediaName = printer.mediaTypes.find((m) => m.id === made.mediaTypeId)?.driverName ?? made.mediaTypeId
     const wrong = [
-      made.printerId === printer.id ? '' : `for ${studio.printers.find((p) => p.id === made.printerId)?.name ?? made.printerId}, not ${printer.name}`,
+      made.printerId === printer.id
+        ? ''
+        : `for ${studio.printers.find((p) => p.id === made.printerId)?.name ?? made.printerId}, not ${printer.name}`,
       made.paperId === paper.id ? '' : `for ${studio.papers.find((p) => p.id === made.paperId)?.name ?? made.paperId}, not ${paper.name}`,
-      made.printerId !== printer.id || made.mediaTypeId === mediaType.id ? '' : `with media type “${mediaName}”, not “${mediaType.driverName}”`,
+      made.printerId !== printer.id || made.mediaTypeId === mediaType.id
+        ? ''
+        : `with media type “${mediaName}”, not “${mediaType.driverName}”`,
       made.dpi === quality.dpi ? '' : `at ${made.dpi} dpi, not ${quality.dpi}`,
     ].filter(Boolean)
     if (wrong.length === 0) return []
     const exact = studio.profiles.find((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
-    return [{
-      level: made.printerId === printer.id && made.paperId === paper.id ? 'warn' : 'stop',
-      says: `The profile was made ${wrong.join(', and ')}. Colours will be off.`,
-      numbers: { differences: wrong.length },
-      fix: exact && exact.id !== profile.id
-        ? { label: `Use “${exact.description}”`, pins: { profile: exact.id } }
-        : exact?.boundTo
-          ? { label: 'Set what the profile was made with', pins: { 'media-type': exact.boundTo.mediaTypeId, quality: printer.qualities.find((q) => q.dpi === exact.boundTo?.dpi)?.id ?? null } }
-          : { label: 'Let the driver manage colour', pins: { 'colour-management': 'driver', profile: null } },
-    }]
+    return [
+      {
+        level: made.printerId === printer.id && made.paperId === paper.id ? 'warn' : 'stop',
+        says: `The profile was made ${wrong.join(', and ')}. Colours will be off.`,
+        numbers: { differences: wrong.length },
+        fix:
+          exact && exact.id !== profile.id
+            ? { label: `Use “${exact.description}”`, pins: { profile: exact.id } }
+            : exact?.boundTo
+              ? {
+                  label: 'Set what the profile was made with',
+                  pins: {
+                    'media-type': exact.boundTo.mediaTypeId,
+                    quality: printer.qualities.find((q) => q.dpi === exact.boundTo?.dpi)?.id ?? null,
+                  },
+                }
+              : { label: 'Let the driver manage colour', pins: { 'colour-management': 'driver', profile: null } },
+      },
+    ]
   },
 }

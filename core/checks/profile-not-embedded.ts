@@ -7,6 +7,12 @@ export const profileNotEmbedded: Check = {
   on: 'context',
   find: ({ brief }) =>
     brief.picture && brief.picture.profile === null
-      ? [{ level: 'note', says: 'Nothing in the file says what its colours mean. They are taken as sRGB; if the picture came from elsewhere, ask.', numbers: {} }]
+      ? [
+          {
+            level: 'note',
+            says: 'Nothing in the file says what its colours mean. They are taken as sRGB; if the picture came from elsewhere, ask.',
+            numbers: {},
+          },
+        ]
       : [],
 }

@@ -1,8 +1,8 @@
+import type { Context } from '../plate/context.ts'
+import type { Settled } from '../plate/settled.ts'
 import { blackWrong } from './black-wrong.ts'
 import { borderlessImpossible } from './borderless-impossible.ts'
 import { type Check, type Finding, findingsOf, LEVELS } from './check.ts'
-import type { Context } from '../plate/context.ts'
-import type { Settled } from '../plate/settled.ts'
 import { colourManagedWrongly } from './colour-managed-wrongly.ts'
 import { driverQuirk } from './driver-quirk.ts'
 import { expansionSmall } from './expansion-small.ts'
@@ -28,9 +28,30 @@ import { stockShort } from './stock-short.ts'
 
 /** Every check there is. A new one is one file and one line here. */
 export const CHECKS: readonly Check[] = [
-  pictureMissing, nothingPossible, pinLost, stockForm, sheetTooThick, sheetTooThin, sheetTooWide, sheetTooLong, sheetTooShort,
-  sheetNotAsAsked, stockShort, borderlessImpossible, pictureClipped, colourManagedWrongly, profileMismatch, driverQuirk,
-  expansionSmall, blackWrong, inkLow, lotDiffers, resolutionLow, profileNotEmbedded, stackTooHigh, notLoaded,
+  pictureMissing,
+  nothingPossible,
+  pinLost,
+  stockForm,
+  sheetTooThick,
+  sheetTooThin,
+  sheetTooWide,
+  sheetTooLong,
+  sheetTooShort,
+  sheetNotAsAsked,
+  stockShort,
+  borderlessImpossible,
+  pictureClipped,
+  colourManagedWrongly,
+  profileMismatch,
+  driverQuirk,
+  expansionSmall,
+  blackWrong,
+  inkLow,
+  lotDiffers,
+  resolutionLow,
+  profileNotEmbedded,
+  stackTooHigh,
+  notLoaded,
 ]
 
 /** All findings, the worst level first and within a level in the order of the registry. */

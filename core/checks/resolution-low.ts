@@ -31,11 +31,17 @@ export const resolutionLow: Check = {
     const sideways = plate.turn === 90 || plate.turn === 270
     const width = Math.round((sideways ? plate.layout.picture.h : plate.layout.picture.w) * factor)
     const level = factor < 0.5 ? 'warn' : 'note'
-    return [{
-      level,
-      says: `The picture has ${plate.ppi.toFixed(0)} pixels per inch at this size; from ${writeLength(distance, unit)} away the eye can use ${wanted.toFixed(0)}. Up to ${writeLength(width, unit)} wide it would be sharp.`,
-      numbers: { ppi: Math.round(plate.ppi), wanted: Math.round(wanted), distance: Math.round(distance), sharpWidth: width },
-      fix: { label: `Print it ${writeLength(width, unit)} wide`, brief: { size: { by: 'picture', width, height: null } }, pins: { placement: null } },
-    }]
+    return [
+      {
+        level,
+        says: `The picture has ${plate.ppi.toFixed(0)} pixels per inch at this size; from ${writeLength(distance, unit)} away the eye can use ${wanted.toFixed(0)}. Up to ${writeLength(width, unit)} wide it would be sharp.`,
+        numbers: { ppi: Math.round(plate.ppi), wanted: Math.round(wanted), distance: Math.round(distance), sharpWidth: width },
+        fix: {
+          label: `Print it ${writeLength(width, unit)} wide`,
+          brief: { size: { by: 'picture', width, height: null } },
+          pins: { placement: null },
+        },
+      },
+    ]
   },
 }

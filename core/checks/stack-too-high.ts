@@ -12,10 +12,12 @@ export const stackTooHigh: Check = {
     const holds = capacityFor(path, paper.thickness)
     if (brief.copies <= holds || holds === 0) return []
     const loads = Math.ceil(brief.copies / holds)
-    return [{
-      level: 'note',
-      says: `${path.name} should hold ${holds} sheets of this paper at a time: ${brief.copies} copies take ${loads} loads.`,
-      numbers: { copies: brief.copies, holds, loads },
-    }]
+    return [
+      {
+        level: 'note',
+        says: `${path.name} should hold ${holds} sheets of this paper at a time: ${brief.copies} copies take ${loads} loads.`,
+        numbers: { copies: brief.copies, holds, loads },
+      },
+    ]
   },
 }

@@ -92,8 +92,7 @@ export function deltaE2000([l1, a1, b1]: Triple, [l2, a2, b2]: Triple): number {
   const sC = 1 + 0.045 * meanC
   const sH = 1 + 0.015 * meanC * t
   const m7 = meanC ** 7
-  const rT =
-    -2 * Math.sqrt(m7 / (m7 + 25 ** 7)) * Math.sin(60 * Math.exp(-(((meanH - 275) / 25) ** 2)) * DEGREE)
+  const rT = -2 * Math.sqrt(m7 / (m7 + 25 ** 7)) * Math.sin(60 * Math.exp(-(((meanH - 275) / 25) ** 2)) * DEGREE)
   const [tl, tc, th] = [dL / sL, dC / sC, dH / sH]
   return Math.sqrt(tl * tl + tc * tc + th * th + rT * tc * th)
 }

@@ -13,11 +13,13 @@ export function gridNodes(size: number): Uint8Array {
   const nodes = new Uint8Array(size ** 3 * 3)
   let at = 0
   const level = (i: number) => Math.round((i * 255) / (size - 1))
-  for (let r = 0; r < size; r++) for (let g = 0; g < size; g++) for (let b = 0; b < size; b++) {
-    nodes[at++] = level(r)
-    nodes[at++] = level(g)
-    nodes[at++] = level(b)
-  }
+  for (let r = 0; r < size; r++)
+    for (let g = 0; g < size; g++)
+      for (let b = 0; b < size; b++) {
+        nodes[at++] = level(r)
+        nodes[at++] = level(g)
+        nodes[at++] = level(b)
+      }
   return nodes
 }
 
@@ -47,17 +49,54 @@ export function applyGrid(grid: Grid, rgba: Uint8ClampedArray | Uint8Array, out:
     // Walk from the black corner of the cell to the white one along the axes, largest fraction first.
     let f1: number, f2: number, f3: number, p1: number, p2: number
     if (fr >= fg) {
-      if (fg >= fb) { f1 = fr; f2 = fg; f3 = fb; p1 = base + sr; p2 = base + sr + sg }
-      else if (fr >= fb) { f1 = fr; f2 = fb; f3 = fg; p1 = base + sr; p2 = base + sr + sb }
-      else { f1 = fb; f2 = fr; f3 = fg; p1 = base + sb; p2 = base + sr + sb }
-    } else if (fb >= fg) { f1 = fb; f2 = fg; f3 = fr; p1 = base + sb; p2 = base + sg + sb }
-    else if (fb >= fr) { f1 = fg; f2 = fb; f3 = fr; p1 = base + sg; p2 = base + sg + sb }
-    else { f1 = fg; f2 = fr; f3 = fb; p1 = base + sg; p2 = base + sr + sg }
+      if (fg >= fb) {
+        f1 = fr
+        f2 = fg
+        f3 = fb
+        p1 = base + sr
+        p2 = base + sr + sg
+      } else if (fr >= fb) {
+        f1 = fr
+        f2 = fb
+        f3 = fg
+        p1 = base + sr
+        p2 = base + sr + sb
+      } else {
+        f1 = fb
+        f2 = fr
+        f3 = fg
+        p1 = base + sb
+        p2 = base + sr + sb
+      }
+    } else if (fb >= fg) {
+      f1 = fb
+      f2 = fg
+      f3 = fr
+      p1 = base + sb
+      p2 = base + sg + sb
+    } else if (fb >= fr) {
+      f1 = fg
+      f2 = fb
+      f3 = fr
+      p1 = base + sg
+      p2 = base + sg + sb
+    } else {
+      f1 = fg
+      f2 = fr
+      f3 = fb
+      p1 = base + sg
+      p2 = base + sr + sg
+    }
     const w0 = 1 - f1
     const w1 = f1 - f2
     const w2 = f2 - f3
     for (let k = 0; k < 3; k++) {
-      out[i + k] = w0 * (values[base + k] as number) + w1 * (values[p1 + k] as number) + w2 * (values[p2 + k] as number) + f3 * (values[top + k] as number) + 0.5
+      out[i + k] =
+        w0 * (values[base + k] as number) +
+        w1 * (values[p1 + k] as number) +
+        w2 * (values[p2 + k] as number) +
+        f3 * (values[top + k] as number) +
+        0.5
     }
     out[i + 3] = rgba[i + 3] as number
   }

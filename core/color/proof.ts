@@ -28,10 +28,16 @@ export function originalGrid(engine: Engine, source: Source): Grid {
 export function proofGrid(engine: Engine, settings: ProofSettings & { printer: Uint8Array }): Grid {
   const nodes = gridNodes(PROOF_GRID)
   const count = nodes.length / 3
-  const toPrinter = engine.transform(settings.source, 'rgb8', settings.printer, 'rgb16', settings.intent, { blackPoint: settings.blackPoint, precise: true })
+  const toPrinter = engine.transform(settings.source, 'rgb8', settings.printer, 'rgb16', settings.intent, {
+    blackPoint: settings.blackPoint,
+    precise: true,
+  })
   const device = toPrinter.run(nodes, count)
   toPrinter.free()
-  const toDisplay = engine.transform(settings.printer, 'rgb16', 'srgb', 'rgb8', settings.paperWhite ? 'absolute' : 'relative', { blackPoint: !settings.paperWhite, precise: true })
+  const toDisplay = engine.transform(settings.printer, 'rgb16', 'srgb', 'rgb8', settings.paperWhite ? 'absolute' : 'relative', {
+    blackPoint: !settings.paperWhite,
+    precise: true,
+  })
   const values = toDisplay.run(device, count) as Uint8Array
   toDisplay.free()
   return { size: PROOF_GRID, values }

@@ -22,5 +22,7 @@ export function bestWayEach(ways: readonly Way[], key: (way: Way) => string, pin
     const clash = clashes(way, pins, others)
     if (!held || !clash) best.set(key(way), { way, clash })
   }
-  return [...best.values()].map(({ way, clash }) => (clash ? { ...way, costs: [CLASH, ...way.costs], ruledOut: way.ruledOut ?? 'It goes against another choice you pinned.' } : way))
+  return [...best.values()].map(({ way, clash }) =>
+    clash ? { ...way, costs: [CLASH, ...way.costs], ruledOut: way.ruledOut ?? 'It goes against another choice you pinned.' } : way,
+  )
 }

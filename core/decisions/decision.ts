@@ -2,8 +2,20 @@ import type { Context } from '../plate/context.ts'
 
 /** The decisions of a plate, in the order of the work. */
 export const DECISION_KEYS = [
-  'printer', 'path', 'stock', 'page', 'margins', 'expansion', 'orientation', 'placement',
-  'media-type', 'quality', 'colour-management', 'profile', 'intent', 'black-point',
+  'printer',
+  'path',
+  'stock',
+  'page',
+  'margins',
+  'expansion',
+  'orientation',
+  'placement',
+  'media-type',
+  'quality',
+  'colour-management',
+  'profile',
+  'intent',
+  'black-point',
 ] as const
 export type DecisionKey = (typeof DECISION_KEYS)[number]
 
@@ -89,7 +101,19 @@ export function decide<V>(decision: Decision<V>, context: Context): DecisionLine
   const chosen = pinned ?? order[0]
   const { key, title, question } = decision
   if (!chosen) {
-    return { key, title, question, value: null, label: 'nothing to choose from', by: 'rule', reason: 'The studio has nothing for this yet.', pinned: false, ruledOut: null, alternatives: [], close: false }
+    return {
+      key,
+      title,
+      question,
+      value: null,
+      label: 'nothing to choose from',
+      by: 'rule',
+      reason: 'The studio has nothing for this yet.',
+      pinned: false,
+      ruledOut: null,
+      alternatives: [],
+      close: false,
+    }
   }
   decision.accept(context, chosen.value)
   const listed = order.includes(chosen) ? order : [chosen, ...order]

@@ -10,7 +10,15 @@ export const expansionDecision: Decision<Expansion | null> = {
   question: 'How far past the edge is printed?',
   candidates: ({ borderless, printer, way, page, path, lot, brief }) => {
     if (!printer || !way || !page || !path || !lot) return []
-    const none: Candidate<Expansion | null> = { id: 'none', label: 'None', value: null, ruledOut: borderless === 'none' ? null : 'A borderless print exactly to the edge leaves white hairlines.', costs: [], by: 'rule', reason: 'The print has margins.' }
+    const none: Candidate<Expansion | null> = {
+      id: 'none',
+      label: 'None',
+      value: null,
+      ruledOut: borderless === 'none' ? null : 'A borderless print exactly to the edge leaves white hairlines.',
+      costs: [],
+      by: 'rule',
+      reason: 'The print has margins.',
+    }
     if (borderless === 'none') return [none]
     const needed = expansionNeeded(way.fed, page, path, lot.spread)
     const steps = printer.expansions.map((step): Candidate<Expansion | null> => {
@@ -23,12 +31,15 @@ export const expansionDecision: Decision<Expansion | null> = {
         ruledOut: null,
         costs: [
           { points: lost / 2, says: `${lost.toFixed(1)} % of the picture is lost` },
-          ...(short > 0 ? [{ points: 15 + short / 200, says: `${writeLength(short, brief.unit)} short of what the tolerances need: white slivers` }] : []),
+          ...(short > 0
+            ? [{ points: 15 + short / 200, says: `${writeLength(short, brief.unit)} short of what the tolerances need: white slivers` }]
+            : []),
         ],
         by: 'rule',
-        reason: short > 0
-          ? `It is the largest step; the tolerances add up to ${writeLength(needed, brief.unit)}.`
-          : `It is the smallest step that covers the ${writeLength(needed, brief.unit)} the tolerances add up to.`,
+        reason:
+          short > 0
+            ? `It is the largest step; the tolerances add up to ${writeLength(needed, brief.unit)}.`
+            : `It is the smallest step that covers the ${writeLength(needed, brief.unit)} the tolerances add up to.`,
       }
     })
     return [...steps, none]

@@ -21,21 +21,36 @@ export const intentDecision: Decision<Intent> = {
     const why = grey
       ? 'Black and white keeps its gradients in perceptual.'
       : rule === 'by-surface'
-        ? absorbent ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.' : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
+        ? absorbent
+          ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
+          : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
         : `${LABEL[rule]} is the studio’s everyday intent.`
-    return INTENTS.map((intent): Candidate<Intent> => ({
-      id: intent,
-      label: LABEL[intent],
-      value: intent,
-      ruledOut: null,
-      costs:
-        intent === 'absolute' ? [{ points: 20, says: 'for proofs of another paper: tints the whites' }]
-        : intent === 'saturation' ? [{ points: 15, says: 'for charts, not for photographs' }]
-        : intent === favourite ? []
-        : [{ points: 2.5, says: intent === 'relative' ? 'colours beyond the gamut flatten' : 'colours that would print as they are move a little too' }],
-      by: grey ? 'rule' : 'house',
-      reason: why,
-    }))
+    return INTENTS.map(
+      (intent): Candidate<Intent> => ({
+        id: intent,
+        label: LABEL[intent],
+        value: intent,
+        ruledOut: null,
+        costs:
+          intent === 'absolute'
+            ? [{ points: 20, says: 'for proofs of another paper: tints the whites' }]
+            : intent === 'saturation'
+              ? [{ points: 15, says: 'for charts, not for photographs' }]
+              : intent === favourite
+                ? []
+                : [
+                    {
+                      points: 2.5,
+                      says:
+                        intent === 'relative'
+                          ? 'colours beyond the gamut flatten'
+                          : 'colours that would print as they are move a little too',
+                    },
+                  ],
+        by: grey ? 'rule' : 'house',
+        reason: why,
+      }),
+    )
   },
   accept: (context, intent) => {
     context.intent = intent

@@ -22,11 +22,37 @@ export const marginsDecision: Decision<Mode> = {
         : `${page.name} is not among the sizes ${path.name} prints borderless.`
     }
     const list: Candidate<Mode>[] = [
-      { id: 'bordered', label: 'With margins', value: 'none', ruledOut: null, costs: asked ? [{ points: 25, says: 'paper shows; the brief asks for borderless' }] : [], by: asked ? 'rule' : 'brief', reason: asked ? 'Borderless cannot be done with this sheet on this path.' : 'The brief asks for borders.' },
-      { id: 'borderless', label: 'Borderless, all four edges', value: 'all', ruledOut: why(4), costs: asked ? [] : [{ points: 25, says: 'the edge of the picture is lost; the brief asks for borders' }], by: 'brief', reason: 'The brief asks for borderless.' },
+      {
+        id: 'bordered',
+        label: 'With margins',
+        value: 'none',
+        ruledOut: null,
+        costs: asked ? [{ points: 25, says: 'paper shows; the brief asks for borderless' }] : [],
+        by: asked ? 'rule' : 'brief',
+        reason: asked ? 'Borderless cannot be done with this sheet on this path.' : 'The brief asks for borders.',
+      },
+      {
+        id: 'borderless',
+        label: 'Borderless, all four edges',
+        value: 'all',
+        ruledOut: why(4),
+        costs: asked ? [] : [{ points: 25, says: 'the edge of the picture is lost; the brief asks for borders' }],
+        by: 'brief',
+        reason: 'The brief asks for borderless.',
+      },
     ]
     if (path.borderless && path.borderless.edges.length === 2) {
-      list.push({ id: 'borderless-sides', label: 'Borderless, two sides', value: 'sides', ruledOut: why(2), costs: asked ? [{ points: 15, says: 'paper stays at the leading and trailing edge' }] : [{ points: 25, says: 'the brief asks for borders' }], by: 'brief', reason: 'The brief asks for borderless, and this path does two sides.' })
+      list.push({
+        id: 'borderless-sides',
+        label: 'Borderless, two sides',
+        value: 'sides',
+        ruledOut: why(2),
+        costs: asked
+          ? [{ points: 15, says: 'paper stays at the leading and trailing edge' }]
+          : [{ points: 25, says: 'the brief asks for borders' }],
+        by: 'brief',
+        reason: 'The brief asks for borderless, and this path does two sides.',
+      })
     }
     return list
   },

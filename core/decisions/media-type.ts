@@ -9,13 +9,18 @@ export const mediaTypeDecision: Decision<MediaType> = {
   candidates: ({ printer, paper, pairing, studio }) => {
     if (!printer || !paper) return []
     const nearest = nearestMediaType(printer, paper, pairing)
-    const madeWith = new Set(studio.profiles.filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id).map((p) => p.boundTo?.mediaTypeId))
+    const madeWith = new Set(
+      studio.profiles
+        .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+        .map((p) => p.boundTo?.mediaTypeId),
+    )
     return printer.mediaTypes.map((m): Candidate<MediaType> => {
       const proven = pairing?.mediaTypeId === m.id
       const costs = []
       if (madeWith.size > 0 && !madeWith.has(m.id)) costs.push({ points: 20, says: 'the profile was made with another media type' })
       if (m.surface !== paper.surface) costs.push({ points: 10, says: `meant for ${m.surface} paper, this is ${paper.surface}` })
-      if (paper.weight < m.weight.min || paper.weight > m.weight.max) costs.push({ points: 5, says: `meant for ${m.weight.min}–${m.weight.max} g/m², this is ${paper.weight}` })
+      if (paper.weight < m.weight.min || paper.weight > m.weight.max)
+        costs.push({ points: 5, says: `meant for ${m.weight.min}–${m.weight.max} g/m², this is ${paper.weight}` })
       if (!proven && m !== nearest) costs.push({ points: 3, says: 'not the nearest entry' })
       return {
         id: m.id,
@@ -26,7 +31,9 @@ export const mediaTypeDecision: Decision<MediaType> = {
         by: proven ? 'pairing' : 'rule',
         reason: proven
           ? `The pairing with ${paper.name} was made with it${madeWith.has(m.id) ? ', and so was the profile' : ''}.`
-          : madeWith.has(m.id) ? 'The profile was made with it.' : 'It is the nearest entry by surface and weight.',
+          : madeWith.has(m.id)
+            ? 'The profile was made with it.'
+            : 'It is the nearest entry by surface and weight.',
       }
     })
   },

@@ -27,13 +27,35 @@ export const orientationDecision: Decision<Turn> = {
       const cropped = 1 - size.crop.w * size.crop.h
       const smaller = 1 - (size.w * size.h) / largest
       const costs = [
-        ...(over > 0 && brief.size.by === 'picture' ? [{ points: 5 + (over / area(placed)) * 100, says: `${((over / area(placed)) * 100).toFixed(1)} % of the picture falls outside the printable area` }] : []),
+        ...(over > 0 && brief.size.by === 'picture'
+          ? [
+              {
+                points: 5 + (over / area(placed)) * 100,
+                says: `${((over / area(placed)) * 100).toFixed(1)} % of the picture falls outside the printable area`,
+              },
+            ]
+          : []),
         ...(cropped > 0.001 ? [{ points: cropped * 40, says: `${(cropped * 100).toFixed(0)} % of the picture is cropped` }] : []),
-        ...(smaller > 0.001 ? [{ points: smaller * 20, says: `the print is ${writeLength(Math.max(size.w, size.h), brief.unit)} at its longest, smaller than it could be` }] : []),
+        ...(smaller > 0.001
+          ? [
+              {
+                points: smaller * 20,
+                says: `the print is ${writeLength(Math.max(size.w, size.h), brief.unit)} at its longest, smaller than it could be`,
+              },
+            ]
+          : []),
         // A half turn changes nothing on an even sheet; the plain way round wins the tie.
         ...(turn >= 180 ? [{ points: 0.5, says: 'the print comes out head last' }] : []),
       ]
-      return { id: String(turn), label: LABEL[turn], value: turn, ruledOut: null, costs, by: 'rule', reason: whole === 0 ? '' : 'It makes the most of the sheet with the least picture lost.' }
+      return {
+        id: String(turn),
+        label: LABEL[turn],
+        value: turn,
+        ruledOut: null,
+        costs,
+        by: 'rule',
+        reason: whole === 0 ? '' : 'It makes the most of the sheet with the least picture lost.',
+      }
     })
   },
   accept: (context, turn) => {

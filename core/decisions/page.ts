@@ -1,13 +1,17 @@
 import { writeLength, writeSize } from '../length/length.ts'
+import { isRoll } from '../paths/path.ts'
 import type { Page } from '../plate/context.ts'
 import { borderlessEdges } from '../plate/ways.ts'
-import { isRoll } from '../paths/path.ts'
 import { pageOnSheet } from '../sheet/layout.ts'
 import { namedSize, nameOf } from '../sizes/named.ts'
 import type { Candidate, Cost, Decision } from './decision.ts'
 
 /** Sideways and lengthwise shift of the print when the page is not the sheet, µm. */
-export function pageShift(sheet: { width: number; length: number }, page: Page, registration: 'left' | 'right' | 'centre'): { across: number; along: number } {
+export function pageShift(
+  sheet: { width: number; length: number },
+  page: Page,
+  registration: 'left' | 'right' | 'centre',
+): { across: number; along: number } {
   const on = pageOnSheet(sheet, page, registration)
   return { across: Math.max(Math.abs(on.x), Math.abs(sheet.width - on.x - on.w)), along: Math.abs(sheet.length - page.length) }
 }
@@ -27,10 +31,12 @@ export const pageDecision: Decision<Page> = {
       const shift = pageShift(fed, page, path.registration)
       const off = Math.max(shift.across, shift.along)
       const list: Cost[] = []
-      if (off >= studio.rules.visibleShift) list.push({ points: 4 + off / 500, says: `the print lies ${writeLength(off, brief.unit)} off on this sheet` })
+      if (off >= studio.rules.visibleShift)
+        list.push({ points: 4 + off / 500, says: `the print lies ${writeLength(off, brief.unit)} off on this sheet` })
       else if (off > 0) list.push({ points: off / 500, says: `the print lies ${writeLength(off, brief.unit)} off, which nobody sees` })
       if (custom) list.push({ points: CUSTOM_PAGE_POINTS, says: 'a custom page to type in' })
-      if (custom && wanted && path.borderless?.sizes !== 'any') list.push({ points: 30, says: 'a custom page is not printed borderless here' })
+      if (custom && wanted && path.borderless?.sizes !== 'any')
+        list.push({ points: 30, says: 'a custom page is not printed borderless here' })
       return list
     }
     const list: Candidate<Page>[] = []
@@ -39,27 +45,62 @@ export const pageDecision: Decision<Page> = {
     if (label) {
       const [width, length] = sideways ? [label.length, label.width] : [label.width, label.length]
       const page = { width, length, pwg: label.pwg, name: label.name }
-      list.push({ id: label.pwg, label: `${label.name} (${writeSize(width, length, brief.unit)})`, value: page, ruledOut: null, costs: costs(page, false), by: 'rule', reason: 'The named size is within what nobody sees of the measured sheet.' })
+      list.push({
+        id: label.pwg,
+        label: `${label.name} (${writeSize(width, length, brief.unit)})`,
+        value: page,
+        ruledOut: null,
+        costs: costs(page, false),
+        by: 'rule',
+        reason: 'The named size is within what nobody sees of the measured sheet.',
+      })
     }
     const customReason = path.customSizes ? null : `${path.name} takes named sizes only.`
     const add = (id: string, page: Page, ruledOut: string | null, reason: string) =>
-      list.push({ id, label: `${page.name} (${writeSize(page.width, page.length, brief.unit)})`, value: page, ruledOut, costs: costs(page, true), by: 'rule', reason })
+      list.push({
+        id,
+        label: `${page.name} (${writeSize(page.width, page.length, brief.unit)})`,
+        value: page,
+        ruledOut,
+        costs: costs(page, true),
+        by: 'rule',
+        reason,
+      })
     const quirk = printer.quirks.find((q) => Math.abs(q.width - fed.width) < 100)
     const onRoll = isRoll(path)
     if (!label || fed.width !== label.width || fed.length !== label.length) {
       const measured: Page = { width: fed.width, length: fed.length, pwg: null, name: onRoll ? 'Cut from roll' : 'Measured sheet' }
-      add('measured', measured, quirk ? `The driver refuses a custom width of ${writeLength(quirk.width, brief.unit)}.` : onRoll ? null : customReason,
-        onRoll ? 'The page is the roll’s width and the length that is cut.' : 'A custom page of the measured sheet puts the print where the drawing shows it.')
+      add(
+        'measured',
+        measured,
+        quirk ? `The driver refuses a custom width of ${writeLength(quirk.width, brief.unit)}.` : onRoll ? null : customReason,
+        onRoll
+          ? 'The page is the roll’s width and the length that is cut.'
+          : 'A custom page of the measured sheet puts the print where the drawing shows it.',
+      )
     }
     if (quirk) {
       const lie: Page = { width: quirk.accepts, length: fed.length, pwg: null, name: 'Accepted size' }
-      add('accepted', lie, customReason, `The driver refuses ${writeLength(quirk.width, brief.unit)} and takes ${writeLength(quirk.accepts, brief.unit)}; the layout allows for the difference.`)
+      add(
+        'accepted',
+        lie,
+        customReason,
+        `The driver refuses ${writeLength(quirk.width, brief.unit)} and takes ${writeLength(quirk.accepts, brief.unit)}; the layout allows for the difference.`,
+      )
     }
     if (list.every((c) => c.ruledOut !== null)) {
       const named = nameOf(fed.width, fed.length)
       if (named && named.pwg !== lot.pwg) {
         const page = { width: fed.width, length: fed.length, pwg: named.pwg, name: named.name }
-        list.push({ id: named.pwg, label: named.name, value: page, ruledOut: null, costs: costs(page, false), by: 'rule', reason: 'It is the nearest named size.' })
+        list.push({
+          id: named.pwg,
+          label: named.name,
+          value: page,
+          ruledOut: null,
+          costs: costs(page, false),
+          by: 'rule',
+          reason: 'It is the nearest named size.',
+        })
       }
     }
     return list

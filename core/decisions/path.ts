@@ -7,7 +7,12 @@ export const pathDecision: Decision<Path> = {
   title: 'Path',
   question: 'Which way does the paper go through it?',
   candidates: ({ ways, printer, pins }) =>
-    bestWayEach(ways.filter((w) => w.printer === printer), (w) => w.path.id, pins, ['stock']).map((way) => ({
+    bestWayEach(
+      ways.filter((w) => w.printer === printer),
+      (w) => w.path.id,
+      pins,
+      ['stock'],
+    ).map((way) => ({
       id: way.path.id,
       label: way.path.name,
       value: way.path,

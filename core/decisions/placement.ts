@@ -1,5 +1,4 @@
-import { writeLength } from '../length/length.ts'
-import { MAX_LENGTH } from '../length/length.ts'
+import { MAX_LENGTH, writeLength } from '../length/length.ts'
 import { centredOn, movedInto } from '../sheet/placement.ts'
 import { gaps, intersect, type Rect } from '../sheet/rect.ts'
 import type { Candidate, Decision } from './decision.ts'
@@ -23,10 +22,37 @@ export const placementDecision: Decision<Rect> = {
     const moved = movedInto(room.printable, centred)
     const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
     const list: Candidate<Rect>[] = [
-      { id: 'centred', label: 'Centred on the sheet', value: centred, ruledOut: null, costs: cut(centred) > 0 ? [{ points: 10 + cut(centred) / 500, says: `${writeLength(cut(centred), brief.unit)} of the picture is cut off` }] : [], by: 'rule', reason: 'Equal borders on the sheet as it really measures.' },
+      {
+        id: 'centred',
+        label: 'Centred on the sheet',
+        value: centred,
+        ruledOut: null,
+        costs:
+          cut(centred) > 0
+            ? [{ points: 10 + cut(centred) / 500, says: `${writeLength(cut(centred), brief.unit)} of the picture is cut off` }]
+            : [],
+        by: 'rule',
+        reason: 'Equal borders on the sheet as it really measures.',
+      },
     ]
     if (shift > 0) {
-      list.push({ id: 'shifted', label: 'Shifted off the dead margin', value: moved, ruledOut: null, costs: [{ points: shift >= studio.rules.visibleShift ? 3 + shift / 2000 : 0, says: `facing borders differ by ${writeLength(2 * shift, brief.unit)}` }, ...(cut(moved) > 0 ? [{ points: 10 + cut(moved) / 500, says: `${writeLength(cut(moved), brief.unit)} of the picture is still cut off` }] : [])], by: 'rule', reason: `Moved ${writeLength(shift, brief.unit)} so that nothing falls where the printer cannot print.` })
+      list.push({
+        id: 'shifted',
+        label: 'Shifted off the dead margin',
+        value: moved,
+        ruledOut: null,
+        costs: [
+          {
+            points: shift >= studio.rules.visibleShift ? 3 + shift / 2000 : 0,
+            says: `facing borders differ by ${writeLength(2 * shift, brief.unit)}`,
+          },
+          ...(cut(moved) > 0
+            ? [{ points: 10 + cut(moved) / 500, says: `${writeLength(cut(moved), brief.unit)} of the picture is still cut off` }]
+            : []),
+        ],
+        by: 'rule',
+        reason: `Moved ${writeLength(shift, brief.unit)} so that nothing falls where the printer cannot print.`,
+      })
     }
     return list
   },
@@ -35,7 +61,15 @@ export const placementDecision: Decision<Rect> = {
     if (!match || !size) return null
     const [x, y] = [Number(match[1]), Number(match[2])]
     if (Math.abs(x) > MAX_LENGTH || Math.abs(y) > MAX_LENGTH) return null
-    return { id: pin, label: `${writeLength(x, brief.unit)} from the left, ${writeLength(y, brief.unit)} from the leading edge`, value: { x, y, w: size.w, h: size.h }, ruledOut: null, costs: [], by: 'you', reason: 'Placed by hand.' }
+    return {
+      id: pin,
+      label: `${writeLength(x, brief.unit)} from the left, ${writeLength(y, brief.unit)} from the leading edge`,
+      value: { x, y, w: size.w, h: size.h },
+      ruledOut: null,
+      costs: [],
+      by: 'you',
+      reason: 'Placed by hand.',
+    }
   },
   accept: (context, placed) => {
     context.placed = placed

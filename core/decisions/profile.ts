@@ -9,7 +9,12 @@ export const profileDecision: Decision<Profile | null> = {
     if (!printer || !paper || !mediaType || !quality) return []
     const managed = management === 'program' || management === 'both'
     const none: Candidate<Profile | null> = {
-      id: 'none', label: 'No profile', value: null, ruledOut: null, costs: managed ? [{ points: 35, says: 'the program would have nothing to manage with' }] : [], by: 'rule',
+      id: 'none',
+      label: 'No profile',
+      value: null,
+      ruledOut: null,
+      costs: managed ? [{ points: 35, says: 'the program would have nothing to manage with' }] : [],
+      by: 'rule',
       reason: managed ? 'The studio has no profile for this printer.' : 'The driver manages colour, so no profile is applied here.',
     }
     const list = studio.profiles.map((p): Candidate<Profile | null> => {
@@ -26,7 +31,18 @@ export const profileDecision: Decision<Profile | null> = {
         miss(made.mediaTypeId !== mediaType.id, 8, 'made with another media type')
         miss(made.dpi !== quality.dpi, 4, `made at ${made.dpi} dpi`)
       }
-      return { id: p.id, label: p.description, value: p, ruledOut: null, costs, by: 'pairing', reason: costs.length === 0 ? 'It was made for exactly this printer, paper, media type and resolution.' : `It is the nearest the studio has: ${costs[0]?.says}.` }
+      return {
+        id: p.id,
+        label: p.description,
+        value: p,
+        ruledOut: null,
+        costs,
+        by: 'pairing',
+        reason:
+          costs.length === 0
+            ? 'It was made for exactly this printer, paper, media type and resolution.'
+            : `It is the nearest the studio has: ${costs[0]?.says}.`,
+      }
     })
     return [...list, none]
   },

@@ -16,7 +16,18 @@ import { stockDecision } from './stock.ts'
 
 /** Every decision of a plate in the order it is taken: each may rely on those before it. */
 export const DECISIONS: readonly Decision[] = [
-  printerDecision, pathDecision, stockDecision, pageDecision, marginsDecision, expansionDecision, orientationDecision,
-  placementDecision, mediaTypeDecision, qualityDecision, colourManagementDecision, profileDecision, intentDecision,
+  printerDecision,
+  pathDecision,
+  stockDecision,
+  pageDecision,
+  marginsDecision,
+  expansionDecision,
+  orientationDecision,
+  placementDecision,
+  mediaTypeDecision,
+  qualityDecision,
+  colourManagementDecision,
+  profileDecision,
+  intentDecision,
   blackPointDecision,
 ] as unknown as readonly Decision[]

@@ -1,6 +1,6 @@
+import { EDGES } from '../paths/path.ts'
 import type { Context } from '../plate/context.ts'
 import { borderlessEdges } from '../plate/ways.ts'
-import { EDGES } from '../paths/path.ts'
 import { type EdgeMode, pageOnSheet, printableArea } from '../sheet/layout.ts'
 import type { Room } from '../sheet/placement.ts'
 

@@ -5,8 +5,20 @@ import { gaps, type Rect } from '../sheet/rect.ts'
 
 /** What a mark stands for; a renderer gives each role its line, fill and colour. */
 export type Role =
-  | 'printer' | 'feed' | 'sheet' | 'page' | 'printable' | 'unprintable' | 'dead' | 'picture' | 'clipped' | 'bleed'
-  | 'guide' | 'dimension' | 'label' | 'strong'
+  | 'printer'
+  | 'feed'
+  | 'sheet'
+  | 'page'
+  | 'printable'
+  | 'unprintable'
+  | 'dead'
+  | 'picture'
+  | 'clipped'
+  | 'bleed'
+  | 'guide'
+  | 'dimension'
+  | 'label'
+  | 'strong'
 
 /** One mark of a drawing, in the sheet's frame, micrometres. */
 export type Mark =
@@ -58,7 +70,16 @@ function dimensions(plate: Plate, unit: Unit, size: Um): Mark[] {
   const gap = size * 0.7
   const number = (edge: Edge) => writeNumber(margins[edge], unit)
   const line = (x1: Um, y1: Um, x2: Um, y2: Um): Mark => ({ kind: 'line', role: 'dimension', x1, y1, x2, y2, arrows: true })
-  const text = (x: Um, y: Um, value: string, anchor: 'start' | 'middle' | 'end' = 'middle', sideways = false): Mark => ({ kind: 'text', role: 'strong', x, y, anchor, text: value, size, sideways })
+  const text = (x: Um, y: Um, value: string, anchor: 'start' | 'middle' | 'end' = 'middle', sideways = false): Mark => ({
+    kind: 'text',
+    role: 'strong',
+    x,
+    y,
+    anchor,
+    text: value,
+    size,
+    sideways,
+  })
   const outX = sheet.x + sheet.w + size * 3.2
   const outY = sheet.y + sheet.h + size * 4.4
   return [
@@ -71,9 +92,26 @@ function dimensions(plate: Plate, unit: Unit, size: Um): Mark[] {
     line(visible.x + visible.w, midY, sheet.w, midY),
     text(sheet.w + gap, midY + size * 0.35, number('right'), 'start'),
     line(sheet.x, outY, sheet.w, outY),
-    { kind: 'text', role: 'label', x: sheet.w / 2, y: outY + size * 1.2, anchor: 'middle', text: `${writeNumber(sheet.w, unit)} ${unit}`, size },
+    {
+      kind: 'text',
+      role: 'label',
+      x: sheet.w / 2,
+      y: outY + size * 1.2,
+      anchor: 'middle',
+      text: `${writeNumber(sheet.w, unit)} ${unit}`,
+      size,
+    },
     line(outX + size * 2.4, sheet.y, outX + size * 2.4, sheet.h),
-    { kind: 'text', role: 'label', x: outX + size * 3.5, y: sheet.h / 2, anchor: 'middle', text: `${writeNumber(sheet.h, unit)} ${unit}`, size, sideways: true },
+    {
+      kind: 'text',
+      role: 'label',
+      x: outX + size * 3.5,
+      y: sheet.h / 2,
+      anchor: 'middle',
+      text: `${writeNumber(sheet.h, unit)} ${unit}`,
+      size,
+      sideways: true,
+    },
   ]
 }
 
@@ -83,9 +121,20 @@ function guide(plate: Plate, size: Um): Mark[] {
   if (!setup || !layout) return []
   const { w, h } = layout.sheet
   const { registration } = setup.path
-  const label = (x: Um, text: string, anchor: 'start' | 'middle' | 'end'): Mark => ({ kind: 'text', role: 'label', x, y: h + size * 2.9, anchor, text, size: size * 0.85 })
+  const label = (x: Um, text: string, anchor: 'start' | 'middle' | 'end'): Mark => ({
+    kind: 'text',
+    role: 'label',
+    x,
+    y: h + size * 2.9,
+    anchor,
+    text,
+    size: size * 0.85,
+  })
   if (registration === 'centre') {
-    return [{ kind: 'line', role: 'guide', x1: w / 2, y1: h + size * 0.4, x2: w / 2, y2: h + size * 2 }, label(w / 2 + size * 0.4, 'guides centre the sheet', 'start')]
+    return [
+      { kind: 'line', role: 'guide', x1: w / 2, y1: h + size * 0.4, x2: w / 2, y2: h + size * 2 },
+      label(w / 2 + size * 0.4, 'guides centre the sheet', 'start'),
+    ]
   }
   const x = registration === 'left' ? -size * 0.35 : w + size * 0.35
   return [
@@ -104,7 +153,8 @@ export function drawSheet(plate: Plate, unit: Unit): Drawing | null {
   const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
   if (plate.brief.picture) marks.push({ kind: 'picture', role: 'picture', rect: picture, crop: setup.crop, turn: setup.turn })
   else marks.push({ kind: 'rect', role: 'picture', rect: picture })
-  for (const [, rect] of strips(picture, printed)) if (layout.lost > 0 || rect.w * rect.h > 0) marks.push({ kind: 'hatch', role: 'clipped', rect })
+  for (const [, rect] of strips(picture, printed))
+    if (layout.lost > 0 || rect.w * rect.h > 0) marks.push({ kind: 'hatch', role: 'clipped', rect })
   for (const [edge, rect] of strips(sheet, printable)) {
     const deep = edge === 'leading' || edge === 'trailing' ? rect.h : rect.w
     marks.push({ kind: 'hatch', role: deep >= DEAD ? 'dead' : 'unprintable', rect })
@@ -114,7 +164,15 @@ export function drawSheet(plate: Plate, unit: Unit): Drawing | null {
   if (EDGES.some((e) => layout.bleed[e] > 0)) marks.push({ kind: 'rect', role: 'bleed', rect: printed })
   marks.push({ kind: 'rect', role: 'printer', rect: { x: sheet.x - size, y: -size * 4.6, w: sheet.w + 2 * size, h: size * 1.1 } })
   marks.push({ kind: 'line', role: 'feed', x1: sheet.w * 0.12, y1: -size * 0.6, x2: sheet.w * 0.12, y2: -size * 3.2, arrows: true })
-  marks.push({ kind: 'text', role: 'label', x: sheet.w * 0.12 + size * 0.6, y: -size * 2.2, anchor: 'start', text: 'leading edge, into the printer', size: size * 0.85 })
+  marks.push({
+    kind: 'text',
+    role: 'label',
+    x: sheet.w * 0.12 + size * 0.6,
+    y: -size * 2.2,
+    anchor: 'start',
+    text: 'leading edge, into the printer',
+    size: size * 0.85,
+  })
   marks.push({ kind: 'text', role: 'label', x: 0, y: sheet.h + size * 1.5, anchor: 'start', text: 'trailing edge', size: size * 0.85 })
   marks.push(...guide(plate, size), ...dimensions(plate, unit, size))
   const pad = size * 7

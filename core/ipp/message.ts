@@ -9,7 +9,23 @@ export type Value =
   | { tag: 'begCollection'; value: Attributes }
   | { tag: 'octetString' | 'dateTime'; value: Uint8Array }
   | { tag: 'noValue' | 'unknown' | 'unsupported'; value: null }
-  | { tag: Exclude<TagName, 'integer' | 'enum' | 'boolean' | 'rangeOfInteger' | 'resolution' | 'begCollection' | 'octetString' | 'dateTime' | 'noValue' | 'unknown' | 'unsupported'>; value: string }
+  | {
+      tag: Exclude<
+        TagName,
+        | 'integer'
+        | 'enum'
+        | 'boolean'
+        | 'rangeOfInteger'
+        | 'resolution'
+        | 'begCollection'
+        | 'octetString'
+        | 'dateTime'
+        | 'noValue'
+        | 'unknown'
+        | 'unsupported'
+      >
+      value: string
+    }
 
 /** Attributes in order; each has one value or more. */
 export type Attributes = Record<string, Value[]>
@@ -125,7 +141,8 @@ class Reader {
     this.view = new DataView(data.buffer, data.byteOffset, data.byteLength)
   }
   need(count: number) {
-    if (this.at + count > this.data.length) throw new IppError('truncated', `the message ends at byte ${this.data.length}, ${count} more were expected`)
+    if (this.at + count > this.data.length)
+      throw new IppError('truncated', `the message ends at byte ${this.data.length}, ${count} more were expected`)
     if (this.at + count > LIMITS.bytes) throw new IppError('too-large', `the attributes are longer than ${LIMITS.bytes} bytes`)
   }
   u8(): number {
@@ -162,7 +179,8 @@ function readValue(tagCode: number, r: Reader, depth: number): Value {
   const bytes = r.field()
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   const sized = (length: number) => {
-    if (bytes.length !== length) throw new IppError('malformed', `a value of syntax 0x${tagCode.toString(16)} has ${bytes.length} bytes, not ${length}`)
+    if (bytes.length !== length)
+      throw new IppError('malformed', `a value of syntax 0x${tagCode.toString(16)} has ${bytes.length} bytes, not ${length}`)
   }
   switch (tag) {
     case 'integer':
@@ -265,12 +283,28 @@ export function first(attributes: Attributes, name: string): string | number | b
 
 type ValueOf<T, V = Value> = V extends { tag: infer G; value: infer X } ? (T extends G ? X : never) : never
 
-const make = <T extends Value['tag']>(tag: T) => (...values: ValueOf<T>[]): Value[] => values.map((value) => ({ tag, value }) as Value)
+const make =
+  <T extends Value['tag']>(tag: T) =>
+  (...values: ValueOf<T>[]): Value[] =>
+    values.map((value) => ({ tag, value }) as Value)
 
 /** Short ways to write attribute values of each syntax. */
 export const v = {
-  integer: make('integer'), enum: make('enum'), boolean: make('boolean'), range: make('rangeOfInteger'), resolution: make('resolution'),
-  collection: make('begCollection'), text: make('text'), name: make('name'), keyword: make('keyword'), uri: make('uri'),
-  uriScheme: make('uriScheme'), charset: make('charset'), language: make('naturalLanguage'), mime: make('mimeMediaType'), none: make('noValue'),
-  dateTime: make('dateTime'), octets: make('octetString'),
+  integer: make('integer'),
+  enum: make('enum'),
+  boolean: make('boolean'),
+  range: make('rangeOfInteger'),
+  resolution: make('resolution'),
+  collection: make('begCollection'),
+  text: make('text'),
+  name: make('name'),
+  keyword: make('keyword'),
+  uri: make('uri'),
+  uriScheme: make('uriScheme'),
+  charset: make('charset'),
+  language: make('naturalLanguage'),
+  mime: make('mimeMediaType'),
+  none: make('noValue'),
+  dateTime: make('dateTime'),
+  octets: make('octetString'),
 }

@@ -15,7 +15,10 @@ export function jobAttributesFor(plate: Plate): Attributes {
   return {
     copies: v.integer(plate.brief.copies),
     'media-col': v.collection({
-      'media-size': v.collection({ 'x-dimension': v.integer(hundredths(s.page.width)), 'y-dimension': v.integer(hundredths(s.page.length)) }),
+      'media-size': v.collection({
+        'x-dimension': v.integer(hundredths(s.page.width)),
+        'y-dimension': v.integer(hundredths(s.page.length)),
+      }),
       'media-source': v.keyword(s.path.source),
       'media-type': v.keyword(s.mediaType.id),
       'media-top-margin': margin(s.path.margins.leading),

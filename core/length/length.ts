@@ -67,17 +67,38 @@ export function parseLength(text: string, fallback: Unit, field?: string): Resul
   const factor = match ? UNIT_UM[match[2] ?? ''] : undefined
   const number = match ? parseNumber((match[1] ?? '').trim()) : Number.NaN
   if (!match || factor === undefined || Number.isNaN(number)) {
-    return fail({ ...at, code: 'length-unreadable', value: text, message: `“${text.slice(0, 40)}” is not a length. Type a number with mm, cm, m, in or mil, for example 210 mm or 8 1/2 in.` })
+    return fail({
+      ...at,
+      code: 'length-unreadable',
+      value: text,
+      message: `“${text.slice(0, 40)}” is not a length. Type a number with mm, cm, m, in or mil, for example 210 mm or 8 1/2 in.`,
+    })
   }
   const unit: Unit | null = factor === 0 ? null : factor === UM_PER_INCH || factor === 25.4 ? 'in' : 'mm'
   const um = Math.round(number * (factor || (fallback === 'mm' ? UM_PER_MM : UM_PER_INCH)))
-  if (!(um > 0)) return fail({ ...at, code: 'length-not-positive', value: text, limit: '0 mm', message: 'A length must be more than nothing.' })
-  if (um > MAX_LENGTH) return fail({ ...at, code: 'length-too-long', value: text, limit: '100 m', message: 'That is longer than any roll: the limit is 100 m.' })
+  if (!(um > 0))
+    return fail({ ...at, code: 'length-not-positive', value: text, limit: '0 mm', message: 'A length must be more than nothing.' })
+  if (um > MAX_LENGTH)
+    return fail({
+      ...at,
+      code: 'length-too-long',
+      value: text,
+      limit: '100 m',
+      message: 'That is longer than any roll: the limit is 100 m.',
+    })
   return ok({ um, unit })
 }
 
 const FRACTIONS: readonly [number, string][] = [
-  [0, ''], [1 / 8, '1/8'], [1 / 4, '1/4'], [3 / 8, '3/8'], [1 / 2, '1/2'], [5 / 8, '5/8'], [3 / 4, '3/4'], [7 / 8, '7/8'], [1, '1'],
+  [0, ''],
+  [1 / 8, '1/8'],
+  [1 / 4, '1/4'],
+  [3 / 8, '3/8'],
+  [1 / 2, '1/2'],
+  [5 / 8, '5/8'],
+  [3 / 4, '3/4'],
+  [7 / 8, '7/8'],
+  [1, '1'],
 ]
 
 /** Inches as people say them: eighths where the length is within 0.05 mm of one, else two decimals. */
@@ -101,5 +122,4 @@ export function writeNumber(um: Um, unit: Unit): string {
 export const writeLength = (um: Um, unit: Unit): string => `${writeNumber(um, unit)} ${unit}`
 
 /** Width × length with one unit, e.g. `210.0 × 297.0 mm`. */
-export const writeSize = (width: Um, length: Um, unit: Unit): string =>
-  `${writeNumber(width, unit)} × ${writeNumber(length, unit)} ${unit}`
+export const writeSize = (width: Um, length: Um, unit: Unit): string => `${writeNumber(width, unit)} × ${writeNumber(length, unit)} ${unit}`

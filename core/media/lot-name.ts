@@ -1,4 +1,4 @@
-import { writeLength, writeSize, type Unit } from '../length/length.ts'
+import { type Unit, writeLength, writeSize } from '../length/length.ts'
 import { namedSize } from '../sizes/named.ts'
 import type { Lot } from './media.ts'
 

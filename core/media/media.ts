@@ -46,9 +46,7 @@ export const ProfileSchema = z.object({
   description: z.string().max(400),
   /** SHA-256 of the file in the store, hex. */
   hash: z.string().regex(/^[0-9a-f]{64}$/),
-  boundTo: z
-    .object({ printerId: id, paperId: id, mediaTypeId: id, dpi: z.number().int().positive() })
-    .nullable(),
+  boundTo: z.object({ printerId: id, paperId: id, mediaTypeId: id, dpi: z.number().int().positive() }).nullable(),
 })
 export type Profile = z.infer<typeof ProfileSchema>
 

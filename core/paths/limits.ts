@@ -1,5 +1,5 @@
+import { type Unit, writeLength } from '../length/length.ts'
 import type { Lot, Paper } from '../media/media.ts'
-import { writeLength, type Unit } from '../length/length.ts'
 import { isRoll, type Path } from './path.ts'
 
 export type LimitKind = 'thick' | 'thin' | 'wide' | 'narrow' | 'long' | 'short' | 'heavy' | 'form'
@@ -60,5 +60,4 @@ export function violationText(path: Path, v: Violation, unit: Unit): string {
 }
 
 /** Sheets the path may hold of this caliper (µm); 0 when the caliper is beyond every entry. */
-export const capacityFor = (path: Path, thickness: number): number =>
-  path.capacity.find((c) => thickness <= c.upTo)?.sheets ?? 0
+export const capacityFor = (path: Path, thickness: number): number => path.capacity.find((c) => thickness <= c.upTo)?.sheets ?? 0

@@ -12,7 +12,15 @@ export const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right
 export type Edges = z.infer<typeof EdgesSchema>
 
 export const PATH_KINDS = [
-  'cassette', 'photo-tray', 'rear-feeder', 'fine-art-slot', 'board', 'front-manual', 'roll', 'roll-uncut', 'cut-sheet',
+  'cassette',
+  'photo-tray',
+  'rear-feeder',
+  'fine-art-slot',
+  'board',
+  'front-manual',
+  'roll',
+  'roll-uncut',
+  'cut-sheet',
 ] as const
 
 export const PathSchema = z.object({

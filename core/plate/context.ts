@@ -57,7 +57,18 @@ export interface Context {
 
 /** Stands in while a brief has no picture yet: a 3:2 frame at a resolution nothing complains of. */
 const NO_PICTURE: Picture = {
-  id: '', name: '', width: 6000, height: 4000, ppi: 300, bits: 8, channels: 'rgb', profile: null, profileHash: null, hash: '', preview: '', warning: null,
+  id: '',
+  name: '',
+  width: 6000,
+  height: 4000,
+  ppi: 300,
+  bits: 8,
+  channels: 'rgb',
+  profile: null,
+  profileHash: null,
+  hash: '',
+  preview: '',
+  warning: null,
 }
 
 export const pictureOf = (brief: Brief): Picture => brief.picture ?? NO_PICTURE

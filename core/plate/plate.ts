@@ -24,13 +24,15 @@ const LineSchema = z.object({
   reason: z.string(),
   pinned: z.boolean(),
   ruledOut: z.string().nullable(),
-  alternatives: z.array(z.object({
-    id: z.string(),
-    label: z.string(),
-    ruledOut: z.string().nullable(),
-    costs: z.array(z.object({ points: z.number(), says: z.string() })),
-    total: z.number(),
-  })),
+  alternatives: z.array(
+    z.object({
+      id: z.string(),
+      label: z.string(),
+      ruledOut: z.string().nullable(),
+      costs: z.array(z.object({ points: z.number(), says: z.string() })),
+      total: z.number(),
+    }),
+  ),
   close: z.boolean(),
 })
 

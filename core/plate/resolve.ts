@@ -5,14 +5,30 @@ import { DECISIONS } from '../decisions/registry.ts'
 import type { Studio } from '../studio/studio.ts'
 import type { Context } from './context.ts'
 import { PLATE_SCHEMA_VERSION, type Plate, type Setup } from './plate.ts'
-import { settle, type Settled } from './settled.ts'
+import { type Settled, settle } from './settled.ts'
 import { waysFor } from './ways.ts'
 
 function setupOf(s: Settled): Setup {
   const { paths: _paths, mediaTypes: _types, qualities: _qualities, expansions: _steps, quirks: _quirks, ...printer } = s.printer
   const { path, paper, lot, page, borderless, expansion, turn, crop, mediaType, quality, management, profile, intent, blackPoint } = s
   const applied = management === 'program' || management === 'both' ? profile : null
-  return { printer, path, paper, lot, page, borderless, expansion, turn, crop, mediaType, quality, management, profile: applied, intent, blackPoint }
+  return {
+    printer,
+    path,
+    paper,
+    lot,
+    page,
+    borderless,
+    expansion,
+    turn,
+    crop,
+    mediaType,
+    quality,
+    management,
+    profile: applied,
+    intent,
+    blackPoint,
+  }
 }
 
 /**
@@ -21,12 +37,29 @@ function setupOf(s: Settled): Setup {
  */
 export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
   const context: Context = {
-    brief, studio, pins,
+    brief,
+    studio,
+    pins,
     ways: waysFor(brief, studio),
     lostPins: [],
-    printer: null, path: null, way: null, lot: null, paper: null, pairing: null, page: null,
-    borderless: 'none', expansion: null, turn: 0, size: null, placed: null, mediaType: null, quality: null,
-    management: 'program', profile: null, intent: 'relative', blackPoint: true,
+    printer: null,
+    path: null,
+    way: null,
+    lot: null,
+    paper: null,
+    pairing: null,
+    page: null,
+    borderless: 'none',
+    expansion: null,
+    turn: 0,
+    size: null,
+    placed: null,
+    mediaType: null,
+    quality: null,
+    management: 'program',
+    profile: null,
+    intent: 'relative',
+    blackPoint: true,
   }
   const decisions = DECISIONS.map((decision) => decide(decision, context))
   const settled = settle(context)

@@ -48,7 +48,16 @@ export function settle(context: Context): Settled | null {
   const picture = pictureOf(brief)
   const layout = layOut({ sheet: way.fed, page, registration: path.registration, edges, picture: placed })
   return {
-    brief, studio, ways, way, printer, path, lot, paper, pairing, page,
+    brief,
+    studio,
+    ways,
+    way,
+    printer,
+    path,
+    lot,
+    paper,
+    pairing,
+    page,
     borderless: context.borderless,
     expansion: context.expansion,
     edges,

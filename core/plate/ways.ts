@@ -1,15 +1,15 @@
 import type { Brief } from '../brief/brief.ts'
 import type { Cost } from '../decisions/decision.ts'
-import { writeLength, type Um } from '../length/length.ts'
+import { type Um, writeLength } from '../length/length.ts'
 import { lotSizeName } from '../media/lot-name.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../media/media.ts'
 import { capacityFor, type FedSheet, type Violation, violations, violationText } from '../paths/limits.ts'
 import { EDGES, isRoll, type Path } from '../paths/path.ts'
 import type { MediaType, Printer } from '../printers/printer.ts'
-import type { Studio } from '../studio/studio.ts'
-import { inset } from '../sheet/rect.ts'
 import { TURNS } from '../sheet/layout.ts'
 import { printSize } from '../sheet/placement.ts'
+import { inset } from '../sheet/rect.ts'
+import type { Studio } from '../studio/studio.ts'
 import { pictureOf } from './context.ts'
 
 /** One printer, one of its paths and one lot of paper: whether the sheet can go that way and what it would cost. */
@@ -74,8 +74,13 @@ function wrongSheet(brief: Brief, lot: Lot): string | null {
   if (!sheet) return null
   const { nominal } = lot
   const edges = [sheet.width, sheet.length]
-  if (lot.form === 'roll') return edges.some((e) => near(e, nominal.width)) || (brief.size.by === 'picture' && edges.some((e) => e <= nominal.width)) ? null : `The roll is ${writeLength(nominal.width, unit)} wide; neither edge of the sheet asked for is.`
-  const fits = (near(sheet.width, nominal.width) && near(sheet.length, nominal.length)) || (near(sheet.width, nominal.length) && near(sheet.length, nominal.width))
+  if (lot.form === 'roll')
+    return edges.some((e) => near(e, nominal.width)) || (brief.size.by === 'picture' && edges.some((e) => e <= nominal.width))
+      ? null
+      : `The roll is ${writeLength(nominal.width, unit)} wide; neither edge of the sheet asked for is.`
+  const fits =
+    (near(sheet.width, nominal.width) && near(sheet.length, nominal.length)) ||
+    (near(sheet.width, nominal.length) && near(sheet.length, nominal.width))
   return fits ? null : `This lot is ${lotSizeName(lot, unit)}, another size than the sheet asked for.`
 }
 
@@ -121,15 +126,22 @@ function costsOf(way: Omit<Way, 'costs' | 'total' | 'ruledOut'>, brief: Brief, m
   add(!profiled, 10, () => 'no profile for this paper here')
   const { swap, installed } = printer.black
   const swapNeeded = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
-  add(swapNeeded, (swap?.minutes ?? 0) + (swap?.millilitres ?? 0), () => `swap to ${mediaType.black} black: ${swap?.minutes} min and ${swap?.millilitres} ml of ink`)
+  add(
+    swapNeeded,
+    (swap?.minutes ?? 0) + (swap?.millilitres ?? 0),
+    () => `swap to ${mediaType.black} black: ${swap?.minutes} min and ${swap?.millilitres} ml of ink`,
+  )
   if (brief.finish === 'borderless') {
     const edges = borderlessEdges(path, lot, false)
     add(edges.length === 0, 40, () => 'cannot print borderless on this sheet')
     add(edges.length > 0 && edges.length < 4, 20, () => 'borderless at the two sides only')
   } else {
     const dead = EDGES.filter((e) => path.margins[e] >= DEAD_MARGIN)
-    add(dead.length > 0, dead.reduce((sum, e) => sum + path.margins[e] / 4000, 0), () =>
-      dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '))
+    add(
+      dead.length > 0,
+      dead.reduce((sum, e) => sum + path.margins[e] / 4000, 0),
+      () => dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '),
+    )
   }
   const over = overhang(brief, path, fed)
   add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
@@ -179,5 +191,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
       }
     }
   }
-  return ways.sort((a, b) => Number(a.ruledOut !== null) - Number(b.ruledOut !== null) || a.total - b.total || a.violations.length - b.violations.length)
+  return ways.sort(
+    (a, b) => Number(a.ruledOut !== null) - Number(b.ruledOut !== null) || a.total - b.total || a.violations.length - b.violations.length,
+  )
 }

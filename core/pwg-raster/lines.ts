@@ -4,8 +4,7 @@ const PIXEL = 3
 const MAX_RUN = 128
 const MAX_REPEAT = 256
 
-const same = (row: Uint8Array, a: number, b: number) =>
-  row[a] === row[b] && row[a + 1] === row[b + 1] && row[a + 2] === row[b + 2]
+const same = (row: Uint8Array, a: number, b: number) => row[a] === row[b] && row[a + 1] === row[b + 1] && row[a + 2] === row[b + 2]
 
 /** Compresses one row of RGB pixels; appends to `out` at `at` and returns the new end. `out` needs row.length·4/3 + 2 bytes spare. */
 function packRow(row: Uint8Array, out: Uint8Array, at: number): number {
@@ -22,7 +21,12 @@ function packRow(row: Uint8Array, out: Uint8Array, at: number): number {
       continue
     }
     let count = 1
-    while (count < MAX_RUN && i + (count + 1) * PIXEL <= end && !(i + (count + 2) * PIXEL <= end && same(row, i + count * PIXEL, i + (count + 1) * PIXEL))) count++
+    while (
+      count < MAX_RUN &&
+      i + (count + 1) * PIXEL <= end &&
+      !(i + (count + 2) * PIXEL <= end && same(row, i + count * PIXEL, i + (count + 1) * PIXEL))
+    )
+      count++
     if (count === 1) {
       out[at++] = 0
     } else {
@@ -77,7 +81,13 @@ export class RasterError extends Error {}
  * Throws RasterError when the data ends early or a run goes past the line.
  * @returns where the page ends in `data`
  */
-export function readLines(data: Uint8Array, from: number, width: number, height: number, row: (pixels: Uint8Array, y: number) => void): number {
+export function readLines(
+  data: Uint8Array,
+  from: number,
+  width: number,
+  height: number,
+  row: (pixels: Uint8Array, y: number) => void,
+): number {
   const line = new Uint8Array(width * PIXEL)
   let at = from
   const need = (count: number) => {

@@ -39,7 +39,12 @@ export function planPage(plate: Plate): PagePlan | null {
   const pixels = (r: Rect): PixelRect => {
     const left = px(r.x - layout.page.x + bleed)
     const top = px(r.y - layout.page.y + bleed)
-    return { left, top, width: Math.max(1, px(r.x + r.w - layout.page.x + bleed) - left), height: Math.max(1, px(r.y + r.h - layout.page.y + bleed) - top) }
+    return {
+      left,
+      top,
+      width: Math.max(1, px(r.x + r.w - layout.page.x + bleed) - left),
+      height: Math.max(1, px(r.y + r.h - layout.page.y + bleed) - top),
+    }
   }
   const { crop } = setup
   const left = Math.min(picture.width - 1, Math.round(crop.x * picture.width))
@@ -50,7 +55,12 @@ export function planPage(plate: Plate): PagePlan | null {
     height: Math.max(1, px(layout.page.h + 2 * bleed)),
     pageWidth: Math.round((layout.page.w * 72) / 25_400),
     pageHeight: Math.round((layout.page.h * 72) / 25_400),
-    crop: { left, top, width: Math.max(1, Math.min(picture.width - left, Math.round(crop.w * picture.width))), height: Math.max(1, Math.min(picture.height - top, Math.round(crop.h * picture.height))) },
+    crop: {
+      left,
+      top,
+      width: Math.max(1, Math.min(picture.width - left, Math.round(crop.w * picture.width))),
+      height: Math.max(1, Math.min(picture.height - top, Math.round(crop.h * picture.height))),
+    },
     turn: setup.turn,
     place: pixels(layout.picture),
     keep: pixels(layout.printable),

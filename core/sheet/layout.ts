@@ -61,10 +61,12 @@ const only = (edges: readonly Edge[], pick: (edge: Edge) => Um): Edges =>
 /** Area that takes ink, in the sheet's frame. */
 export function printableArea(page: Rect, edges: EdgeMode): Rect {
   if (edges.mode === 'bordered') return inset(page, edges.margins)
-  if (edges.mode === 'enforced') return inset(page, only(EDGES, () => edges.margin))
-  const by = Object.fromEntries(
-    EDGES.map((e) => [e, edges.edges.includes(e) ? -edges.expansion : edges.margins[e]]),
-  ) as unknown as Edges
+  if (edges.mode === 'enforced')
+    return inset(
+      page,
+      only(EDGES, () => edges.margin),
+    )
+  const by = Object.fromEntries(EDGES.map((e) => [e, edges.edges.includes(e) ? -edges.expansion : edges.margins[e]])) as unknown as Edges
   return inset(page, by)
 }
 

@@ -1,7 +1,7 @@
 import type { Brief, Picture } from '../brief/brief.ts'
 import type { Um } from '../length/length.ts'
-import { inset, type Rect } from './rect.ts'
 import type { Turn } from './layout.ts'
+import { inset, type Rect } from './rect.ts'
 
 /** A part of the picture, as fractions of its upright width and height. */
 export interface Crop {

@@ -1,4 +1,4 @@
-import { parseLength, type Um, type Unit, UM_PER_INCH, UM_PER_MM } from '../length/length.ts'
+import { parseLength, UM_PER_INCH, UM_PER_MM, type Um, type Unit } from '../length/length.ts'
 import { fail, ok, type Result } from '../problem/problem.ts'
 import { NAMED_SIZES, nameOf } from './named.ts'
 
@@ -14,7 +14,11 @@ export interface TypedSize {
 }
 
 const named = (size: (typeof NAMED_SIZES)[number]): TypedSize => ({
-  width: size.width, length: size.length, pwg: size.pwg, name: size.name, unit: null,
+  width: size.width,
+  length: size.length,
+  pwg: size.pwg,
+  name: size.name,
+  unit: null,
 })
 
 const squash = (text: string) => text.toLowerCase().replace(/\s+/g, '')
@@ -29,15 +33,32 @@ export function parseSize(text: string, fallback: Unit, field = 'size'): Result<
   if (!typed) return fail({ field, code: 'size-empty', value: '', message: 'Type a size, for example A4, 13 × 19 in or 203 × 1000 mm.' })
   const key = squash(typed)
   if (key === 'b5' || key === 'b4' || key === 'b3') {
-    return fail({ field, code: 'size-ambiguous', value: typed, message: `${key.toUpperCase()} exists twice. Type ISO ${key.toUpperCase()} or JIS ${key.toUpperCase()}; a printer’s guide mark usually means JIS.` })
+    return fail({
+      field,
+      code: 'size-ambiguous',
+      value: typed,
+      message: `${key.toUpperCase()} exists twice. Type ISO ${key.toUpperCase()} or JIS ${key.toUpperCase()}; a printer’s guide mark usually means JIS.`,
+    })
   }
   const halved = /^(a\d)(halved?lengthwise|halflengthwise)$/.exec(key)
   const found = NAMED_SIZES.find((s) => [s.name, s.pwg, ...s.also].some((n) => squash(n) === (halved?.[1] ?? key)))
-  if (found && halved) return ok({ width: Math.floor(found.width / 2000) * 1000, length: found.length, pwg: null, name: `${found.name} halved lengthwise`, unit: null })
+  if (found && halved)
+    return ok({
+      width: Math.floor(found.width / 2000) * 1000,
+      length: found.length,
+      pwg: null,
+      name: `${found.name} halved lengthwise`,
+      unit: null,
+    })
   if (found) return ok(named(found))
   const parts = typed.toLowerCase().split(/\s*[x×*]\s*/)
   if (parts.length !== 2) {
-    return fail({ field, code: 'size-unreadable', value: typed, message: `“${typed.slice(0, 40)}” is not a size. Type a name (A4, Letter) or width × length, for example 13 × 19 in.` })
+    return fail({
+      field,
+      code: 'size-unreadable',
+      value: typed,
+      message: `“${typed.slice(0, 40)}” is not a size. Type a name (A4, Letter) or width × length, for example 13 × 19 in.`,
+    })
   }
   const [first = '', second = ''] = parts
   const bare = [first, second].every((p) => /^[\d.,/ ½¼¾⅛⅜⅝⅞]+$/.test(p))

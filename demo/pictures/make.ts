@@ -5,17 +5,19 @@ import { embedInJpeg, wideGamutProfile } from './wide-gamut.ts'
 
 function paint(painter: Painter, width: number, height: number): Buffer {
   const out = Buffer.alloc(width * height * 3)
-  for (let y = 0, at = 0; y < height; y++) for (let x = 0; x < width; x++) {
-    for (const v of painter((x + 0.5) / width, (y + 0.5) / width)) out[at++] = Math.round(Math.min(1, Math.max(0, v)) * 255)
-  }
+  for (let y = 0, at = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      for (const v of painter((x + 0.5) / width, (y + 0.5) / width)) out[at++] = Math.round(Math.min(1, Math.max(0, v)) * 255)
+    }
   return out
 }
 
 function paint16(painter: Painter, width: number, height: number): Uint16Array {
   const out = new Uint16Array(width * height * 3)
-  for (let y = 0, at = 0; y < height; y++) for (let x = 0; x < width; x++) {
-    for (const v of painter((x + 0.5) / width, (y + 0.5) / width)) out[at++] = Math.round(Math.min(1, Math.max(0, v)) * 65535)
-  }
+  for (let y = 0, at = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      for (const v of painter((x + 0.5) / width, (y + 0.5) / width)) out[at++] = Math.round(Math.min(1, Math.max(0, v)) * 65535)
+    }
   return out
 }
 
@@ -24,14 +26,60 @@ const raw = (data: Buffer, width: number, height: number) => sharp(data, { raw: 
 /** The museum's pictures, made by code: file name and how to make the file. */
 export const DEMO_PICTURES: Record<string, () => Promise<Buffer>> = {
   // In a wide working space: reds and greens that most papers cannot hold.
-  'signal-lens-red.jpg': async () => embedInJpeg(await raw(paint(lens([0.16, 0, 0.01], [0.98, 0.05, 0.03], 2 / 3), 2100, 1400), 2100, 1400).jpeg({ quality: 92, chromaSubsampling: '4:4:4' }).toBuffer(), wideGamutProfile()),
-  'signal-lens-green.jpg': async () => embedInJpeg(await raw(paint(lens([0, 0.09, 0.05], [0.06, 0.95, 0.3], 2 / 3), 1800, 1200), 1800, 1200).jpeg({ quality: 92 }).toBuffer(), wideGamutProfile()),
-  'signal-lens-blue.png': async () => raw(paint(lens([0.03, 0, 0.16], [0.16, 0.12, 1], 2 / 3), 1800, 1200), 1800, 1200).withIccProfile('srgb').withMetadata({ density: 240, icc: 'srgb' }).png().toBuffer(),
-  'fog-bank.tif': async () => sharp(paint16(fog, 1700, 1130), { raw: { width: 1700, height: 1130, channels: 3 } }).toColourspace('rgb16').withMetadata({ density: 300, icc: 'srgb' }).tiff({ compression: 'deflate', predictor: 'horizontal' }).toBuffer(),
-  'sea-state.jpg': async () => raw(paint(seaState, 1900, 1267), 1900, 1267).greyscale().toColourspace('b-w').jpeg({ quality: 92 }).toBuffer(),
-  'coastline-strip.jpg': async () => raw(paint(coast, 3600, 1200), 3600, 1200).withIccProfile('srgb').withMetadata({ density: 300, icc: 'srgb' }).jpeg({ quality: 90 }).toBuffer(),
-  'harbour-chart.png': async () => sharp(Buffer.from(chartSvg(3000, 2122))).flatten({ background: '#fff' }).withIccProfile('srgb').withMetadata({ density: 300, icc: 'srgb' }).png({ palette: false }).toBuffer(),
-  'lamp-room.jpg': async () => raw(paint(lampRoom, 1500, 1440), 1500, 1440).withIccProfile('srgb').withMetadata({ density: 300, icc: 'srgb' }).jpeg({ quality: 92 }).toBuffer(),
+  'signal-lens-red.jpg': async () =>
+    embedInJpeg(
+      await raw(paint(lens([0.16, 0, 0.01], [0.98, 0.05, 0.03], 2 / 3), 2100, 1400), 2100, 1400)
+        .jpeg({ quality: 92, chromaSubsampling: '4:4:4' })
+        .toBuffer(),
+      wideGamutProfile(),
+    ),
+  'signal-lens-green.jpg': async () =>
+    embedInJpeg(
+      await raw(paint(lens([0, 0.09, 0.05], [0.06, 0.95, 0.3], 2 / 3), 1800, 1200), 1800, 1200)
+        .jpeg({ quality: 92 })
+        .toBuffer(),
+      wideGamutProfile(),
+    ),
+  'signal-lens-blue.png': async () =>
+    raw(paint(lens([0.03, 0, 0.16], [0.16, 0.12, 1], 2 / 3), 1800, 1200), 1800, 1200)
+      .withIccProfile('srgb')
+      .withMetadata({ density: 240, icc: 'srgb' })
+      .png()
+      .toBuffer(),
+  'fog-bank.tif': async () =>
+    sharp(paint16(fog, 1700, 1130), { raw: { width: 1700, height: 1130, channels: 3 } })
+      .toColourspace('rgb16')
+      .withMetadata({ density: 300, icc: 'srgb' })
+      .tiff({ compression: 'deflate', predictor: 'horizontal' })
+      .toBuffer(),
+  'sea-state.jpg': async () =>
+    raw(paint(seaState, 1900, 1267), 1900, 1267)
+      .greyscale()
+      .toColourspace('b-w')
+      .jpeg({ quality: 92 })
+      .toBuffer(),
+  'coastline-strip.jpg': async () =>
+    raw(paint(coast, 3600, 1200), 3600, 1200)
+      .withIccProfile('srgb')
+      .withMetadata({ density: 300, icc: 'srgb' })
+      .jpeg({ quality: 90 })
+      .toBuffer(),
+  'harbour-chart.png': async () =>
+    sharp(Buffer.from(chartSvg(3000, 2122)))
+      .flatten({ background: '#fff' })
+      .withIccProfile('srgb')
+      .withMetadata({ density: 300, icc: 'srgb' })
+      .png({ palette: false })
+      .toBuffer(),
+  'lamp-room.jpg': async () =>
+    raw(paint(lampRoom, 1500, 1440), 1500, 1440)
+      .withIccProfile('srgb')
+      .withMetadata({ density: 300, icc: 'srgb' })
+      .jpeg({ quality: 92 })
+      .toBuffer(),
   // Without a profile, as things come from somebody’s telephone.
-  'keepsake-view.jpg': async () => raw(paint(keepsake, 1500, 1000), 1500, 1000).jpeg({ quality: 90 }).toBuffer(),
+  'keepsake-view.jpg': async () =>
+    raw(paint(keepsake, 1500, 1000), 1500, 1000)
+      .jpeg({ quality: 90 })
+      .toBuffer(),
 }

@@ -4,33 +4,44 @@ import { noise, turbulence } from './noise.ts'
 export type Painter = (x: number, y: number) => [number, number, number]
 
 const mix = (a: number, b: number, t: number) => a + (b - a) * Math.min(1, Math.max(0, t))
-const blend = (a: readonly number[], b: readonly number[], t: number): [number, number, number] => [mix(a[0] ?? 0, b[0] ?? 0, t), mix(a[1] ?? 0, b[1] ?? 0, t), mix(a[2] ?? 0, b[2] ?? 0, t)]
+const blend = (a: readonly number[], b: readonly number[], t: number): [number, number, number] => [
+  mix(a[0] ?? 0, b[0] ?? 0, t),
+  mix(a[1] ?? 0, b[1] ?? 0, t),
+  mix(a[2] ?? 0, b[2] ?? 0, t),
+]
 const smooth = (from: number, to: number, v: number) => {
   const t = Math.min(1, Math.max(0, (v - from) / (to - from)))
   return t * t * (3 - 2 * t)
 }
 
 /** Stepped rings of a signal lens, lit from behind in one saturated colour. */
-export const lens = (deep: readonly number[], bright: readonly number[], height: number): Painter => (x, y) => {
-  const [cx, cy] = [0.5, height / 2]
-  const r = Math.hypot(x - cx, y - cy) / (height * 0.52)
-  const angle = Math.atan2(y - cy, x - cx)
-  const step = r * 13
-  const facet = step - Math.floor(step)
-  const glow = Math.exp(-r * r * 2.4)
-  const prism = 0.55 + 0.45 * Math.pow(facet, 1.6) * (0.8 + 0.2 * Math.cos(angle * 24 + Math.floor(step)))
-  const base = blend(deep, bright, glow * prism * 1.25)
-  const core = blend(base, [1, 0.98, 0.94], smooth(0.16, 0.02, r))
-  const brass = blend([0.1, 0.075, 0.045], [0.62, 0.5, 0.26], Math.pow(Math.abs(Math.sin(angle * 3 + x * 9)), 3) * 0.6 + 0.2 * noise(x * 400, y * 30, 5))
-  return blend(core, brass, smooth(1.0, 1.02, r) * (1 - smooth(1.13, 1.15, r)) + smooth(1.15, 1.16, r) * 0.12)
-}
+export const lens =
+  (deep: readonly number[], bright: readonly number[], height: number): Painter =>
+  (x, y) => {
+    const [cx, cy] = [0.5, height / 2]
+    const r = Math.hypot(x - cx, y - cy) / (height * 0.52)
+    const angle = Math.atan2(y - cy, x - cx)
+    const step = r * 13
+    const facet = step - Math.floor(step)
+    const glow = Math.exp(-r * r * 2.4)
+    const prism = 0.55 + 0.45 * facet ** 1.6 * (0.8 + 0.2 * Math.cos(angle * 24 + Math.floor(step)))
+    const base = blend(deep, bright, glow * prism * 1.25)
+    const core = blend(base, [1, 0.98, 0.94], smooth(0.16, 0.02, r))
+    const brass = blend(
+      [0.1, 0.075, 0.045],
+      [0.62, 0.5, 0.26],
+      Math.abs(Math.sin(angle * 3 + x * 9)) ** 3 * 0.6 + 0.2 * noise(x * 400, y * 30, 5),
+    )
+    return blend(core, brass, smooth(1.0, 1.02, r) * (1 - smooth(1.13, 1.15, r)) + smooth(1.15, 1.16, r) * 0.12)
+  }
 
 /** Fog over a breakwater: near-white steps that must not merge into the paper. */
 export const fog: Painter = (x, y) => {
   const horizon = 0.36 + 0.004 * Math.sin(x * 30)
   const bank = turbulence(x * 3.4, y * 8, 11, 5)
   const light = 0.985 - 0.16 * bank - 0.1 * smooth(0.1, 0.6, y)
-  const ghost = smooth(0.012, 0, Math.abs(x - 0.63) - 0.008 * smooth(0.1, 0.36, y)) * smooth(0.14, 0.16, y) * (1 - smooth(horizon - 0.004, horizon, y))
+  const ghost =
+    smooth(0.012, 0, Math.abs(x - 0.63) - 0.008 * smooth(0.1, 0.36, y)) * smooth(0.14, 0.16, y) * (1 - smooth(horizon - 0.004, horizon, y))
   const sea = smooth(horizon, horizon + 0.02, y) * (0.05 + 0.07 * noise(x * 60, y * 300, 3))
   const v = light - ghost * 0.19 - sea
   return [v * 0.995, v, v * 1.004]
@@ -40,7 +51,7 @@ export const fog: Painter = (x, y) => {
 export const seaState: Painter = (x, y) => {
   const depth = smooth(0.12, 0.66, y)
   const swell = Math.sin(x * 16 + 5 * turbulence(x * 3, y * 9, 21, 4) + y * 46 * (1 - depth * 0.5))
-  const foam = Math.pow(turbulence(x * 26, y * 60 * (1.2 - depth * 0.8), 31, 5), 5) * 7 * smooth(0.2, 1, swell)
+  const foam = turbulence(x * 26, y * 60 * (1.2 - depth * 0.8), 31, 5) ** 5 * 7 * smooth(0.2, 1, swell)
   const sky = 0.72 - 0.4 * turbulence(x * 2.2, y * 5, 41, 5)
   const water = 0.03 + 0.26 * (swell * 0.5 + 0.5) * (1 - depth * 0.4) + foam * 0.8
   const v = mix(sky, water, smooth(0.2, 0.215, y + 0.004 * Math.sin(x * 40)))
@@ -53,7 +64,7 @@ export const coast: Painter = (x, y) => {
   const cliff = height * (0.5 - 0.2 * turbulence(x * 5, 2, 51, 5) + 0.07 * Math.sin(x * 7))
   const sky = blend([0.16, 0.2, 0.42], [0.99, 0.72, 0.46], smooth(0, height * 0.52, y) * (0.85 + 0.3 * turbulence(x * 4, y * 16, 61, 4)))
   const rock = blend([0.09, 0.08, 0.1], [0.5, 0.38, 0.28], turbulence(x * 60, y * 90, 71, 4) * smooth(height * 0.8, cliff, y) + 0.1)
-  const sea = blend([0.03, 0.12, 0.22], [0.85, 0.6, 0.42], Math.pow(turbulence(x * 40, y * 240, 81, 3), 3) * 1.4)
+  const sea = blend([0.03, 0.12, 0.22], [0.85, 0.6, 0.42], turbulence(x * 40, y * 240, 81, 3) ** 3 * 1.4)
   const shore = height * (0.7 + 0.02 * Math.sin(x * 23) + 0.03 * noise(x * 9, 1, 91))
   const lamp = Math.exp(-(((x - 0.72) ** 2 + (y - cliff - 0.004) ** 2) / 0.00002))
   const land = y > cliff ? rock : sky

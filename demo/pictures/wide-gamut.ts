@@ -21,7 +21,9 @@ export function wideGamutProfile(): Buffer {
     ['rXYZ', xyz(0.67342, 0.27902, -0.00193)],
     ['gXYZ', xyz(0.16564, 0.67534, 0.02998)],
     ['bXYZ', xyz(0.12513, 0.04564, 0.79685)],
-    ['rTRC', gamma], ['gTRC', gamma], ['bTRC', gamma],
+    ['rTRC', gamma],
+    ['gTRC', gamma],
+    ['bTRC', gamma],
   ]
   const table = Buffer.alloc(4 + tags.length * 12)
   table.writeUInt32BE(tags.length)

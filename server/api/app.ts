@@ -15,7 +15,14 @@ import { problemOf, router } from './shared.ts'
 import { studioApi } from './studio.ts'
 
 const TYPES: Record<string, string> = {
-  '.html': 'text/html; charset=utf-8', '.js': 'text/javascript', '.css': 'text/css', '.svg': 'image/svg+xml', '.woff2': 'font/woff2', '.wasm': 'application/wasm', '.json': 'application/json', '.png': 'image/png',
+  '.html': 'text/html; charset=utf-8',
+  '.js': 'text/javascript',
+  '.css': 'text/css',
+  '.svg': 'image/svg+xml',
+  '.woff2': 'font/woff2',
+  '.wasm': 'application/wasm',
+  '.json': 'application/json',
+  '.png': 'image/png',
 }
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
@@ -29,28 +36,47 @@ export function buildHttp(app: App) {
   })
   // Another site in the same browser must not be able to steer the printers.
   http.use('*', async (c, next) => {
-    if (!isLoopback(c.req.header('host') ?? '')) throw new Refusal(403, { code: 'wrong-host', message: 'Arch Plate answers only on this machine’s own address.' })
+    if (!isLoopback(c.req.header('host') ?? ''))
+      throw new Refusal(403, { code: 'wrong-host', message: 'Arch Plate answers only on this machine’s own address.' })
     const origin = c.req.header('origin')
-    if (c.req.method !== 'GET' && c.req.method !== 'HEAD' && origin && new URL(origin).host !== c.req.header('host')) throw new Refusal(403, { code: 'wrong-origin', message: 'This request comes from another site.' })
+    if (c.req.method !== 'GET' && c.req.method !== 'HEAD' && origin && new URL(origin).host !== c.req.header('host'))
+      throw new Refusal(403, { code: 'wrong-origin', message: 'This request comes from another site.' })
     await next()
     c.header('x-content-type-options', 'nosniff')
     c.header('referrer-policy', 'no-referrer')
   })
-  const limit = bodyLimit({ maxSize: LIMITS.jsonBytes, onError: (c) => c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413) })
-  http.use('/api/*', async (c, next) => (c.req.method === 'PUT' && /^\/api\/(pictures|profiles)$/.test(c.req.path) ? next() : limit(c, next)))
+  const limit = bodyLimit({
+    maxSize: LIMITS.jsonBytes,
+    onError: (c) =>
+      c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413),
+  })
+  http.use('/api/*', async (c, next) =>
+    c.req.method === 'PUT' && /^\/api\/(pictures|profiles)$/.test(c.req.path) ? next() : limit(c, next),
+  )
 
   http.route('/api', picturesApi(app))
   http.route('/api', studioApi(app))
   http.route('/api', jobsApi(app))
   http.route('/api', runsApi(app))
   http.route('/api', platesApi(app))
-  http.doc('/api/openapi.json', { openapi: '3.0.0', info: { title: 'Arch Plate', version: '1', description: 'Lengths are whole micrometres, times ISO 8601 in UTC. Errors are problems with code, field, value, limit and message.' } })
+  http.doc('/api/openapi.json', {
+    openapi: '3.0.0',
+    info: {
+      title: 'Arch Plate',
+      version: '1',
+      description: 'Lengths are whole micrometres, times ISO 8601 in UTC. Errors are problems with code, field, value, limit and message.',
+    },
+  })
 
   http.get('/api/files/:hash', async (c) => {
     const hash = c.req.param('hash')
     if (!/^[0-9a-f]{64}$/.test(hash) || !app.files.has(hash)) throw missing('file', hash)
     const stream = Readable.toWeb(app.files.read(hash)) as ReadableStream
-    return c.body(stream, 200, { 'content-type': 'application/octet-stream', 'content-length': String(await app.files.size(hash)), 'cache-control': 'public, max-age=31536000, immutable' })
+    return c.body(stream, 200, {
+      'content-type': 'application/octet-stream',
+      'content-length': String(await app.files.size(hash)),
+      'cache-control': 'public, max-age=31536000, immutable',
+    })
   })
 
   http.get('/api/events', (c) =>
@@ -65,7 +91,17 @@ export function buildHttp(app: App) {
     }),
   )
 
-  http.all('/api/*', (c) => c.json({ code: 'not-found', field: 'path', value: c.req.path, message: 'There is nothing at this address. /api/openapi.json lists what there is.' }, 404))
+  http.all('/api/*', (c) =>
+    c.json(
+      {
+        code: 'not-found',
+        field: 'path',
+        value: c.req.path,
+        message: 'There is nothing at this address. /api/openapi.json lists what there is.',
+      },
+      404,
+    ),
+  )
 
   http.get('*', async (c) => {
     const path = normalize(decodeURIComponent(c.req.path)).replace(/^(\.\.[/\\])+/, '')
@@ -75,7 +111,10 @@ export function buildHttp(app: App) {
     const target = isFile ? file : join(config.webDir, 'index.html')
     if (!existsSync(target)) return c.text('The web application has not been built yet. Run npm start.', 503)
     const cache = isFile && path.startsWith('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'
-    return c.body(await readFile(target), 200, { 'content-type': TYPES[extname(target)] ?? 'application/octet-stream', 'cache-control': cache })
+    return c.body(await readFile(target), 200, {
+      'content-type': TYPES[extname(target)] ?? 'application/octet-stream',
+      'cache-control': cache,
+    })
   })
   return http
 }

@@ -1,18 +1,24 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
 import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/api/dto.ts'
+import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
-import { jobDto, runDto } from './rows.ts'
 import { freezePlate } from '../printing/freeze.ts'
 import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
+import { jobDto, runDto } from './rows.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Job = JobSchema.meta({ id: 'Job' })
 const Run = RunSchema.meta({ id: 'Run' })
-const TickParam = IdParam.extend({ step: z.string().min(1).max(60).openapi({ param: { name: 'step', in: 'path' } }) })
+const TickParam = IdParam.extend({
+  step: z
+    .string()
+    .min(1)
+    .max(60)
+    .openapi({ param: { name: 'step', in: 'path' } }),
+})
 
 export function jobsApi(app: App) {
   const { models, events } = app
@@ -22,84 +28,205 @@ export function jobsApi(app: App) {
     return row
   }
   return router()
-    .openapi(createRoute({ method: 'get', path: '/jobs', summary: 'All jobs that are not archived', responses: { 200: body(z.array(Job)) } }), async (c) => {
-      const rows = await models.jobs.findAll({ where: { archived: false }, order: [['id', 'DESC']], limit: 500 })
-      return c.json(rows.map(jobDto), 200)
-    })
-    .openapi(createRoute({ method: 'post', path: '/jobs', summary: 'Begin a job', request: takes(JobNewSchema), responses: { 201: body(Job), ...PROBLEMS } }), async (c) => {
-      const { title, pictureId, brief } = c.req.valid('json')
-      const picture = pictureId ? await models.pictures.findByPk(pictureId) : null
-      if (pictureId && !picture) throw missing('picture', pictureId)
-      const rules = await models.rules.findByPk('house')
-      const facts = picture?.facts ?? null
-      const row = await models.jobs.create({
-        title: title ?? facts?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
-        state: 'setup', pins: {}, version: 1, archived: false,
-        brief: { ...EMPTY_BRIEF, unit: rules?.record.unit ?? 'mm', ...(brief as object), picture: facts },
-      })
-      events.tell({ what: 'job', id: row.id })
-      return c.json(jobDto(row), 201)
-    })
-    .openapi(createRoute({ method: 'get', path: '/jobs/{id}', summary: 'One job', request: { params: IdParam }, responses: { 200: body(Job), ...PROBLEMS } }), async (c) => c.json(jobDto(await find(c.req.valid('param').id)), 200))
-    .openapi(createRoute({ method: 'patch', path: '/jobs/{id}', summary: 'Change a job; the version guards against overwriting somebody else', request: { params: IdParam, ...takes(JobEditSchema) }, responses: { 200: body(Job), ...PROBLEMS } }), async (c) => {
-      const { id } = c.req.valid('param')
-      const { version, ...edit } = c.req.valid('json')
-      const row = await find(id)
-      const fields = Object.fromEntries(Object.entries(edit).filter(([, value]) => value !== undefined))
-      // The row's own setters write the JSON; the WHERE makes the check and the change one act.
-      row.set({ ...fields, version: version + 1 })
-      const changes = Object.fromEntries([...Object.keys(fields), 'version'].map((k) => [k, row.get(k as 'title')]))
-      const [count] = await models.jobs.update(changes, { where: { id, version } })
-      const now = await find(id)
-      if (count === 0) throw new Refusal(409, { code: 'changed-meanwhile', field: 'version', value: String(version), limit: String(now.version), message: 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.', current: jobDto(now) })
-      events.tell({ what: 'job', id })
-      return c.json(jobDto(now), 200)
-    })
-    .openapi(createRoute({ method: 'get', path: '/jobs/{id}/ticks', summary: 'Loading steps ticked so far', request: { params: IdParam }, responses: { 200: body(z.array(TickSchema)), ...PROBLEMS } }), async (c) => {
-      const rows = await models.ticks.findAll({ where: { jobId: c.req.valid('param').id } })
-      return c.json(rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })), 200)
-    })
-    .openapi(createRoute({ method: 'put', path: '/jobs/{id}/ticks/{step}', summary: 'Tick a loading step', request: { params: TickParam }, responses: { 200: body(z.array(TickSchema)), ...PROBLEMS } }), async (c) => {
-      const { id, step } = c.req.valid('param')
-      await find(id)
-      await models.ticks.upsert({ jobId: id, stepId: step })
-      events.tell({ what: 'job', id })
-      const rows = await models.ticks.findAll({ where: { jobId: id } })
-      return c.json(rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })), 200)
-    })
-    .openapi(createRoute({ method: 'delete', path: '/jobs/{id}/ticks/{step}', summary: 'Take a tick back', request: { params: TickParam }, responses: { 200: body(z.array(TickSchema)), ...PROBLEMS } }), async (c) => {
-      const { id, step } = c.req.valid('param')
-      await models.ticks.destroy({ where: { jobId: id, stepId: step } })
-      events.tell({ what: 'job', id })
-      const rows = await models.ticks.findAll({ where: { jobId: id } })
-      return c.json(rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })), 200)
-    })
-    .openapi(createRoute({ method: 'post', path: '/jobs/{id}/print', summary: 'Freeze the plate and print it', request: { params: IdParam, ...takes(PrintRequestSchema) }, responses: { 201: body(Run), ...PROBLEMS } }), async (c) => {
-      const { id } = c.req.valid('param')
-      const asked = c.req.valid('json')
-      const job = await find(id)
-      if (job.version !== asked.version) throw new Refusal(409, { code: 'changed-meanwhile', field: 'version', message: 'Somebody else changed this job. Look at it again before you print.', current: jobDto(job) })
-      const plate = await freezePlate(app, job, asked)
-      const run = await models.runs.create({
-        jobId: id, state: 'queued', message: 'In the queue.', reason: null, progress: 0, sheetsDelivered: 0, plate, printerId: plate.setup?.printer.id ?? '', printerJob: null,
-        delivered: null, dryUntil: null, finishedAt: null, inspection: null, version: 1,
-        searchText: [job.title, plate.setup?.printer.name, plate.setup?.paper.name, plate.setup?.path.name, plate.brief.notes].filter(Boolean).join(' '),
-      })
-      await job.update({ state: 'printing' })
-      await models.ticks.destroy({ where: { jobId: id } })
-      app.runner.start(run.id)
-      events.tell({ what: 'run', id: run.id })
-      return c.json(runDto(run, job.title), 201)
-    })
-    .openapi(createRoute({ method: 'get', path: '/jobs/{id}/runs', summary: 'Runs of a job, newest first', request: { params: IdParam }, responses: { 200: body(z.array(Run)), ...PROBLEMS } }), async (c) => {
-      const job = await find(c.req.valid('param').id)
-      const rows = await models.runs.findAll({ where: { jobId: job.id }, order: [['id', 'DESC']], limit: 100 })
-      return c.json(rows.map((r) => runDto(r, job.title)), 200)
-    })
+    .openapi(
+      createRoute({ method: 'get', path: '/jobs', summary: 'All jobs that are not archived', responses: { 200: body(z.array(Job)) } }),
+      async (c) => {
+        const rows = await models.jobs.findAll({ where: { archived: false }, order: [['id', 'DESC']], limit: 500 })
+        return c.json(rows.map(jobDto), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs',
+        summary: 'Begin a job',
+        request: takes(JobNewSchema),
+        responses: { 201: body(Job), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { title, pictureId, brief } = c.req.valid('json')
+        const picture = pictureId ? await models.pictures.findByPk(pictureId) : null
+        if (pictureId && !picture) throw missing('picture', pictureId)
+        const rules = await models.rules.findByPk('house')
+        const facts = picture?.facts ?? null
+        const row = await models.jobs.create({
+          title: title ?? facts?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
+          state: 'setup',
+          pins: {},
+          version: 1,
+          archived: false,
+          brief: { ...EMPTY_BRIEF, unit: rules?.record.unit ?? 'mm', ...(brief as object), picture: facts },
+        })
+        events.tell({ what: 'job', id: row.id })
+        return c.json(jobDto(row), 201)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/jobs/{id}',
+        summary: 'One job',
+        request: { params: IdParam },
+        responses: { 200: body(Job), ...PROBLEMS },
+      }),
+      async (c) => c.json(jobDto(await find(c.req.valid('param').id)), 200),
+    )
+    .openapi(
+      createRoute({
+        method: 'patch',
+        path: '/jobs/{id}',
+        summary: 'Change a job; the version guards against overwriting somebody else',
+        request: { params: IdParam, ...takes(JobEditSchema) },
+        responses: { 200: body(Job), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id } = c.req.valid('param')
+        const { version, ...edit } = c.req.valid('json')
+        const row = await find(id)
+        const fields = Object.fromEntries(Object.entries(edit).filter(([, value]) => value !== undefined))
+        // The row's own setters write the JSON; the WHERE makes the check and the change one act.
+        row.set({ ...fields, version: version + 1 })
+        const changes = Object.fromEntries([...Object.keys(fields), 'version'].map((k) => [k, row.get(k as 'title')]))
+        const [count] = await models.jobs.update(changes, { where: { id, version } })
+        const now = await find(id)
+        if (count === 0)
+          throw new Refusal(409, {
+            code: 'changed-meanwhile',
+            field: 'version',
+            value: String(version),
+            limit: String(now.version),
+            message: 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.',
+            current: jobDto(now),
+          })
+        events.tell({ what: 'job', id })
+        return c.json(jobDto(now), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/jobs/{id}/ticks',
+        summary: 'Loading steps ticked so far',
+        request: { params: IdParam },
+        responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
+      }),
+      async (c) => {
+        const rows = await models.ticks.findAll({ where: { jobId: c.req.valid('param').id } })
+        return c.json(
+          rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/jobs/{id}/ticks/{step}',
+        summary: 'Tick a loading step',
+        request: { params: TickParam },
+        responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id, step } = c.req.valid('param')
+        await find(id)
+        await models.ticks.upsert({ jobId: id, stepId: step })
+        events.tell({ what: 'job', id })
+        const rows = await models.ticks.findAll({ where: { jobId: id } })
+        return c.json(
+          rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'delete',
+        path: '/jobs/{id}/ticks/{step}',
+        summary: 'Take a tick back',
+        request: { params: TickParam },
+        responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id, step } = c.req.valid('param')
+        await models.ticks.destroy({ where: { jobId: id, stepId: step } })
+        events.tell({ what: 'job', id })
+        const rows = await models.ticks.findAll({ where: { jobId: id } })
+        return c.json(
+          rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs/{id}/print',
+        summary: 'Freeze the plate and print it',
+        request: { params: IdParam, ...takes(PrintRequestSchema) },
+        responses: { 201: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id } = c.req.valid('param')
+        const asked = c.req.valid('json')
+        const job = await find(id)
+        if (job.version !== asked.version)
+          throw new Refusal(409, {
+            code: 'changed-meanwhile',
+            field: 'version',
+            message: 'Somebody else changed this job. Look at it again before you print.',
+            current: jobDto(job),
+          })
+        const plate = await freezePlate(app, job, asked)
+        const run = await models.runs.create({
+          jobId: id,
+          state: 'queued',
+          message: 'In the queue.',
+          reason: null,
+          progress: 0,
+          sheetsDelivered: 0,
+          plate,
+          printerId: plate.setup?.printer.id ?? '',
+          printerJob: null,
+          delivered: null,
+          dryUntil: null,
+          finishedAt: null,
+          inspection: null,
+          version: 1,
+          searchText: [job.title, plate.setup?.printer.name, plate.setup?.paper.name, plate.setup?.path.name, plate.brief.notes]
+            .filter(Boolean)
+            .join(' '),
+        })
+        await job.update({ state: 'printing' })
+        await models.ticks.destroy({ where: { jobId: id } })
+        app.runner.start(run.id)
+        events.tell({ what: 'run', id: run.id })
+        return c.json(runDto(run, job.title), 201)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/jobs/{id}/runs',
+        summary: 'Runs of a job, newest first',
+        request: { params: IdParam },
+        responses: { 200: body(z.array(Run)), ...PROBLEMS },
+      }),
+      async (c) => {
+        const job = await find(c.req.valid('param').id)
+        const rows = await models.runs.findAll({ where: { jobId: job.id }, order: [['id', 'DESC']], limit: 100 })
+        return c.json(
+          rows.map((r) => runDto(r, job.title)),
+          200,
+        )
+      },
+    )
     .get('/jobs/:id/load-sheet.pdf', async (c) => {
       const job = await find(IdParam.parse({ id: c.req.param('id') }).id)
       const plate = resolve(job.brief, await readStudio(models), job.pins)
       const pdf = await loadSheetPdf(app.files, job.id, job.title, plate)
-      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, { 'content-type': 'application/pdf', 'content-disposition': `inline; filename="load-sheet-${job.id}.pdf"` })
+      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': `inline; filename="load-sheet-${job.id}.pdf"`,
+      })
     })
 }

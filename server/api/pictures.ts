@@ -16,25 +16,43 @@ export function picturesApi(app: App) {
       createRoute({ method: 'get', path: '/pictures/demo', summary: 'Demo pictures', responses: { 200: body(z.array(TakenSchema)) } }),
       async (c) => {
         const rows = await app.models.pictures.findAll({ where: { demo: true }, order: [['name', 'ASC']] })
-        return c.json(rows.map((r) => r.facts), 200)
+        return c.json(
+          rows.map((r) => r.facts),
+          200,
+        )
       },
     )
     .openapi(
       createRoute({
-        method: 'put', path: '/pictures', summary: 'Stream a picture in (JPEG, PNG or TIFF as the request body)',
+        method: 'put',
+        path: '/pictures',
+        summary: 'Stream a picture in (JPEG, PNG or TIFF as the request body)',
         request: { query: z.object({ name: z.string().min(1).max(255) }) },
         responses: { 200: body(TakenSchema), ...PROBLEMS },
       }),
       async (c) => {
         const stated = Number(c.req.header('content-length') ?? 0)
-        if (stated > LIMITS.uploadBytes) throw new Refusal(413, { code: 'file-too-large', field: 'picture', value: `${stated} bytes`, limit: `${LIMITS.uploadBytes} bytes`, message: `The file has ${(stated / (1 << 30)).toFixed(1)} GB; up to 1 GB is taken.` })
+        if (stated > LIMITS.uploadBytes)
+          throw new Refusal(413, {
+            code: 'file-too-large',
+            field: 'picture',
+            value: `${stated} bytes`,
+            limit: `${LIMITS.uploadBytes} bytes`,
+            message: `The file has ${(stated / (1 << 30)).toFixed(1)} GB; up to 1 GB is taken.`,
+          })
         const stream = c.req.raw.body
         if (!stream) throw new Refusal(400, { code: 'file-empty', field: 'picture', message: 'There was no file in the request.' })
         return c.json(await takePicture(app, Readable.fromWeb(stream as ReadableStream), c.req.valid('query').name), 200)
       },
     )
     .openapi(
-      createRoute({ method: 'get', path: '/pictures/{id}', summary: 'Facts of a picture', request: { params: KeyParam }, responses: { 200: body(TakenSchema), ...PROBLEMS } }),
+      createRoute({
+        method: 'get',
+        path: '/pictures/{id}',
+        summary: 'Facts of a picture',
+        request: { params: KeyParam },
+        responses: { 200: body(TakenSchema), ...PROBLEMS },
+      }),
       async (c) => {
         const row = await app.models.pictures.findByPk(c.req.valid('param').id)
         if (!row) throw missing('picture', c.req.valid('param').id)

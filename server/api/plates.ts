@@ -7,21 +7,29 @@ import type { App } from '../app-context.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { body, PROBLEMS, router, takes } from './shared.ts'
 
-const EXAMPLE = { brief: { ...EMPTY_BRIEF, paperId: 'harbour-lustre', size: { by: 'border', border: 20_000 }, copies: 2 }, pins: { printer: 'heron' } }
+const EXAMPLE = {
+  brief: { ...EMPTY_BRIEF, paperId: 'harbour-lustre', size: { by: 'border', border: 20_000 }, copies: 2 },
+  pins: { printer: 'heron' },
+}
 
-const ResolveSchema = z.object({
-  brief: BriefSchema,
-  pins: PinsSchema.default({}),
-  /** Sent when the question is about another studio than the stored one. */
-  studio: StudioSchema.optional(),
-}).openapi('ResolveRequest', { example: EXAMPLE })
+const ResolveSchema = z
+  .object({
+    brief: BriefSchema,
+    pins: PinsSchema.default({}),
+    /** Sent when the question is about another studio than the stored one. */
+    studio: StudioSchema.optional(),
+  })
+  .openapi('ResolveRequest', { example: EXAMPLE })
 
 /** The core's answer over HTTP, so that other programs can ask too. */
 export function platesApi(app: App) {
   return router().openapi(
     createRoute({
-      method: 'post', path: '/plates/resolve', summary: 'Work out a complete plate for a brief',
-      description: 'Answers with every decision, its reason and its alternatives, the geometry, findings and estimates. Lengths are micrometres. Nothing is stored.',
+      method: 'post',
+      path: '/plates/resolve',
+      summary: 'Work out a complete plate for a brief',
+      description:
+        'Answers with every decision, its reason and its alternatives, the geometry, findings and estimates. Lengths are micrometres. Nothing is stored.',
       request: takes(ResolveSchema),
       responses: { 200: body(PlateSchema.meta({ id: 'Plate' }), 'The plate'), ...PROBLEMS },
     }),

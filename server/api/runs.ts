@@ -2,8 +2,8 @@ import { createRoute, z } from '@hono/zod-openapi'
 import { Op } from 'sequelize'
 import { InspectionSchema, RunDetailSchema, RunSchema } from '../../core/api/dto.ts'
 import type { App } from '../app-context.ts'
-import { runDto } from './rows.ts'
 import { missing, Refusal } from '../problems.ts'
+import { runDto } from './rows.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Run = RunSchema
@@ -20,8 +20,16 @@ export function runsApi(app: App) {
   return router()
     .openapi(
       createRoute({
-        method: 'get', path: '/runs', summary: 'The log: every run, newest first, searchable',
-        request: { query: z.object({ q: z.string().max(200).optional(), state: z.string().max(20).optional(), before: z.coerce.number().int().positive().optional() }) },
+        method: 'get',
+        path: '/runs',
+        summary: 'The log: every run, newest first, searchable',
+        request: {
+          query: z.object({
+            q: z.string().max(200).optional(),
+            state: z.string().max(20).optional(),
+            before: z.coerce.number().int().positive().optional(),
+          }),
+        },
         responses: { 200: body(z.array(Run)), ...PROBLEMS },
       }),
       async (c) => {
@@ -31,53 +39,101 @@ export function runsApi(app: App) {
           where: {
             ...(state ? { state: state as 'done' } : {}),
             ...(before ? { id: { [Op.lt]: before } } : {}),
-            ...(words.length > 0 ? { [Op.and]: words.map((word) => ({ searchText: { [Op.like]: `%${word.replace(/[\\%_]/g, (s) => `\\${s}`)}%` } })) } : {}),
+            ...(words.length > 0
+              ? { [Op.and]: words.map((word) => ({ searchText: { [Op.like]: `%${word.replace(/[\\%_]/g, (s) => `\\${s}`)}%` } })) }
+              : {}),
           },
           order: [['id', 'DESC']],
           limit: 200,
         })
-        const titles = new Map((await models.jobs.findAll({ where: { id: [...new Set(rows.map((r) => r.jobId))] }, attributes: ['id', 'title'] })).map((j) => [j.id, j.title]))
-        return c.json(rows.map((r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')), 200)
+        const titles = new Map(
+          (await models.jobs.findAll({ where: { id: [...new Set(rows.map((r) => r.jobId))] }, attributes: ['id', 'title'] })).map((j) => [
+            j.id,
+            j.title,
+          ]),
+        )
+        return c.json(
+          rows.map((r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')),
+          200,
+        )
       },
     )
-    .openapi(createRoute({ method: 'get', path: '/runs/{id}', summary: 'One run with the plate it was printed with', request: { params: IdParam }, responses: { 200: body(RunDetailSchema.meta({ id: 'RunDetail' })), ...PROBLEMS } }), async (c) => {
-      const row = await find(c.req.valid('param').id)
-      return c.json({ ...runDto(row, await titleOf(row.jobId)), plate: row.plate }, 200)
-    })
-    .openapi(createRoute({ method: 'post', path: '/runs/{id}/cancel', summary: 'Cancel a run', request: { params: IdParam }, responses: { 200: body(Run), ...PROBLEMS } }), async (c) => {
-      const row = await find(c.req.valid('param').id)
-      if (!MOVING.includes(row.state as (typeof MOVING)[number])) throw new Refusal(409, { code: 'run-over', message: 'This run is over; there is nothing to cancel.' })
-      await app.runner.cancel(row)
-      return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
-    })
-    .openapi(createRoute({ method: 'post', path: '/runs/{id}/go', summary: 'Press the go key of a simulated printer that waits', request: { params: IdParam }, responses: { 200: body(Run), ...PROBLEMS } }), async (c) => {
-      const row = await find(c.req.valid('param').id)
-      await app.runner.go(row)
-      return c.json(runDto(row, await titleOf(row.jobId)), 200)
-    })
-    .openapi(createRoute({ method: 'put', path: '/runs/{id}/inspection', summary: 'Record what was measured and seen', request: { params: IdParam, ...takes(InspectionSchema) }, responses: { 200: body(Run), ...PROBLEMS } }), async (c) => {
-      const row = await find(c.req.valid('param').id)
-      if (!['inspect', 'done', 'failed', 'cancelled'].includes(row.state)) throw new Refusal(409, { code: 'run-not-over', message: 'The run is not over yet; inspect it when the sheet is out.' })
-      const inspection = c.req.valid('json')
-      const before = row.inspection
-      const ended = row.state === 'inspect' || row.state === 'done'
-      await row.update({
-        inspection,
-        state: ended ? 'done' : row.state,
-        searchText: `${row.searchText.split(' ¦ ')[0]} ¦ ${[inspection.verdict, ...inspection.faults, inspection.note].join(' ')}`,
-      })
-      // The pairing learns from the verdict; a corrected verdict first takes the old one back.
-      const pairing = await models.pairings.findByPk(`${row.printerId}-${row.plate.setup?.paper.id}`)
-      if (pairing) {
-        const count = (verdict: string | undefined, is: string) => Number(verdict === is)
-        await pairing.update({
-          good: pairing.good + count(inspection.verdict, 'right') - count(before?.verdict, 'right'),
-          bad: pairing.bad + count(inspection.verdict, 'wasted') - count(before?.verdict, 'wasted'),
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/runs/{id}',
+        summary: 'One run with the plate it was printed with',
+        request: { params: IdParam },
+        responses: { 200: body(RunDetailSchema.meta({ id: 'RunDetail' })), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        return c.json({ ...runDto(row, await titleOf(row.jobId)), plate: row.plate }, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/runs/{id}/cancel',
+        summary: 'Cancel a run',
+        request: { params: IdParam },
+        responses: { 200: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        if (!MOVING.includes(row.state as (typeof MOVING)[number]))
+          throw new Refusal(409, { code: 'run-over', message: 'This run is over; there is nothing to cancel.' })
+        await app.runner.cancel(row)
+        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/runs/{id}/go',
+        summary: 'Press the go key of a simulated printer that waits',
+        request: { params: IdParam },
+        responses: { 200: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        await app.runner.go(row)
+        return c.json(runDto(row, await titleOf(row.jobId)), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/runs/{id}/inspection',
+        summary: 'Record what was measured and seen',
+        request: { params: IdParam, ...takes(InspectionSchema) },
+        responses: { 200: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        if (!['inspect', 'done', 'failed', 'cancelled'].includes(row.state))
+          throw new Refusal(409, { code: 'run-not-over', message: 'The run is not over yet; inspect it when the sheet is out.' })
+        const inspection = c.req.valid('json')
+        const before = row.inspection
+        const ended = row.state === 'inspect' || row.state === 'done'
+        await row.update({
+          inspection,
+          state: ended ? 'done' : row.state,
+          searchText: `${row.searchText.split(' ¦ ')[0]} ¦ ${[inspection.verdict, ...inspection.faults, inspection.note].join(' ')}`,
         })
-      }
-      if (ended) await models.jobs.update({ state: inspection.verdict === 'wasted' ? 'failed' : 'done' }, { where: { id: row.jobId } })
-      events.tell({ what: 'run', id: row.id })
-      events.tell({ what: 'job', id: row.jobId })
-      return c.json(runDto(row, await titleOf(row.jobId)), 200)
-    })
+        // The pairing learns from the verdict; a corrected verdict first takes the old one back.
+        const pairing = await models.pairings.findByPk(`${row.printerId}-${row.plate.setup?.paper.id}`)
+        if (pairing) {
+          const count = (verdict: string | undefined, is: string) => Number(verdict === is)
+          await pairing.update({
+            good: pairing.good + count(inspection.verdict, 'right') - count(before?.verdict, 'right'),
+            bad: pairing.bad + count(inspection.verdict, 'wasted') - count(before?.verdict, 'wasted'),
+          })
+        }
+        if (ended) await models.jobs.update({ state: inspection.verdict === 'wasted' ? 'failed' : 'done' }, { where: { id: row.jobId } })
+        events.tell({ what: 'run', id: row.id })
+        events.tell({ what: 'job', id: row.jobId })
+        return c.json(runDto(row, await titleOf(row.jobId)), 200)
+      },
+    )
 }

@@ -20,8 +20,21 @@ export const PROBLEMS = {
   503: problem('The database is away for the moment'),
 } as const
 
-export const IdParam = z.object({ id: z.coerce.number().int().positive().max(2 ** 31 - 1).openapi({ param: { name: 'id', in: 'path' } }) })
-export const KeyParam = z.object({ id: z.string().min(1).max(120).openapi({ param: { name: 'id', in: 'path' } }) })
+export const IdParam = z.object({
+  id: z.coerce
+    .number()
+    .int()
+    .positive()
+    .max(2 ** 31 - 1)
+    .openapi({ param: { name: 'id', in: 'path' } }),
+})
+export const KeyParam = z.object({
+  id: z
+    .string()
+    .min(1)
+    .max(120)
+    .openapi({ param: { name: 'id', in: 'path' } }),
+})
 
 /** A router whose validation failures come back as problems with field, value and limit. */
 export function router() {
@@ -30,7 +43,15 @@ export function router() {
       if (result.success) return undefined
       const issue = result.error.issues[0]
       const limit = issue && ('maximum' in issue ? String(issue.maximum) : 'minimum' in issue ? String(issue.minimum) : undefined)
-      return c.json({ code: 'bad-request', field: issue?.path.join('.') ?? '', message: `${issue?.path.join('.') || 'The request'}: ${issue?.message ?? 'not as it must be'}.`, ...(limit ? { limit } : {}) }, 400)
+      return c.json(
+        {
+          code: 'bad-request',
+          field: issue?.path.join('.') ?? '',
+          message: `${issue?.path.join('.') || 'The request'}: ${issue?.message ?? 'not as it must be'}.`,
+          ...(limit ? { limit } : {}),
+        },
+        400,
+      )
     },
   })
 }
@@ -38,9 +59,20 @@ export function router() {
 /** Turns whatever was thrown into an answer. */
 export function problemOf(error: unknown): { status: number; problem: z.infer<typeof ProblemSchema> } {
   if (error instanceof Refusal) return { status: error.status, problem: error.problem }
-  if (error instanceof OptimisticLockError) return { status: 409, problem: { code: 'changed-meanwhile', message: 'Somebody else changed this meanwhile. Look at it again.' } }
-  const away = error instanceof ConnectionError || (error instanceof DatabaseError && /ECONN|closed|gone away|pool/i.test(error.message)) || /ConnectionAcquireTimeout/.test(String((error as Error)?.name))
-  if (away) return { status: 503, problem: { code: 'database-away', message: 'The database is away for the moment. Nothing is lost: what you entered is kept and sent again.' } }
+  if (error instanceof OptimisticLockError)
+    return { status: 409, problem: { code: 'changed-meanwhile', message: 'Somebody else changed this meanwhile. Look at it again.' } }
+  const away =
+    error instanceof ConnectionError ||
+    (error instanceof DatabaseError && /ECONN|closed|gone away|pool/i.test(error.message)) ||
+    /ConnectionAcquireTimeout/.test(String((error as Error)?.name))
+  if (away)
+    return {
+      status: 503,
+      problem: {
+        code: 'database-away',
+        message: 'The database is away for the moment. Nothing is lost: what you entered is kept and sent again.',
+      },
+    }
   if (error instanceof SyntaxError) return { status: 400, problem: { code: 'bad-json', message: 'The request is not valid JSON.' } }
   log.error({ err: error }, 'request failed')
   return { status: 500, problem: { code: 'internal', message: 'Something went wrong here. Nothing you entered is lost; try again.' } }

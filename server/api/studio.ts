@@ -22,67 +22,181 @@ export function studioApi(app: App) {
     return row.record
   }
   return router()
-    .openapi(createRoute({ method: 'get', path: '/studio', summary: 'Printers, papers, lots, profiles, pairings, what is loaded, house rules', responses: { 200: body(StudioSchema.meta({ id: 'Studio' })) } }), async (c) => c.json(await readStudio(models), 200))
-    .openapi(createRoute({ method: 'put', path: '/studio/rules', summary: 'Set the house rules', request: takes(HouseRulesSchema), responses: { 200: body(HouseRulesSchema), ...PROBLEMS } }), async (c) => {
-      const rules = c.req.valid('json')
-      await models.rules.upsert({ id: 'house', record: rules })
-      events.tell({ what: 'studio', id: 'rules' })
-      return c.json(rules, 200)
-    })
-    .openapi(createRoute({ method: 'patch', path: '/lots/{id}', summary: 'Correct what a lot measures or how much is left', request: { params: KeyParam, ...takes(LotEditSchema) }, responses: { 200: body(LotSchema), ...PROBLEMS } }), async (c) => {
-      const row = await models.lots.findByPk(c.req.valid('param').id)
-      if (!row) throw missing('lot', c.req.valid('param').id)
-      const { measured, spread, stock } = c.req.valid('json')
-      await row.update({ ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}), ...(spread === undefined ? {} : { spread }), ...(stock === undefined ? {} : { stock }) })
-      events.tell({ what: 'studio', id: row.id })
-      return c.json(lotOf(row), 200)
-    })
-    .openapi(createRoute({ method: 'put', path: '/printers/{id}/loaded', summary: 'Record what lies in a path', request: { params: KeyParam, ...takes(LoadedEdit) }, responses: { 200: body(LoadedEdit), ...PROBLEMS } }), async (c) => {
-      const record = await printer(c.req.valid('param').id)
-      const edit = c.req.valid('json')
-      if (!record.paths.some((p) => p.id === edit.pathId)) throw missing('path', edit.pathId)
-      if (edit.lotId !== null && !(await models.lots.findByPk(edit.lotId))) throw missing('lot', edit.lotId)
-      await models.loaded.upsert({ id: `${record.id} ${edit.pathId}`, printerId: record.id, pathId: edit.pathId, lotId: edit.lotId, remaining: edit.lotId === null ? 0 : edit.remaining })
-      events.tell({ what: 'studio', id: record.id })
-      return c.json(edit, 200)
-    })
-    .openapi(createRoute({ method: 'get', path: '/printers/{id}/machine', summary: 'Look at a simulated printer: what really lies in it', request: { params: KeyParam }, responses: { 200: body(MachineStateSchema), ...PROBLEMS } }), async (c) => {
-      const record = await printer(c.req.valid('param').id)
-      return c.json(MachineStateSchema.parse(await hands(record.address, null)), 200)
-    })
-    .openapi(createRoute({ method: 'post', path: '/printers/{id}/machine', summary: 'Lay hands on a simulated printer: load it, press go, switch it', request: { params: KeyParam, ...takes(HandSchema) }, responses: { 200: body(MachineStateSchema), ...PROBLEMS } }), async (c) => {
-      const record = await printer(c.req.valid('param').id)
-      const act = c.req.valid('json')
-      if (act.act !== 'load') return c.json(MachineStateSchema.parse(await hands(record.address, act)), 200)
-      const lot = act.lotId === null ? null : await models.lots.findByPk(act.lotId)
-      const paper = lot ? await models.papers.findByPk(lot.paperId) : null
-      if (act.lotId !== null && (!lot || !paper)) throw missing('lot', act.lotId)
-      const sheet = lot && paper ? { lotId: lot.id, paperName: paper.record.name, coating: paper.record.surface, white: paper.record.white, thickness: paper.record.thickness, width: Number(lot.measuredWidth), length: Number(lot.measuredLength), spread: Number(lot.spread), form: lot.form } : null
-      return c.json(MachineStateSchema.parse(await hands(record.address, { act: 'load', pathId: act.pathId, remaining: act.remaining, sheet })), 200)
-    })
-    .openapi(createRoute({ method: 'get', path: '/profiles', summary: 'The profile shelf', responses: { 200: body(z.array(ProfileEntrySchema)) } }), async (c) => {
-      const rows = await models.profiles.findAll({ order: [['description', 'ASC']] })
-      return c.json(rows.map(({ id, description, hash, boundTo, facts }) => ({ id, description, hash, boundTo, ...facts })), 200)
-    })
-    .openapi(createRoute({ method: 'put', path: '/profiles', summary: 'Add an ICC profile (the file as the request body)', responses: { 200: body(ProfileEntrySchema), ...PROBLEMS } }), async (c) => {
-      const stream = c.req.raw.body
-      if (!stream) throw new Refusal(400, { code: 'file-empty', field: 'profile', message: 'There was no file in the request.' })
-      const { hash, bytes } = await app.files.take(Readable.fromWeb(stream as ReadableStream), LIMITS.profileBytes, 'profile')
-      const read = readProfile(new Uint8Array(await readFile(app.files.pathOf(hash))))
-      const checked = read.ok ? requirePrinterProfile(read.value) : read
-      if (!checked.ok) throw new Refusal(422, checked.problem)
-      const { description, space, version, intents } = checked.value
-      const facts = { space: space.trim(), version, bytes, intents: Object.entries(intents).filter(([, has]) => has).map(([name]) => name) }
-      const known = await models.profiles.findOne({ where: { hash } })
-      const row = known ?? (await models.profiles.create({ id: `profile-${hash.slice(0, 12)}`, hash, description, boundTo: null, facts }))
-      events.tell({ what: 'studio', id: row.id })
-      return c.json({ id: row.id, description: row.description, hash, boundTo: row.boundTo, ...facts }, 200)
-    })
-    .openapi(createRoute({ method: 'put', path: '/profiles/{id}/binding', summary: 'Say what a profile was made for', request: { params: KeyParam, ...takes(ProfileEntrySchema.pick({ boundTo: true })) }, responses: { 200: body(ProfileEntrySchema), ...PROBLEMS } }), async (c) => {
-      const row = await models.profiles.findByPk(c.req.valid('param').id)
-      if (!row) throw missing('profile', c.req.valid('param').id)
-      await row.update({ boundTo: c.req.valid('json').boundTo })
-      events.tell({ what: 'studio', id: row.id })
-      return c.json({ id: row.id, description: row.description, hash: row.hash, boundTo: row.boundTo, ...row.facts }, 200)
-    })
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/studio',
+        summary: 'Printers, papers, lots, profiles, pairings, what is loaded, house rules',
+        responses: { 200: body(StudioSchema.meta({ id: 'Studio' })) },
+      }),
+      async (c) => c.json(await readStudio(models), 200),
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/studio/rules',
+        summary: 'Set the house rules',
+        request: takes(HouseRulesSchema),
+        responses: { 200: body(HouseRulesSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const rules = c.req.valid('json')
+        await models.rules.upsert({ id: 'house', record: rules })
+        events.tell({ what: 'studio', id: 'rules' })
+        return c.json(rules, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'patch',
+        path: '/lots/{id}',
+        summary: 'Correct what a lot measures or how much is left',
+        request: { params: KeyParam, ...takes(LotEditSchema) },
+        responses: { 200: body(LotSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await models.lots.findByPk(c.req.valid('param').id)
+        if (!row) throw missing('lot', c.req.valid('param').id)
+        const { measured, spread, stock } = c.req.valid('json')
+        await row.update({
+          ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}),
+          ...(spread === undefined ? {} : { spread }),
+          ...(stock === undefined ? {} : { stock }),
+        })
+        events.tell({ what: 'studio', id: row.id })
+        return c.json(lotOf(row), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/printers/{id}/loaded',
+        summary: 'Record what lies in a path',
+        request: { params: KeyParam, ...takes(LoadedEdit) },
+        responses: { 200: body(LoadedEdit), ...PROBLEMS },
+      }),
+      async (c) => {
+        const record = await printer(c.req.valid('param').id)
+        const edit = c.req.valid('json')
+        if (!record.paths.some((p) => p.id === edit.pathId)) throw missing('path', edit.pathId)
+        if (edit.lotId !== null && !(await models.lots.findByPk(edit.lotId))) throw missing('lot', edit.lotId)
+        await models.loaded.upsert({
+          id: `${record.id} ${edit.pathId}`,
+          printerId: record.id,
+          pathId: edit.pathId,
+          lotId: edit.lotId,
+          remaining: edit.lotId === null ? 0 : edit.remaining,
+        })
+        events.tell({ what: 'studio', id: record.id })
+        return c.json(edit, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/printers/{id}/machine',
+        summary: 'Look at a simulated printer: what really lies in it',
+        request: { params: KeyParam },
+        responses: { 200: body(MachineStateSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const record = await printer(c.req.valid('param').id)
+        return c.json(MachineStateSchema.parse(await hands(record.address, null)), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers/{id}/machine',
+        summary: 'Lay hands on a simulated printer: load it, press go, switch it',
+        request: { params: KeyParam, ...takes(HandSchema) },
+        responses: { 200: body(MachineStateSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const record = await printer(c.req.valid('param').id)
+        const act = c.req.valid('json')
+        if (act.act !== 'load') return c.json(MachineStateSchema.parse(await hands(record.address, act)), 200)
+        const lot = act.lotId === null ? null : await models.lots.findByPk(act.lotId)
+        const paper = lot ? await models.papers.findByPk(lot.paperId) : null
+        if (act.lotId !== null && (!lot || !paper)) throw missing('lot', act.lotId)
+        const sheet =
+          lot && paper
+            ? {
+                lotId: lot.id,
+                paperName: paper.record.name,
+                coating: paper.record.surface,
+                white: paper.record.white,
+                thickness: paper.record.thickness,
+                width: Number(lot.measuredWidth),
+                length: Number(lot.measuredLength),
+                spread: Number(lot.spread),
+                form: lot.form,
+              }
+            : null
+        return c.json(
+          MachineStateSchema.parse(await hands(record.address, { act: 'load', pathId: act.pathId, remaining: act.remaining, sheet })),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/profiles',
+        summary: 'The profile shelf',
+        responses: { 200: body(z.array(ProfileEntrySchema)) },
+      }),
+      async (c) => {
+        const rows = await models.profiles.findAll({ order: [['description', 'ASC']] })
+        return c.json(
+          rows.map(({ id, description, hash, boundTo, facts }) => ({ id, description, hash, boundTo, ...facts })),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/profiles',
+        summary: 'Add an ICC profile (the file as the request body)',
+        responses: { 200: body(ProfileEntrySchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const stream = c.req.raw.body
+        if (!stream) throw new Refusal(400, { code: 'file-empty', field: 'profile', message: 'There was no file in the request.' })
+        const { hash, bytes } = await app.files.take(Readable.fromWeb(stream as ReadableStream), LIMITS.profileBytes, 'profile')
+        const read = readProfile(new Uint8Array(await readFile(app.files.pathOf(hash))))
+        const checked = read.ok ? requirePrinterProfile(read.value) : read
+        if (!checked.ok) throw new Refusal(422, checked.problem)
+        const { description, space, version, intents } = checked.value
+        const facts = {
+          space: space.trim(),
+          version,
+          bytes,
+          intents: Object.entries(intents)
+            .filter(([, has]) => has)
+            .map(([name]) => name),
+        }
+        const known = await models.profiles.findOne({ where: { hash } })
+        const row = known ?? (await models.profiles.create({ id: `profile-${hash.slice(0, 12)}`, hash, description, boundTo: null, facts }))
+        events.tell({ what: 'studio', id: row.id })
+        return c.json({ id: row.id, description: row.description, hash, boundTo: row.boundTo, ...facts }, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/profiles/{id}/binding',
+        summary: 'Say what a profile was made for',
+        request: { params: KeyParam, ...takes(ProfileEntrySchema.pick({ boundTo: true })) },
+        responses: { 200: body(ProfileEntrySchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await models.profiles.findByPk(c.req.valid('param').id)
+        if (!row) throw missing('profile', c.req.valid('param').id)
+        await row.update({ boundTo: c.req.valid('json').boundTo })
+        events.tell({ what: 'studio', id: row.id })
+        return c.json({ id: row.id, description: row.description, hash: row.hash, boundTo: row.boundTo, ...row.facts }, 200)
+      },
+    )
 }

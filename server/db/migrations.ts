@@ -1,4 +1,4 @@
-import { type QueryInterface, type Sequelize } from 'sequelize'
+import type { QueryInterface, Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 
 const TIMES = 'created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3), updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
@@ -11,17 +11,38 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
   {
     name: '0001-first-tables',
     up: [
-      table('pictures', 'id VARCHAR(60) PRIMARY KEY, hash CHAR(64) NOT NULL, name VARCHAR(255) NOT NULL, facts LONGTEXT NOT NULL, demo BOOLEAN NOT NULL DEFAULT 0'),
+      table(
+        'pictures',
+        'id VARCHAR(60) PRIMARY KEY, hash CHAR(64) NOT NULL, name VARCHAR(255) NOT NULL, facts LONGTEXT NOT NULL, demo BOOLEAN NOT NULL DEFAULT 0',
+      ),
       table('printers', 'id VARCHAR(60) PRIMARY KEY, position INT NOT NULL, record LONGTEXT NOT NULL'),
       table('papers', 'id VARCHAR(60) PRIMARY KEY, position INT NOT NULL, record LONGTEXT NOT NULL'),
-      table('lots', 'id VARCHAR(60) PRIMARY KEY, paper_id VARCHAR(60) NOT NULL, form VARCHAR(10) NOT NULL, pwg VARCHAR(80), position INT NOT NULL, nominal_width BIGINT NOT NULL, nominal_length BIGINT NOT NULL, measured_width BIGINT NOT NULL, measured_length BIGINT NOT NULL, spread BIGINT NOT NULL, stock BIGINT NOT NULL, KEY (paper_id)'),
-      table('profiles', 'id VARCHAR(60) PRIMARY KEY, hash CHAR(64) NOT NULL UNIQUE, description VARCHAR(400) NOT NULL, bound_to LONGTEXT NOT NULL, facts LONGTEXT NOT NULL'),
-      table('pairings', 'id VARCHAR(120) PRIMARY KEY, printer_id VARCHAR(60) NOT NULL, paper_id VARCHAR(60) NOT NULL, media_type_id VARCHAR(60) NOT NULL, profile_id VARCHAR(60), path_id VARCHAR(60), quality_id VARCHAR(60) NOT NULL, drying_minutes INT NOT NULL, good INT NOT NULL, bad INT NOT NULL'),
-      table('loaded', 'id VARCHAR(130) PRIMARY KEY, printer_id VARCHAR(60) NOT NULL, path_id VARCHAR(60) NOT NULL, lot_id VARCHAR(60), remaining BIGINT NOT NULL'),
+      table(
+        'lots',
+        'id VARCHAR(60) PRIMARY KEY, paper_id VARCHAR(60) NOT NULL, form VARCHAR(10) NOT NULL, pwg VARCHAR(80), position INT NOT NULL, nominal_width BIGINT NOT NULL, nominal_length BIGINT NOT NULL, measured_width BIGINT NOT NULL, measured_length BIGINT NOT NULL, spread BIGINT NOT NULL, stock BIGINT NOT NULL, KEY (paper_id)',
+      ),
+      table(
+        'profiles',
+        'id VARCHAR(60) PRIMARY KEY, hash CHAR(64) NOT NULL UNIQUE, description VARCHAR(400) NOT NULL, bound_to LONGTEXT NOT NULL, facts LONGTEXT NOT NULL',
+      ),
+      table(
+        'pairings',
+        'id VARCHAR(120) PRIMARY KEY, printer_id VARCHAR(60) NOT NULL, paper_id VARCHAR(60) NOT NULL, media_type_id VARCHAR(60) NOT NULL, profile_id VARCHAR(60), path_id VARCHAR(60), quality_id VARCHAR(60) NOT NULL, drying_minutes INT NOT NULL, good INT NOT NULL, bad INT NOT NULL',
+      ),
+      table(
+        'loaded',
+        'id VARCHAR(130) PRIMARY KEY, printer_id VARCHAR(60) NOT NULL, path_id VARCHAR(60) NOT NULL, lot_id VARCHAR(60), remaining BIGINT NOT NULL',
+      ),
       table('rules', 'id VARCHAR(20) PRIMARY KEY, record LONGTEXT NOT NULL'),
-      table('jobs', 'id INT AUTO_INCREMENT PRIMARY KEY, title VARCHAR(120) NOT NULL, state VARCHAR(20) NOT NULL, brief LONGTEXT NOT NULL, pins LONGTEXT NOT NULL, version INT NOT NULL DEFAULT 1, archived BOOLEAN NOT NULL DEFAULT 0, KEY (state)'),
+      table(
+        'jobs',
+        'id INT AUTO_INCREMENT PRIMARY KEY, title VARCHAR(120) NOT NULL, state VARCHAR(20) NOT NULL, brief LONGTEXT NOT NULL, pins LONGTEXT NOT NULL, version INT NOT NULL DEFAULT 1, archived BOOLEAN NOT NULL DEFAULT 0, KEY (state)',
+      ),
       table('ticks', 'job_id INT NOT NULL, step_id VARCHAR(60) NOT NULL, PRIMARY KEY (job_id, step_id)'),
-      table('runs', 'id INT AUTO_INCREMENT PRIMARY KEY, job_id INT NOT NULL, state VARCHAR(20) NOT NULL, message VARCHAR(400) NOT NULL, reason VARCHAR(60), progress INT NOT NULL, sheets_delivered INT NOT NULL, plate LONGTEXT NOT NULL, printer_id VARCHAR(60) NOT NULL, printer_job INT, delivered CHAR(64), dry_until DATETIME(3), finished_at DATETIME(3), inspection LONGTEXT, search_text TEXT NOT NULL, version INT NOT NULL DEFAULT 1, KEY (job_id), KEY (state)'),
+      table(
+        'runs',
+        'id INT AUTO_INCREMENT PRIMARY KEY, job_id INT NOT NULL, state VARCHAR(20) NOT NULL, message VARCHAR(400) NOT NULL, reason VARCHAR(60), progress INT NOT NULL, sheets_delivered INT NOT NULL, plate LONGTEXT NOT NULL, printer_id VARCHAR(60) NOT NULL, printer_job INT, delivered CHAR(64), dry_until DATETIME(3), finished_at DATETIME(3), inspection LONGTEXT, search_text TEXT NOT NULL, version INT NOT NULL DEFAULT 1, KEY (job_id), KEY (state)',
+      ),
     ],
   },
 ]

@@ -1,6 +1,6 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
-import type { Brief, Picture } from '../../core/brief/brief.ts'
 import type { Inspection, Job, RunState } from '../../core/api/dto.ts'
+import type { Brief, Picture } from '../../core/brief/brief.ts'
 import type { Pins } from '../../core/decisions/decision.ts'
 import type { Lot, Paper, Profile } from '../../core/media/media.ts'
 import type { Plate } from '../../core/plate/plate.ts'
@@ -31,26 +31,96 @@ interface Times {
 }
 export type Row<T> = Model<T & Partial<Times>, Partial<T & Times>> & T & Times
 
-export interface PictureRow { id: string; hash: string; name: string; facts: Picture; demo: boolean }
-export interface PrinterRow { id: string; position: number; record: Printer }
-export interface PaperRow { id: string; position: number; record: Paper }
+export interface PictureRow {
+  id: string
+  hash: string
+  name: string
+  facts: Picture
+  demo: boolean
+}
+export interface PrinterRow {
+  id: string
+  position: number
+  record: Printer
+}
+export interface PaperRow {
+  id: string
+  position: number
+  record: Paper
+}
 export interface LotRow {
-  id: string; paperId: string; form: Lot['form']; pwg: string | null; position: number
-  nominalWidth: number; nominalLength: number; measuredWidth: number; measuredLength: number; spread: number; stock: number
+  id: string
+  paperId: string
+  form: Lot['form']
+  pwg: string | null
+  position: number
+  nominalWidth: number
+  nominalLength: number
+  measuredWidth: number
+  measuredLength: number
+  spread: number
+  stock: number
 }
-export interface ProfileRow { id: string; hash: string; description: string; boundTo: Profile['boundTo']; facts: { space: string; version: string; bytes: number; intents: string[] } }
+export interface ProfileRow {
+  id: string
+  hash: string
+  description: string
+  boundTo: Profile['boundTo']
+  facts: { space: string; version: string; bytes: number; intents: string[] }
+}
 export interface PairingRow {
-  id: string; printerId: string; paperId: string; mediaTypeId: string; profileId: string | null; pathId: string | null; qualityId: string
-  dryingMinutes: number; good: number; bad: number
+  id: string
+  printerId: string
+  paperId: string
+  mediaTypeId: string
+  profileId: string | null
+  pathId: string | null
+  qualityId: string
+  dryingMinutes: number
+  good: number
+  bad: number
 }
-export interface LoadedRow { id: string; printerId: string; pathId: string; lotId: string | null; remaining: number }
-export interface RulesRow { id: string; record: HouseRules }
-export interface JobRow { id: number; title: string; state: Job['state']; brief: Brief; pins: Pins; version: number; archived: boolean }
-export interface TickRow { jobId: number; stepId: string }
+export interface LoadedRow {
+  id: string
+  printerId: string
+  pathId: string
+  lotId: string | null
+  remaining: number
+}
+export interface RulesRow {
+  id: string
+  record: HouseRules
+}
+export interface JobRow {
+  id: number
+  title: string
+  state: Job['state']
+  brief: Brief
+  pins: Pins
+  version: number
+  archived: boolean
+}
+export interface TickRow {
+  jobId: number
+  stepId: string
+}
 export interface RunRow {
-  id: number; jobId: number; state: RunState; message: string; reason: string | null; progress: number; sheetsDelivered: number
-  plate: Plate; printerId: string; printerJob: number | null; delivered: string | null; dryUntil: Date | null; finishedAt: Date | null
-  inspection: Inspection | null; searchText: string; version: number
+  id: number
+  jobId: number
+  state: RunState
+  message: string
+  reason: string | null
+  progress: number
+  sheetsDelivered: number
+  plate: Plate
+  printerId: string
+  printerJob: number | null
+  delivered: string | null
+  dryUntil: Date | null
+  finishedAt: Date | null
+  inspection: Inspection | null
+  searchText: string
+  version: number
 }
 
 /** All tables. `version: true` is Sequelize's optimistic lock: a save of a stale row fails. */
@@ -58,30 +128,86 @@ export function defineModels(db: Sequelize) {
   const define = <T extends object>(name: string, columns: object): ModelStatic<Row<T>> =>
     db.define(name, columns as never, { tableName: name }) as unknown as ModelStatic<Row<T>>
   return {
-    pictures: define<PictureRow>('pictures', { id: { ...text(60), primaryKey: true }, hash: text(64), name: text(255), facts: json('facts'), demo: { type: DataTypes.BOOLEAN, defaultValue: false } }),
-    printers: define<PrinterRow>('printers', { id: { ...text(60), primaryKey: true }, position: DataTypes.INTEGER, record: json('record') }),
+    pictures: define<PictureRow>('pictures', {
+      id: { ...text(60), primaryKey: true },
+      hash: text(64),
+      name: text(255),
+      facts: json('facts'),
+      demo: { type: DataTypes.BOOLEAN, defaultValue: false },
+    }),
+    printers: define<PrinterRow>('printers', {
+      id: { ...text(60), primaryKey: true },
+      position: DataTypes.INTEGER,
+      record: json('record'),
+    }),
     papers: define<PaperRow>('papers', { id: { ...text(60), primaryKey: true }, position: DataTypes.INTEGER, record: json('record') }),
     lots: define<LotRow>('lots', {
-      id: { ...text(60), primaryKey: true }, paperId: text(60), form: text(10), pwg: { ...text(80), ...optional }, position: DataTypes.INTEGER,
-      nominalWidth: um(), nominalLength: um(), measuredWidth: um(), measuredLength: um(), spread: um(), stock: um(),
+      id: { ...text(60), primaryKey: true },
+      paperId: text(60),
+      form: text(10),
+      pwg: { ...text(80), ...optional },
+      position: DataTypes.INTEGER,
+      nominalWidth: um(),
+      nominalLength: um(),
+      measuredWidth: um(),
+      measuredLength: um(),
+      spread: um(),
+      stock: um(),
     }),
-    profiles: define<ProfileRow>('profiles', { id: { ...text(60), primaryKey: true }, hash: text(64), description: text(400), boundTo: json('boundTo'), facts: json('facts') }),
+    profiles: define<ProfileRow>('profiles', {
+      id: { ...text(60), primaryKey: true },
+      hash: text(64),
+      description: text(400),
+      boundTo: json('boundTo'),
+      facts: json('facts'),
+    }),
     pairings: define<PairingRow>('pairings', {
-      id: { ...text(120), primaryKey: true }, printerId: text(60), paperId: text(60), mediaTypeId: text(60), profileId: { ...text(60), ...optional }, pathId: { ...text(60), ...optional },
-      qualityId: text(60), dryingMinutes: DataTypes.INTEGER, good: DataTypes.INTEGER, bad: DataTypes.INTEGER,
+      id: { ...text(120), primaryKey: true },
+      printerId: text(60),
+      paperId: text(60),
+      mediaTypeId: text(60),
+      profileId: { ...text(60), ...optional },
+      pathId: { ...text(60), ...optional },
+      qualityId: text(60),
+      dryingMinutes: DataTypes.INTEGER,
+      good: DataTypes.INTEGER,
+      bad: DataTypes.INTEGER,
     }),
-    loaded: define<LoadedRow>('loaded', { id: { ...text(130), primaryKey: true }, printerId: text(60), pathId: text(60), lotId: { ...text(60), ...optional }, remaining: um() }),
+    loaded: define<LoadedRow>('loaded', {
+      id: { ...text(130), primaryKey: true },
+      printerId: text(60),
+      pathId: text(60),
+      lotId: { ...text(60), ...optional },
+      remaining: um(),
+    }),
     rules: define<RulesRow>('rules', { id: { ...text(20), primaryKey: true }, record: json('record') }),
     jobs: define<JobRow>('jobs', {
-      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true }, title: text(120), state: text(20), brief: json('brief'), pins: json('pins'),
-      version: { type: DataTypes.INTEGER, defaultValue: 1 }, archived: { type: DataTypes.BOOLEAN, defaultValue: false },
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      title: text(120),
+      state: text(20),
+      brief: json('brief'),
+      pins: json('pins'),
+      version: { type: DataTypes.INTEGER, defaultValue: 1 },
+      archived: { type: DataTypes.BOOLEAN, defaultValue: false },
     }),
     ticks: define<TickRow>('ticks', { jobId: { type: DataTypes.INTEGER, primaryKey: true }, stepId: { ...text(60), primaryKey: true } }),
     runs: define<RunRow>('runs', {
-      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true }, jobId: DataTypes.INTEGER, state: text(20), message: text(400), reason: { ...text(60), ...optional },
-      progress: DataTypes.INTEGER, sheetsDelivered: DataTypes.INTEGER, plate: json('plate'), printerId: text(60), printerJob: { type: DataTypes.INTEGER, ...optional },
-      delivered: { ...text(64), ...optional }, dryUntil: { type: DataTypes.DATE, ...optional }, finishedAt: { type: DataTypes.DATE, ...optional },
-      inspection: { ...json('inspection'), allowNull: true }, searchText: { type: DataTypes.TEXT, allowNull: false }, version: { type: DataTypes.INTEGER, defaultValue: 1 },
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      jobId: DataTypes.INTEGER,
+      state: text(20),
+      message: text(400),
+      reason: { ...text(60), ...optional },
+      progress: DataTypes.INTEGER,
+      sheetsDelivered: DataTypes.INTEGER,
+      plate: json('plate'),
+      printerId: text(60),
+      printerJob: { type: DataTypes.INTEGER, ...optional },
+      delivered: { ...text(64), ...optional },
+      dryUntil: { type: DataTypes.DATE, ...optional },
+      finishedAt: { type: DataTypes.DATE, ...optional },
+      inspection: { ...json('inspection'), allowNull: true },
+      searchText: { type: DataTypes.TEXT, allowNull: false },
+      version: { type: DataTypes.INTEGER, defaultValue: 1 },
     }),
   }
 }

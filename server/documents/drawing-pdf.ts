@@ -12,29 +12,57 @@ interface Style {
 
 /** Greys of each role on paper. */
 const STYLES: Record<Role, Style> = {
-  printer: { fill: 0.75 }, feed: { stroke: 0.2, width: 0.8 }, sheet: { stroke: 0.15, fill: 1, width: 0.9 }, page: { stroke: 0.35, width: 0.5, dash: [4, 2] },
-  printable: { stroke: 0.6, width: 0.3 }, unprintable: { stroke: 0.8, width: 0.25 }, dead: { stroke: 0.45, width: 0.5 }, picture: { stroke: 0.4, width: 0.4, fill: 0.88 },
-  clipped: { stroke: 0.2, width: 0.5 }, bleed: { stroke: 0.3, width: 0.5, dash: [1.5, 1.5] }, guide: { stroke: 0, width: 2 }, dimension: { stroke: 0.1, width: 0.5 },
-  label: { fill: 0.35 }, strong: { fill: 0.05 },
+  printer: { fill: 0.75 },
+  feed: { stroke: 0.2, width: 0.8 },
+  sheet: { stroke: 0.15, fill: 1, width: 0.9 },
+  page: { stroke: 0.35, width: 0.5, dash: [4, 2] },
+  printable: { stroke: 0.6, width: 0.3 },
+  unprintable: { stroke: 0.8, width: 0.25 },
+  dead: { stroke: 0.45, width: 0.5 },
+  picture: { stroke: 0.4, width: 0.4, fill: 0.88 },
+  clipped: { stroke: 0.2, width: 0.5 },
+  bleed: { stroke: 0.3, width: 0.5, dash: [1.5, 1.5] },
+  guide: { stroke: 0, width: 2 },
+  dimension: { stroke: 0.1, width: 0.5 },
+  label: { fill: 0.35 },
+  strong: { fill: 0.05 },
 }
 
 const grey = (v: number) => rgb(v, v, v)
 
 /** Draws a sheet drawing into a box of a PDF page. `thumbnail` is the upright picture as JPEG, or null. */
-export async function drawInto(pdf: PDFDocument, page: PDFPage, drawing: Drawing, box: { x: number; y: number; width: number; height: number }, font: PDFFont, thumbnail: Buffer | null): Promise<void> {
+export async function drawInto(
+  pdf: PDFDocument,
+  page: PDFPage,
+  drawing: Drawing,
+  box: { x: number; y: number; width: number; height: number },
+  font: PDFFont,
+  thumbnail: Buffer | null,
+): Promise<void> {
   const { bounds } = drawing
   const scale = Math.min(box.width / bounds.w, box.height / bounds.h)
-  const X = (x: number) => box.x + (x - bounds.x) * scale
-  const Y = (y: number) => box.y + box.height - (y - bounds.y) * scale
-  const place = (r: Rect) => ({ x: X(r.x), y: Y(r.y + r.h), width: r.w * scale, height: r.h * scale })
+  const toX = (x: number) => box.x + (x - bounds.x) * scale
+  const toY = (y: number) => box.y + box.height - (y - bounds.y) * scale
+  const place = (r: Rect) => ({ x: toX(r.x), y: toY(r.y + r.h), width: r.w * scale, height: r.h * scale })
   const known = new Set(font.getCharacterSet())
   const one = async (mark: Mark) => {
     const style = STYLES[mark.role]
     const line = (x1: number, y1: number, x2: number, y2: number) =>
-      page.drawLine({ start: { x: X(x1), y: Y(y1) }, end: { x: X(x2), y: Y(y2) }, thickness: style.width ?? 0.5, color: grey(style.stroke ?? 0), ...(style.dash ? { dashArray: style.dash } : {}) })
+      page.drawLine({
+        start: { x: toX(x1), y: toY(y1) },
+        end: { x: toX(x2), y: toY(y2) },
+        thickness: style.width ?? 0.5,
+        color: grey(style.stroke ?? 0),
+        ...(style.dash ? { dashArray: style.dash } : {}),
+      })
     switch (mark.kind) {
       case 'rect':
-        page.drawRectangle({ ...place(mark.rect), ...(style.fill === undefined ? {} : { color: grey(style.fill) }), ...(style.stroke === undefined ? {} : { borderColor: grey(style.stroke), borderWidth: style.width ?? 0.5 }), ...(style.dash ? { borderDashArray: style.dash } : {}) })
+        page.drawRectangle({
+          ...place(mark.rect),
+          ...(style.fill === undefined ? {} : { color: grey(style.fill) }),
+          ...(style.stroke === undefined ? {} : { borderColor: grey(style.stroke), borderWidth: style.width ?? 0.5 }),
+          ...(style.dash ? { borderDashArray: style.dash } : {}),
+        })
         break
       case 'hatch': {
         const { x, y, w, h } = mark.rect
@@ -53,8 +81,16 @@ export async function drawInto(pdf: PDFDocument, page: PDFPage, drawing: Drawing
       case 'picture': {
         if (thumbnail) {
           const { width = 1, height = 1 } = await sharp(thumbnail).metadata()
-          const crop = { left: Math.round(mark.crop.x * width), top: Math.round(mark.crop.y * height), width: Math.max(1, Math.floor(mark.crop.w * width)), height: Math.max(1, Math.floor(mark.crop.h * height)) }
-          const turned = await sharp(await sharp(thumbnail).extract(crop).toBuffer()).rotate(mark.turn).jpeg().toBuffer()
+          const crop = {
+            left: Math.round(mark.crop.x * width),
+            top: Math.round(mark.crop.y * height),
+            width: Math.max(1, Math.floor(mark.crop.w * width)),
+            height: Math.max(1, Math.floor(mark.crop.h * height)),
+          }
+          const turned = await sharp(await sharp(thumbnail).extract(crop).toBuffer())
+            .rotate(mark.turn)
+            .jpeg()
+            .toBuffer()
           page.drawImage(await pdf.embedJpg(turned), place(mark.rect))
         } else page.drawRectangle({ ...place(mark.rect), color: grey(style.fill ?? 0.88) })
         break
@@ -64,7 +100,9 @@ export async function drawInto(pdf: PDFDocument, page: PDFPage, drawing: Drawing
         const text = [...mark.text].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : '?')).join('')
         const width = font.widthOfTextAtSize(text, size)
         const back = mark.anchor === 'middle' ? width / 2 : mark.anchor === 'end' ? width : 0
-        const at = mark.sideways ? { x: X(mark.x), y: Y(mark.y) - back, rotate: degrees(90) } : { x: X(mark.x) - back, y: Y(mark.y) }
+        const at = mark.sideways
+          ? { x: toX(mark.x), y: toY(mark.y) - back, rotate: degrees(90) }
+          : { x: toX(mark.x) - back, y: toY(mark.y) }
         page.drawText(text, { ...at, size, font, color: grey(style.fill ?? 0.1) })
         break
       }

@@ -16,7 +16,12 @@ const INK = rgb(0.1, 0.1, 0.1)
 const GREY = rgb(0.4, 0.4, 0.4)
 
 /** Writes wrapped text downwards from y; returns the y below it. */
-function paragraph(page: PDFPage, font: PDFFont, text: string, at: { x: number; y: number; width: number; size: number; color?: ReturnType<typeof rgb> }): number {
+function paragraph(
+  page: PDFPage,
+  font: PDFFont,
+  text: string,
+  at: { x: number; y: number; width: number; size: number; color?: ReturnType<typeof rgb> },
+): number {
   const { x, width, size } = at
   let { y } = at
   let line = ''
@@ -55,43 +60,85 @@ export async function loadSheetPdf(files: FileStore, jobId: number, title: strin
   const s = plate.setup
   let y = A4.height - MARGIN
   y = paragraph(page, bold, clean(`${jobId}  ${title}`), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 16 })
-  const line = s ? `${s.printer.name}, ${s.path.name}. ${s.paper.name}, ${writeSize(plate.layout?.sheet.w ?? 0, plate.layout?.sheet.h ?? 0, unit)}. ${plate.brief.copies} ${plate.brief.copies === 1 ? 'copy' : 'copies'}.` : 'Nothing has been decided yet.'
+  const line = s
+    ? `${s.printer.name}, ${s.path.name}. ${s.paper.name}, ${writeSize(plate.layout?.sheet.w ?? 0, plate.layout?.sheet.h ?? 0, unit)}. ${plate.brief.copies} ${plate.brief.copies === 1 ? 'copy' : 'copies'}.`
+    : 'Nothing has been decided yet.'
   y = paragraph(page, regular, clean(line), { x: MARGIN, y: y - 2, width: A4.width - 2 * MARGIN, size: 10, color: GREY }) - 8
   const stops = plate.findings.filter((f) => f.level === 'stop')
-  for (const stop of stops.slice(0, 3)) y = paragraph(page, bold, clean(`STOP  ${stop.title}: ${stop.says}`), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 9 })
+  for (const stop of stops.slice(0, 3))
+    y = paragraph(page, bold, clean(`STOP  ${stop.title}: ${stop.says}`), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 9 })
   const drawing = drawSheet(plate, unit)
   const box = { x: MARGIN, y: y - 330, width: 258, height: 326 }
   if (drawing) {
     const hash = plate.brief.picture?.hash
-    const thumbnail = hash && files.has(hash) ? await sharp(files.pathOf(hash), { failOn: 'none' }).autoOrient().resize(700, 700, { fit: 'inside' }).jpeg({ quality: 82 }).toBuffer().catch(() => null) : null
+    const thumbnail =
+      hash && files.has(hash)
+        ? await sharp(files.pathOf(hash), { failOn: 'none' })
+            .autoOrient()
+            .resize(700, 700, { fit: 'inside' })
+            .jpeg({ quality: 82 })
+            .toBuffer()
+            .catch(() => null)
+        : null
     await drawInto(pdf, page, drawing, box, regular, thumbnail)
   }
   let ty = y - 2
   const tx = MARGIN + box.width + 18
   const columns = [tx, tx + 66, tx + 178]
   const heads = ['Setting', 'Computer', 'Panel']
-  heads.forEach((head, i) => page.drawText(head, { x: columns[i] ?? tx, y: ty - 9, size: 9, font: bold, color: INK }))
+  for (const [i, head] of heads.entries()) page.drawText(head, { x: columns[i] ?? tx, y: ty - 9, size: 9, font: bold, color: INK })
   ty -= 16
   for (const row of settingsTable(plate, unit)) {
     const ends = [row.setting, row.computer, row.panel].map((text, i) =>
-      paragraph(page, i === 0 ? regular : bold, clean(text), { x: columns[i] ?? tx, y: ty, width: (columns[i + 1] ?? A4.width - MARGIN) - (columns[i] ?? tx) - 6, size: 8.5, ...(i === 0 ? { color: GREY } : {}) }),
+      paragraph(page, i === 0 ? regular : bold, clean(text), {
+        x: columns[i] ?? tx,
+        y: ty,
+        width: (columns[i + 1] ?? A4.width - MARGIN) - (columns[i] ?? tx) - 6,
+        size: 8.5,
+        ...(i === 0 ? { color: GREY } : {}),
+      }),
     )
     ty = Math.min(...ends) - 2
     page.drawLine({ start: { x: tx, y: ty }, end: { x: A4.width - MARGIN, y: ty }, thickness: 0.3, color: GREY })
     ty -= 3
   }
   const m = plate.layout?.margins
-  if (m) ty = paragraph(page, bold, clean(`Borders on paper: leading ${writeLength(m.leading, unit)}, trailing ${writeLength(m.trailing, unit)}, left ${writeLength(m.left, unit)}, right ${writeLength(m.right, unit)}.`), { x: tx, y: ty - 4, width: A4.width - MARGIN - tx, size: 9 })
+  if (m)
+    ty = paragraph(
+      page,
+      bold,
+      clean(
+        `Borders on paper: leading ${writeLength(m.leading, unit)}, trailing ${writeLength(m.trailing, unit)}, left ${writeLength(m.left, unit)}, right ${writeLength(m.right, unit)}.`,
+      ),
+      { x: tx, y: ty - 4, width: A4.width - MARGIN - tx, size: 9 },
+    )
   let sy = Math.min(box.y, ty) - 14
   page.drawText('Loading and running', { x: MARGIN, y: sy, size: 12, font: bold, color: INK })
   sy -= 10
   for (const [i, step] of loadingSteps(plate, unit).entries()) {
     page.drawRectangle({ x: MARGIN, y: sy - 10, width: 9, height: 9, borderWidth: 0.7, borderColor: INK })
-    sy = paragraph(page, bold, clean(`${i + 1}  ${step.title}`), { x: MARGIN + 16, y: sy - 0.5, width: A4.width - 2 * MARGIN - 16, size: 9.5 })
+    sy = paragraph(page, bold, clean(`${i + 1}  ${step.title}`), {
+      x: MARGIN + 16,
+      y: sy - 0.5,
+      width: A4.width - 2 * MARGIN - 16,
+      size: 9.5,
+    })
     sy = paragraph(page, regular, clean(step.text), { x: MARGIN + 16, y: sy, width: A4.width - 2 * MARGIN - 16, size: 8.5 })
-    if (step.caution) sy = paragraph(page, regular, clean(`Caution: ${step.caution}`), { x: MARGIN + 16, y: sy, width: A4.width - 2 * MARGIN - 16, size: 8, color: GREY })
+    if (step.caution)
+      sy = paragraph(page, regular, clean(`Caution: ${step.caution}`), {
+        x: MARGIN + 16,
+        y: sy,
+        width: A4.width - 2 * MARGIN - 16,
+        size: 8,
+        color: GREY,
+      })
     sy -= 4
   }
-  paragraph(page, regular, 'Follow the printer maker’s instructions and your local rules; get qualified service for anything inside the machine.', { x: MARGIN, y: MARGIN + 6, width: A4.width - 2 * MARGIN, size: 7.5, color: GREY })
+  paragraph(
+    page,
+    regular,
+    'Follow the printer maker’s instructions and your local rules; get qualified service for anything inside the machine.',
+    { x: MARGIN, y: MARGIN + 6, width: A4.width - 2 * MARGIN, size: 7.5, color: GREY },
+  )
   return pdf.save()
 }

@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import { rm } from 'node:fs/promises'
 import { createReadStream } from 'node:fs'
+import { rm } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
 import type { Picture } from '../../core/brief/brief.ts'
 import type { App } from '../app-context.ts'
@@ -8,7 +8,12 @@ import { LIMITS } from '../config.ts'
 import { Refusal } from '../problems.ts'
 
 /** Streams a picture into the store, reads it to its end, and keeps its facts. Refuses what is not a whole picture. */
-export async function takePicture(app: Pick<App, 'files' | 'pool' | 'models'>, source: Readable, name: string, demo = false): Promise<Picture> {
+export async function takePicture(
+  app: Pick<App, 'files' | 'pool' | 'models'>,
+  source: Readable,
+  name: string,
+  demo = false,
+): Promise<Picture> {
   const { hash } = await app.files.take(source, LIMITS.uploadBytes, 'picture')
   const previewFile = app.files.workPath(`preview-${randomUUID()}.jpg`)
   try {
@@ -16,13 +21,29 @@ export async function takePicture(app: Pick<App, 'files' | 'pool' | 'models'>, s
     if (!seen.ok) {
       const used = await app.models.pictures.count({ where: { hash } })
       if (used === 0) await rm(app.files.pathOf(hash), { force: true })
-      throw new Refusal(422, { code: seen.code, field: 'picture', value: name, message: seen.message, limit: seen.code === 'picture-too-many-pixels' ? `${LIMITS.pixels} pixels` : '' })
+      throw new Refusal(422, {
+        code: seen.code,
+        field: 'picture',
+        value: name,
+        message: seen.message,
+        limit: seen.code === 'picture-too-many-pixels' ? `${LIMITS.pixels} pixels` : '',
+      })
     }
     const preview = (await app.files.take(createReadStream(previewFile), LIMITS.uploadBytes)).hash
     const profileHash = seen.profile ? (await app.files.takeBytes(seen.profile.bytes, LIMITS.profileBytes)).hash : null
     const facts: Picture = {
-      id: randomUUID(), name, hash, width: seen.width, height: seen.height, ppi: seen.ppi, bits: seen.bits, channels: seen.channels,
-      profile: seen.profile?.description ?? null, profileHash, preview, warning: seen.warning,
+      id: randomUUID(),
+      name,
+      hash,
+      width: seen.width,
+      height: seen.height,
+      ppi: seen.ppi,
+      bits: seen.bits,
+      channels: seen.channels,
+      profile: seen.profile?.description ?? null,
+      profileHash,
+      preview,
+      warning: seen.warning,
     }
     await app.models.pictures.create({ id: facts.id, hash, name, facts, demo })
     return facts

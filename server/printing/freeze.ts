@@ -1,7 +1,7 @@
 import type { z } from 'zod'
 import type { PrintRequestSchema } from '../../core/api/dto.ts'
-import { resolve } from '../../core/plate/resolve.ts'
 import type { Plate } from '../../core/plate/plate.ts'
+import { resolve } from '../../core/plate/resolve.ts'
 import type { App } from '../app-context.ts'
 import type { JobRow } from '../db/models.ts'
 import { Refusal } from '../problems.ts'
@@ -14,13 +14,26 @@ const FINAL = new Set(['picture-missing', 'nothing-possible', 'pin-lost'])
  * Resolves the job against the stored studio and checks that this is the plate the operator saw.
  * Refuses with 409 when the studio decides otherwise by now, with 422 when a stop finding stands.
  */
-export async function freezePlate(app: Pick<App, 'models'>, job: Pick<JobRow, 'brief' | 'pins'>, asked: z.infer<typeof PrintRequestSchema>): Promise<Plate> {
+export async function freezePlate(
+  app: Pick<App, 'models'>,
+  job: Pick<JobRow, 'brief' | 'pins'>,
+  asked: z.infer<typeof PrintRequestSchema>,
+): Promise<Plate> {
   const plate = resolve(job.brief, await readStudio(app.models), job.pins)
   const changed = plate.decisions.filter((d) => asked.decisions[d.key] !== d.value)
   if (changed.length > 0) {
-    throw new Refusal(409, { code: 'plate-changed', field: changed[0]?.key ?? 'plate', message: `The studio has changed since you looked: ${changed.map((d) => d.title.toLowerCase()).join(', ')}. Look at the set-up again.` })
+    throw new Refusal(409, {
+      code: 'plate-changed',
+      field: changed[0]?.key ?? 'plate',
+      message: `The studio has changed since you looked: ${changed.map((d) => d.title.toLowerCase()).join(', ')}. Look at the set-up again.`,
+    })
   }
   const stop = plate.findings.find((f) => f.level === 'stop' && (FINAL.has(f.id.split(':')[0] ?? '') || !asked.despite.includes(f.id)))
-  if (stop || !plate.setup) throw new Refusal(422, { code: 'plate-stopped', field: stop?.id ?? 'plate', message: stop ? `${stop.title}: ${stop.says}` : 'Nothing has been decided yet.' })
+  if (stop || !plate.setup)
+    throw new Refusal(422, {
+      code: 'plate-stopped',
+      field: stop?.id ?? 'plate',
+      message: stop ? `${stop.title}: ${stop.says}` : 'Nothing has been decided yet.',
+    })
   return plate
 }

@@ -5,11 +5,15 @@ import { Refusal } from '../problems.ts'
 /** The physical side of a simulated printer lives beside its IPP port. */
 const base = (address: string) => `${address.replace(/^ipp:/, 'http:').replace(/\/ipp\/print$/, '')}/hands`
 
-const away = () => new Refusal(502, { code: 'printer-away', message: 'The simulated printer does not answer. Start Arch Plate again to bring it back.' })
+const away = () =>
+  new Refusal(502, { code: 'printer-away', message: 'The simulated printer does not answer. Start Arch Plate again to bring it back.' })
 
 /** Looks at, loads or switches a simulated printer. */
 export async function hands(address: string, act: unknown): Promise<unknown> {
-  const answer = await fetch(act === null ? `${base(address)}/state` : base(address), act === null ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(act) }).catch(() => {
+  const answer = await fetch(
+    act === null ? `${base(address)}/state` : base(address),
+    act === null ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(act) },
+  ).catch(() => {
     throw away()
   })
   const body = (await answer.json()) as { message?: string }

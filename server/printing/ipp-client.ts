@@ -22,41 +22,67 @@ let nextRequest = 1
 /** `ipp://` address to the HTTP one behind it; only plain IPP on this machine is spoken in this version. */
 function httpUrl(address: string): URL {
   const url = new URL(address.replace(/^ipp:/, 'http:'))
-  if (!address.startsWith('ipp://') || url.hostname !== '127.0.0.1') throw new Refused(0, `The address ${address} is not one of this machine’s printers.`)
+  if (!address.startsWith('ipp://') || url.hostname !== '127.0.0.1')
+    throw new Refused(0, `The address ${address} is not one of this machine’s printers.`)
   return url
 }
 
 /** Sends one request, with a file behind the attributes when there is one. Never follows a redirect. */
-async function exchange(address: string, operation: keyof typeof OPERATION, extra: Attributes, job: Attributes | null, file: string | null): Promise<Message> {
+async function exchange(
+  address: string,
+  operation: keyof typeof OPERATION,
+  extra: Attributes,
+  job: Attributes | null,
+  file: string | null,
+): Promise<Message> {
   const url = httpUrl(address)
   const head = encode({
     version: [2, 0],
     code: OPERATION[operation],
     requestId: nextRequest++,
     groups: [
-      { group: 'operation', attributes: { 'attributes-charset': v.charset('utf-8'), 'attributes-natural-language': v.language('en'), 'printer-uri': v.uri(address), 'requesting-user-name': v.name('Arch Plate'), ...extra } },
+      {
+        group: 'operation',
+        attributes: {
+          'attributes-charset': v.charset('utf-8'),
+          'attributes-natural-language': v.language('en'),
+          'printer-uri': v.uri(address),
+          'requesting-user-name': v.name('Arch Plate'),
+          ...extra,
+        },
+      },
       ...(job ? [{ group: 'job' as const, attributes: job }] : []),
     ],
   })
   const length = head.length + (file ? (await stat(file)).size : 0)
   const body = await new Promise<Buffer>((resolve, reject) => {
-    const out = request(url, { method: 'POST', headers: { 'content-type': 'application/ipp', 'content-length': length }, timeout: ANSWER_TIMEOUT }, (answer) => {
-      if (answer.statusCode !== 200) {
-        answer.resume()
-        return reject(new Refused(answer.statusCode ?? 0, `The printer’s web server answered ${answer.statusCode}.`))
-      }
-      const parts: Buffer[] = []
-      let size = 0
-      answer.on('data', (part: Buffer) => {
-        size += part.length
-        if (size > LIMITS.bytes) out.destroy(new Refused(0, 'The printer’s answer is larger than any real one.'))
-        parts.push(part)
-      })
-      answer.on('end', () => resolve(Buffer.concat(parts)))
-      answer.on('error', reject)
-    })
+    const out = request(
+      url,
+      { method: 'POST', headers: { 'content-type': 'application/ipp', 'content-length': length }, timeout: ANSWER_TIMEOUT },
+      (answer) => {
+        if (answer.statusCode !== 200) {
+          answer.resume()
+          return reject(new Refused(answer.statusCode ?? 0, `The printer’s web server answered ${answer.statusCode}.`))
+        }
+        const parts: Buffer[] = []
+        let size = 0
+        answer.on('data', (part: Buffer) => {
+          size += part.length
+          if (size > LIMITS.bytes) out.destroy(new Refused(0, 'The printer’s answer is larger than any real one.'))
+          parts.push(part)
+        })
+        answer.on('end', () => resolve(Buffer.concat(parts)))
+        answer.on('error', reject)
+      },
+    )
     out.on('timeout', () => out.destroy(new Unreachable('The printer does not answer.')))
-    out.on('error', (error) => reject(error instanceof Refused || error instanceof Unreachable ? error : new Unreachable('The printer cannot be reached. Is it switched on?')))
+    out.on('error', (error) =>
+      reject(
+        error instanceof Refused || error instanceof Unreachable
+          ? error
+          : new Unreachable('The printer cannot be reached. Is it switched on?'),
+      ),
+    )
     out.write(head)
     if (file) createReadStream(file).on('error', reject).pipe(out)
     else out.end()
@@ -107,7 +133,13 @@ export const ipp = {
   /** The printer's job of this name, done or not, or null: how a restarted server learns whether it had sent it. */
   async findByName(address: string, name: string): Promise<PrinterJob | null> {
     for (const which of ['not-completed', 'completed']) {
-      const answer = await exchange(address, 'Get-Jobs', { 'which-jobs': v.keyword(which), 'requested-attributes': v.keyword('all') }, null, null)
+      const answer = await exchange(
+        address,
+        'Get-Jobs',
+        { 'which-jobs': v.keyword(which), 'requested-attributes': v.keyword('all') },
+        null,
+        null,
+      )
       const found = answer.groups.find((g) => g.group === 'job' && first(g.attributes, 'job-name') === name)
       if (found) return readJob(found.attributes)
     }

@@ -5,7 +5,7 @@ import { JOB_STATE } from '../../core/ipp/tags.ts'
 import type { Plate } from '../../core/plate/plate.ts'
 import { planPage } from '../../core/render/page-plan.ts'
 import { LIMITS } from '../config.ts'
-import type { JobRow, Models, Row as ModelRow, RunRow } from '../db/models.ts'
+import type { JobRow, Row as ModelRow, Models, RunRow } from '../db/models.ts'
 import type { Events } from '../events.ts'
 import { log } from '../log.ts'
 import type { FileStore } from '../store/files.ts'
@@ -94,7 +94,16 @@ export class Runner {
   }
 
   private async noteJob(run: RunRow): Promise<void> {
-    const state: JobRow['state'] = run.state === 'inspect' ? 'inspect' : run.state === 'failed' ? 'failed' : run.state === 'cancelled' ? 'setup' : run.state === 'done' ? 'done' : 'printing'
+    const state: JobRow['state'] =
+      run.state === 'inspect'
+        ? 'inspect'
+        : run.state === 'failed'
+          ? 'failed'
+          : run.state === 'cancelled'
+            ? 'setup'
+            : run.state === 'done'
+              ? 'done'
+              : 'printing'
     await this.parts.models.jobs.update({ state }, { where: { id: run.jobId } })
     this.parts.events.tell({ what: 'job', id: run.jobId })
   }
@@ -120,7 +129,8 @@ export class Runner {
   private async away(id: number, error: unknown): Promise<void> {
     if (!(error instanceof Unreachable)) return
     const run = await this.parts.models.runs.findByPk(id).catch(() => null)
-    if (run && run.message !== error.message) await this.note(run, { message: error.message, reason: 'printer-away' }).catch(() => undefined)
+    if (run && run.message !== error.message)
+      await this.note(run, { message: error.message, reason: 'printer-away' }).catch(() => undefined)
   }
 
   private async fail(id: number, message: string): Promise<void> {
@@ -201,12 +211,24 @@ export class Runner {
     const job = await ipp.job(address, run.printerJob)
     if (job.state === JOB_STATE.completed) return this.delivered(run, job)
     if (job.state === JOB_STATE.canceled) {
-      await this.note(run, { state: 'cancelled', message: 'Cancelled at the printer.', reason: null, sheetsDelivered: job.delivered, finishedAt: new Date() })
+      await this.note(run, {
+        state: 'cancelled',
+        message: 'Cancelled at the printer.',
+        reason: null,
+        sheetsDelivered: job.delivered,
+        finishedAt: new Date(),
+      })
       return
     }
     if (job.state === JOB_STATE.aborted) {
       await this.takeStock(run, job.delivered)
-      await this.note(run, { state: 'failed', message: job.message || 'The printer gave up.', reason: null, sheetsDelivered: job.delivered, finishedAt: new Date() })
+      await this.note(run, {
+        state: 'failed',
+        message: job.message || 'The printer gave up.',
+        reason: null,
+        sheetsDelivered: job.delivered,
+        finishedAt: new Date(),
+      })
       return
     }
     const state: RunState = job.state === JOB_STATE.stopped ? 'waiting' : 'printing'

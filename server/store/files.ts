@@ -42,7 +42,16 @@ export class FileStore {
     const meter = new Transform({
       transform(part: Buffer, _encoding, done) {
         bytes += part.length
-        if (bytes > limit) return done(new Refusal(413, { code: 'file-too-large', field, value: `more than ${limit} bytes`, limit: `${limit} bytes`, message: `The file is larger than the ${Math.round(limit / (1 << 20))} MB that can be taken.` }))
+        if (bytes > limit)
+          return done(
+            new Refusal(413, {
+              code: 'file-too-large',
+              field,
+              value: `more than ${limit} bytes`,
+              limit: `${limit} bytes`,
+              message: `The file is larger than the ${Math.round(limit / (1 << 20))} MB that can be taken.`,
+            }),
+          )
         digest.update(part)
         done(null, part)
       },

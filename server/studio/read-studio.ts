@@ -14,9 +14,17 @@ export const lotOf = (row: LotRow): Lot => ({
 })
 
 export const lotRow = (lot: Lot, position: number): LotRow => ({
-  id: lot.id, paperId: lot.paperId, form: lot.form, pwg: lot.pwg, position,
-  nominalWidth: lot.nominal.width, nominalLength: lot.nominal.length,
-  measuredWidth: lot.measured.width, measuredLength: lot.measured.length, spread: lot.spread, stock: lot.stock,
+  id: lot.id,
+  paperId: lot.paperId,
+  form: lot.form,
+  pwg: lot.pwg,
+  position,
+  nominalWidth: lot.nominal.width,
+  nominalLength: lot.nominal.length,
+  measuredWidth: lot.measured.width,
+  measuredLength: lot.measured.length,
+  spread: lot.spread,
+  stock: lot.stock,
 })
 
 /** The stored studio as the core wants it. */
@@ -35,7 +43,18 @@ export async function readStudio(models: Models): Promise<Studio> {
     papers: papers.map((p) => p.record),
     lots: lots.map(lotOf),
     profiles: profiles.map(({ id, description, hash, boundTo }) => ({ id, description, hash, boundTo })),
-    pairings: pairings.map(({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad }) => ({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad })),
+    pairings: pairings.map(({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad }) => ({
+      id,
+      printerId,
+      paperId,
+      mediaTypeId,
+      profileId,
+      pathId,
+      qualityId,
+      dryingMinutes,
+      good,
+      bad,
+    })),
     loaded: loaded.map(({ printerId, pathId, lotId, remaining }) => ({ printerId, pathId, lotId, remaining: Number(remaining) })),
     rules: rules?.record ?? DEFAULT_RULES,
   }

@@ -34,11 +34,21 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
   const options = { limitInputPixels: maxPixels, failOn: 'truncated', sequentialRead: true, ignoreIcc: true } as const
   try {
     const meta = await sharp(file, { ...options, limitInputPixels: false }).metadata()
-    if (!FORMATS.has(meta.format ?? '')) return { ok: false, code: 'picture-format', message: `This is a ${String(meta.format).toUpperCase()} file. JPEG, PNG and TIFF are taken.` }
+    if (!FORMATS.has(meta.format ?? ''))
+      return {
+        ok: false,
+        code: 'picture-format',
+        message: `This is a ${String(meta.format).toUpperCase()} file. JPEG, PNG and TIFF are taken.`,
+      }
     const sideways = (meta.orientation ?? 1) >= 5
     const [width, height] = sideways ? [meta.height, meta.width] : [meta.width, meta.height]
     if (!width || !height) return { ok: false, code: 'picture-unreadable', message: 'This picture has no size.' }
-    if (width * height > maxPixels) return { ok: false, code: 'picture-too-many-pixels', message: `The picture claims ${width} × ${height} pixels; up to ${maxPixels / 1e6} megapixels are taken.` }
+    if (width * height > maxPixels)
+      return {
+        ok: false,
+        code: 'picture-too-many-pixels',
+        message: `The picture claims ${width} × ${height} pixels; up to ${maxPixels / 1e6} megapixels are taken.`,
+      }
     const channels = meta.space === 'cmyk' ? 'cmyk' : meta.space === 'b-w' || meta.space === 'grey16' ? 'grey' : 'rgb'
     let profile: { description: string; bytes: Uint8Array } | null = null
     let warning: string | null = null
@@ -46,19 +56,40 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
       const read = readProfile(meta.icc, 'picture')
       const space = { rgb: 'RGB ', grey: 'GRAY', cmyk: 'CMYK' }[channels]
       if (!read.ok) warning = `Its embedded profile is damaged and is left aside: ${read.problem.message}`
-      else if (read.value.space !== space) warning = `Its embedded profile is for ${read.value.space.trim()} data and does not match the pixels; it is left aside.`
+      else if (read.value.space !== space)
+        warning = `Its embedded profile is for ${read.value.space.trim()} data and does not match the pixels; it is left aside.`
       else profile = { description: read.value.description, bytes: new Uint8Array(meta.icc) }
     }
     const scale = Math.min(1, Math.sqrt(PREVIEW.pixels / (width * height)), PREVIEW.width / width, PREVIEW.height / height)
     // CMYK cannot be shown as it is: its preview is converted; everything else keeps its own numbers.
     const kept = { ...options, ignoreIcc: false }
     const decoder = channels === 'cmyk' ? sharp(file, kept) : sharp(file, kept).keepIccProfile()
-    await decoder.autoOrient().flatten({ background: '#fff' }).resize(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)), { fit: 'fill' }).jpeg({ quality: 93, chromaSubsampling: '4:4:4' }).toFile(previewFile)
-    return { ok: true, width, height, ppi: meta.density && meta.density > 1 ? meta.density : null, bits: DEPTH_BITS[meta.depth ?? 'uchar'] ?? 8, channels, profile, warning }
+    await decoder
+      .autoOrient()
+      .flatten({ background: '#fff' })
+      .resize(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)), { fit: 'fill' })
+      .jpeg({ quality: 93, chromaSubsampling: '4:4:4' })
+      .toFile(previewFile)
+    return {
+      ok: true,
+      width,
+      height,
+      ppi: meta.density && meta.density > 1 ? meta.density : null,
+      bits: DEPTH_BITS[meta.depth ?? 'uchar'] ?? 8,
+      channels,
+      profile,
+      warning,
+    }
   } catch (error) {
     const text = (error as Error).message
-    if (/pixel limit/i.test(text)) return { ok: false, code: 'picture-too-many-pixels', message: `The picture has more than ${maxPixels / 1e6} megapixels.` }
-    if (/unsupported image format|Input file (is missing|contains)/i.test(text)) return { ok: false, code: 'picture-format', message: 'This is not a picture that can be read. JPEG, PNG and TIFF are taken.' }
-    return { ok: false, code: 'picture-damaged', message: 'The picture is damaged or cut short: it cannot be read to its end. Export it again.' }
+    if (/pixel limit/i.test(text))
+      return { ok: false, code: 'picture-too-many-pixels', message: `The picture has more than ${maxPixels / 1e6} megapixels.` }
+    if (/unsupported image format|Input file (is missing|contains)/i.test(text))
+      return { ok: false, code: 'picture-format', message: 'This is not a picture that can be read. JPEG, PNG and TIFF are taken.' }
+    return {
+      ok: false,
+      code: 'picture-damaged',
+      message: 'The picture is damaged or cut short: it cannot be read to its end. Export it again.',
+    }
   }
 }

@@ -38,7 +38,11 @@ export async function openPlainTiff(file: FileHandle, rowBytes: number): Promise
     }
     return []
   }
-  const [offsets, [perStrip = 1], [compression = 1]] = await Promise.all([values(TAG.stripOffsets), values(TAG.rowsPerStrip), values(TAG.compression)])
+  const [offsets, [perStrip = 1], [compression = 1]] = await Promise.all([
+    values(TAG.stripOffsets),
+    values(TAG.rowsPerStrip),
+    values(TAG.compression),
+  ])
   if (compression !== 1 || offsets.length === 0) throw new Error('the scratch picture is compressed')
   return {
     async rows(into, first, wanted) {

@@ -1,6 +1,6 @@
 import { Piscina } from 'piscina'
 import { config } from '../config.ts'
-import type { InspectPictureTask, InspectedPicture } from './inspect-picture.ts'
+import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { RenderPageTask } from './render-page.ts'
 
 /** Heavy work on its own threads: decoding, previews, rendering. A worker that dies is replaced by the pool. */

@@ -59,13 +59,22 @@ export async function renderPage(task: RenderPageTask): Promise<void> {
   const upright = sideways ? { width: plan.place.height, height: plan.place.width } : plan.place
   try {
     const options = { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' }
-    const scaled = sharp(task.picture, options).autoOrient().flatten({ background: '#fff' }).extract(plan.crop).resize(upright.width, upright.height, { fit: 'fill', kernel: 'lanczos3' })
+    const scaled = sharp(task.picture, options)
+      .autoOrient()
+      .flatten({ background: '#fff' })
+      .extract(plan.crop)
+      .resize(upright.width, upright.height, { fit: 'fill', kernel: 'lanczos3' })
     const channels = oneChannel ? 1 : 3
     const space = oneChannel ? 'b-w' : 'srgb'
     await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(straight)
     // Turned in a second pass, so that the order of cropping, scaling and turning is ours.
     if (plan.turn === 0) await rename(straight, scratch)
-    else await sharp(straight, { limitInputPixels: false }).rotate(plan.turn).toColourspace(space).tiff({ compression: 'none' }).toFile(scratch)
+    else
+      await sharp(straight, { limitInputPixels: false })
+        .rotate(plan.turn)
+        .toColourspace(space)
+        .tiff({ compression: 'none' })
+        .toFile(scratch)
     await writePage(task, scratch, channels, await transformFor(task))
   } finally {
     await rm(scratch, { force: true })
@@ -83,7 +92,18 @@ async function writePage(task: RenderPageTask, scratch: string, channels: number
     if (!out.write(bytes)) await Promise.race([new Promise<void>((resolve) => out.once('drain', () => resolve())), failed])
   }
   await write(new TextEncoder().encode(SYNC))
-  await write(writeHeader({ ppi: plan.ppi, width: plan.width, height: plan.height, pageWidth: plan.pageWidth, pageHeight: plan.pageHeight, colour: task.tag, copies: 1, mediaType: task.mediaType }))
+  await write(
+    writeHeader({
+      ppi: plan.ppi,
+      width: plan.width,
+      height: plan.height,
+      pageWidth: plan.pageWidth,
+      pageHeight: plan.pageHeight,
+      colour: task.tag,
+      copies: 1,
+      mediaType: task.mediaType,
+    }),
+  )
   const lines = lineWriter(plan.width)
   const row = new Uint8Array(plan.width * 3)
   const from = Math.max(0, place.left, keep.left)

@@ -9,13 +9,17 @@ const started = Date.now()
 /** IPP counts lengths in hundredths of a millimetre (PWG 5100.3). */
 export const hundredths = (um: number) => Math.round(um / 10)
 
-const size = (width: number, length: number) => v.collection({ 'x-dimension': v.integer(hundredths(width)), 'y-dimension': v.integer(hundredths(length)) })
+const size = (width: number, length: number) =>
+  v.collection({ 'x-dimension': v.integer(hundredths(width)), 'y-dimension': v.integer(hundredths(length)) })
 
 /** What the machine offers on one path: ranges, margins, source. */
 function mediaOf(path: Path, mediaType: string): Attributes {
   const margins = (pick: 'leading' | 'trailing' | 'left' | 'right') => v.integer(hundredths(path.margins[pick]))
   return {
-    'media-size': v.collection({ 'x-dimension': v.range([hundredths(path.width.min), hundredths(path.width.max)]), 'y-dimension': v.range([hundredths(path.length.min), hundredths(path.length.max)]) }),
+    'media-size': v.collection({
+      'x-dimension': v.range([hundredths(path.width.min), hundredths(path.width.max)]),
+      'y-dimension': v.range([hundredths(path.length.min), hundredths(path.length.max)]),
+    }),
     'media-top-margin': margins('leading'),
     'media-bottom-margin': margins('trailing'),
     'media-left-margin': margins('left'),
@@ -31,14 +35,23 @@ const stamp = (ms: number) => Math.max(1, Math.round((ms - started) / 1000))
 export function printerAttributes(machine: Machine, uri: string): { description: Attributes; template: Attributes; media: Attributes } {
   const { printer } = machine
   const busy = machine.jobs.find((j) => j.state === 'processing' || j.state === 'processing-stopped')
-  const sizes = [...new Set(printer.paths.flatMap((p) => (p.borderless && p.borderless.sizes !== 'any' ? p.borderless.sizes : [])).concat('iso_a4_210x297mm'))].filter((s) => namedSize(s))
+  const sizes = [
+    ...new Set(
+      printer.paths.flatMap((p) => (p.borderless && p.borderless.sizes !== 'any' ? p.borderless.sizes : [])).concat('iso_a4_210x297mm'),
+    ),
+  ].filter((s) => namedSize(s))
   const sources = [...new Set(printer.paths.map((p) => p.source))]
   const firstType = printer.mediaTypes[0]?.id ?? 'auto'
   const loaded = machine.trays.flatMap((tray) => {
     const path = printer.paths.find((p) => p.id === tray.pathId)
     return path && tray.sheet ? [{ path, sheet: tray.sheet }] : []
   })
-  const col: Attributes = { 'media-size': size(210_000, 297_000), ...Object.fromEntries(['top', 'bottom', 'left', 'right'].map((e) => [`media-${e}-margin`, v.integer(300)])), 'media-source': v.keyword(sources[0] ?? 'main'), 'media-type': v.keyword(firstType) }
+  const col: Attributes = {
+    'media-size': size(210_000, 297_000),
+    ...Object.fromEntries(['top', 'bottom', 'left', 'right'].map((e) => [`media-${e}-margin`, v.integer(300)])),
+    'media-source': v.keyword(sources[0] ?? 'main'),
+    'media-type': v.keyword(firstType),
+  }
   return {
     description: {
       'printer-uri-supported': v.uri(uri),
@@ -91,15 +104,29 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'job-sheets-supported': v.keyword('none'),
       'media-default': v.keyword('iso_a4_210x297mm'),
       'media-supported': v.keyword(...sizes),
-      'media-ready': v.keyword(...(loaded.length > 0 ? [...new Set(loaded.map(({ sheet }) => `custom_${sheet.lotId}_${sheet.width / 1000}x${sheet.length / 1000}mm`))] : ['iso_a4_210x297mm'])),
+      'media-ready': v.keyword(
+        ...(loaded.length > 0
+          ? [...new Set(loaded.map(({ sheet }) => `custom_${sheet.lotId}_${sheet.width / 1000}x${sheet.length / 1000}mm`))]
+          : ['iso_a4_210x297mm']),
+      ),
       'media-col-default': v.collection(col),
-      'media-col-supported': v.keyword('media-size', 'media-source', 'media-type', 'media-top-margin', 'media-bottom-margin', 'media-left-margin', 'media-right-margin'),
+      'media-col-supported': v.keyword(
+        'media-size',
+        'media-source',
+        'media-type',
+        'media-top-margin',
+        'media-bottom-margin',
+        'media-left-margin',
+        'media-right-margin',
+      ),
       'media-source-supported': v.keyword(...sources),
       'media-type-supported': v.keyword(...printer.mediaTypes.map((m) => m.id)),
-      'media-size-supported': [...sizes.flatMap((name) => {
-        const s = namedSize(name)
-        return s ? size(s.width, s.length) : []
-      })],
+      'media-size-supported': [
+        ...sizes.flatMap((name) => {
+          const s = namedSize(name)
+          return s ? size(s.width, s.length) : []
+        }),
+      ],
       'media-top-margin-supported': v.integer(0, ...new Set(printer.paths.map((p) => hundredths(p.margins.leading)))),
       'media-bottom-margin-supported': v.integer(0, ...new Set(printer.paths.map((p) => hundredths(p.margins.trailing)))),
       'media-left-margin-supported': v.integer(0, ...new Set(printer.paths.map((p) => hundredths(p.margins.left)))),
@@ -129,8 +156,12 @@ export function printerAttributes(machine: Machine, uri: string): { description:
 }
 
 const STATE: Record<Job['state'], number> = {
-  pending: JOB_STATE.pending, processing: JOB_STATE.processing, 'processing-stopped': JOB_STATE.stopped,
-  canceled: JOB_STATE.canceled, aborted: JOB_STATE.aborted, completed: JOB_STATE.completed,
+  pending: JOB_STATE.pending,
+  processing: JOB_STATE.processing,
+  'processing-stopped': JOB_STATE.stopped,
+  canceled: JOB_STATE.canceled,
+  aborted: JOB_STATE.aborted,
+  completed: JOB_STATE.completed,
 }
 
 export function jobAttributes(job: Job, uri: string): Attributes {

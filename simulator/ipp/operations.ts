@@ -40,11 +40,18 @@ function getPrinterAttributes(machine: Machine, request: Request): Answer {
 /** Attributes the machine cannot honour, as RFC 8011 wants them told. */
 function validate(machine: Machine, request: Request): Answer | null {
   const format = first(request.operation, 'document-format')
-  if (typeof format === 'string' && !FORMATS.has(format)) return { status: STATUS.documentFormatNotSupported, message: `Documents of type ${format} are not taken.` }
+  if (typeof format === 'string' && !FORMATS.has(format))
+    return { status: STATUS.documentFormatNotSupported, message: `Documents of type ${format} are not taken.` }
   const compression = first(request.operation, 'compression')
-  if (typeof compression === 'string' && compression !== 'none') return { status: STATUS.attributesNotSupported, message: 'Compressed documents are not taken.' }
+  if (typeof compression === 'string' && compression !== 'none')
+    return { status: STATUS.attributesNotSupported, message: 'Compressed documents are not taken.' }
   const refusal = machine.refuses(ticketFrom(request.operation, request.job))
-  if (refusal) return { status: STATUS.attributesNotSupported, message: refusal.message, groups: [{ group: 'unsupported', attributes: { [refusal.attribute]: v.none(null) } }] }
+  if (refusal)
+    return {
+      status: STATUS.attributesNotSupported,
+      message: refusal.message,
+      groups: [{ group: 'unsupported', attributes: { [refusal.attribute]: v.none(null) } }],
+    }
   return null
 }
 
@@ -61,7 +68,8 @@ function take(machine: Machine, job: Job, document: Uint8Array, format: unknown)
     machine.accept(job, isRaster || format === 'image/pwg-raster' ? document : null)
     return null
   } catch (error) {
-    if (error instanceof RasterError) return { status: STATUS.documentFormatError, message: `The document could not be read: ${error.message}.` }
+    if (error instanceof RasterError)
+      return { status: STATUS.documentFormatError, message: `The document could not be read: ${error.message}.` }
     throw error
   }
 }
@@ -74,7 +82,13 @@ function printJob(machine: Machine, request: Request): Answer {
 }
 
 function findJob(machine: Machine, request: Request): Job | undefined {
-  const id = first(request.operation, 'job-id') ?? Number(String(first(request.operation, 'job-uri') ?? '').split('/').pop())
+  const id =
+    first(request.operation, 'job-id') ??
+    Number(
+      String(first(request.operation, 'job-uri') ?? '')
+        .split('/')
+        .pop(),
+    )
   return typeof id === 'number' ? machine.job(id) : undefined
 }
 
@@ -82,27 +96,38 @@ function sendDocument(machine: Machine, request: Request): Answer {
   const job = findJob(machine, request)
   if (!job) return { status: STATUS.notFound, message: 'There is no such job.' }
   if (first(request.operation, 'last-document') === undefined) return { status: STATUS.badRequest, message: 'last-document is missing.' }
-  if (job.state !== 'pending' || job.reason !== 'job-incoming') return { status: STATUS.notPossible, message: 'This job takes no more documents.' }
+  if (job.state !== 'pending' || job.reason !== 'job-incoming')
+    return { status: STATUS.notPossible, message: 'This job takes no more documents.' }
   return take(machine, job, request.document, first(request.operation, 'document-format')) ?? jobAnswer(job, request.uri)
 }
 
 function getJobs(machine: Machine, request: Request): Answer {
   const which = first(request.operation, 'which-jobs') ?? 'not-completed'
-  if (which !== 'completed' && which !== 'not-completed') return { status: STATUS.attributesNotSupported, message: `which-jobs “${which}” is not known.` }
+  if (which !== 'completed' && which !== 'not-completed')
+    return { status: STATUS.attributesNotSupported, message: `which-jobs “${which}” is not known.` }
   const limit = first(request.operation, 'limit')
   const jobs = machine.jobs.filter((j) => (which === 'completed') === (j.doneAt !== null)).slice(-(typeof limit === 'number' ? limit : 100))
-  return { status: STATUS.ok, groups: jobs.map((job) => ({ group: 'job' as const, attributes: wanted(request, jobAttributes(job, request.uri), (name) => name === 'job-id' || name === 'job-uri') })) }
+  return {
+    status: STATUS.ok,
+    groups: jobs.map((job) => ({
+      group: 'job' as const,
+      attributes: wanted(request, jobAttributes(job, request.uri), (name) => name === 'job-id' || name === 'job-uri'),
+    })),
+  }
 }
 
 const OPERATIONS: Record<number, (machine: Machine, request: Request) => Answer> = {
   [OPERATION['Get-Printer-Attributes']]: getPrinterAttributes,
   [OPERATION['Validate-Job']]: (machine, request) => validate(machine, request) ?? { status: STATUS.ok },
   [OPERATION['Print-Job']]: printJob,
-  [OPERATION['Create-Job']]: (machine, request) => validate(machine, request) ?? jobAnswer(machine.create(ticketFrom(request.operation, request.job)), request.uri),
+  [OPERATION['Create-Job']]: (machine, request) =>
+    validate(machine, request) ?? jobAnswer(machine.create(ticketFrom(request.operation, request.job)), request.uri),
   [OPERATION['Send-Document']]: sendDocument,
   [OPERATION['Get-Job-Attributes']]: (machine, request) => {
     const job = findJob(machine, request)
-    return job ? { status: STATUS.ok, groups: [{ group: 'job', attributes: wanted(request, jobAttributes(job, request.uri), () => true) }] } : { status: STATUS.notFound, message: 'There is no such job.' }
+    return job
+      ? { status: STATUS.ok, groups: [{ group: 'job', attributes: wanted(request, jobAttributes(job, request.uri), () => true) }] }
+      : { status: STATUS.notFound, message: 'There is no such job.' }
   },
   [OPERATION['Get-Jobs']]: getJobs,
   [OPERATION['Cancel-Job']]: (machine, request) => {
@@ -113,16 +138,20 @@ const OPERATIONS: Record<number, (machine: Machine, request: Request) => Answer>
 }
 
 function answerTo(machine: Machine, message: Message, document: Uint8Array, uri: string): Answer {
-  if (message.version[0] < 1 || message.version[0] > 2) return { status: STATUS.versionNotSupported, message: 'This version of the protocol is not spoken.' }
+  if (message.version[0] < 1 || message.version[0] > 2)
+    return { status: STATUS.versionNotSupported, message: 'This version of the protocol is not spoken.' }
   if (message.requestId < 1) return { status: STATUS.badRequest, message: 'The request id must be at least 1.' }
   const operation = groupOf(message, 'operation')
   const [one, two] = Object.keys(operation)
-  if (message.groups[0]?.group !== 'operation' || one !== 'attributes-charset' || two !== 'attributes-natural-language') return { status: STATUS.badRequest, message: 'Charset and natural language must come first.' }
+  if (message.groups[0]?.group !== 'operation' || one !== 'attributes-charset' || two !== 'attributes-natural-language')
+    return { status: STATUS.badRequest, message: 'Charset and natural language must come first.' }
   const charset = first(operation, 'attributes-charset')
-  if (charset !== 'utf-8' && charset !== 'us-ascii') return { status: STATUS.charsetNotSupported, message: `The charset ${charset} is not spoken.` }
+  if (charset !== 'utf-8' && charset !== 'us-ascii')
+    return { status: STATUS.charsetNotSupported, message: `The charset ${charset} is not spoken.` }
   const run = OPERATIONS[message.code]
   if (!run) return { status: STATUS.operationNotSupported, message: 'This printer does not know that operation.' }
-  if (operation['printer-uri'] === undefined && operation['job-uri'] === undefined) return { status: STATUS.badRequest, message: 'The printer’s address is missing.' }
+  if (operation['printer-uri'] === undefined && operation['job-uri'] === undefined)
+    return { status: STATUS.badRequest, message: 'The printer’s address is missing.' }
   return run(machine, { operation, job: groupOf(message, 'job'), document, uri })
 }
 
@@ -137,12 +166,20 @@ export function handle(machine: Machine, body: Uint8Array, uri: string): Uint8Ar
     version = message.version[0] > 2 || message.version[0] < 1 ? [2, 0] : message.version
     answer = answerTo(machine, message, body.subarray(rest), uri)
   } catch (error) {
-    answer = error instanceof IppError ? { status: STATUS.badRequest, message: error.message } : { status: STATUS.internalError, message: (error as Error).message }
+    answer =
+      error instanceof IppError
+        ? { status: STATUS.badRequest, message: error.message }
+        : { status: STATUS.internalError, message: (error as Error).message }
   }
   const operation: Attributes = {
     'attributes-charset': v.charset('utf-8'),
     'attributes-natural-language': v.language('en'),
     ...(answer.message ? { 'status-message': v.text(answer.message.slice(0, 255)) } : {}),
   }
-  return encode({ version, code: answer.status, requestId, groups: [{ group: 'operation', attributes: operation }, ...(answer.groups ?? [])] })
+  return encode({
+    version,
+    code: answer.status,
+    requestId,
+    groups: [{ group: 'operation', attributes: operation }, ...(answer.groups ?? [])],
+  })
 }

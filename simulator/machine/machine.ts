@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import type { Path } from '../../core/paths/path.ts'
 import type { MediaType, Printer } from '../../core/printers/printer.ts'
 import { nameOf } from '../../core/sizes/named.ts'
-import { deliver, truthOf, type Truth } from '../press/press.ts'
+import { deliver, type Truth, truthOf } from '../press/press.ts'
 import { type DevicePage, readRaster } from '../press/raster-in.ts'
 import { drawsIn, feed, inkLimits, type RealSheet } from './mechanics.ts'
 import { seeded } from './random.ts'
@@ -79,8 +79,15 @@ export class Machine extends EventEmitter {
     this.pace = options.pace
     this.random = seeded(options.seed)
     mkdirSync(join(dir, 'sheets'), { recursive: true })
-    this.saved = this.read() ?? { nextJob: 1, trays, jobs: [], inks: Object.fromEntries(printer.inks.map((i) => [i.id, i.millilitres])), black: printer.black.installed }
-    for (const job of this.saved.jobs.filter((j) => !finished(j))) this.end(job, 'aborted', 'aborted-by-system', 'Power was lost while this job was printing.')
+    this.saved = this.read() ?? {
+      nextJob: 1,
+      trays,
+      jobs: [],
+      inks: Object.fromEntries(printer.inks.map((i) => [i.id, i.millilitres])),
+      black: printer.black.installed,
+    }
+    for (const job of this.saved.jobs.filter((j) => !finished(j)))
+      this.end(job, 'aborted', 'aborted-by-system', 'Power was lost while this job was printing.')
     this.save()
   }
 
@@ -133,12 +140,20 @@ export class Machine extends EventEmitter {
   refuses(ticket: JobTicket): { attribute: string; message: string } | null {
     const path = this.pathFor(ticket.source)
     if (!path) return { attribute: 'media-source', message: `There is no source “${ticket.source}”.` }
-    if (ticket.mediaType !== null && !this.mediaType(ticket.mediaType)) return { attribute: 'media-type', message: `There is no media type “${ticket.mediaType}”.` }
+    if (ticket.mediaType !== null && !this.mediaType(ticket.mediaType))
+      return { attribute: 'media-type', message: `There is no media type “${ticket.mediaType}”.` }
     const { page } = ticket
     if (page) {
-      if (page.width < path.width.min - 1000 || page.width > path.width.max + 1000 || page.length < path.length.min - 1000 || page.length > path.length.max + 1000) return { attribute: 'media-size', message: 'The page is outside the limits of the source.' }
+      if (
+        page.width < path.width.min - 1000 ||
+        page.width > path.width.max + 1000 ||
+        page.length < path.length.min - 1000 ||
+        page.length > path.length.max + 1000
+      )
+        return { attribute: 'media-size', message: 'The page is outside the limits of the source.' }
       if (!nameOf(page.width, page.length)) {
-        if (this.printer.quirks.some((q) => Math.abs(q.width - page.width) < 60)) return { attribute: 'media-size', message: 'This custom width is refused.' }
+        if (this.printer.quirks.some((q) => Math.abs(q.width - page.width) < 60))
+          return { attribute: 'media-size', message: 'This custom width is refused.' }
         if (!path.customSizes) return { attribute: 'media-size', message: 'The source takes named sizes only.' }
       }
     }
@@ -155,7 +170,18 @@ export class Machine extends EventEmitter {
 
   /** Registers a job; its document follows. */
   create(ticket: JobTicket): Job {
-    const job: Job = { ...ticket, id: this.saved.nextJob++, state: 'pending', reason: 'job-incoming', message: 'Waiting for data.', progress: 0, delivered: 0, createdAt: Date.now(), doneAt: null, truths: [] }
+    const job: Job = {
+      ...ticket,
+      id: this.saved.nextJob++,
+      state: 'pending',
+      reason: 'job-incoming',
+      message: 'Waiting for data.',
+      progress: 0,
+      delivered: 0,
+      createdAt: Date.now(),
+      doneAt: null,
+      truths: [],
+    }
     this.saved.jobs.push(job)
     while (this.saved.jobs.length > KEPT_JOBS) this.saved.jobs.shift()
     this.save()
@@ -179,10 +205,12 @@ export class Machine extends EventEmitter {
     job.reason = 'none'
     job.message = 'In the queue.'
     this.save()
-    this.running = this.running.then(() => this.run(job)).catch((error) => {
-      this.end(job, 'aborted', 'aborted-by-system', `The printer gave up: ${(error as Error).message}`)
-      this.save()
-    })
+    this.running = this.running
+      .then(() => this.run(job))
+      .catch((error) => {
+        this.end(job, 'aborted', 'aborted-by-system', `The printer gave up: ${(error as Error).message}`)
+        this.save()
+      })
   }
 
   cancel(job: Job): boolean {
@@ -198,7 +226,12 @@ export class Machine extends EventEmitter {
     const tray = this.saved.trays.find((t) => t.pathId === pathId)
     const path = this.printer.paths.find((p) => p.id === pathId)
     if (!tray || !path) return 'There is no such path.'
-    if (sheet && path.drawIn === 'when-asked' && !this.saved.jobs.some((j) => j.state === 'processing-stopped' && this.pathFor(j.source)?.id === pathId)) return `${path.name} pushes the sheet back out: it takes one only when it asks, after the data has arrived.`
+    if (
+      sheet &&
+      path.drawIn === 'when-asked' &&
+      !this.saved.jobs.some((j) => j.state === 'processing-stopped' && this.pathFor(j.source)?.id === pathId)
+    )
+      return `${path.name} pushes the sheet back out: it takes one only when it asks, after the data has arrived.`
     if (sheet && Math.min(sheet.width, sheet.length) > path.width.max + 1500) return 'The sheet is wider than the path.'
     tray.sheet = sheet
     tray.remaining = sheet ? remaining : 0
@@ -217,7 +250,8 @@ export class Machine extends EventEmitter {
     this.powered = on
     if (!on) {
       this.turnedOff++
-      for (const job of this.saved.jobs.filter((j) => !finished(j))) this.end(job, 'aborted', 'aborted-by-system', 'The printer was switched off in the middle of the job.')
+      for (const job of this.saved.jobs.filter((j) => !finished(j)))
+        this.end(job, 'aborted', 'aborted-by-system', 'The printer was switched off in the middle of the job.')
       this.wake?.()
     }
     this.save()
@@ -262,7 +296,14 @@ export class Machine extends EventEmitter {
       const { sheet } = tray
       const enough = sheet && (sheet.form === 'roll' ? tray.remaining >= told.length : tray.remaining > 0)
       if (!sheet || !enough) {
-        if (!(await this.waitForHand(job, 'media-needed', path.drawIn === 'when-asked' ? `Load one sheet into ${path.name} now.` : `${path.name} is empty.`))) return null
+        if (
+          !(await this.waitForHand(
+            job,
+            'media-needed',
+            path.drawIn === 'when-asked' ? `Load one sheet into ${path.name} now.` : `${path.name} is empty.`,
+          ))
+        )
+          return null
         continue
       }
       const off = Math.abs(Math.min(sheet.width, sheet.length) - Math.min(told.width, told.length))
@@ -271,7 +312,10 @@ export class Machine extends EventEmitter {
         continue
       }
       if (!drawsIn(path, sheet, tray.remaining, this.random)) {
-        if (!(await this.waitForHand(job, 'media-jam', 'The sheet was not drawn in. Take it out, square the stack, put it back and go on.'))) return null
+        if (
+          !(await this.waitForHand(job, 'media-jam', 'The sheet was not drawn in. Take it out, square the stack, put it back and go on.'))
+        )
+          return null
         continue
       }
       tray.remaining -= sheet.form === 'roll' ? told.length : 1
@@ -280,15 +324,27 @@ export class Machine extends EventEmitter {
     }
   }
 
-  private async printSheet(job: Job, path: Path, page: DevicePage, told: { width: number; length: number }, real: RealSheet, number: number): Promise<void> {
+  private async printSheet(
+    job: Job,
+    path: Path,
+    page: DevicePage,
+    told: { width: number; length: number },
+    real: RealSheet,
+    number: number,
+  ): Promise<void> {
     const power = this.turnedOff
     const upright = real.width <= real.length === told.width <= told.length || real.form === 'roll'
     const sheet = upright ? real : { ...real, width: real.length, length: real.width }
     const travel = feed(path, sheet, told, this.random)
-    const bleed = Math.max(0, ((page.header.width * 25_400) / page.header.ppi - told.width) / 2, ((page.header.height * 25_400) / page.header.ppi - told.length) / 2)
+    const bleed = Math.max(
+      0,
+      ((page.header.width * 25_400) / page.header.ppi - told.width) / 2,
+      ((page.header.height * 25_400) / page.header.ppi - told.length) / 2,
+    )
     const limits = inkLimits(path, { ...told, known: nameOf(told.width, told.length)?.pwg ?? null }, job.borderless, bleed)
     const media = this.mediaType(job.mediaType) ?? this.printer.mediaTypes[0]
-    const quality = this.printer.qualities.find((q) => ({ draft: 3, normal: 4, high: 5 })[q.ipp] === job.quality) ?? this.printer.qualities[0]
+    const quality =
+      this.printer.qualities.find((q) => ({ draft: 3, normal: 4, high: 5 })[q.ipp] === job.quality) ?? this.printer.qualities[0]
     const seconds = ((told.width * told.length) / 1e12) * (quality?.secondsPerSquareMetre ?? 600)
     for (let step = 0; step < PROGRESS_STEPS; step++) {
       job.progress = Math.round((step / PROGRESS_STEPS) * 100)
@@ -305,7 +361,8 @@ export class Machine extends EventEmitter {
     job.truths.push(truthOf(pass))
     if (number === 1) writeFileSync(this.sheetFile(job.id, 1), await deliver(pass))
     const used = page.coverage * ((told.width * told.length) / 1e12) * 22
-    for (const ink of this.printer.inks) this.saved.inks[ink.id] = Math.max(0, (this.saved.inks[ink.id] ?? 0) - used / this.printer.inks.length)
+    for (const ink of this.printer.inks)
+      this.saved.inks[ink.id] = Math.max(0, (this.saved.inks[ink.id] ?? 0) - used / this.printer.inks.length)
     job.progress = 100
     job.delivered = number
     this.save()

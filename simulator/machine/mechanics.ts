@@ -60,7 +60,12 @@ export interface Limits {
 }
 
 /** What the machine lets ink reach on this page. */
-export function inkLimits(path: Path, page: { width: number; length: number; known: string | null }, borderless: boolean, bleed: number): Limits {
+export function inkLimits(
+  path: Path,
+  page: { width: number; length: number; known: string | null },
+  borderless: boolean,
+  bleed: number,
+): Limits {
   const b = path.borderless
   const allowed = b && (b.sizes === 'any' || (page.known !== null && b.sizes.includes(page.known)))
   const m = path.margins
@@ -70,5 +75,11 @@ export function inkLimits(path: Path, page: { width: number; length: number; kno
     return { left: keep, top: keep, right: page.width - keep, bottom: page.length - keep, enforced: true }
   }
   const past = (edge: 'left' | 'right' | 'leading' | 'trailing') => (b.edges.includes(edge) ? -bleed : m[edge])
-  return { left: past('left'), top: past('leading'), right: page.width - past('right'), bottom: page.length - past('trailing'), enforced: false }
+  return {
+    left: past('left'),
+    top: past('leading'),
+    right: page.width - past('right'),
+    bottom: page.length - past('trailing'),
+    enforced: false,
+  }
 }

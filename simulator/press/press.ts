@@ -26,10 +26,12 @@ function printGrid(inks: InkOnPaper): Grid {
   const lab = printedLab(inkModelFor(inks))
   const values = new Uint8Array(GRID ** 3 * 3)
   let at = 0
-  for (let r = 0; r < GRID; r++) for (let g = 0; g < GRID; g++) for (let b = 0; b < GRID; b++) {
-    const rgb = [r, g, b].map((i) => i / (GRID - 1)) as unknown as Triple
-    for (const channel of labToSrgb(lab(rgb))) values[at++] = Math.round(channel * 255)
-  }
+  for (let r = 0; r < GRID; r++)
+    for (let g = 0; g < GRID; g++)
+      for (let b = 0; b < GRID; b++) {
+        const rgb = [r, g, b].map((i) => i / (GRID - 1)) as unknown as Triple
+        for (const channel of labToSrgb(lab(rgb))) values[at++] = Math.round(channel * 255)
+      }
   return { size: GRID, values }
 }
 
@@ -60,7 +62,12 @@ export function truthOf({ page, told, limits, travel }: Pass): Truth {
     skewDegrees: travel.skew,
     enforced: limits.enforced,
     margins: ink
-      ? { leading: white(ink.top), trailing: white(travel.length - ink.bottom), left: white(ink.left), right: white(travel.width - ink.right) }
+      ? {
+          leading: white(ink.top),
+          trailing: white(travel.length - ink.bottom),
+          left: white(ink.left),
+          right: white(travel.width - ink.right),
+        }
       : { leading: travel.length, trailing: travel.length, left: travel.width, right: travel.width },
   }
 }
@@ -109,5 +116,8 @@ export async function deliver(pass: Pass): Promise<Buffer> {
       }
     }
   }
-  return sharp(out, { raw: { width, height, channels: 3 } }).withMetadata({ density: page.ppi }).png({ compressionLevel: 6 }).toBuffer()
+  return sharp(out, { raw: { width, height, channels: 3 } })
+    .withMetadata({ density: page.ppi })
+    .png({ compressionLevel: 6 })
+    .toBuffer()
 }

@@ -58,7 +58,8 @@ export function readRaster(data: Uint8Array): DevicePage {
     }
     if (y % factor === factor - 1) {
       const out = cell * width * 4
-      for (let x = 0; x < width; x++) for (let k = 0; k < 3; k++) rgba[out + x * 4 + k] = Math.round((sums[x * 3 + k] as number) / (factor * factor))
+      for (let x = 0; x < width; x++)
+        for (let k = 0; k < 3; k++) rgba[out + x * 4 + k] = Math.round((sums[x * 3 + k] as number) / (factor * factor))
       sums.fill(0)
     }
   })

@@ -28,7 +28,8 @@ export async function api<T>(method: string, path: string, body?: unknown): Prom
     throw new ApiError(0, OFFLINE)
   })
   const data = await answer.json().catch(() => null)
-  if (!answer.ok) throw new ApiError(answer.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
+  if (!answer.ok)
+    throw new ApiError(answer.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
   return data as T
 }
 
@@ -44,9 +45,13 @@ export function upload<T>(path: string, file: File, progress: (share: number) =>
         data = JSON.parse(request.responseText)
       } catch {}
       if (request.status < 300) resolve(data as T)
-      else reject(new ApiError(request.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${request.status}.` }))
+      else
+        reject(
+          new ApiError(request.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${request.status}.` }),
+        )
     }
-    request.onerror = () => reject(new ApiError(0, { code: 'offline', message: 'The upload was cut off. The file is still on your side; try again.' }))
+    request.onerror = () =>
+      reject(new ApiError(0, { code: 'offline', message: 'The upload was cut off. The file is still on your side; try again.' }))
     request.onabort = () => reject(new ApiError(0, { code: 'cancelled', message: 'The upload was cancelled.' }))
     signal.addEventListener('abort', () => request.abort())
     request.send(file)

@@ -18,10 +18,14 @@ export const queryClient = new QueryClient({
 export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => api<Studio>('GET', '/studio') })
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<Job[]>('GET', '/jobs') })
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api<Job>('GET', `/jobs/${id}`) })
-export const ticksQuery = (id: number) => queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api<Tick[]>('GET', `/jobs/${id}/ticks`) })
-export const jobRunsQuery = (id: number) => queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api<Run[]>('GET', `/jobs/${id}/runs`) })
-export const logQuery = (q: string) => queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api<Run[]>('GET', `/runs?q=${encodeURIComponent(q)}`) })
+export const ticksQuery = (id: number) =>
+  queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api<Tick[]>('GET', `/jobs/${id}/ticks`) })
+export const jobRunsQuery = (id: number) =>
+  queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api<Run[]>('GET', `/jobs/${id}/runs`) })
+export const logQuery = (q: string) =>
+  queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api<Run[]>('GET', `/runs?q=${encodeURIComponent(q)}`) })
 export const runQuery = (id: number) => queryOptions({ queryKey: ['runs', id], queryFn: () => api<RunDetail>('GET', `/runs/${id}`) })
 export const demoPicturesQuery = queryOptions({ queryKey: ['demo-pictures'], queryFn: () => api<Picture[]>('GET', '/pictures/demo') })
 export const profilesQuery = queryOptions({ queryKey: ['profiles'], queryFn: () => api<ProfileEntry[]>('GET', '/profiles') })
-export const machineQuery = (id: string) => queryOptions({ queryKey: ['machine', id], queryFn: () => api<MachineState>('GET', `/printers/${id}/machine`), retry: 1 })
+export const machineQuery = (id: string) =>
+  queryOptions({ queryKey: ['machine', id], queryFn: () => api<MachineState>('GET', `/printers/${id}/machine`), retry: 1 })

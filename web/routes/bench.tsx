@@ -6,8 +6,8 @@ import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
-import { Empty, Failed, Loading } from '../ui/states.tsx'
 import { clock } from '../ui/ago.ts'
+import { Empty, Failed, Loading } from '../ui/states.tsx'
 
 const STATE_WORDS = { setup: 'being set up', printing: 'printing', inspect: 'to inspect', done: 'done', failed: 'failed' } as const
 
@@ -18,34 +18,75 @@ export function Bench() {
   const runs = useQuery(logQuery(''))
   const planned = useMemo<PlannedJob[]>(() => {
     if (!studio.data || !jobs.data) return []
-    return jobs.data.filter((j) => j.state === 'setup' || j.state === 'printing').map((job) => ({ job, plate: resolve(job.brief, studio.data, job.pins) }))
+    return jobs.data
+      .filter((j) => j.state === 'setup' || j.state === 'printing')
+      .map((job) => ({ job, plate: resolve(job.brief, studio.data, job.pins) }))
   }, [studio.data, jobs.data])
   const error = studio.error ?? jobs.error
-  if (error) return <Failed error={error} again={() => { void studio.refetch(); void jobs.refetch() }} />
+  if (error)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void studio.refetch()
+          void jobs.refetch()
+        }}
+      />
+    )
   if (!studio.data || !jobs.data) return <Loading what="the bench" />
-  const counts = Object.entries(STATE_WORDS).map(([state, words]) => ({ state, words, jobs: jobs.data.filter((j) => j.state === state) }))
+  const counts = Object.entries(STATE_WORDS).map(([state, words]) => ({
+    state,
+    words,
+    jobs: jobs.data
+      .filter((j) => j.state === state)
+      .sort((a, b) => (state === 'setup' ? (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9') : 0)),
+  }))
   const { printers } = studio.data
   return (
     <div className="mx-auto w-full max-w-[100rem]">
       <h1 className="sr-only">Bench</h1>
       <NeedsAHand planned={planned} runs={runs.data ?? []} />
       {printers.length === 0 ? (
-        <Empty title="Three steps to the first print"><ol className="list-decimal pl-5"><li>Add a printer on the shelf.</li><li>Add a paper and what you have of it.</li><li>Begin a job with a picture.</li></ol></Empty>
+        <Empty title="Three steps to the first print">
+          <ol className="list-decimal pl-5">
+            <li>Add a printer on the shelf.</li>
+            <li>Add a paper and what you have of it.</li>
+            <li>Begin a job with a picture.</li>
+          </ol>
+        </Empty>
       ) : (
         <section aria-label="Printers">
-          {printers.map((printer) => <Lane key={printer.id} printer={printer} studio={studio.data} planned={planned.filter((p) => p.plate.setup?.printer.id === printer.id)} runs={(runs.data ?? []).filter((r) => r.printerId === printer.id)} />)}
+          {printers.map((printer) => (
+            <Lane
+              key={printer.id}
+              printer={printer}
+              studio={studio.data}
+              planned={planned.filter((p) => p.plate.setup?.printer.id === printer.id)}
+              runs={(runs.data ?? []).filter((r) => r.printerId === printer.id)}
+            />
+          ))}
         </section>
       )}
       <section aria-label="Jobs by state" className="grid gap-x-6 gap-y-4 p-4 sm:grid-cols-2 lg:grid-cols-5">
         {counts.map(({ state, words, jobs: list }) => (
           <div key={state}>
-            <h2 className="border-b border-line pb-1">{words} <span className="num font-normal text-faint">{list.length}</span></h2>
+            <h2 className="border-b border-line pb-1">
+              {words} <span className="num font-normal text-faint">{list.length}</span>
+            </h2>
             <ul>
               {list.map((job) => (
                 <li key={job.id}>
-                  <Link to={`/jobs/${job.id}/${state === 'inspect' ? 'inspect' : state === 'printing' ? 'run' : 'sheet'}`} className="flex gap-2 py-1 hover:bg-hair">
+                  <Link
+                    to={`/jobs/${job.id}/${state === 'inspect' ? 'inspect' : state === 'printing' ? 'run' : 'sheet'}`}
+                    className="flex gap-2 py-1 hover:bg-hair"
+                  >
                     <span className="num w-6 shrink-0 text-right text-faint">{job.id}</span>
-                    <span className="min-w-0"><span className="block truncate">{job.title}</span>{job.brief.dueAt && state === 'setup' && <span className="block text-sm text-faint">due {clock(job.brief.dueAt)}</span>}</span>
+                    <span className="min-w-0">
+                      <span className="block truncate">{job.title}</span>
+                      {job.brief.dueAt && state === 'setup' && (
+                        <span className="block text-sm text-faint">due {clock(job.brief.dueAt)}</span>
+                      )}
+                    </span>
                   </Link>
                 </li>
               ))}

@@ -6,9 +6,9 @@ import { fileUrl } from '../api/client.ts'
 import { runQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
 import { InspectionForm } from '../features/run/inspection-form.tsx'
+import { clock } from '../ui/ago.ts'
 import { LevelMark } from '../ui/mark.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
-import { clock } from '../ui/ago.ts'
 import { NotHere } from './not-here.tsx'
 
 /** One run: exactly the plate it was printed with, what came out, and what was said of it. */
@@ -26,33 +26,89 @@ export function RunRoute() {
   return (
     <div>
       <div className="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b border-line bg-paper px-4 py-2">
-        <h1>Run <span className="num">{data.id}</span>: {data.jobTitle}</h1>
-        <p className="text-soft">{data.printerName}, {data.paperName}, {clock(data.createdAt)}: <b className="font-semibold text-ink">{data.inspection?.verdict ?? data.state}</b></p>
+        <h1>
+          Run <span className="num">{data.id}</span>: {data.jobTitle}
+        </h1>
+        <p className="text-soft">
+          {data.printerName}, {data.paperName}, {clock(data.createdAt)}:{' '}
+          <b className="font-semibold text-ink">{data.inspection?.verdict ?? data.state}</b>
+        </p>
         <div className="ml-auto flex gap-2">
-          {(['plate', 'inspection'] as const).map((t) => <button key={t} type="button" aria-pressed={tab === t} className="btn" style={tab === t ? { borderColor: 'var(--ink)', fontWeight: 600 } : {}} onClick={() => setTab(t)}>{t === 'plate' ? 'Plate' : 'Inspection'}</button>)}
-          <Link className="btn" to={`/jobs/${data.jobId}/sheet`}>Its job</Link>
+          {(['plate', 'inspection'] as const).map((t) => (
+            <button
+              key={t}
+              type="button"
+              aria-pressed={tab === t}
+              className="btn"
+              style={tab === t ? { borderColor: 'var(--ink)', fontWeight: 600 } : {}}
+              onClick={() => setTab(t)}
+            >
+              {t === 'plate' ? 'Plate' : 'Inspection'}
+            </button>
+          ))}
+          <Link className="btn" to={`/jobs/${data.jobId}/sheet`}>
+            Its job
+          </Link>
         </div>
       </div>
       {tab === 'inspection' ? (
-        ['inspect', 'done', 'failed', 'cancelled'].includes(data.state) ? <InspectionForm run={data} /> : <p className="p-6 text-soft">The run is not over yet: {data.message}</p>
+        ['inspect', 'done', 'failed', 'cancelled'].includes(data.state) ? (
+          <InspectionForm run={data} />
+        ) : (
+          <p className="p-6 text-soft">The run is not over yet: {data.message}</p>
+        )
       ) : (
         <div className="grid gap-5 p-4 lg:grid-cols-[minmax(0,1fr)_minmax(0,0.9fr)_minmax(0,0.9fr)]">
           <section aria-label="Frozen plate">
             <h2>Printed with this plate</h2>
             <table className="mt-1 w-full text-left">
               <tbody>
-                {plate.decisions.map((d) => <tr key={d.key} className="border-b border-hair align-top" data-frozen={d.key}><th scope="row" className="w-36 py-0.5 pr-2 text-sm font-normal text-soft">{d.title}</th><td>{d.label}</td><td className="text-right text-sm text-faint">{d.by}</td></tr>)}
+                {plate.decisions.map((d) => (
+                  <tr key={d.key} className="border-b border-hair align-top" data-frozen={d.key}>
+                    <th scope="row" className="w-36 py-0.5 pr-2 text-sm font-normal text-soft">
+                      {d.title}
+                    </th>
+                    <td>{d.label}</td>
+                    <td className="text-right text-sm text-faint">{d.by}</td>
+                  </tr>
+                ))}
               </tbody>
             </table>
-            {plate.findings.length > 0 && <ul className="mt-3 space-y-1">{plate.findings.map((f) => <li key={f.id} className="flex gap-2"><LevelMark level={f.level} word={false} /><span className="text-sm">{f.title}. {f.says}</span></li>)}</ul>}
+            {plate.findings.length > 0 && (
+              <ul className="mt-3 space-y-1">
+                {plate.findings.map((f) => (
+                  <li key={f.id} className="flex gap-2">
+                    <LevelMark level={f.level} word={false} />
+                    <span className="text-sm">
+                      {f.title}. {f.says}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            )}
           </section>
           <section aria-label="Drawing">
             <h2>As drawn</h2>
-            {drawing && <SheetSvg drawing={drawing} picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null} className="mt-1 max-h-[70vh] w-full" label={drawing.description} />}
+            {drawing && (
+              <SheetSvg
+                drawing={drawing}
+                picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null}
+                className="mt-1 max-h-[70vh] w-full"
+                label={drawing.description}
+              />
+            )}
           </section>
           <section aria-label="Delivered">
             <h2>As it came out</h2>
-            {data.delivered ? <img src={fileUrl(data.delivered)} alt="The sheet as it came out, leading edge up" className="mt-1 max-h-[64vh] w-full bg-[#707070] object-contain" /> : <p className="text-soft">{data.message}</p>}
+            {data.delivered ? (
+              <img
+                src={fileUrl(data.delivered)}
+                alt="The sheet as it came out, leading edge up"
+                className="mt-1 max-h-[64vh] w-full bg-[#707070] object-contain"
+              />
+            ) : (
+              <p className="text-soft">{data.message}</p>
+            )}
             {data.inspection?.note && <p className="mt-2 border-l-2 border-line pl-2">{data.inspection.note}</p>}
           </section>
         </div>

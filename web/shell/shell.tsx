@@ -28,32 +28,58 @@ export function Shell() {
   useHotkeys('g>s', () => navigate('/shelf'), { sequenceSplitKey: '>' })
   return (
     <div className="flex min-h-dvh flex-col">
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-raised focus:p-2">Skip to the content</a>
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-raised focus:p-2">
+        Skip to the content
+      </a>
       <header className="flex h-11 shrink-0 items-stretch gap-1 border-b border-line bg-paper px-3">
         <NavLink to="/" className="mr-3 flex items-center gap-2 font-semibold tracking-tight" aria-label="Arch Plate, to the bench">
-          <svg viewBox="0 0 16 16" width="18" height="18" aria-hidden="true"><path d="M2 15V8a6 6 0 0 1 12 0v7M4.5 15V9h7v6" fill="none" stroke="currentColor" strokeWidth="1.2" /></svg>
+          <svg viewBox="0 0 16 16" width="18" height="18" aria-hidden="true">
+            <path d="M2 15V8a6 6 0 0 1 12 0v7M4.5 15V9h7v6" fill="none" stroke="currentColor" strokeWidth="1.2" />
+          </svg>
           <span className="max-sm:sr-only">Arch Plate</span>
         </NavLink>
         <nav aria-label="Main" className="flex items-stretch">
           {PLACES.map((place) => (
-            <NavLink key={place.to} to={place.to} end={place.to === '/'} className={({ isActive }) => `flex items-center border-b-2 px-3 ${isActive ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`}>
+            <NavLink
+              key={place.to}
+              to={place.to}
+              end={place.to === '/'}
+              className={({ isActive }) =>
+                `flex items-center border-b-2 px-3 ${isActive ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`
+              }
+            >
               {place.label}
             </NavLink>
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-1">
-          <button type="button" className="btn btn-plain max-sm:hidden" onClick={() => setOpen('palette')}>Find <span className="kbd">Ctrl K</span></button>
-          <button type="button" className="btn btn-plain max-sm:hidden" onClick={() => setOpen('keys')}>Keys <span className="kbd">?</span></button>
-          <button type="button" className="btn btn-plain" onClick={toggleTheme}>{theme === 'dark' ? 'Light' : 'Dark'}</button>
-          <NavLink to="/new" className="btn btn-act">New job</NavLink>
+          <button type="button" className="btn btn-plain max-sm:hidden" onClick={() => setOpen('palette')}>
+            Find <span className="kbd">Ctrl K</span>
+          </button>
+          <button type="button" className="btn btn-plain max-sm:hidden" onClick={() => setOpen('keys')}>
+            Keys <span className="kbd">?</span>
+          </button>
+          <button type="button" className="btn btn-plain" onClick={toggleTheme}>
+            {theme === 'dark' ? 'Light' : 'Dark'}
+          </button>
+          <NavLink to="/new" className="btn btn-act">
+            New job
+          </NavLink>
         </div>
       </header>
-      <main id="main" className="flex min-h-0 flex-1 flex-col"><Outlet /></main>
+      <main id="main" className="flex min-h-0 flex-1 flex-col">
+        <Outlet />
+      </main>
       <Suspense>
         {open === 'palette' && <Palette close={() => setOpen(null)} />}
         {open === 'keys' && <Keys close={() => setOpen(null)} />}
       </Suspense>
-      <Toaster theme={theme} position="bottom-right" visibleToasts={3} toastOptions={{ style: { borderRadius: 2, fontFamily: 'inherit' } }} />
+      <Toaster
+        theme={theme}
+        position="bottom-right"
+        visibleToasts={3}
+        toastOptions={{ style: { borderRadius: 2, fontFamily: 'inherit' } }}
+      />
     </div>
   )
 }

@@ -36,10 +36,18 @@ export function LengthField({ label, value, unit, signed = false, disabled = fal
   }
   return (
     <div className="min-w-0">
-      <label htmlFor={id} className="block text-sm text-soft">{label}</label>
+      <label htmlFor={id} className="block text-sm text-soft">
+        {label}
+      </label>
       <div className="flex items-center gap-1">
         <input
-          id={id} className="num w-full min-w-0" value={text} disabled={disabled} inputMode="decimal" aria-invalid={error !== null} aria-describedby={error ? `${id}-e` : undefined}
+          id={id}
+          className="num w-full min-w-0"
+          value={text}
+          disabled={disabled}
+          inputMode="decimal"
+          aria-invalid={error !== null}
+          aria-describedby={error ? `${id}-e` : undefined}
           onChange={(e) => setText(e.target.value)}
           onBlur={take}
           onKeyDown={(e) => {
@@ -49,7 +57,11 @@ export function LengthField({ label, value, unit, signed = false, disabled = fal
         />
         <span className="text-sm text-faint">{unit}</span>
       </div>
-      {error && <p id={`${id}-e`} role="alert" className="mt-0.5 text-sm text-stop">{error}</p>}
+      {error && (
+        <p id={`${id}-e`} role="alert" className="mt-0.5 text-sm text-stop">
+          {error}
+        </p>
+      )}
     </div>
   )
 }

@@ -3,7 +3,11 @@ import { Link } from 'react-router'
 import { messageOf } from '../api/client.ts'
 
 export function Loading({ what }: { what: string }) {
-  return <p className="p-6 text-soft" role="status">Fetching {what} …</p>
+  return (
+    <p className="p-6 text-soft" role="status">
+      Fetching {what} …
+    </p>
+  )
 }
 
 export function Failed({ error, again }: { error: unknown; again?: () => void }) {
@@ -12,8 +16,14 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
       <h2>That did not work</h2>
       <p className="mt-1 max-w-prose text-soft">{messageOf(error)}</p>
       <p className="mt-3 flex gap-2">
-        {again && <button type="button" className="btn" onClick={again}>Try again</button>}
-        <Link className="btn" to="/">To the bench</Link>
+        {again && (
+          <button type="button" className="btn" onClick={again}>
+            Try again
+          </button>
+        )}
+        <Link className="btn" to="/">
+          To the bench
+        </Link>
       </p>
     </div>
   )

@@ -2,7 +2,13 @@ import { labToSrgb, type Triple } from '../../core/color/cie.ts'
 import type { Surface } from '../../core/media/media.ts'
 
 const TEXTURE: Record<Surface, string> = {
-  gloss: 'M0 10 10 0', satin: 'M0 14 14 0M0 7 7 0', matte: '', art: 'M1 4q3-2 6 0t6 0M0 10q4-2 7 0t7 0', canvas: 'M0 4h14M0 9h14M4 0v14M9 0v14', board: 'M0 12h14', plain: '',
+  gloss: 'M0 10 10 0',
+  satin: 'M0 14 14 0M0 7 7 0',
+  matte: '',
+  art: 'M1 4q3-2 6 0t6 0M0 10q4-2 7 0t7 0',
+  canvas: 'M0 4h14M0 9h14M4 0v14M9 0v14',
+  board: 'M0 12h14',
+  plain: '',
 }
 
 /** A paper as a small piece of it: its true white, and a drawn hint of its surface. */

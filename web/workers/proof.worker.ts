@@ -85,13 +85,27 @@ const api = {
     const begin = performance.now()
     const { sourceUrl, printerUrl, intent, blackPoint, paperWhite } = request
     const original = new Uint8ClampedArray(pixels.data.length)
-    applyGrid(once(`original ${sourceUrl}`, () => originalGrid(cms, source)), pixels.data, original)
+    applyGrid(
+      once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
+      pixels.data,
+      original,
+    )
     let proof: Uint8ClampedArray | null = null
     let outOfGamut: number | null = null
     if (printer) {
       proof = new Uint8ClampedArray(pixels.data.length)
-      applyGrid(once(`proof ${sourceUrl} ${printerUrl} ${intent} ${blackPoint} ${paperWhite}`, () => proofGrid(cms, { source, printer, intent, blackPoint, paperWhite })), pixels.data, proof)
-      outOfGamut = shareOutOfGamut(pixels.data, once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer)), PROOF_GRID)
+      applyGrid(
+        once(`proof ${sourceUrl} ${printerUrl} ${intent} ${blackPoint} ${paperWhite}`, () =>
+          proofGrid(cms, { source, printer, intent, blackPoint, paperWhite }),
+        ),
+        pixels.data,
+        proof,
+      )
+      outOfGamut = shareOutOfGamut(
+        pixels.data,
+        once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer)),
+        PROOF_GRID,
+      )
     }
     const answer = { width: pixels.width, height: pixels.height, original, proof, outOfGamut, milliseconds: performance.now() - begin }
     return Comlink.transfer(answer, [original.buffer, ...(proof ? [proof.buffer] : [])])

@@ -30,9 +30,11 @@ export interface Transform {
 export function createEngine(cms: LittleCms) {
   const open = (source: Source): number => {
     const handle =
-      source === 'srgb' ? cms.cmsCreate_sRGBProfile()
-      : source === 'lab' ? cms.cmsCreateLab4Profile()
-      : cms.cmsOpenProfileFromMem(source, source.byteLength)
+      source === 'srgb'
+        ? cms.cmsCreate_sRGBProfile()
+        : source === 'lab'
+          ? cms.cmsCreateLab4Profile()
+          : cms.cmsOpenProfileFromMem(source, source.byteLength)
     if (!handle) throw new ColorError('The colour engine cannot read this profile.')
     return handle
   }
@@ -41,7 +43,14 @@ export function createEngine(cms: LittleCms) {
      * Builds a transform between two spaces.
      * @throws ColorError when a profile cannot be read or lacks the tables for it
      */
-    transform(from: Source, input: Format, to: Source, output: Format, intent: Intent, options: { blackPoint?: boolean; precise?: boolean } = {}): Transform {
+    transform(
+      from: Source,
+      input: Format,
+      to: Source,
+      output: Format,
+      intent: Intent,
+      options: { blackPoint?: boolean; precise?: boolean } = {},
+    ): Transform {
       const a = open(from)
       let b = 0
       try {

@@ -21,7 +21,9 @@ export function shareOutOfGamut(rgba: Uint8ClampedArray | Uint8Array, distances:
   for (let v = 0; v < 256; v++) nearest[v] = Math.round((v * (size - 1)) / 255)
   let outside = 0
   for (let i = 0; i < rgba.length; i += 4) {
-    const node = ((nearest[rgba[i] as number] as number) * size + (nearest[rgba[i + 1] as number] as number)) * size + (nearest[rgba[i + 2] as number] as number)
+    const node =
+      ((nearest[rgba[i] as number] as number) * size + (nearest[rgba[i + 1] as number] as number)) * size +
+      (nearest[rgba[i + 2] as number] as number)
     if ((distances[node] as number) > OUT_OF_GAMUT * 10) outside++
   }
   return rgba.length === 0 ? 0 : outside / (rgba.length / 4)

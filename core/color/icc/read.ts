@@ -38,23 +38,28 @@ function descriptionOf(bytes: Uint8Array, view: DataView, offset: number, size: 
 /** Reads a profile's header, tag table and description. Every length is checked before it is used. */
 export function readProfile(bytes: Uint8Array, field = 'profile'): Result<ProfileInfo> {
   const bad = (code: string, message: string, limit?: string) => fail({ field, code, message, ...(limit ? { limit } : {}) })
-  if (bytes.length > LIMITS.bytes) return bad('profile-too-large', 'This profile is larger than any printer profile.', `${LIMITS.bytes} bytes`)
+  if (bytes.length > LIMITS.bytes)
+    return bad('profile-too-large', 'This profile is larger than any printer profile.', `${LIMITS.bytes} bytes`)
   if (bytes.length < 132) return bad('profile-truncated', 'This is not an ICC profile: it ends within the header.', '132 bytes')
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
   if (ascii(bytes, 36, 4) !== 'acsp') return bad('profile-no-signature', 'This is not an ICC profile: the signature “acsp” is missing.')
   const stated = view.getUint32(0)
-  if (stated > bytes.length) return bad('profile-truncated', `The profile says it has ${stated} bytes, and the file has ${bytes.length}.`, `${stated} bytes`)
+  if (stated > bytes.length)
+    return bad('profile-truncated', `The profile says it has ${stated} bytes, and the file has ${bytes.length}.`, `${stated} bytes`)
   const count = view.getUint32(128)
-  if (count > LIMITS.tags || 132 + count * 12 > bytes.length) return bad('profile-tag-count', `The profile claims ${count} tags.`, `${LIMITS.tags} tags`)
+  if (count > LIMITS.tags || 132 + count * 12 > bytes.length)
+    return bad('profile-tag-count', `The profile claims ${count} tags.`, `${LIMITS.tags} tags`)
   const tags: ProfileInfo['tags'] = []
   for (let i = 0; i < count; i++) {
     const at = 132 + i * 12
     const tag = { signature: ascii(bytes, at, 4), offset: view.getUint32(at + 4), size: view.getUint32(at + 8) }
-    if (tag.offset < 128 || tag.size < 8 || tag.offset + tag.size > bytes.length) return bad('profile-tag-range', `The tag “${tag.signature}” lies outside the file.`)
+    if (tag.offset < 128 || tag.size < 8 || tag.offset + tag.size > bytes.length)
+      return bad('profile-tag-range', `The tag “${tag.signature}” lies outside the file.`)
     tags.push(tag)
   }
   const connection = ascii(bytes, 20, 4)
-  if (connection !== 'XYZ ' && connection !== 'Lab ') return bad('profile-connection', `The connection space “${connection.trim()}” is not one that colours can be exchanged in.`)
+  if (connection !== 'XYZ ' && connection !== 'Lab ')
+    return bad('profile-connection', `The connection space “${connection.trim()}” is not one that colours can be exchanged in.`)
   const has = (signature: string) => tags.some((t) => t.signature === signature)
   const desc = tags.find((t) => t.signature === 'desc')
   return ok({
@@ -70,9 +75,28 @@ export function readProfile(bytes: Uint8Array, field = 'profile'): Result<Profil
 
 /** Checks that a profile can drive a printer: an output profile for RGB data with tables both ways. */
 export function requirePrinterProfile(info: ProfileInfo, field = 'profile'): Result<ProfileInfo> {
-  const kind: Record<string, string> = { mntr: 'a display', scnr: 'an input device', spac: 'a working space', link: 'a link between two devices', abst: 'an abstract effect', nmcl: 'named colours' }
-  if (info.deviceClass !== 'prtr') return fail({ field, code: 'profile-not-printer', value: info.deviceClass, message: `This profile describes ${kind[info.deviceClass] ?? 'something else'}, not a printer.` })
-  if (info.space !== 'RGB ') return fail({ field, code: 'profile-not-rgb', value: info.space.trim(), message: `This profile is for ${info.space.trim()} data; the printers here take RGB.` })
+  const kind: Record<string, string> = {
+    mntr: 'a display',
+    scnr: 'an input device',
+    spac: 'a working space',
+    link: 'a link between two devices',
+    abst: 'an abstract effect',
+    nmcl: 'named colours',
+  }
+  if (info.deviceClass !== 'prtr')
+    return fail({
+      field,
+      code: 'profile-not-printer',
+      value: info.deviceClass,
+      message: `This profile describes ${kind[info.deviceClass] ?? 'something else'}, not a printer.`,
+    })
+  if (info.space !== 'RGB ')
+    return fail({
+      field,
+      code: 'profile-not-rgb',
+      value: info.space.trim(),
+      message: `This profile is for ${info.space.trim()} data; the printers here take RGB.`,
+    })
   if (!info.tags.some((t) => t.signature === 'A2B0' || t.signature === 'A2B1') || !(info.intents.perceptual || info.intents.relative)) {
     return fail({ field, code: 'profile-no-tables', message: 'This profile has no tables to print or proof with.' })
   }

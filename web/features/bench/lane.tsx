@@ -9,8 +9,9 @@ import type { Studio } from '../../../core/studio/studio.ts'
 import { Swatch } from '../../ui/swatch.tsx'
 import type { PlannedJob } from './planned.ts'
 
-/** Hours the axis shows. */
-const AXIS_MINUTES = 4 * 60
+/** Minutes the axis shows, and the least a job takes up on it so that its number can be read. */
+const AXIS_MINUTES = 2 * 60
+const LEAST = 11
 const BLACK = { photo: 'photo black', matte: 'matte black', both: 'both blacks' } as const
 
 function Slot({ path, printer, studio }: { path: Path; printer: Printer; studio: Studio }) {
@@ -23,9 +24,22 @@ function Slot({ path, printer, studio }: { path: Path; printer: Printer; studio:
       {lot && paper && loaded ? (
         <span className="flex items-center gap-2">
           <Swatch white={paper.white} surface={paper.surface} />
-          <span className="min-w-0"><span className="block truncate">{paper.name}</span><span className="num block truncate text-sm text-soft">{lotSizeName(lot, studio.rules.unit)} · {lot.form === 'roll' ? writeLength(loaded.remaining, 'mm').replace(/(\d+)(\d{3}\.\d) mm/, (_, m: string, rest: string) => `${m}.${rest.slice(0, 1)} m`) : loaded.remaining}</span></span>
+          <span className="min-w-0">
+            <span className="block truncate">{paper.name}</span>
+            <span className="num block truncate text-sm text-soft">
+              {lotSizeName(lot, studio.rules.unit)} ·{' '}
+              {lot.form === 'roll'
+                ? writeLength(loaded.remaining, 'mm').replace(
+                    /(\d+)(\d{3}\.\d) mm/,
+                    (_, m: string, rest: string) => `${m}.${rest.slice(0, 1)} m`,
+                  )
+                : loaded.remaining}
+            </span>
+          </span>
         </span>
-      ) : <span className="block text-faint">empty</span>}
+      ) : (
+        <span className="block text-faint">empty</span>
+      )}
     </li>
   )
 }
@@ -33,9 +47,19 @@ function Slot({ path, printer, studio }: { path: Path; printer: Printer; studio:
 function Inks({ printer }: { printer: Printer }) {
   const low = printer.inks.filter((i) => i.millilitres / i.capacity < 0.2)
   return (
-    <span className="flex items-end gap-[3px]" role="img" aria-label={`Ink: ${low.length === 0 ? 'all above 20 %' : `${low.map((i) => i.name).join(', ')} low`}`}>
+    <span
+      className="flex items-end gap-[3px]"
+      role="img"
+      aria-label={`Ink: ${low.length === 0 ? 'all above 20 %' : `${low.map((i) => i.name).join(', ')} low`}`}
+    >
       {printer.inks.map((ink) => (
-        <span key={ink.id} title={`${ink.name} ${Math.round((ink.millilitres / ink.capacity) * 100)} %`} className="relative h-4 w-1.5 bg-hair"><span className="absolute inset-x-0 bottom-0 bg-soft" style={{ height: `${(ink.millilitres / ink.capacity) * 100}%` }} /></span>
+        <span
+          key={ink.id}
+          title={`${ink.name} ${Math.round((ink.millilitres / ink.capacity) * 100)} %`}
+          className="relative h-4 w-1.5 bg-hair"
+        >
+          <span className="absolute inset-x-0 bottom-0 bg-soft" style={{ height: `${(ink.millilitres / ink.capacity) * 100}%` }} />
+        </span>
       ))}
     </span>
   )
@@ -45,17 +69,48 @@ const share = (minutes: number) => `${(Math.min(AXIS_MINUTES, minutes) / AXIS_MI
 
 function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer }) {
   const stretches = queueUp(planned.map(({ job, plate }) => ({ id: job.id, dueAt: job.brief.dueAt, plate })))
-  const shown = stretches.filter((s) => s.loadFrom < AXIS_MINUTES)
+  let next = 0
+  const shown = stretches.flatMap((s) => {
+    const from = Math.max(s.loadFrom, next)
+    const width = Math.max(LEAST, s.dryFrom - s.loadFrom)
+    next = from + width
+    return from < AXIS_MINUTES - LEAST
+      ? [{ ...s, from, width, load: (s.printFrom - s.loadFrom) / Math.max(0.1, s.dryFrom - s.loadFrom) }]
+      : []
+  })
   const titles = new Map(planned.map(({ job }) => [job.id, job.title]))
   return (
-    <div className="relative h-14 min-w-0 overflow-hidden border-l border-line" role="img" aria-label={`${printer.name}: ${stretches.length} jobs waiting`}>
-      {[60, 120, 180].map((m) => <span key={m} aria-hidden="true" className="absolute inset-y-0 border-l border-hair pl-1 text-sm text-faint" style={{ left: share(m) }}>{m / 60} h</span>)}
+    <div
+      className="relative h-14 min-w-0 overflow-hidden border-l border-line"
+      role="img"
+      aria-label={`${printer.name}: ${stretches.length} jobs waiting`}
+    >
+      {[30, 60, 90].map((m) => (
+        <span
+          key={m}
+          aria-hidden="true"
+          className="absolute inset-y-0 border-l border-hair pl-1 text-sm text-faint"
+          style={{ left: share(m) }}
+        >
+          {m} min
+        </span>
+      ))}
+      {stretches.length > 0 && <span className="absolute top-0 left-3 text-sm text-faint">now</span>}
       {stretches.length === 0 && <span className="absolute bottom-2 left-3 text-sm text-faint">no jobs</span>}
       {shown.map((s) => (
-        <Link key={s.jobId} to={`/jobs/${s.jobId}/sheet`} title={`${s.jobId} ${titles.get(s.jobId)}: ready in ${Math.round(s.doneAt)} min`} className="absolute bottom-1.5 h-6 border-l border-soft" style={{ left: share(s.loadFrom), width: share(Math.max(9, s.dryFrom - s.loadFrom)) }}>
+        <Link
+          key={s.jobId}
+          to={`/jobs/${s.jobId}/sheet`}
+          title={`${s.jobId} ${titles.get(s.jobId)}: ready in ${Math.round(s.doneAt)} min`}
+          className="absolute bottom-1.5 h-6 border-l border-soft"
+          style={{ left: share(s.from), width: share(s.width) }}
+        >
           <span className="sr-only">{titles.get(s.jobId)}</span>
-          <span className="absolute inset-y-0 bg-chosen" style={{ left: 0, right: 0 }} />
-          <span className="num absolute inset-0 truncate pl-1 text-sm leading-6" aria-hidden="true">{s.jobId}</span>
+          <span className="absolute inset-y-0 left-0 bg-hair" style={{ width: `${s.load * 100}%` }} />
+          <span className="absolute inset-y-0 right-0 bg-chosen" style={{ left: `${s.load * 100}%` }} />
+          <span className="num absolute inset-0 truncate pl-1 text-sm leading-6" aria-hidden="true">
+            {s.jobId}
+          </span>
         </Link>
       ))}
     </div>
@@ -66,18 +121,32 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
 export function Lane({ printer, studio, planned, runs }: { printer: Printer; studio: Studio; planned: PlannedJob[]; runs: Run[] }) {
   const busy = runs.find((r) => ['rendering', 'sending', 'printing', 'waiting'].includes(r.state))
   return (
-    <article aria-label={printer.name} className="grid items-center gap-x-3 gap-y-1 border-b border-line px-4 py-1.5 lg:grid-cols-[200px_minmax(0,1fr)_minmax(0,300px)]">
+    <article
+      aria-label={printer.name}
+      className="grid items-center gap-x-3 gap-y-1 border-b border-line px-4 py-1.5 lg:grid-cols-[200px_minmax(0,1fr)_minmax(0,300px)]"
+    >
       <div className="min-w-0">
         <h2 className="truncate">{printer.name}</h2>
-        <p className="flex items-center gap-2 text-sm text-soft"><Inks printer={printer} />{BLACK[printer.black.installed]}</p>
+        <p className="flex items-center gap-2 text-sm text-soft">
+          <Inks printer={printer} />
+          {BLACK[printer.black.installed]}
+        </p>
       </div>
-      <ul className="flex min-w-0 flex-wrap gap-y-1">{printer.paths.map((path) => <Slot key={path.id} path={path} printer={printer} studio={studio} />)}</ul>
+      <ul className="flex min-w-0 flex-wrap gap-y-1">
+        {printer.paths.map((path) => (
+          <Slot key={path.id} path={path} printer={printer} studio={studio} />
+        ))}
+      </ul>
       {busy ? (
         <Link to={`/jobs/${busy.jobId}/run`} className="block min-w-0 border-l border-line pl-3">
-          <span className="block truncate font-semibold">{busy.state === 'waiting' ? 'waiting' : 'printing'}: {busy.jobTitle}</span>
+          <span className="block truncate font-semibold">
+            {busy.state === 'waiting' ? 'waiting' : 'printing'}: {busy.jobTitle}
+          </span>
           <progress className="h-2 w-full" max={100} value={busy.progress} aria-label={`Progress of ${busy.jobTitle}`} />
         </Link>
-      ) : <Axis planned={planned} printer={printer} />}
+      ) : (
+        <Axis planned={planned} printer={printer} />
+      )}
     </article>
   )
 }

@@ -14,13 +14,53 @@ interface Call {
 }
 
 function calls(planned: PlannedJob[], runs: Run[]): Call[] {
-  const waiting = runs.filter((r) => r.state === 'waiting').map((r): Call => ({ key: `w${r.id}`, text: r.message, detail: `${r.printerName}, ${r.jobTitle}`, to: `/jobs/${r.jobId}/${r.reason === 'media-needed' ? 'load' : 'run'}`, act: r.reason === 'media-needed' ? 'Load it' : 'See to it' }))
-  const lost = runs.filter((r) => r.reason === 'printer-away').map((r): Call => ({ key: `a${r.id}`, text: `${r.printerName} does not answer.`, detail: r.jobTitle, to: `/jobs/${r.jobId}/run`, act: 'See to it' }))
-  const inspect = runs.filter((r) => r.state === 'inspect').map((r): Call => ({ key: `i${r.id}`, text: `Inspect “${r.jobTitle}”.`, detail: r.dryUntil && new Date(r.dryUntil) > new Date() ? `${r.printerName}; dry ${away(r.dryUntil)}` : `${r.printerName}; dry`, to: `/jobs/${r.jobId}/inspect`, act: 'Inspect' }))
+  const waiting = runs
+    .filter((r) => r.state === 'waiting')
+    .map(
+      (r): Call => ({
+        key: `w${r.id}`,
+        text: r.message,
+        detail: `${r.printerName}, ${r.jobTitle}`,
+        to: `/jobs/${r.jobId}/${r.reason === 'media-needed' ? 'load' : 'run'}`,
+        act: r.reason === 'media-needed' ? 'Load it' : 'See to it',
+      }),
+    )
+  const lost = runs
+    .filter((r) => r.reason === 'printer-away')
+    .map(
+      (r): Call => ({
+        key: `a${r.id}`,
+        text: `${r.printerName} does not answer.`,
+        detail: r.jobTitle,
+        to: `/jobs/${r.jobId}/run`,
+        act: 'See to it',
+      }),
+    )
+  const inspect = runs
+    .filter((r) => r.state === 'inspect')
+    .map(
+      (r): Call => ({
+        key: `i${r.id}`,
+        text: `Inspect “${r.jobTitle}”.`,
+        detail: r.dryUntil && new Date(r.dryUntil) > new Date() ? `${r.printerName}; dry ${away(r.dryUntil)}` : `${r.printerName}; dry`,
+        to: `/jobs/${r.jobId}/inspect`,
+        act: 'Inspect',
+      }),
+    )
   const stopped = planned.flatMap(({ job, plate }): Call[] => {
     const stop = plate.findings.find((f) => f.level === 'stop')
     const soon = job.brief.dueAt && new Date(job.brief.dueAt).getTime() - Date.now() < DAY
-    return job.state === 'setup' && stop && soon ? [{ key: `s${job.id}`, text: `${job.title}: ${stop.title.toLowerCase()}.`, detail: `due ${away(job.brief.dueAt ?? '')}`, to: `/jobs/${job.id}/sheet`, act: 'Set it right' }] : []
+    return job.state === 'setup' && stop && soon
+      ? [
+          {
+            key: `s${job.id}`,
+            text: `${job.title}: ${stop.title.toLowerCase()}.`,
+            detail: `due ${away(job.brief.dueAt ?? '')}`,
+            to: `/jobs/${job.id}/sheet`,
+            act: 'Set it right',
+          },
+        ]
+      : []
   })
   return [...waiting, ...lost, ...stopped, ...inspect]
 }
@@ -31,12 +71,19 @@ export function NeedsAHand({ planned, runs }: { planned: PlannedJob[]; runs: Run
   return (
     <section aria-label="Needs a hand" className="border-b border-line bg-paper px-4 py-2.5">
       <h2 className="sr-only">Needs a hand</h2>
-      {list.length === 0 ? <p className="text-soft">Nothing needs a hand.</p> : (
+      {list.length === 0 ? (
+        <p className="text-soft">Nothing needs a hand.</p>
+      ) : (
         <ul className="grid gap-x-6 gap-y-1.5 md:grid-cols-2">
           {list.slice(0, 6).map((call, i) => (
             <li key={call.key} className="flex items-center gap-3">
-              <span className="min-w-0 flex-1 border-l-4 border-act pl-3"><b className="block truncate font-semibold">{call.text}</b><span className="block truncate text-sm text-soft">{call.detail}</span></span>
-              <Link to={call.to} className={`btn ${i === 0 ? 'btn-act' : ''}`}>{call.act}</Link>
+              <span className="min-w-0 flex-1 border-l-4 border-act pl-3">
+                <b className="block truncate font-semibold">{call.text}</b>
+                <span className="block truncate text-sm text-soft">{call.detail}</span>
+              </span>
+              <Link to={call.to} className={`btn ${i === 0 ? 'btn-act' : ''}`}>
+                {call.act}
+              </Link>
             </li>
           ))}
         </ul>

@@ -65,17 +65,69 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
   const body = useMemo(() => marks.map((mark, i) => ({ mark, key: `${mark.kind}-${mark.role}-${i}` })), [marks])
   const one = (mark: Mark, key: string) => {
     const style = LINE[mark.role]
-    const stroke = { stroke: style?.stroke ?? 'var(--soft)', strokeWidth: style?.width ?? 1, vectorEffect: 'non-scaling-stroke' as const, ...(style?.dash ? { strokeDasharray: style.dash } : {}) }
+    const stroke = {
+      stroke: style?.stroke ?? 'var(--soft)',
+      strokeWidth: style?.width ?? 1,
+      vectorEffect: 'non-scaling-stroke' as const,
+      ...(style?.dash ? { strokeDasharray: style.dash } : {}),
+    }
     switch (mark.kind) {
       case 'rect':
-        return <rect key={key} x={mark.rect.x} y={mark.rect.y} width={mark.rect.w} height={mark.rect.h} fill={style?.fill ?? 'none'} {...stroke} data-role={mark.role} />
+        return (
+          <rect
+            key={key}
+            x={mark.rect.x}
+            y={mark.rect.y}
+            width={mark.rect.w}
+            height={mark.rect.h}
+            fill={style?.fill ?? 'none'}
+            {...stroke}
+            data-role={mark.role}
+          />
+        )
       case 'hatch':
-        return <rect key={key} x={mark.rect.x} y={mark.rect.y} width={mark.rect.w} height={mark.rect.h} fill={`url(#${id}-${mark.role})`} data-role={mark.role} pointerEvents="none" />
+        return (
+          <rect
+            key={key}
+            x={mark.rect.x}
+            y={mark.rect.y}
+            width={mark.rect.w}
+            height={mark.rect.h}
+            fill={`url(#${id}-${mark.role})`}
+            data-role={mark.role}
+            pointerEvents="none"
+          />
+        )
       case 'line':
-        return <line key={key} x1={mark.x1} y1={mark.y1} x2={mark.x2} y2={mark.y2} {...stroke} {...(mark.arrows ? { markerEnd: `url(#${id}-${mark.role === 'feed' ? 'feed' : 'arrow'})`, ...(mark.role === 'feed' ? {} : { markerStart: `url(#${id}-arrow)` }) } : {})} />
+        return (
+          <line
+            key={key}
+            x1={mark.x1}
+            y1={mark.y1}
+            x2={mark.x2}
+            y2={mark.y2}
+            {...stroke}
+            {...(mark.arrows
+              ? {
+                  markerEnd: `url(#${id}-${mark.role === 'feed' ? 'feed' : 'arrow'})`,
+                  ...(mark.role === 'feed' ? {} : { markerStart: `url(#${id}-arrow)` }),
+                }
+              : {})}
+          />
+        )
       case 'text':
         return (
-          <text key={key} x={mark.x} y={mark.y} textAnchor={mark.anchor} fontSize={mark.size} fill={mark.role === 'strong' ? 'var(--ink)' : 'var(--soft)'} fontFamily="var(--font-mono)" fontWeight={mark.role === 'strong' ? 600 : 400} {...(mark.sideways ? { transform: `rotate(-90 ${mark.x} ${mark.y})` } : {})}>
+          <text
+            key={key}
+            x={mark.x}
+            y={mark.y}
+            textAnchor={mark.anchor}
+            fontSize={mark.size}
+            fill={mark.role === 'strong' ? 'var(--ink)' : 'var(--soft)'}
+            fontFamily="var(--font-mono)"
+            fontWeight={mark.role === 'strong' ? 600 : 400}
+            {...(mark.sideways ? { transform: `rotate(-90 ${mark.x} ${mark.y})` } : {})}
+          >
             {mark.text}
           </text>
         )
@@ -84,20 +136,41 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
         const side = turn === 90 || turn === 270
         const [w, h] = side ? [rect.h, rect.w] : [rect.w, rect.h]
         return (
-          <g key={key} data-role="picture" className={onDrag ? 'cursor-move' : ''} {...handlers}
-            {...(onNudge ? {
-              tabIndex: 0, role: 'application', 'aria-roledescription': 'picture on the sheet', 'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
-              onKeyDown: (e: React.KeyboardEvent) => {
-                const direction = DIRECTIONS[e.key]
-                if (!direction) return
-                e.preventDefault()
-                onNudge(direction[0] * keyStep(e), direction[1] * keyStep(e))
-              },
-            } : {})}>
+          <g
+            key={key}
+            data-role="picture"
+            className={onDrag ? 'cursor-move' : ''}
+            {...handlers}
+            {...(onNudge
+              ? {
+                  tabIndex: 0,
+                  role: 'application',
+                  'aria-roledescription': 'picture on the sheet',
+                  'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
+                  onKeyDown: (e: React.KeyboardEvent) => {
+                    const direction = DIRECTIONS[e.key]
+                    if (!direction) return
+                    e.preventDefault()
+                    onNudge(direction[0] * keyStep(e), direction[1] * keyStep(e))
+                  },
+                }
+              : {})}
+          >
             <g transform={`translate(${rect.x + rect.w / 2} ${rect.y + rect.h / 2}) rotate(${turn})`}>
-              {picture
-                ? <svg x={-w / 2} y={-h / 2} width={w} height={h} viewBox={`${crop.x} ${crop.y} ${crop.w} ${crop.h}`} preserveAspectRatio="none"><image href={picture} width="1" height="1" preserveAspectRatio="none" /></svg>
-                : <rect x={-w / 2} y={-h / 2} width={w} height={h} fill="#d0d0d0" />}
+              {picture ? (
+                <svg
+                  x={-w / 2}
+                  y={-h / 2}
+                  width={w}
+                  height={h}
+                  viewBox={`${crop.x} ${crop.y} ${crop.w} ${crop.h}`}
+                  preserveAspectRatio="none"
+                >
+                  <image href={picture} width="1" height="1" preserveAspectRatio="none" />
+                </svg>
+              ) : (
+                <rect x={-w / 2} y={-h / 2} width={w} height={h} fill="#d0d0d0" />
+              )}
             </g>
             <rect x={rect.x} y={rect.y} width={rect.w} height={rect.h} fill="transparent" {...stroke} />
           </g>
@@ -118,10 +191,28 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
         {pattern('unprintable', '#b5b5b5', 0.16)}
         {pattern('dead', '#6a6a6a', 0.32)}
         {pattern('clipped', '#3a3a3a', 0.14)}
-        <marker id={`${id}-arrow`} viewBox="0 0 8 6" refX="8" refY="3" markerWidth={textSize * 0.7} markerHeight={textSize * 0.5} orient="auto-start-reverse" markerUnits="userSpaceOnUse">
+        <marker
+          id={`${id}-arrow`}
+          viewBox="0 0 8 6"
+          refX="8"
+          refY="3"
+          markerWidth={textSize * 0.7}
+          markerHeight={textSize * 0.5}
+          orient="auto-start-reverse"
+          markerUnits="userSpaceOnUse"
+        >
           <path d="M0 0 8 3 0 6z" fill="#3a3a3a" />
         </marker>
-        <marker id={`${id}-feed`} viewBox="0 0 8 8" refX="7" refY="4" markerWidth={textSize * 0.9} markerHeight={textSize * 0.9} orient="auto" markerUnits="userSpaceOnUse">
+        <marker
+          id={`${id}-feed`}
+          viewBox="0 0 8 8"
+          refX="7"
+          refY="4"
+          markerWidth={textSize * 0.9}
+          markerHeight={textSize * 0.9}
+          orient="auto"
+          markerUnits="userSpaceOnUse"
+        >
           <path d="M0 0 8 4 0 8" fill="none" stroke="var(--soft)" strokeWidth="1.2" />
         </marker>
       </defs>

@@ -35,19 +35,47 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
   return (
     <section aria-label="Simulated printer" className="border border-line bg-paper p-3">
       <h2>Practise: the simulated {setup.printer.name}</h2>
-      {machine.error ? <p className="mt-1 text-soft" role="alert">{messageOf(machine.error)}</p> : (
+      {machine.error ? (
+        <p className="mt-1 text-soft" role="alert">
+          {messageOf(machine.error)}
+        </p>
+      ) : (
         <>
-          <p className="mt-1" data-tray>{setup.path.name} really holds: <b className="font-semibold">{tray?.sheet ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? writeLength(tray.remaining, 'mm') : `${tray.remaining} ${tray.remaining === 1 ? 'sheet' : 'sheets'}`}` : 'nothing'}</b></p>
+          <p className="mt-1" data-tray>
+            {setup.path.name} really holds:{' '}
+            <b className="font-semibold">
+              {tray?.sheet
+                ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? writeLength(tray.remaining, 'mm') : `${tray.remaining} ${tray.remaining === 1 ? 'sheet' : 'sheets'}`}`
+                : 'nothing'}
+            </b>
+          </p>
           <div className="mt-2 flex flex-wrap items-end gap-2">
             <div>
-              <label htmlFor={`${id}-lot`} className="block text-sm text-soft">Put in</label>
+              <label htmlFor={`${id}-lot`} className="block text-sm text-soft">
+                Put in
+              </label>
               <select id={`${id}-lot`} value={lotId} onChange={(e) => setLotId(e.target.value)}>
-                {lots.map((l) => <option key={l.id} value={l.id}>{studio.papers.find((p) => p.id === l.paperId)?.name}, {lotSizeName(l, 'mm')}</option>)}
+                {lots.map((l) => (
+                  <option key={l.id} value={l.id}>
+                    {studio.papers.find((p) => p.id === l.paperId)?.name}, {lotSizeName(l, 'mm')}
+                  </option>
+                ))}
               </select>
             </div>
-            <button type="button" className="btn" onClick={put}>Put it in</button>
-            <button type="button" className="btn" disabled={!tray?.sheet} onClick={() => act({ act: 'load', pathId: setup.path.id, lotId: null, remaining: 0 })}>Take it out</button>
-            <button type="button" className="btn" onClick={() => act({ act: 'power', on: !(machine.data?.on ?? true) })}>{machine.data?.on === false ? 'Switch it on' : 'Switch it off'}</button>
+            <button type="button" className="btn" onClick={put}>
+              Put it in
+            </button>
+            <button
+              type="button"
+              className="btn"
+              disabled={!tray?.sheet}
+              onClick={() => act({ act: 'load', pathId: setup.path.id, lotId: null, remaining: 0 })}
+            >
+              Take it out
+            </button>
+            <button type="button" className="btn" onClick={() => act({ act: 'power', on: !(machine.data?.on ?? true) })}>
+              {machine.data?.on === false ? 'Switch it on' : 'Switch it off'}
+            </button>
           </div>
           <p className="mt-2 text-sm text-soft">It prints on whatever lies here, right or wrong, as a real one would.</p>
         </>

@@ -19,7 +19,12 @@ export function PictureFacts({ picture, unit }: { picture: Picture; unit: Unit }
       </div>
       <p className="mt-2 truncate font-semibold">{picture.name}</p>
       <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
-        {rows.map(([term, value]) => [<dt key={term} className="text-soft">{term}</dt>, <dd key={`${term}-v`}>{value}</dd>])}
+        {rows.map(([term, value]) => [
+          <dt key={term} className="text-soft">
+            {term}
+          </dt>,
+          <dd key={`${term}-v`}>{value}</dd>,
+        ])}
       </dl>
       {picture.warning && <p className="mt-2 border-l-2 border-warn pl-2">{picture.warning}</p>}
     </div>

@@ -26,7 +26,14 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
     const abort = new AbortController()
     setBusy({ name: file.name, share: 0, abort })
     try {
-      onTaken(await upload<Picture>(`/pictures?name=${encodeURIComponent(file.name.slice(0, 255))}`, file, (share) => setBusy((b) => b && { ...b, share }), abort.signal))
+      onTaken(
+        await upload<Picture>(
+          `/pictures?name=${encodeURIComponent(file.name.slice(0, 255))}`,
+          file,
+          (share) => setBusy((b) => b && { ...b, share }),
+          abort.signal,
+        ),
+      )
     } catch (e) {
       if (!(e instanceof ApiError && e.problem.code === 'cancelled')) setError(`${file.name}: ${messageOf(e)}`)
     } finally {
@@ -47,33 +54,60 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
   }
   return (
     <div>
-      <div {...drop} className={`border border-dashed ${over ? 'border-ink bg-chosen' : 'border-line'} ${compact ? 'p-3' : 'p-8 text-center'}`}>
+      <div
+        {...drop}
+        className={`border border-dashed ${over ? 'border-ink bg-chosen' : 'border-line'} ${compact ? 'p-3' : 'p-8 text-center'}`}
+      >
         {busy ? (
           <div role="status">
             <p className="truncate">{busy.share < 1 ? `Taking in ${busy.name}` : `Reading ${busy.name}`} …</p>
             <progress className="mt-2 w-full" max={1} value={busy.share < 1 ? busy.share : undefined} aria-label="Upload" />
-            <button type="button" className="btn mt-2" onClick={() => busy.abort.abort()}>Cancel</button>
+            <button type="button" className="btn mt-2" onClick={() => busy.abort.abort()}>
+              Cancel
+            </button>
           </div>
         ) : (
           <>
             {!compact && <p className="text-lg">Drop a picture here</p>}
             <p className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-3'}>
-              <button type="button" className={`btn ${compact ? '' : 'btn-act'}`} onClick={() => input.current?.click()}>{compact ? 'Another picture …' : 'Choose a file …'}</button>
+              <button type="button" className={`btn ${compact ? '' : 'btn-act'}`} onClick={() => input.current?.click()}>
+                {compact ? 'Another picture …' : 'Choose a file …'}
+              </button>
               {compact && <span className="text-sm text-faint">or drop it here</span>}
             </p>
             {!compact && <p className="mt-3 text-sm text-soft">JPEG, PNG or TIFF, 8 or 16 bit, up to 1 GB and 300 megapixels</p>}
           </>
         )}
-        <input ref={input} type="file" accept="image/jpeg,image/png,image/tiff,.tif,.tiff" className="sr-only" tabIndex={-1} aria-label="Picture file" onChange={(e) => { void take(e.target.files?.[0]); e.target.value = '' }} />
+        <input
+          ref={input}
+          type="file"
+          accept="image/jpeg,image/png,image/tiff,.tif,.tiff"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Picture file"
+          onChange={(e) => {
+            void take(e.target.files?.[0])
+            e.target.value = ''
+          }}
+        />
       </div>
-      {error && <p role="alert" className="mt-2 border-l-2 border-stop pl-2">{error}</p>}
+      {error && (
+        <p role="alert" className="mt-2 border-l-2 border-stop pl-2">
+          {error}
+        </p>
+      )}
       {!compact && demos.data && demos.data.length > 0 && (
         <section className="mt-6">
           <h2>Or take a demo picture</h2>
           <ul className="mt-2 grid grid-cols-3 gap-3 sm:grid-cols-5">
             {demos.data.map((p) => (
               <li key={p.id}>
-                <button type="button" className="w-full border border-line bg-[#777] p-1 hover:border-ink" onClick={() => onTaken(p)} aria-label={`Take ${p.name}`}>
+                <button
+                  type="button"
+                  className="w-full border border-line bg-[#777] p-1 hover:border-ink"
+                  onClick={() => onTaken(p)}
+                  aria-label={`Take ${p.name}`}
+                >
                   <img src={fileUrl(p.preview)} alt="" loading="lazy" className="aspect-[3/2] w-full object-contain" />
                 </button>
                 <p className="truncate text-sm text-soft">{p.name}</p>

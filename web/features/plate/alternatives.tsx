@@ -22,11 +22,17 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
     <section id="alternatives" aria-label={`Alternatives for ${line.title}`} className="p-3">
       <div className="flex items-start justify-between gap-2">
         <h2>{line.title}</h2>
-        <button type="button" className="btn btn-plain -mt-1" onClick={onClose}>Close</button>
+        <button type="button" className="btn btn-plain -mt-1" onClick={onClose}>
+          Close
+        </button>
       </div>
       <p className="text-soft">{line.question}</p>
       <p className="mt-2 border-l-2 border-ink pl-2">{line.reason}</p>
-      {line.pinned && <button type="button" className="btn mt-2" onClick={() => onPin(line.key, null)}>Release the pin</button>}
+      {line.pinned && (
+        <button type="button" className="btn mt-2" onClick={() => onPin(line.key, null)}>
+          Release the pin
+        </button>
+      )}
       <ul className="mt-3 divide-y divide-hair border-y border-hair">
         {shown.map((alternative) => {
           const chosen = alternative.id === line.value
@@ -34,21 +40,44 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
             <li key={alternative.id} className={`py-2 ${chosen ? 'bg-chosen -mx-1 px-1' : ''}`}>
               <div className="flex items-start justify-between gap-2">
                 <span className={`min-w-0 ${chosen ? 'font-semibold' : ''}`}>{alternative.label}</span>
-                {chosen && line.pinned ? <span className="text-sm text-act">pinned</span> : (
-                  <button type="button" className="btn shrink-0 py-0 text-sm" style={{ minHeight: '1.6rem' }} onClick={() => onPin(line.key, alternative.id)} aria-label={`Pin ${alternative.label}`}>
+                {chosen && line.pinned ? (
+                  <span className="text-sm text-act">pinned</span>
+                ) : (
+                  <button
+                    type="button"
+                    className="btn shrink-0 py-0 text-sm"
+                    style={{ minHeight: '1.6rem' }}
+                    onClick={() => onPin(line.key, alternative.id)}
+                    aria-label={`Pin ${alternative.label}`}
+                  >
                     {chosen ? 'Pin' : 'Use'}
                   </button>
                 )}
               </div>
-              {alternative.ruledOut && <p className="mt-0.5 flex gap-1.5 text-sm"><LevelMark level="stop" word={false} /><span>{alternative.ruledOut}</span></p>}
-              {alternative.costs.length > 0
-                ? <ul className="mt-0.5 text-sm text-soft">{alternative.costs.map((cost) => <li key={cost.says}>{cost.says}</li>)}</ul>
-                : !alternative.ruledOut && <p className="mt-0.5 text-sm text-faint">costs nothing extra</p>}
+              {alternative.ruledOut && (
+                <p className="mt-0.5 flex gap-1.5 text-sm">
+                  <LevelMark level="stop" word={false} />
+                  <span>{alternative.ruledOut}</span>
+                </p>
+              )}
+              {alternative.costs.length > 0 ? (
+                <ul className="mt-0.5 text-sm text-soft">
+                  {alternative.costs.map((cost) => (
+                    <li key={cost.says}>{cost.says}</li>
+                  ))}
+                </ul>
+              ) : (
+                !alternative.ruledOut && <p className="mt-0.5 text-sm text-faint">costs nothing extra</p>
+              )}
             </li>
           )
         })}
       </ul>
-      {line.alternatives.length > FIRST && <button type="button" className="btn mt-2" onClick={() => setAll(!all)}>{all ? 'Show fewer' : `Show all ${line.alternatives.length}`}</button>}
+      {line.alternatives.length > FIRST && (
+        <button type="button" className="btn mt-2" onClick={() => setAll(!all)}>
+          {all ? 'Show fewer' : `Show all ${line.alternatives.length}`}
+        </button>
+      )}
     </section>
   )
 }

@@ -28,9 +28,17 @@ export function FindingsBar({ plate, onFix }: Props) {
         <ul className="max-h-64 divide-y divide-hair overflow-y-auto border-b border-line">
           {findings.map((f, i) => (
             <li key={f.id} className={`flex items-start gap-3 px-3 py-2 ${i === at ? 'bg-chosen' : ''}`}>
-              <span className="w-14 shrink-0"><LevelMark level={f.level} /></span>
-              <span className="min-w-0 flex-1"><b className="font-semibold">{f.title}.</b> {f.says}</span>
-              {f.fix && <button type="button" className="btn shrink-0" onClick={() => onFix(f.fix as Fix)}>{f.fix.label}</button>}
+              <span className="w-14 shrink-0">
+                <LevelMark level={f.level} />
+              </span>
+              <span className="min-w-0 flex-1">
+                <b className="font-semibold">{f.title}.</b> {f.says}
+              </span>
+              {f.fix && (
+                <button type="button" className="btn shrink-0" onClick={() => onFix(f.fix as Fix)}>
+                  {f.fix.label}
+                </button>
+              )}
             </li>
           ))}
         </ul>
@@ -39,13 +47,27 @@ export function FindingsBar({ plate, onFix }: Props) {
         {current ? (
           <>
             <LevelMark level={current.level} />
-            <p className="line-clamp-2 min-w-0 flex-1" aria-live="polite"><b className="font-semibold">{current.title}.</b> {current.says}</p>
-            {current.fix && <button type="button" className="btn btn-act shrink-0" onClick={() => onFix(current.fix as Fix)}>{current.fix.label}</button>}
+            <p className="line-clamp-2 min-w-0 flex-1" aria-live="polite">
+              <b className="font-semibold">{current.title}.</b> {current.says}
+            </p>
+            {current.fix && (
+              <button type="button" className="btn btn-act shrink-0" onClick={() => onFix(current.fix as Fix)}>
+                {current.fix.label}
+              </button>
+            )}
             <button type="button" className="btn shrink-0" aria-expanded={open} onClick={() => setOpen(!open)}>
-              {findings.length === 1 ? 'One finding' : `${findings.length} findings`}{stops + warns > 0 && <span className="text-faint">{stops > 0 && ` ${stops} stop`}{warns > 0 && ` ${warns} warn`}</span>}
+              {findings.length === 1 ? 'One finding' : `${findings.length} findings`}
+              {stops + warns > 0 && (
+                <span className="text-faint">
+                  {stops > 0 && ` ${stops} stop`}
+                  {warns > 0 && ` ${warns} warn`}
+                </span>
+              )}
             </button>
           </>
-        ) : <p className="text-soft">Nothing found that would waste paper.</p>}
+        ) : (
+          <p className="text-soft">Nothing found that would waste paper.</p>
+        )}
       </div>
     </section>
   )

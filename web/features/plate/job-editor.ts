@@ -21,7 +21,13 @@ interface State {
   base: Draft | null
 }
 
-type Action = { do: 'set'; draft: Draft } | { do: 'preview'; draft: Draft } | { do: 'commit' } | { do: 'undo' } | { do: 'redo' } | { do: 'replace'; draft: Draft }
+type Action =
+  | { do: 'set'; draft: Draft }
+  | { do: 'preview'; draft: Draft }
+  | { do: 'commit' }
+  | { do: 'undo' }
+  | { do: 'redo' }
+  | { do: 'replace'; draft: Draft }
 
 const UNDO_STEPS = 200
 
@@ -110,7 +116,8 @@ export function useJobEditor(job: Job) {
         queryClient.setQueryData(jobQuery(job.id).queryKey, answer)
         setSave({ state: 'saved' })
       } catch (error) {
-        if (error instanceof ApiError && error.status === 409 && error.problem.current) setSave({ state: 'conflict', theirs: error.problem.current as Job })
+        if (error instanceof ApiError && error.status === 409 && error.problem.current)
+          setSave({ state: 'conflict', theirs: error.problem.current as Job })
         else if (error instanceof ApiError && error.away) {
           setSave({ state: 'away', message: messageOf(error) })
           retry = setTimeout(() => setAttempt((n) => n + 1), RETRY_AFTER)
@@ -134,13 +141,16 @@ export function useJobEditor(job: Job) {
       canUndo: state.past.length > 0,
       canRedo: state.future.length > 0,
       set,
-      brief: (change: Partial<Brief>, pins: Partial<Record<DecisionKey, string | null>> = {}) => set({ ...now, brief: { ...now.brief, ...change }, pins: withPins(now.pins, pins) }),
+      brief: (change: Partial<Brief>, pins: Partial<Record<DecisionKey, string | null>> = {}) =>
+        set({ ...now, brief: { ...now.brief, ...change }, pins: withPins(now.pins, pins) }),
       pin: (change: Partial<Record<DecisionKey, string | null>>) => set({ ...now, pins: withPins(now.pins, change) }),
       title: (title: string) => set({ ...now, title }),
       /** Shows a change without making it an undo step; `commit` does. */
-      preview: (change: Partial<Record<DecisionKey, string | null>>) => dispatch({ do: 'preview', draft: { ...now, pins: withPins(now.pins, change) } }),
+      preview: (change: Partial<Record<DecisionKey, string | null>>) =>
+        dispatch({ do: 'preview', draft: { ...now, pins: withPins(now.pins, change) } }),
       commit: () => dispatch({ do: 'commit' }),
-      apply: (fix: Fix) => set({ ...now, brief: { ...now.brief, ...(fix.brief as Partial<Brief> | undefined) }, pins: withPins(now.pins, fix.pins ?? {}) }),
+      apply: (fix: Fix) =>
+        set({ ...now, brief: { ...now.brief, ...(fix.brief as Partial<Brief> | undefined) }, pins: withPins(now.pins, fix.pins ?? {}) }),
       undo: () => dispatch({ do: 'undo' }),
       redo: () => dispatch({ do: 'redo' }),
       /** After a lost race: take the other version, or write ours over it. */

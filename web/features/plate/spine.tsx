@@ -20,7 +20,10 @@ export function Spine({ plate, selected, onSelect }: Props) {
         return (
           <li key={line.key}>
             <button
-              type="button" aria-expanded={chosen} aria-controls="alternatives" data-decision={line.key}
+              type="button"
+              aria-expanded={chosen}
+              aria-controls="alternatives"
+              data-decision={line.key}
               onClick={() => onSelect(chosen ? null : line.key)}
               className={`grid w-full grid-cols-[1fr_auto] gap-x-2 px-3 py-[0.3rem] text-left hover:bg-hair ${chosen ? 'bg-chosen' : ''}`}
             >
@@ -30,7 +33,11 @@ export function Spine({ plate, selected, onSelect }: Props) {
               <span className="flex items-center gap-1 text-sm text-faint">
                 {worst && <LevelMark level={worst.level} word={false} />}
                 {line.ruledOut && !worst && <LevelMark level="stop" word={false} />}
-                {line.close && !worst && <span title="A runner-up is close">≈<span className="sr-only">a runner-up is close</span></span>}
+                {line.close && !worst && (
+                  <span title="A runner-up is close">
+                    ≈<span className="sr-only">a runner-up is close</span>
+                  </span>
+                )}
               </span>
             </button>
           </li>

@@ -6,8 +6,8 @@ import { writeNumber } from '../../../core/length/length.ts'
 import { EDGES, type Edges } from '../../../core/paths/path.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
-import { LengthField } from '../../ui/length-field.tsx'
 import { clock } from '../../ui/ago.ts'
+import { LengthField } from '../../ui/length-field.tsx'
 
 const VERDICT = { right: 'Right', usable: 'Usable', wasted: 'Wasted' } as const
 /** Borders this much apart are seen by eye (common practice), µm. */
@@ -17,8 +17,24 @@ const SEEN = 1000
 export function InspectionForm({ run }: { run: RunDetail }) {
   const id = useId()
   const { brief, layout } = run.plate
-  const expected: Edges = layout ? { leading: Math.round(layout.margins.leading), trailing: Math.round(layout.margins.trailing), left: Math.round(layout.margins.left), right: Math.round(layout.margins.right) } : { leading: 0, trailing: 0, left: 0, right: 0 }
-  const [form, setForm] = useState<Inspection>(run.inspection ?? { margins: null, verdict: 'right', faults: [], note: '', sheetsUsed: Math.max(1, run.sheetsDelivered), sheetsWasted: 0 })
+  const expected: Edges = layout
+    ? {
+        leading: Math.round(layout.margins.leading),
+        trailing: Math.round(layout.margins.trailing),
+        left: Math.round(layout.margins.left),
+        right: Math.round(layout.margins.right),
+      }
+    : { leading: 0, trailing: 0, left: 0, right: 0 }
+  const [form, setForm] = useState<Inspection>(
+    run.inspection ?? {
+      margins: null,
+      verdict: 'right',
+      faults: [],
+      note: '',
+      sheetsUsed: Math.max(1, run.sheetsDelivered),
+      sheetsWasted: 0,
+    },
+  )
   const margins = form.margins
   const save = useMutation({
     mutationFn: () => api<Run>('PUT', `/runs/${run.id}/inspection`, form),
@@ -32,39 +48,91 @@ export function InspectionForm({ run }: { run: RunDetail }) {
   })
   const count = (key: 'sheetsUsed' | 'sheetsWasted', label: string) => (
     <div>
-      <label htmlFor={`${id}-${key}`} className="block text-sm text-soft">{label}</label>
-      <input id={`${id}-${key}`} type="number" min={0} max={10000} className="num w-24" value={form[key]} onChange={(e) => setForm({ ...form, [key]: Math.max(0, Math.min(10_000, Math.round(Number(e.target.value) || 0))) })} />
+      <label htmlFor={`${id}-${key}`} className="block text-sm text-soft">
+        {label}
+      </label>
+      <input
+        id={`${id}-${key}`}
+        type="number"
+        min={0}
+        max={10000}
+        className="num w-24"
+        value={form[key]}
+        onChange={(e) => setForm({ ...form, [key]: Math.max(0, Math.min(10_000, Math.round(Number(e.target.value) || 0))) })}
+      />
     </div>
   )
   return (
     <div className="grid gap-6 p-5 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
       <figure>
-        {run.delivered
-          ? <img src={fileUrl(run.delivered)} alt="The sheet as it came out, leading edge up" className="max-h-[calc(100dvh-15rem)] w-full bg-[#707070] object-contain" />
-          : <div className="flex h-64 items-center justify-center bg-chosen text-soft">No sheet came out of this run.</div>}
-        <figcaption className="mt-1 text-sm text-soft">The sheet as it came out, leading edge up. {run.dryUntil && new Date(run.dryUntil) > new Date() ? `Dry ${clock(run.dryUntil)}; handle it by the edges until then.` : ''}</figcaption>
+        {run.delivered ? (
+          <img
+            src={fileUrl(run.delivered)}
+            alt="The sheet as it came out, leading edge up"
+            className="max-h-[calc(100dvh-15rem)] w-full bg-[#707070] object-contain"
+          />
+        ) : (
+          <div className="flex h-64 items-center justify-center bg-chosen text-soft">No sheet came out of this run.</div>
+        )}
+        <figcaption className="mt-1 text-sm text-soft">
+          The sheet as it came out, leading edge up.{' '}
+          {run.dryUntil && new Date(run.dryUntil) > new Date() ? `Dry ${clock(run.dryUntil)}; handle it by the edges until then.` : ''}
+        </figcaption>
       </figure>
-      <form onSubmit={(e) => { e.preventDefault(); save.mutate() }} className="space-y-5">
+      <form
+        onSubmit={(e) => {
+          e.preventDefault()
+          save.mutate()
+        }}
+        className="space-y-5"
+      >
         <section>
           <h2>Measured borders</h2>
-          <p className="text-sm text-soft">With a ruler, from the edge of the sheet to the picture. The drawing said {EDGES.map((e) => `${e} ${writeNumber(expected[e], brief.unit)}`).join(', ')} {brief.unit}.</p>
+          <p className="text-sm text-soft">
+            With a ruler, from the edge of the sheet to the picture. The drawing said{' '}
+            {EDGES.map((e) => `${e} ${writeNumber(expected[e], brief.unit)}`).join(', ')} {brief.unit}.
+          </p>
           {margins ? (
             <div className="mt-2 grid max-w-md grid-cols-2 gap-3">
               {EDGES.map((edge) => (
                 <div key={edge}>
-                  <LengthField label={edge} unit={brief.unit} signed value={margins[edge]} onChange={(um) => setForm({ ...form, margins: { ...margins, [edge]: Math.max(0, um) } })} />
-                  {Math.abs(margins[edge] - expected[edge]) >= SEEN && <p className="text-sm text-warn">{writeNumber(Math.abs(margins[edge] - expected[edge]), brief.unit)} {brief.unit} from the drawing</p>}
+                  <LengthField
+                    label={edge}
+                    unit={brief.unit}
+                    signed
+                    value={margins[edge]}
+                    onChange={(um) => setForm({ ...form, margins: { ...margins, [edge]: Math.max(0, um) } })}
+                  />
+                  {Math.abs(margins[edge] - expected[edge]) >= SEEN && (
+                    <p className="text-sm text-warn">
+                      {writeNumber(Math.abs(margins[edge] - expected[edge]), brief.unit)} {brief.unit} from the drawing
+                    </p>
+                  )}
                 </div>
               ))}
             </div>
-          ) : <button type="button" className="btn mt-2" onClick={() => setForm({ ...form, margins: { ...expected } })}>Enter the four borders</button>}
+          ) : (
+            <button type="button" className="btn mt-2" onClick={() => setForm({ ...form, margins: { ...expected } })}>
+              Enter the four borders
+            </button>
+          )}
         </section>
         <fieldset>
           <legend className="font-semibold">Verdict</legend>
           <div className="mt-1 flex gap-2">
             {VERDICTS.map((verdict) => (
-              <label key={verdict} className={`btn ${form.verdict === verdict ? 'font-semibold' : ''}`} style={form.verdict === verdict ? { borderColor: 'var(--ink)' } : {}}>
-                <input type="radio" name={`${id}-verdict`} checked={form.verdict === verdict} onChange={() => setForm({ ...form, verdict, sheetsWasted: verdict === 'wasted' ? form.sheetsUsed : 0 })} />{VERDICT[verdict]}
+              <label
+                key={verdict}
+                className={`btn ${form.verdict === verdict ? 'font-semibold' : ''}`}
+                style={form.verdict === verdict ? { borderColor: 'var(--ink)' } : {}}
+              >
+                <input
+                  type="radio"
+                  name={`${id}-verdict`}
+                  checked={form.verdict === verdict}
+                  onChange={() => setForm({ ...form, verdict, sheetsWasted: verdict === 'wasted' ? form.sheetsUsed : 0 })}
+                />
+                {VERDICT[verdict]}
               </label>
             ))}
           </div>
@@ -72,15 +140,40 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         <fieldset>
           <legend className="font-semibold">Faults seen</legend>
           <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
-            {FAULTS.map((fault) => <label key={fault} className="flex items-center gap-1.5"><input type="checkbox" checked={form.faults.includes(fault)} onChange={(e) => setForm({ ...form, faults: e.target.checked ? [...form.faults, fault] : form.faults.filter((f) => f !== fault) })} />{fault}</label>)}
+            {FAULTS.map((fault) => (
+              <label key={fault} className="flex items-center gap-1.5">
+                <input
+                  type="checkbox"
+                  checked={form.faults.includes(fault)}
+                  onChange={(e) =>
+                    setForm({ ...form, faults: e.target.checked ? [...form.faults, fault] : form.faults.filter((f) => f !== fault) })
+                  }
+                />
+                {fault}
+              </label>
+            ))}
           </div>
         </fieldset>
-        <div className="flex gap-4">{count('sheetsUsed', 'Sheets used')}{count('sheetsWasted', 'Of them wasted')}</div>
-        <div>
-          <label htmlFor={`${id}-note`} className="block text-sm text-soft">Note</label>
-          <textarea id={`${id}-note`} rows={3} maxLength={5000} className="w-full" value={form.note} onChange={(e) => setForm({ ...form, note: e.target.value })} />
+        <div className="flex gap-4">
+          {count('sheetsUsed', 'Sheets used')}
+          {count('sheetsWasted', 'Of them wasted')}
         </div>
-        <button type="submit" className="btn btn-act" disabled={save.isPending}>{run.inspection ? 'Correct the log' : 'Write it into the log'}</button>
+        <div>
+          <label htmlFor={`${id}-note`} className="block text-sm text-soft">
+            Note
+          </label>
+          <textarea
+            id={`${id}-note`}
+            rows={3}
+            maxLength={5000}
+            className="w-full"
+            value={form.note}
+            onChange={(e) => setForm({ ...form, note: e.target.value })}
+          />
+        </div>
+        <button type="submit" className="btn btn-act" disabled={save.isPending}>
+          {run.inspection ? 'Correct the log' : 'Write it into the log'}
+        </button>
       </form>
     </div>
   )

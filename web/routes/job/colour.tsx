@@ -8,15 +8,38 @@ import type { StageProps } from './stages.ts'
 
 const INTENT_NAME = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' } as const
 
-function Pixels({ data, width, height, name, detail }: { data: Uint8ClampedArray; width: number; height: number; name: string; detail: string }) {
+function Pixels({
+  data,
+  width,
+  height,
+  name,
+  detail,
+}: {
+  data: Uint8ClampedArray
+  width: number
+  height: number
+  name: string
+  detail: string
+}) {
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     canvas.current?.getContext('2d')?.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0)
   }, [data, width, height])
   return (
     <figure className="flex min-h-0 min-w-0 flex-1 flex-col">
-      <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2"><b className="font-semibold text-black">{name}</b><span className="text-sm text-[#111]">{detail}</span></figcaption>
-      <div className="relative min-h-48 flex-1"><canvas ref={canvas} width={width} height={height} aria-label={name} className="absolute inset-0 h-full w-full object-contain object-left-top" /></div>
+      <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2">
+        <b className="font-semibold text-black">{name}</b>
+        <span className="text-sm text-[#111]">{detail}</span>
+      </figcaption>
+      <div className="relative min-h-48 flex-1">
+        <canvas
+          ref={canvas}
+          width={width}
+          height={height}
+          aria-label={name}
+          className="absolute inset-0 h-full w-full object-contain object-left-top"
+        />
+      </div>
     </figure>
   )
 }
@@ -38,27 +61,66 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
           previewUrl: fileUrl(picture.preview),
           sourceUrl: picture.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null,
           printerUrl: profile ? fileUrl(profile.hash) : null,
-          intent: setup.intent, blackPoint: setup.blackPoint, paperWhite,
+          intent: setup.intent,
+          blackPoint: setup.blackPoint,
+          paperWhite,
         }
       : null,
   )
   if (!picture) return <Empty title="No picture yet">Take a picture on the Brief stage; its proof appears here.</Empty>
-  if (!setup) return <Empty title="Nothing to proof on yet">A proof needs a paper on a printer. The findings below say what stands in the way.</Empty>
+  if (!setup)
+    return <Empty title="Nothing to proof on yet">A proof needs a paper on a printer. The findings below say what stands in the way.</Empty>
   return (
     <>
-      <section aria-label="Soft proof" className="flex min-h-[24rem] min-w-0 flex-col bg-[#8c8c8c] p-4 text-black" data-proof-ms={answer ? Math.round(answer.milliseconds) : undefined}>
-        {error && <p role="alert" className="bg-paper p-3 text-ink">{error}</p>}
+      <section
+        aria-label="Soft proof"
+        className="flex min-h-[24rem] min-w-0 flex-col bg-[#8c8c8c] p-4 text-black"
+        data-proof-ms={answer ? Math.round(answer.milliseconds) : undefined}
+      >
+        {error && (
+          <p role="alert" className="bg-paper p-3 text-ink">
+            {error}
+          </p>
+        )}
         {!answer && !error && <p role="status">Making the proof …</p>}
         {answer && (
           <div className="flex min-h-0 flex-1 gap-4 max-md:flex-col xl:gap-6" aria-busy={busy}>
-            {alternate !== 'proof' && <Pixels data={answer.original} width={answer.width} height={answer.height} name="Original" detail={picture.profile ?? 'taken as sRGB'} />}
-            {alternate !== 'original' && (answer.proof
-              ? <Pixels data={answer.proof} width={answer.width} height={answer.height} name="On this paper" detail={`${setup.paper.name}, ${INTENT_NAME[setup.intent].toLowerCase()}${paperWhite ? ', paper white shown' : ''}`} />
-              : <p className="flex-1 self-center text-center">No profile is applied here, so there is nothing to proof with.</p>)}
+            {alternate !== 'proof' && (
+              <Pixels
+                data={answer.original}
+                width={answer.width}
+                height={answer.height}
+                name="Original"
+                detail={picture.profile ?? 'taken as sRGB'}
+              />
+            )}
+            {alternate !== 'original' &&
+              (answer.proof ? (
+                <Pixels
+                  data={answer.proof}
+                  width={answer.width}
+                  height={answer.height}
+                  name="On this paper"
+                  detail={`${setup.paper.name}, ${INTENT_NAME[setup.intent].toLowerCase()}${paperWhite ? ', paper white shown' : ''}`}
+                />
+              ) : (
+                <p className="flex-1 self-center text-center">No profile is applied here, so there is nothing to proof with.</p>
+              ))}
           </div>
         )}
         <div className="mt-3 flex flex-wrap gap-2">
-          {(['both', 'original', 'proof'] as const).map((mode) => <button key={mode} type="button" aria-pressed={alternate === mode} className={`btn ${alternate === mode ? 'font-semibold' : ''}`} style={alternate === mode ? { borderColor: 'var(--ink)' } : {}} onClick={() => setAlternate(mode)}>{{ both: 'Side by side', original: 'Original', proof: 'Proof' }[mode]}</button>)}
+          {(['both', 'original', 'proof'] as const).map((mode) => (
+            <button
+              key={mode}
+              type="button"
+              aria-pressed={alternate === mode}
+              className={`btn ${alternate === mode ? 'font-semibold' : ''}`}
+              style={alternate === mode ? { borderColor: 'var(--ink)' } : {}}
+              onClick={() => setAlternate(mode)}
+            >
+              {{ both: 'Side by side', original: 'Original', proof: 'Proof' }[mode]}
+            </button>
+          ))}
           <span className="self-center text-sm">space alternates</span>
         </div>
       </section>
@@ -67,22 +129,54 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
           <h2>Colour on this paper</h2>
           {answer?.outOfGamut !== null && answer?.outOfGamut !== undefined && (
             <p className="mt-2">
-              <span className="num text-2xl" data-out-of-gamut={answer.outOfGamut}>{(answer.outOfGamut * 100).toFixed(1)} %</span>
-              <span className="block text-soft">of the pixels lie outside what this ink and paper can print (nearest print more than 2 ΔE2000 away)</span>
+              <span className="num text-2xl" data-out-of-gamut={answer.outOfGamut}>
+                {(answer.outOfGamut * 100).toFixed(1)} %
+              </span>
+              <span className="block text-soft">
+                of the pixels lie outside what this ink and paper can print (nearest print more than 2 ΔE2000 away)
+              </span>
             </p>
           )}
           <fieldset className="mt-4">
             <legend className="text-sm text-soft">Rendering intent</legend>
-            {INTENTS.map((intent) => <label key={intent} className="mt-1 flex items-center gap-2"><input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />{INTENT_NAME[intent]}</label>)}
+            {INTENTS.map((intent) => (
+              <label key={intent} className="mt-1 flex items-center gap-2">
+                <input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />
+                {INTENT_NAME[intent]}
+              </label>
+            ))}
           </fieldset>
-          <label className="mt-3 flex items-center gap-2"><input type="checkbox" checked={setup.blackPoint} disabled={setup.intent === 'absolute'} onChange={(e) => editor.pin({ 'black-point': e.target.checked ? 'on' : 'off' })} />Black point compensation</label>
-          <label className="mt-3 flex items-center gap-2"><input type="checkbox" checked={paperWhite} onChange={(e) => setPaperWhite(e.target.checked)} />Show paper white and black</label>
+          <label className="mt-3 flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={setup.blackPoint}
+              disabled={setup.intent === 'absolute'}
+              onChange={(e) => editor.pin({ 'black-point': e.target.checked ? 'on' : 'off' })}
+            />
+            Black point compensation
+          </label>
+          <label className="mt-3 flex items-center gap-2">
+            <input type="checkbox" checked={paperWhite} onChange={(e) => setPaperWhite(e.target.checked)} />
+            Show paper white and black
+          </label>
           <dl className="mt-4 space-y-2 border-t border-hair pt-3">
-            <div><dt className="text-sm text-soft">Who manages colour</dt><dd>{plate.decisions.find((d) => d.key === 'colour-management')?.label}</dd></div>
-            <div><dt className="text-sm text-soft">Profile</dt><dd>{profile?.description ?? 'none'}</dd></div>
-            <div><dt className="text-sm text-soft">Why this intent</dt><dd>{plate.decisions.find((d) => d.key === 'intent')?.reason}</dd></div>
+            <div>
+              <dt className="text-sm text-soft">Who manages colour</dt>
+              <dd>{plate.decisions.find((d) => d.key === 'colour-management')?.label}</dd>
+            </div>
+            <div>
+              <dt className="text-sm text-soft">Profile</dt>
+              <dd>{profile?.description ?? 'none'}</dd>
+            </div>
+            <div>
+              <dt className="text-sm text-soft">Why this intent</dt>
+              <dd>{plate.decisions.find((d) => d.key === 'intent')?.reason}</dd>
+            </div>
           </dl>
-          <p className="mt-4 border-t border-hair pt-3 text-sm text-soft">The proof is shown through sRGB. What your display cannot show looks alike on both sides; judge in even, moderate light on a calibrated display, never in the dark.</p>
+          <p className="mt-4 border-t border-hair pt-3 text-sm text-soft">
+            The proof is shown through sRGB. What your display cannot show looks alike on both sides; judge in even, moderate light on a
+            calibrated display, never in the dark.
+          </p>
         </aside>
       )}
     </>

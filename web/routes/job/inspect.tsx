@@ -13,6 +13,20 @@ export function InspectStage({ job, selected }: StageProps) {
   const span = selected ? '' : 'lg:col-span-2'
   if (runs.error) return <Failed error={runs.error} />
   if (runs.isPending || (newest && run.isPending)) return <Loading what="the runs" />
-  if (!run.data) return <div className={span}><Empty title="Nothing printed yet">When a sheet has come out you measure its borders here and say how it came out. <Link className="link" to={`/jobs/${job.id}/run`}>To the run</Link></Empty></div>
-  return <div className={`min-h-0 overflow-y-auto ${span}`}><InspectionForm key={run.data.id} run={run.data} /></div>
+  if (!run.data)
+    return (
+      <div className={span}>
+        <Empty title="Nothing printed yet">
+          When a sheet has come out you measure its borders here and say how it came out.{' '}
+          <Link className="link" to={`/jobs/${job.id}/run`}>
+            To the run
+          </Link>
+        </Empty>
+      </div>
+    )
+  return (
+    <div className={`min-h-0 overflow-y-auto ${span}`}>
+      <InspectionForm key={run.data.id} run={run.data} />
+    </div>
+  )
 }

@@ -24,7 +24,16 @@ export function JobRoute() {
   const studio = useQuery(studioQuery)
   if (!valid) return <NotHere />
   const error = job.error ?? studio.error
-  if (error) return <Failed error={error} again={() => { void job.refetch(); void studio.refetch() }} />
+  if (error)
+    return (
+      <Failed
+        error={error}
+        again={() => {
+          void job.refetch()
+          void studio.refetch()
+        }}
+      />
+    )
   if (!job.data || !studio.data) return <Loading what="the job" />
   return <JobScreen key={job.data.id} job={job.data} studio={studio.data} />
 }
@@ -45,7 +54,8 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   }, [draft.title])
 
   const keys = plate.decisions.map((d) => d.key)
-  const step = (by: number) => setSelected((now) => keys[Math.max(0, Math.min(keys.length - 1, (now ? keys.indexOf(now) : by > 0 ? -1 : keys.length) + by))] ?? null)
+  const step = (by: number) =>
+    setSelected((now) => keys[Math.max(0, Math.min(keys.length - 1, (now ? keys.indexOf(now) : by > 0 ? -1 : keys.length) + by))] ?? null)
   const line = plate.decisions.find((d) => d.key === selected)
   for (const [i, s] of STAGES.entries()) {
     // biome-ignore lint/correctness/useHookAtTopLevel: the stages are a constant list
@@ -54,10 +64,29 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   useHotkeys('j', () => step(1), [keys.join(), selected])
   useHotkeys('k', () => step(-1), [keys.join(), selected])
   useHotkeys('escape', () => setSelected(null))
-  useHotkeys('enter', () => document.querySelector<HTMLButtonElement>('#alternatives button')?.focus(), { enabled: selected !== null && document.activeElement?.tagName !== 'BUTTON' }, [selected])
+  useHotkeys(
+    'enter',
+    () => document.querySelector<HTMLButtonElement>('#alternatives button')?.focus(),
+    { enabled: selected !== null && document.activeElement?.tagName !== 'BUTTON' },
+    [selected],
+  )
   useHotkeys('p', () => line && editor.pin({ [line.key]: line.pinned ? null : line.value }), [line, editor])
-  useHotkeys('z, mod+z', (e) => { e.preventDefault(); editor.undo() }, [editor])
-  useHotkeys('shift+z, mod+shift+z, mod+y', (e) => { e.preventDefault(); editor.redo() }, [editor])
+  useHotkeys(
+    'z, mod+z',
+    (e) => {
+      e.preventDefault()
+      editor.undo()
+    },
+    [editor],
+  )
+  useHotkeys(
+    'shift+z, mod+shift+z, mod+y',
+    (e) => {
+      e.preventDefault()
+      editor.redo()
+    },
+    [editor],
+  )
   useHotkeys('r', () => {
     const turn = ((plate.setup?.turn ?? 0) + 90) % 360
     editor.pin({ orientation: String(turn), placement: null })
@@ -72,48 +101,107 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
       <div className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-3">
         <h1 className="flex min-w-0 items-baseline gap-2 py-1.5 text-lg">
           <span className="num text-faint">{job.id}</span>
-          <input aria-label="Title of the job" className="min-w-0 border-transparent bg-transparent font-semibold" style={{ width: `${Math.min(34, Math.max(8, draft.title.length + 2))}ch` }} value={draft.title} maxLength={120} onChange={(e) => editor.title(e.target.value)} />
+          <input
+            aria-label="Title of the job"
+            className="min-w-0 border-transparent bg-transparent font-semibold"
+            style={{ width: `${Math.min(34, Math.max(8, draft.title.length + 2))}ch` }}
+            value={draft.title}
+            maxLength={120}
+            onChange={(e) => editor.title(e.target.value)}
+          />
         </h1>
         <nav aria-label="Stages" className="order-last flex overflow-x-auto max-lg:w-full lg:order-none">
           {STAGES.map((s, i) => (
-            <NavLink key={s.slug} to={`/jobs/${job.id}/${s.slug}`} className={() => `flex items-center gap-1.5 border-b-2 px-3 py-2 whitespace-nowrap ${s.slug === slug ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`}>
-              <span className="num text-faint">{i + 1}</span>{s.title}
-              {s.done(job, plate) && <span className="text-faint" title="done">✓<span className="sr-only">done</span></span>}
+            <NavLink
+              key={s.slug}
+              to={`/jobs/${job.id}/${s.slug}`}
+              className={() =>
+                `flex items-center gap-1.5 border-b-2 px-3 py-2 whitespace-nowrap ${s.slug === slug ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`
+              }
+            >
+              <span className="num text-faint">{i + 1}</span>
+              {s.title}
+              {s.done(job, plate) && (
+                <span className="text-faint" title="done">
+                  ✓<span className="sr-only">done</span>
+                </span>
+              )}
             </NavLink>
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
-          <button type="button" className="btn btn-plain" disabled={!editor.canUndo} onClick={editor.undo} title="Undo (z)">Undo</button>
-          <button type="button" className="btn btn-plain" disabled={!editor.canRedo} onClick={editor.redo} title="Redo (Shift Z)">Redo</button>
+          <button type="button" className="btn btn-plain" disabled={!editor.canUndo} onClick={editor.undo} title="Undo (z)">
+            Undo
+          </button>
+          <button type="button" className="btn btn-plain" disabled={!editor.canRedo} onClick={editor.redo} title="Redo (Shift Z)">
+            Redo
+          </button>
         </div>
       </div>
       {editor.save.state === 'conflict' && (
         <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-line bg-raised px-3 py-2">
-          <p className="min-w-0 flex-1">Somebody else changed this job while you did. Nothing has been overwritten; your change is still here.</p>
-          <button type="button" className="btn" onClick={() => editor.settle('theirs')}>Take theirs</button>
-          <button type="button" className="btn btn-act" onClick={() => editor.settle('mine')}>Keep mine</button>
+          <p className="min-w-0 flex-1">
+            Somebody else changed this job while you did. Nothing has been overwritten; your change is still here.
+          </p>
+          <button type="button" className="btn" onClick={() => editor.settle('theirs')}>
+            Take theirs
+          </button>
+          <button type="button" className="btn btn-act" onClick={() => editor.settle('mine')}>
+            Keep mine
+          </button>
         </div>
       )}
       <div className="grid min-h-0 flex-1 lg:grid-cols-[300px_minmax(0,1fr)_320px]">
-        <aside aria-label="Plate" className={`min-h-0 overflow-y-auto border-r border-line bg-paper ${narrow ? 'max-lg:hidden' : 'max-lg:order-last'}`}>
+        <aside
+          aria-label="Plate"
+          className={`min-h-0 overflow-y-auto border-r border-line bg-paper ${narrow ? 'max-lg:hidden' : 'max-lg:order-last'}`}
+        >
           <Spine plate={plate} selected={selected} onSelect={setSelected} />
         </aside>
         <Stage {...props} />
         {selected && (
           <aside aria-label="Alternatives" className="min-h-0 overflow-y-auto border-l border-line bg-paper lg:col-start-3 lg:row-start-1">
-            <Alternatives plate={plate} selected={selected} onClose={() => setSelected(null)} onPin={(key, id) => editor.pin({ [key]: id, ...(key === 'orientation' ? { placement: null } : {}) })} />
+            <Alternatives
+              plate={plate}
+              selected={selected}
+              onClose={() => setSelected(null)}
+              onPin={(key, id) => editor.pin({ [key]: id, ...(key === 'orientation' ? { placement: null } : {}) })}
+            />
           </aside>
         )}
       </div>
       <div className={narrow ? 'max-lg:hidden' : ''}>
-        <FindingsBar plate={plate} onFix={(fix) => { editor.apply(fix); toast(fix.label, { action: { label: 'Undo', onClick: editor.undo } }) }} />
+        <FindingsBar
+          plate={plate}
+          onFix={(fix) => {
+            editor.apply(fix)
+            toast(fix.label, { action: { label: 'Undo', onClick: editor.undo } })
+          }}
+        />
       </div>
     </div>
   )
 }
 
 function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save']; dirty: boolean }) {
-  const text = save.state === 'away' ? 'Not saved yet; trying again' : save.state === 'refused' ? save.message : save.state === 'saving' || dirty ? 'Saving …' : save.state === 'saved' ? 'Saved' : ''
-  return <span role="status" data-save={save.state === 'saved' && dirty ? 'saving' : save.state} className={`text-sm ${save.state === 'away' || save.state === 'refused' ? 'font-semibold text-stop' : 'text-faint'}`}>{text}</span>
+  const text =
+    save.state === 'away'
+      ? 'Not saved yet; trying again'
+      : save.state === 'refused'
+        ? save.message
+        : save.state === 'saving' || dirty
+          ? 'Saving …'
+          : save.state === 'saved'
+            ? 'Saved'
+            : ''
+  return (
+    <span
+      role="status"
+      data-save={save.state === 'saved' && dirty ? 'saving' : save.state}
+      className={`text-sm ${save.state === 'away' || save.state === 'refused' ? 'font-semibold text-stop' : 'text-faint'}`}
+    >
+      {text}
+    </span>
+  )
 }

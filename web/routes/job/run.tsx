@@ -6,12 +6,12 @@ import type { Run } from '../../../core/api/dto.ts'
 import { drawSheet } from '../../../core/drawing/sheet-drawing.ts'
 import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
 import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
-import { RunProgress } from '../../features/run/run-progress.tsx'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
+import { RunProgress } from '../../features/run/run-progress.tsx'
+import { clock } from '../../ui/ago.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Empty } from '../../ui/states.tsx'
-import { clock } from '../../ui/ago.ts'
 import type { StageProps } from './stages.ts'
 
 /** Sends the plate and shows what the printer does with it. */
@@ -23,7 +23,12 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const active = runs.data?.find((r) => ['queued', 'rendering', 'sending', 'waiting', 'printing'].includes(r.state))
   const drawing = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])
   const print = useMutation({
-    mutationFn: () => api<Run>('POST', `/jobs/${job.id}/print`, { version: editor.version, decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])), despite: read }),
+    mutationFn: () =>
+      api<Run>('POST', `/jobs/${job.id}/print`, {
+        version: editor.version,
+        decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
+        despite: read,
+      }),
     onSuccess: () => {
       setRead([])
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
@@ -42,35 +47,75 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const last = runs.data?.[0]
   if (!setup || !drawing) return <Empty title="Nothing to send yet">The set-up is not complete. The findings say what is missing.</Empty>
   return (
-    <div className={`grid min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] ${selected ? '' : 'lg:col-span-2'}`}>
+    <div
+      className={`grid min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] ${selected ? '' : 'lg:col-span-2'}`}
+    >
       <section aria-label="Run" className="p-5">
-        {active ? <RunProgress run={active} asks={setup.path.drawIn === 'when-asked'} /> : (
+        {active ? (
+          <RunProgress run={active} asks={setup.path.drawIn === 'when-asked'} />
+        ) : (
           <>
             <h2 className="text-2xl">{last?.state === 'inspect' ? 'Printed: go and look at it' : 'Ready to send'}</h2>
-            {last?.state === 'inspect' && <p className="mt-2"><Link className="btn btn-act" to={`/jobs/${job.id}/inspect`}>Inspect it</Link></p>}
+            {last?.state === 'inspect' && (
+              <p className="mt-2">
+                <Link className="btn btn-act" to={`/jobs/${job.id}/inspect`}>
+                  Inspect it
+                </Link>
+              </p>
+            )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
-            <p className="mt-2 max-w-prose text-soft">{plate.brief.copies} {plate.brief.copies === 1 ? 'copy' : 'copies'} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes this plate as it stands.</p>
+            <p className="mt-2 max-w-prose text-soft">
+              {plate.brief.copies} {plate.brief.copies === 1 ? 'copy' : 'copies'} on {setup.printer.name}, {setup.path.name},{' '}
+              {setup.paper.name}. Printing freezes this plate as it stands.
+            </p>
             {stops.map((stop) => (
               <label key={stop.id} className="mt-3 flex max-w-prose items-start gap-2 border-l-4 border-stop pl-3">
-                <input type="checkbox" className="mt-1" checked={read.includes(stop.id)} onChange={(e) => setRead(e.target.checked ? [...read, stop.id] : read.filter((r) => r !== stop.id))} />
-                <span><LevelMark level="stop" /> {stop.says} <span className="text-soft">Tick to print in spite of it.</span></span>
+                <input
+                  type="checkbox"
+                  className="mt-1"
+                  checked={read.includes(stop.id)}
+                  onChange={(e) => setRead(e.target.checked ? [...read, stop.id] : read.filter((r) => r !== stop.id))}
+                />
+                <span>
+                  <LevelMark level="stop" /> {stop.says} <span className="text-soft">Tick to print in spite of it.</span>
+                </span>
               </label>
             ))}
-            <button type="button" className="btn btn-act mt-4 justify-center text-lg" style={{ minHeight: '3.2rem', minWidth: '12rem' }} disabled={open.length > 0 || editor.dirty || print.isPending} onClick={() => print.mutate()}>
+            <button
+              type="button"
+              className="btn btn-act mt-4 justify-center text-lg"
+              style={{ minHeight: '3.2rem', minWidth: '12rem' }}
+              disabled={open.length > 0 || editor.dirty || print.isPending}
+              onClick={() => print.mutate()}
+            >
               {print.isPending ? 'Sending …' : 'Print'}
             </button>
-            {open.length > 0 && <p className="mt-2 text-sm text-soft">A stop finding stands. Fix it below, or tick that you print in spite of it.</p>}
+            {open.length > 0 && (
+              <p className="mt-2 text-sm text-soft">A stop finding stands. Fix it below, or tick that you print in spite of it.</p>
+            )}
           </>
         )}
-        {active && active.reason === 'media-needed' && <div className="mt-5"><Machine studio={studio} setup={setup} /></div>}
+        {active && active.reason === 'media-needed' && (
+          <div className="mt-5">
+            <Machine studio={studio} setup={setup} />
+          </div>
+        )}
         {(runs.data?.length ?? 0) > 0 && (
           <section className="mt-8" aria-label="Runs of this job">
             <h2>Runs of this job</h2>
             <ul className="mt-1 divide-y divide-hair border-y border-hair">
               {runs.data?.map((run) => (
                 <li key={run.id} className="flex items-center gap-3 py-1.5">
-                  {run.delivered ? <img src={fileUrl(run.delivered)} alt="" className="h-9 w-9 bg-[#777] object-contain" /> : <span className="h-9 w-9" />}
-                  <Link className="link" to={`/runs/${run.id}`}>Run {run.id}</Link><span>{run.state}</span><span className="ml-auto text-sm text-soft">{clock(run.createdAt)}</span>
+                  {run.delivered ? (
+                    <img src={fileUrl(run.delivered)} alt="" className="h-9 w-9 bg-[#777] object-contain" />
+                  ) : (
+                    <span className="h-9 w-9" />
+                  )}
+                  <Link className="link" to={`/runs/${run.id}`}>
+                    Run {run.id}
+                  </Link>
+                  <span>{run.state}</span>
+                  <span className="ml-auto text-sm text-soft">{clock(run.createdAt)}</span>
                 </li>
               ))}
             </ul>
@@ -78,7 +123,12 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
         )}
       </section>
       <section aria-label="Sheet drawing" className="relative min-h-[26rem] border-line max-lg:border-t lg:border-l">
-        <SheetSvg drawing={drawing} picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null} className="h-full max-h-[calc(100dvh-11rem)] w-full" label={drawing.description} />
+        <SheetSvg
+          drawing={drawing}
+          picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null}
+          className="h-full max-h-[calc(100dvh-11rem)] w-full"
+          label={drawing.description}
+        />
       </section>
     </div>
   )

@@ -26,10 +26,40 @@ const settled = (plate: Plate) => plate.setup !== null && !plate.findings.some((
 
 /** The stages of a job in the order of the work. */
 export const STAGES: readonly Stage[] = [
-  { slug: 'brief', title: 'Brief', done: (_job, plate) => plate.brief.picture !== null && plate.brief.paperId !== null, component: lazy(() => import('./brief.tsx').then((m) => ({ default: m.BriefStage }))) },
-  { slug: 'sheet', title: 'Sheet', done: (_job, plate) => settled(plate), component: lazy(() => import('./sheet.tsx').then((m) => ({ default: m.SheetStage }))) },
-  { slug: 'colour', title: 'Colour', done: (_job, plate) => settled(plate) && plate.setup?.profile !== null, component: lazy(() => import('./colour.tsx').then((m) => ({ default: m.ColourStage }))) },
-  { slug: 'load', title: 'Load', done: (job) => job.state !== 'setup', component: lazy(() => import('./load.tsx').then((m) => ({ default: m.LoadStage }))) },
-  { slug: 'run', title: 'Run', done: (job) => ['inspect', 'done'].includes(job.state), component: lazy(() => import('./run.tsx').then((m) => ({ default: m.RunStage }))) },
-  { slug: 'inspect', title: 'Inspect', done: (job) => job.state === 'done', component: lazy(() => import('./inspect.tsx').then((m) => ({ default: m.InspectStage }))) },
+  {
+    slug: 'brief',
+    title: 'Brief',
+    done: (_job, plate) => plate.brief.picture !== null && plate.brief.paperId !== null,
+    component: lazy(() => import('./brief.tsx').then((m) => ({ default: m.BriefStage }))),
+  },
+  {
+    slug: 'sheet',
+    title: 'Sheet',
+    done: (_job, plate) => settled(plate),
+    component: lazy(() => import('./sheet.tsx').then((m) => ({ default: m.SheetStage }))),
+  },
+  {
+    slug: 'colour',
+    title: 'Colour',
+    done: (_job, plate) => settled(plate) && plate.setup?.profile !== null,
+    component: lazy(() => import('./colour.tsx').then((m) => ({ default: m.ColourStage }))),
+  },
+  {
+    slug: 'load',
+    title: 'Load',
+    done: (job) => job.state !== 'setup',
+    component: lazy(() => import('./load.tsx').then((m) => ({ default: m.LoadStage }))),
+  },
+  {
+    slug: 'run',
+    title: 'Run',
+    done: (job) => ['inspect', 'done'].includes(job.state),
+    component: lazy(() => import('./run.tsx').then((m) => ({ default: m.RunStage }))),
+  },
+  {
+    slug: 'inspect',
+    title: 'Inspect',
+    done: (job) => job.state === 'done',
+    component: lazy(() => import('./inspect.tsx').then((m) => ({ default: m.InspectStage }))),
+  },
 ]
