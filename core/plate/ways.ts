@@ -24,6 +24,8 @@ export interface Way {
   violations: Violation[]
   /** Why it cannot be used, in words, or null. */
   ruledOut: string | null
+  /** How far from usable: limits broken, and heavier, a sheet that was not asked for. */
+  badness: number
   costs: Cost[]
   total: number
 }
@@ -33,6 +35,8 @@ const SAME_SHEET: Um = 3000
 /** Paper left at each end of a cut from roll when the brief names no sheet. */
 const ROLL_END: Um = 10_000
 const DEAD_MARGIN: Um = 10_000
+/** A sheet nobody asked for is worse than one the path does not like: the brief is the client's. */
+const WRONG_SHEET = 4
 
 const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 
@@ -113,7 +117,12 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
   return Math.min(...over)
 }
 
-function costsOf(way: Omit<Way, 'costs' | 'total' | 'ruledOut'>, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
+function costsOf(
+  way: Omit<Way, 'costs' | 'total' | 'ruledOut' | 'badness'>,
+  brief: Brief,
+  mediaType: MediaType,
+  profiled: boolean,
+): Cost[] {
   const { printer, path, lot, paper, pairing, loaded, fed } = way
   const costs: Cost[] = []
   const add = (when: boolean, points: number, says: () => string) => {
@@ -185,13 +194,12 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
         ways.push({
           ...way,
           ruledOut: first ? violationText(path, first, brief.unit) : wrong,
+          badness: broken.length + (wrong === null ? 0 : WRONG_SHEET),
           costs,
           total: costs.reduce((sum, c) => sum + c.points, 0),
         })
       }
     }
   }
-  return ways.sort(
-    (a, b) => Number(a.ruledOut !== null) - Number(b.ruledOut !== null) || a.total - b.total || a.violations.length - b.violations.length,
-  )
+  return ways.sort((a, b) => a.badness - b.badness || a.total - b.total)
 }

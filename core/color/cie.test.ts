@@ -1,0 +1,45 @@
+import { readFileSync } from 'node:fs'
+import { converter } from 'culori'
+import fc from 'fast-check'
+import { deltaE2000, labToSrgb, labToXyz, srgbToLab, type Triple, xyzToLab } from './cie.ts'
+
+test('CIEDE2000 agrees with the 34 pairs of Sharma, Wu, Dalal (2005) to 1e-4', () => {
+  const rows = readFileSync('core/testing/reference/ciede2000-pairs.csv', 'utf8')
+    .trim()
+    .split('\n')
+    .slice(1)
+    .map((line) => line.split(',').map(Number))
+  expect(rows).toHaveLength(34)
+  for (const [l1, a1, b1, l2, a2, b2, expected] of rows as [number, number, number, number, number, number, number][]) {
+    expect(Math.abs(deltaE2000([l1, a1, b1], [l2, a2, b2]) - expected)).toBeLessThan(1e-4)
+    expect(Math.abs(deltaE2000([l2, a2, b2], [l1, a1, b1]) - expected)).toBeLessThan(1e-4)
+  }
+})
+
+test('Lab of the sRGB primaries agrees with culori', () => {
+  const toLab = converter('lab')
+  for (const [r, g, b] of [
+    [1, 0, 0],
+    [0, 1, 0],
+    [0, 0, 1],
+    [1, 1, 1],
+    [0.2, 0.5, 0.7],
+  ] as Triple[]) {
+    const outside = toLab({ mode: 'rgb', r, g, b })
+    const [l, a, bb] = srgbToLab([r, g, b])
+    expect([l - outside.l, a - outside.a, bb - outside.b].every((d) => Math.abs(d) < 0.05)).toBe(true)
+  }
+})
+
+test('conversions undo each other', () => {
+  const unit = fc.float({ min: 0, max: 1, noNaN: true })
+  fc.assert(
+    fc.property(unit, unit, unit, (r, g, b) => {
+      const back = labToSrgb(srgbToLab([r, g, b]))
+      for (const [i, v] of [r, g, b].entries()) expect(Math.abs((back[i] as number) - v)).toBeLessThan(2e-3)
+      const lab = srgbToLab([r, g, b])
+      const again = xyzToLab(labToXyz(lab))
+      for (let i = 0; i < 3; i++) expect(again[i]).toBeCloseTo(lab[i] as number, 6)
+    }),
+  )
+})

@@ -1,0 +1,126 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { instantiate } from 'lcms-wasm'
+import type { Intent } from '../../plate/context.ts'
+import { deltaE2000, type Triple } from '../cie.ts'
+import { shareOutOfGamut } from '../gamut/out-of-gamut.ts'
+import { applyGrid, gridNodes } from '../grid.ts'
+import { gamutGrid, PROOF_GRID, proofGrid } from '../proof.ts'
+import { ColorError, createEngine, type Engine } from './engine.ts'
+
+const FILE = 'demo/profiles/gannet-lamproom-baryta.icc'
+const profile = new Uint8Array(readFileSync(FILE))
+let engine: Engine
+beforeAll(async () => {
+  engine = createEngine(await instantiate())
+})
+
+const LABS: Triple[] = [
+  [50, 0, 0],
+  [90, -2, 10],
+  [30, 20, -20],
+  [60, 30, 30],
+  [40, -25, 10],
+  [75, 5, 40],
+  [20, 0, 0],
+  [96, 0, 0],
+]
+const INTENTS: [Intent, number][] = [
+  ['perceptual', 0],
+  ['relative', 1],
+  ['saturation', 2],
+  ['absolute', 3],
+]
+
+/** Debian's transicc (liblcms2-utils): the reference tool for profile transforms. */
+function transicc(from: string, to: string, intent: number, blackPoint: boolean, rows: readonly (readonly number[])[]): number[][] {
+  const input = rows.map((row) => row.join(' ')).join('\n')
+  const out = execFileSync('transicc', ['-n', '-i', from, '-o', to, '-t', String(intent), ...(blackPoint ? ['-b'] : [])], {
+    input: `${input}\n`,
+    encoding: 'utf8',
+    stdio: ['pipe', 'pipe', 'ignore'],
+  })
+  return out
+    .trim()
+    .split('\n')
+    .slice(0, rows.length)
+    .map((line) => line.trim().split(/\s+/).map(Number))
+}
+
+describe.each(INTENTS)('%s', (intent, number) => {
+  test.each([false, true])('Lab to device agrees with transicc, compensation %s', (blackPoint) => {
+    const t = engine.transform('lab', 'labFloat', profile, 'rgb16', intent, { blackPoint, precise: true })
+    const ours = t.run(new Float32Array(LABS.flat()), LABS.length)
+    t.free()
+    const theirs = transicc('*Lab', FILE, number, blackPoint, LABS)
+    LABS.forEach((_, i) => {
+      for (let k = 0; k < 3; k++) expect(Math.abs((ours[i * 3 + k] as number) / 257 - (theirs[i]?.[k] ?? Number.NaN))).toBeLessThan(0.6)
+    })
+  })
+})
+
+test('device to Lab agrees with transicc to 0.1 ΔE2000, relative and absolute', () => {
+  const devices = [
+    [0, 0, 0],
+    [255, 255, 255],
+    [128, 128, 128],
+    [200, 40, 40],
+    [20, 90, 160],
+    [250, 220, 30],
+  ]
+  for (const [intent, number] of [
+    ['relative', 1],
+    ['absolute', 3],
+  ] as const) {
+    const t = engine.transform(profile, 'rgb8', 'lab', 'labFloat', intent, { precise: true })
+    const ours = t.run(new Uint8Array(devices.flat()), devices.length)
+    t.free()
+    const theirs = transicc(FILE, '*Lab', number, false, devices)
+    devices.forEach((_, i) => {
+      const [l, a, b] = [ours[i * 3], ours[i * 3 + 1], ours[i * 3 + 2]] as [number, number, number]
+      expect(deltaE2000([l, a, b], theirs[i] as unknown as Triple)).toBeLessThan(0.1)
+    })
+  }
+})
+
+test('a file that is not a profile is refused, not crashed on', () => {
+  expect(() => engine.transform(new Uint8Array(200), 'rgb8', 'srgb', 'rgb8', 'relative')).toThrow(ColorError)
+  expect(() => engine.transform('srgb', 'rgb8', profile.slice(0, 400), 'rgb8', 'relative')).toThrow(ColorError)
+})
+
+test('the grid stands in for the engine to within two levels on smooth colours', () => {
+  const settings = { source: 'srgb' as const, printer: profile, intent: 'perceptual' as const, blackPoint: true, paperWhite: false }
+  const grid = proofGrid(engine, settings)
+  const pixels = new Uint8ClampedArray(400 * 4).map((_, i) => (i % 4 === 3 ? 255 : ((i * 37) % 200) + 30))
+  const out = new Uint8ClampedArray(pixels.length)
+  applyGrid(grid, pixels, out)
+  const rgb = new Uint8Array(400 * 3)
+  for (let i = 0; i < 400; i++) for (let k = 0; k < 3; k++) rgb[i * 3 + k] = pixels[i * 4 + k] as number
+  const toPrinter = engine.transform('srgb', 'rgb8', profile, 'rgb16', 'perceptual', { blackPoint: true, precise: true })
+  const toDisplay = engine.transform(profile, 'rgb16', 'srgb', 'rgb8', 'relative', { blackPoint: true, precise: true })
+  const exact = toDisplay.run(toPrinter.run(rgb, 400), 400)
+  const errors = Array.from(exact, (v, n) => Math.abs(v - (out[Math.floor(n / 3) * 4 + (n % 3)] as number)))
+  expect(errors.reduce((a, b) => a + b, 0) / errors.length).toBeLessThan(2)
+})
+
+test('an identity grid leaves every pixel as it is', () => {
+  const size = 17
+  const pixels = new Uint8ClampedArray(Array.from({ length: 4000 }, (_, i) => (i * 7919) % 256))
+  const out = new Uint8ClampedArray(pixels.length)
+  applyGrid({ size, values: gridNodes(size) }, pixels, out)
+  for (let i = 0; i < pixels.length; i++) expect(Math.abs((out[i] as number) - (pixels[i] as number))).toBeLessThanOrEqual(1)
+})
+
+test('mid greys are in gamut, the bluest blue is not, and the share counts them', () => {
+  const distances = gamutGrid(engine, 'srgb', profile)
+  const pixel = (r: number, g: number, b: number) => [r, g, b, 255]
+  expect(shareOutOfGamut(new Uint8Array([...pixel(128, 128, 128), ...pixel(0, 0, 255)]), distances, PROOF_GRID)).toBe(0.5)
+  expect(shareOutOfGamut(new Uint8Array(), distances, PROOF_GRID)).toBe(0)
+})
+
+test('the demo profiles have a table for every intent', () => {
+  const [p, r] = (['perceptual', 'relative'] as const).map((intent) =>
+    proofGrid(engine, { source: 'srgb', printer: profile, intent, blackPoint: false, paperWhite: false }),
+  )
+  expect(Buffer.compare(Buffer.from(p?.values ?? []), Buffer.from(r?.values ?? []))).not.toBe(0)
+})

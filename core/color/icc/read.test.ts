@@ -1,0 +1,52 @@
+import { readFileSync } from 'node:fs'
+import fc from 'fast-check'
+import { LIMITS, readProfile, requirePrinterProfile } from './read.ts'
+
+const good = new Uint8Array(readFileSync('demo/profiles/heron-harbour-lustre.icc'))
+const code = (bytes: Uint8Array) => {
+  const read = readProfile(bytes)
+  return read.ok ? 'ok' : read.problem.code
+}
+
+test('reads what a printer profile says of itself', () => {
+  const read = readProfile(good)
+  expect(read.ok && { ...read.value, tags: read.value.tags.length > 8 }).toEqual({
+    description: 'Heron 17, Harbour Lustre 255, Photo satin, 1440 dpi',
+    deviceClass: 'prtr',
+    space: 'RGB ',
+    connection: 'Lab ',
+    version: '2.2',
+    tags: true,
+    intents: { perceptual: true, relative: true, saturation: true },
+  })
+})
+
+test.each([
+  ['an empty file', new Uint8Array(), 'profile-truncated'],
+  ['text', new TextEncoder().encode('not a profile '.repeat(40)), 'profile-no-signature'],
+  ['half a profile', good.slice(0, 5000), 'profile-truncated'],
+  ['absurd tag count', Object.assign(good.slice(), { 128: 255, 129: 255 }), 'profile-tag-count'],
+  ['a tag beyond the end', Object.assign(good.slice(), { 136: 255, 137: 255 }), 'profile-tag-range'],
+])('%s is refused', (_name, bytes, expected) => expect(code(bytes)).toBe(expected))
+
+test('a profile larger than the limit is refused before it is read', () =>
+  expect(code(new Uint8Array(LIMITS.bytes + 1))).toBe('profile-too-large'))
+
+test('what cannot print is named for what it is', () => {
+  const display = Object.assign(good.slice(), { 12: 0x6d, 13: 0x6e, 14: 0x74, 15: 0x72 })
+  const read = readProfile(display)
+  const checked = read.ok ? requirePrinterProfile(read.value) : read
+  expect(checked.ok ? '' : checked.problem.message).toContain('a display')
+})
+
+test('no mutation of a profile makes the reader throw', () => {
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(400), fc.nat(255)), { minLength: 1, maxLength: 12 }), fc.nat(good.length), (changes, keep) => {
+      const bytes = good.slice(0, keep)
+      for (const [at, value] of changes) if (at < bytes.length) bytes[at] = value
+      const read = readProfile(bytes)
+      expect(read.ok || read.problem.message.length > 10).toBe(true)
+    }),
+    { numRuns: 500 },
+  )
+})

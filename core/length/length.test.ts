@@ -1,0 +1,62 @@
+import fc from 'fast-check'
+import { inch, mm, parseLength, toMm, writeLength } from './length.ts'
+
+const um = (text: string, unit: 'mm' | 'in' = 'mm') => {
+  const parsed = parseLength(text, unit)
+  return parsed.ok ? parsed.value.um : parsed.problem.code
+}
+
+test.each([
+  ['210', 210_000],
+  ['8 1/2 in', 215_900],
+  ['8½"', 215_900],
+  ['1.2 m', 1_200_000],
+  ['1,2 m', 1_200_000],
+  ['30 cm', 300_000],
+  // 1 mil = 0.0254 mm: a 16.5 mil sheet is 0.419 mm (handbook, trade).
+  ['16.5 mil', 419],
+  ['13in', 330_200],
+])('reads %s', (text, expected) => expect(um(text)).toBe(expected))
+
+test.each([
+  ['0', 'length-not-positive'],
+  ['-5', 'length-unreadable'],
+  ['1e9', 'length-unreadable'],
+  ['1000000000', 'length-too-long'],
+  ['🙂', 'length-unreadable'],
+  ['', 'length-unreadable'],
+  ['1/0', 'length-too-long'],
+  ['12 furlongs', 'length-unreadable'],
+])('refuses %s with %s', (text, code) => expect(um(text)).toBe(code))
+
+test('an inch is 25.4 mm exactly (international yard and pound agreement, 1959)', () => {
+  expect(toMm(inch(1))).toBe(25.4)
+  expect(toMm(inch(13))).toBe(330.2)
+})
+
+test('millimetres and inches agree to a micrometre', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 4_000_000 }), (value) => {
+      const inInches = um((value / 25_400).toFixed(8), 'in')
+      expect(Math.abs((inInches as number) - value)).toBeLessThanOrEqual(1)
+      expect(um(`${value / 1000} mm`)).toBe(value)
+    }),
+  )
+})
+
+test('writes inches as people say them and millimetres as a ruler shows them', () => {
+  expect(writeLength(inch(8.5), 'in')).toBe('8 1/2 in')
+  expect(writeLength(inch(19), 'in')).toBe('19 in')
+  expect(writeLength(mm(329), 'in')).toBe('12.95 in')
+  expect(writeLength(419, 'mm')).toBe('0.4 mm')
+  expect(writeLength(-40, 'mm')).toBe('0.0 mm')
+})
+
+test('what is written can be read back to the precision shown', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 300, max: 5_000_000 }), fc.constantFrom('mm' as const, 'in' as const), (value, unit) => {
+      const back = um(writeLength(value, unit))
+      expect(Math.abs((back as number) - value)).toBeLessThanOrEqual(unit === 'mm' ? 50 : 128)
+    }),
+  )
+})

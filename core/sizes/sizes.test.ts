@@ -1,0 +1,72 @@
+import { readFileSync } from 'node:fs'
+import fc from 'fast-check'
+import { mm } from '../length/length.ts'
+import { NAMED_SIZES, namedSize, nameOf } from './named.ts'
+import { parsePwgName, writeCustomName } from './pwg.ts'
+import { parseSize } from './size-field.ts'
+
+// Names of PWG 5101.1 (media standardized names); the name carries the size.
+const STANDARD = readFileSync('core/testing/reference/pwg-media-names.txt', 'utf8').trim().split('\n')
+
+test('every named size is a name of PWG 5101.1 and has the size that name says', () => {
+  for (const size of NAMED_SIZES) {
+    expect(STANDARD).toContain(size.pwg)
+    const [, w, l, unit] = /_([\d.]+)x([\d.]+)(mm|in)$/.exec(size.pwg) ?? []
+    const factor = unit === 'in' ? 25_400 : 1000
+    expect([size.width, size.length]).toEqual([Math.round(Number(w) * factor), Math.round(Number(l) * factor)])
+  }
+})
+
+test('reads every self-describing name of the standard', () => {
+  for (const name of STANDARD) expect(parsePwgName(name)?.pwg).toBe(name)
+})
+
+test('the A series halves and rounds down to the millimetre (ISO 216)', () => {
+  for (let n = 0; n < 7; n++) {
+    const large = NAMED_SIZES.find((s) => s.name === `A${n}`)
+    const small = NAMED_SIZES.find((s) => s.name === `A${n + 1}`)
+    expect(small?.length).toBe(large?.width)
+    expect(small?.width).toBe(Math.floor((large?.length ?? 0) / 2000) * 1000)
+  }
+})
+
+test('B5 exists twice (ISO 216 and JIS P 0138), so it is asked about', () => {
+  expect([namedSize('iso_b5_176x250mm')?.width, namedSize('jis_b5_182x257mm')?.width]).toEqual([mm(176), mm(182)])
+  const b5 = parseSize('B5', 'mm')
+  expect(b5.ok ? null : b5.problem.code).toBe('size-ambiguous')
+})
+
+test.each([
+  ['A4', 210, 297, 'A4'],
+  ['13x19in', 330.2, 482.6, '13 × 19 in'],
+  ['8 1/2 × 11', 215.9, 279.4, 'Letter'],
+  ['8 1/2 x 11 in', 215.9, 279.4, 'Letter'],
+  ['203 x 1000', 203, 1000, null],
+  ['203×1000', 203, 1000, null],
+  ['24"x36"', 609.6, 914.4, '24 × 36 in'],
+  ['a2 halved lengthwise', 210, 594, 'A2 halved lengthwise'],
+  ['1.2 m x 30 cm', 1200, 300, null],
+])('reads the size %s', (text, width, length, name) => {
+  const parsed = parseSize(text, 'mm')
+  expect(parsed.ok && [parsed.value.width, parsed.value.length, parsed.value.name]).toEqual([mm(width), mm(length), name])
+})
+
+test.each(['', '0x0', '-3 x 4', '1e9', '1e9x1e9', '🙂', '🙂x🙂', 'A99', '10 x', 'x', '1x2x3'])(
+  'refuses the size “%s” with a sentence',
+  (text) => {
+    const parsed = parseSize(text, 'mm')
+    expect(parsed.ok).toBe(false)
+    if (!parsed.ok) expect(parsed.problem.message.length).toBeGreaterThan(20)
+  },
+)
+
+test('no text makes the size field throw', () => {
+  fc.assert(fc.property(fc.string({ unit: 'binary' }), (text) => typeof parseSize(text, 'in').ok === 'boolean'))
+})
+
+test('finds the name of a sheet either way round and writes custom names', () => {
+  expect(nameOf(mm(297), mm(210))?.name).toBe('A4')
+  expect(nameOf(mm(296), mm(210))).toBeUndefined()
+  expect(writeCustomName(mm(203), mm(1000))).toBe('custom_sheet_203x1000mm')
+  expect(parsePwgName(writeCustomName(330_200, 482_600))?.width).toBe(330_200)
+})

@@ -1,0 +1,74 @@
+import { demoStudio } from '../../demo/studio.ts'
+import { type Brief, EMPTY_BRIEF, type Picture } from '../brief/brief.ts'
+import type { Finding } from '../checks/check.ts'
+import type { Pins } from '../decisions/decision.ts'
+import { mm } from '../length/length.ts'
+import type { Plate } from '../plate/plate.ts'
+import { resolve } from '../plate/resolve.ts'
+import { namedSize } from '../sizes/named.ts'
+import type { Studio } from '../studio/studio.ts'
+
+/** A picture large enough for anything, with a profile. */
+export const picture = (change: Partial<Picture> = {}): Picture => ({
+  id: 'p',
+  name: 'lens.jpg',
+  width: 9000,
+  height: 6000,
+  ppi: 300,
+  bits: 8,
+  channels: 'rgb',
+  profile: 'sRGB',
+  profileHash: null,
+  hash: 'a'.repeat(64),
+  preview: '',
+  warning: null,
+  ...change,
+})
+
+export const sheet = (pwg: string) => {
+  const size = namedSize(pwg)
+  if (!size) throw new Error(`no size ${pwg}`)
+  return { width: size.width, length: size.length, name: size.name }
+}
+
+export const brief = (change: Partial<Brief> = {}): Brief => ({
+  ...EMPTY_BRIEF,
+  picture: picture(),
+  paperId: 'harbour-lustre',
+  sheet: sheet('iso_a3_297x420mm'),
+  size: { by: 'border', border: mm(20) },
+  ...change,
+})
+
+export interface Case {
+  brief?: Partial<Brief>
+  pins?: Pins
+  studio?: (studio: Studio) => void
+}
+
+/** Resolves a case against the demo studio, changed as the case says. */
+export function plateOf({ brief: change = {}, pins = {}, studio: alter }: Case): Plate {
+  const studio = demoStudio()
+  alter?.(studio)
+  return resolve(brief(change), studio, pins)
+}
+
+export const finding = (plate: Plate, id: string): Finding | undefined =>
+  plate.findings.find((f) => f.id === id || f.id.startsWith(`${id}:`))
+
+/** The value a decision came to. */
+export const decided = (plate: Plate, key: string): string | null | undefined => plate.decisions.find((d) => d.key === key)?.value
+
+/** Applies a finding's fix as the interface does and resolves again. */
+export function afterFix(plate: Plate, id: string, alter?: (studio: Studio) => void): Plate {
+  const fix = finding(plate, id)?.fix
+  if (!fix) throw new Error(`${id} has no fix`)
+  const studio = demoStudio()
+  alter?.(studio)
+  const pins: Pins = { ...plate.pins }
+  for (const [key, value] of Object.entries(fix.pins ?? {})) {
+    if (value === null || value === undefined) delete pins[key as keyof Pins]
+    else pins[key as keyof Pins] = value
+  }
+  return resolve({ ...plate.brief, ...(fix.brief as Partial<Brief>) }, studio, pins)
+}

@@ -1,0 +1,17 @@
+const common = {
+  rootDir: '.',
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } }],
+  },
+  testEnvironment: 'node',
+  modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/var'],
+}
+
+/** Unit tests need nothing but Node and Debian's reference tools; integration tests need the private database. */
+export default {
+  projects: [
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,simulator,demo,web}/**/*.test.ts'] },
+    { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/**/*.test.ts'] },
+  ],
+}
