@@ -8,10 +8,10 @@ const common = {
   modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/var'],
 }
 
-/** Unit tests need nothing but Node and Debian's reference tools; integration tests need the private database. */
+/** Unit tests need nothing but Node and Debian's reference tools; integration tests the private database and the built programs. */
 export default {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,simulator,demo,web}/**/*.test.ts'] },
-    { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/**/*.test.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,demo,web}/**/*.test.ts'] },
+    { ...common, displayName: 'integration', testMatch: ['<rootDir>/{server,simulator}/**/*.test.ts'] },
   ],
 }

@@ -22,7 +22,8 @@ export function bestWayEach(ways: readonly Way[], key: (way: Way) => string, pin
     const clash = clashes(way, pins, others)
     if (!held || !clash) best.set(key(way), { way, clash })
   }
-  return [...best.values()].map(({ way, clash }) =>
+  const found = [...best.values()]
+  return [...found.filter((f) => !f.clash), ...found.filter((f) => f.clash)].map(({ way, clash }) =>
     clash ? { ...way, costs: [CLASH, ...way.costs], ruledOut: way.ruledOut ?? 'It goes against another choice you pinned.' } : way,
   )
 }

@@ -89,11 +89,14 @@ const CLOSE_POINTS = 3
 
 const total = (candidate: Candidate<never> | Candidate) => candidate.costs.reduce((sum, c) => sum + c.points, 0)
 
-/** Takes one decision: a valid pin wins, then the cheapest usable candidate, then the cheapest of the unusable. */
+/** Takes one decision: a valid pin wins, then the cheapest usable candidate, then the least impossible. */
 export function decide<V>(decision: Decision<V>, context: Context): DecisionLine {
   const candidates = decision.candidates(context)
+  // Among those that cannot be used the definition's own order stands: the least impossible first.
   const order = [...candidates].sort(
-    (a, b) => Number(a.ruledOut !== null) - Number(b.ruledOut !== null) || total(a as Candidate) - total(b as Candidate),
+    (a, b) =>
+      Number(a.ruledOut !== null) - Number(b.ruledOut !== null) ||
+      (a.ruledOut === null ? total(a as Candidate) - total(b as Candidate) : 0),
   )
   const pin = context.pins[decision.key]
   const pinned = pin === undefined ? undefined : (order.find((c) => c.id === pin) ?? decision.custom?.(pin, context) ?? undefined)

@@ -1,4 +1,5 @@
 import { OpenAPIHono, z } from '@hono/zod-openapi'
+import { HTTPException } from 'hono/http-exception'
 import { ConnectionError, DatabaseError, OptimisticLockError } from 'sequelize'
 import { ProblemSchema } from '../../core/api/dto.ts'
 import { log } from '../log.ts'
@@ -73,7 +74,8 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
         message: 'The database is away for the moment. Nothing is lost: what you entered is kept and sent again.',
       },
     }
-  if (error instanceof SyntaxError) return { status: 400, problem: { code: 'bad-json', message: 'The request is not valid JSON.' } }
+  if (error instanceof SyntaxError || (error instanceof HTTPException && error.status === 400))
+    return { status: 400, problem: { code: 'bad-json', message: 'The request is not valid JSON.' } }
   log.error({ err: error }, 'request failed')
   return { status: 500, problem: { code: 'internal', message: 'Something went wrong here. Nothing you entered is lost; try again.' } }
 }

@@ -1,0 +1,55 @@
+import { expect, type Page } from '@playwright/test'
+import sharp from 'sharp'
+
+/** A real picture file: a saturated gradient with fine stripes, as JPEG with an embedded profile. */
+export async function pictureFile(): Promise<{ name: string; mimeType: string; buffer: Buffer }> {
+  const [width, height] = [1800, 1200]
+  const data = Buffer.alloc(width * height * 3)
+  for (let y = 0, at = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      data[at++] = (x * 255) / width
+      data[at++] = (y * 255) / height
+      data[at++] = (x ^ y) & 8 ? 210 : 60
+    }
+  }
+  const buffer = await sharp(data, { raw: { width, height, channels: 3 } })
+    .withIccProfile('srgb')
+    .jpeg({ quality: 90 })
+    .toBuffer()
+  return { name: 'breakwater.jpg', mimeType: 'image/jpeg', buffer }
+}
+
+/** Waits until the screen says that everything has reached the server. */
+export const saved = (page: Page) => expect(page.locator('[data-save="saved"]')).toBeVisible()
+
+/** The decisions on the spine, by key. */
+export async function spine(page: Page): Promise<Record<string, string>> {
+  return Object.fromEntries(
+    await page
+      .locator('[data-decision]')
+      .evaluateAll((rows) =>
+        rows.map((r) => [r.getAttribute('data-decision') ?? '', r.querySelectorAll('span')[2]?.textContent?.trim() ?? '']),
+      ),
+  )
+}
+
+/** The frozen decisions of an opened run, by key. */
+export async function frozen(page: Page): Promise<Record<string, string>> {
+  return Object.fromEntries(
+    await page
+      .locator('[data-frozen]')
+      .evaluateAll((rows) =>
+        rows.map((r) => [r.getAttribute('data-frozen') ?? '', r.querySelectorAll('td')[0]?.textContent?.trim() ?? '']),
+      ),
+  )
+}
+
+/** Waits for the run on the screen to be delivered, helping the simulated feeder as a person would. */
+export async function delivered(page: Page): Promise<void> {
+  const done = page.getByRole('heading', { name: 'Printed: go and look at it' })
+  const goOn = page.getByRole('button', { name: 'Go on' })
+  await expect(async () => {
+    if (await goOn.isVisible()) await goOn.click()
+    expect(await done.isVisible()).toBe(true)
+  }).toPass({ timeout: 60_000 })
+}

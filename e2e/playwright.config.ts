@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test'
+
+/** Debian's Chromium against the built application, which scripts/test.mjs has started. */
+export default defineConfig({
+  testDir: '.',
+  workers: 1,
+  timeout: 90_000,
+  expect: { timeout: 12_000 },
+  reporter: [['list'], ['json', { outputFile: '../var/browser.json' }]],
+  outputDir: '../var/test-results',
+  use: {
+    baseURL: `http://127.0.0.1:${process.env.ARCH_TEST_PORT ?? 9640}`,
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+        '--disable-quic',
+        '--no-first-run',
+      ],
+    },
+  },
+})

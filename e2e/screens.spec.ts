@@ -1,0 +1,185 @@
+import { readFileSync } from 'node:fs'
+import { expect, test } from '@playwright/test'
+import { saved } from './operator.ts'
+
+const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+const SCREENS = [
+  '/',
+  '/new',
+  '/jobs/10/brief',
+  '/jobs/10/sheet',
+  '/jobs/10/colour',
+  '/jobs/10/load',
+  '/jobs/10/run',
+  '/jobs/6/inspect',
+  '/log',
+  '/runs/1',
+  '/shelf/printers',
+  '/shelf/papers',
+  '/shelf/profiles',
+  '/shelf/rules',
+  '/nowhere',
+]
+
+for (const theme of ['light', 'dark']) {
+  test(`no screen has an accessibility violation, ${theme}`, async ({ page }) => {
+    test.setTimeout(180_000)
+    await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
+    for (const path of SCREENS) {
+      await page.goto(path)
+      await expect(page.locator('h1').first()).toBeAttached()
+      if (path.includes('colour')) await expect(page.getByLabel('On this paper')).toBeVisible()
+      await page.evaluate(AXE)
+      const violations = await page.evaluate(async () => {
+        // biome-ignore lint/suspicious/noExplicitAny: axe puts itself on the window
+        const result = await (window as any).axe.run(document, { resultTypes: ['violations'] })
+        return result.violations.map(
+          (v: { id: string; nodes: { html: string }[] }) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`,
+        )
+      })
+      expect(violations, path).toEqual([])
+    }
+  })
+}
+
+test('nothing is cut off sideways, on a desk or on a phone', async ({ page }) => {
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    for (const path of ['/', '/jobs/10/brief', '/jobs/10/sheet', '/jobs/10/load', '/jobs/10/run', '/jobs/6/inspect']) {
+      await page.goto(path)
+      await expect(page.locator('h1').first()).toBeAttached()
+      expect(
+        await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
+        `${path} at ${width}`,
+      ).toBeLessThanOrEqual(0)
+    }
+  }
+})
+
+test('every surface beside a picture is a neutral grey', async ({ page }) => {
+  for (const theme of ['light', 'dark']) {
+    await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
+    await page.goto('/jobs/10/colour')
+    await expect(page.getByLabel('On this paper')).toBeVisible()
+    const coloured = await page.evaluate(() =>
+      [...document.querySelectorAll('main *')].flatMap((e) => {
+        const [r, g, b, a = 1] = getComputedStyle(e)
+          .backgroundColor.match(/[\d.]+/g)
+          ?.map(Number) ?? [0, 0, 0]
+        return a > 0 && (r !== g || g !== b) ? [`${e.tagName} ${getComputedStyle(e).backgroundColor}`] : []
+      }),
+    )
+    expect(coloured.filter((c) => !c.startsWith('BUTTON'))).toEqual([])
+  }
+})
+
+test('a size that is no size is said at once, and what was there stays', async ({ page }) => {
+  await page.goto('/jobs/13/brief')
+  const field = page.getByLabel(/^Sheet/)
+  for (const wrong of ['🙂', '0 x 0', '-4 × 5', '1e9', 'B5']) {
+    await field.fill(wrong)
+    await field.press('Enter')
+    await expect(page.getByRole('alert')).toBeVisible()
+    await expect(page.locator('[data-decision="stock"]')).toContainText('A3')
+  }
+  await field.fill('8 1/2 x 11 in')
+  await field.press('Enter')
+  await expect(page.getByText('215.9 × 279.4 mm')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await saved(page)
+})
+
+test('a pin that makes the job impossible stops it with a reason and a way back', async ({ page }) => {
+  await page.goto('/jobs/13/sheet')
+  await page.locator('[data-decision="path"]').click()
+  await page.getByRole('button', { name: 'Pin Rear feeder' }).click()
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('0.47 mm thick')
+  await expect(page.locator('[data-role="sheet"]').first()).toBeVisible()
+  await page
+    .getByRole('region', { name: 'Findings' })
+    .getByRole('button', { name: /Use Fine-art slot/ })
+    .first()
+    .click()
+  await expect(page.getByRole('region', { name: 'Findings' })).not.toContainText('0.47 mm thick')
+  await page.getByRole('button', { name: 'Close' }).first().click()
+  await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
+  await saved(page)
+})
+
+test('two browsers on one job: the second is told, and nothing is overwritten', async ({ browser }) => {
+  const [a, b] = await Promise.all([browser.newPage(), browser.newPage()])
+  await Promise.all([a.goto('/jobs/16/brief'), b.goto('/jobs/16/brief')])
+  await Promise.all([expect(a.getByLabel('Notes')).toBeVisible(), expect(b.getByLabel('Notes')).toBeVisible()])
+  // The second one is cut off from the news while both write.
+  await b.context().setOffline(true)
+  await b.getByLabel('Notes').fill('from the second')
+  await expect(b.locator('[data-save="away"]')).toBeVisible()
+  await a.getByLabel('Notes').fill('from the first')
+  await saved(a)
+  await b.context().setOffline(false)
+  await expect(b.getByText('Somebody else changed this job')).toBeVisible()
+  await expect(b.getByLabel('Notes')).toHaveValue('from the second')
+  await b.getByRole('button', { name: 'Take theirs' }).click()
+  await expect(b.getByLabel('Notes')).toHaveValue('from the first')
+  await Promise.all([a.close(), b.close()])
+})
+
+test('while the server is away an edit is kept on the device, even over a reload', async ({ page, context }) => {
+  await page.goto('/jobs/17/brief')
+  await expect(page.getByLabel('Notes')).toBeVisible()
+  await page.route('**/api/jobs/17', (route) => (route.request().method() === 'PATCH' ? route.abort() : route.continue()))
+  await page.getByLabel('Notes').fill('written in a dead spot')
+  await expect(page.locator('[data-save="away"]')).toBeVisible()
+  await page.reload()
+  await expect(page.getByLabel('Notes')).toHaveValue('written in a dead spot')
+  await page.unroute('**/api/jobs/17')
+  await saved(page)
+  const kept = await (await context.request.get('/api/jobs/17')).json()
+  expect(kept.brief.notes).toBe('written in a dead spot')
+})
+
+test('a file that is no picture is refused in words, and another can be chosen', async ({ page }) => {
+  await page.goto('/new')
+  await page.getByLabel('Picture file').setInputFiles({ name: 'list.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') })
+  await expect(page.getByRole('alert')).toContainText('not a picture that can be read')
+  await expect(page.getByRole('button', { name: 'Choose a file …' })).toBeEnabled()
+})
+
+test('a job that does not exist says so and leads back', async ({ page }) => {
+  await page.goto('/jobs/4711')
+  await expect(page.getByRole('alert')).toContainText('There is no job')
+  await page.getByRole('link', { name: 'To the bench' }).click()
+  await expect(page.getByRole('article', { name: 'Gannet 13' })).toBeVisible()
+})
+
+test('on a phone the step fills the screen, and two people see each other’s ticks', async ({ browser }) => {
+  const phone = await browser.newPage({ viewport: { width: 390, height: 844 } })
+  const desk = await browser.newPage()
+  await Promise.all([phone.goto('/jobs/18/load'), desk.goto('/jobs/18/load')])
+  const done = phone.getByRole('button', { name: 'Done', exact: true })
+  expect((await done.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44)
+  await done.click()
+  await expect(desk.getByLabel('Done: Check the computer’s settings')).toBeChecked()
+  await desk.getByLabel('Done: Check the computer’s settings').uncheck()
+  await expect(phone.getByLabel('Done: Check the computer’s settings')).not.toBeChecked()
+  await Promise.all([phone.close(), desk.close()])
+})
+
+test('the palette finds a job, the keys are listed, the theme changes', async ({ page }) => {
+  await page.goto('/')
+  await expect(page.getByRole('article', { name: 'Heron 17' })).toBeVisible()
+  await page.keyboard.press('Control+k')
+  await page.keyboard.type('banner')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/jobs\/16/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog')).toContainText('Next finding')
+  await page.keyboard.press('Escape')
+  const before = await page.evaluate(() => document.documentElement.dataset.theme)
+  await page.getByRole('button', { name: before === 'dark' ? 'Light' : 'Dark', exact: true }).click()
+  expect(await page.evaluate(() => document.documentElement.dataset.theme)).not.toBe(before)
+})

@@ -1,0 +1,241 @@
+import { readFileSync } from 'node:fs'
+import sharp from 'sharp'
+import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
+import { PlateSchema } from '../../core/plate/plate.ts'
+import { resolve } from '../../core/plate/resolve.ts'
+import { embedInJpeg } from '../../demo/pictures/wide-gamut.ts'
+import { demoStudio } from '../../demo/studio.ts'
+import { BASE, call, PORT, put, raw, until } from '../testing/client.ts'
+import { claimingPng, gradient } from '../testing/pictures.ts'
+
+describe('pictures', () => {
+  test('a JPEG is streamed in, read to its end and described', async () => {
+    const { status, body } = await put('/pictures?name=a.jpg', await gradient(640, 480).withMetadata({ density: 240 }).jpeg().toBuffer())
+    expect(status).toBe(200)
+    expect(body).toMatchObject({ name: 'a.jpg', width: 640, height: 480, ppi: 240, bits: 8, channels: 'rgb', warning: null })
+    expect(body.profile).toContain('sRGB')
+    const preview = await fetch(`${BASE}/api/files/${body.preview}`)
+    expect(preview.status).toBe(200)
+    expect(Number(preview.headers.get('content-length'))).toBeGreaterThan(500)
+  })
+
+  test('a 16-bit TIFF keeps its depth, a grey picture its one channel, an unprofiled one says so', async () => {
+    const tiff = await put(
+      '/pictures?name=b.tif',
+      await sharp(
+        new Uint16Array(300 * 200 * 3).map((_, i) => (i * 37) % 65_536),
+        { raw: { width: 300, height: 200, channels: 3 } },
+      )
+        .toColourspace('rgb16')
+        .tiff()
+        .toBuffer(),
+    )
+    expect(tiff.body).toMatchObject({ bits: 16, channels: 'rgb', profile: null })
+    expect((await put('/pictures?name=g.png', await gradient(30, 20).greyscale().png().toBuffer())).body.channels).toBe('grey')
+  })
+
+  test.each([
+    ['text', Buffer.from('this is no picture, however long it goes on '.repeat(50)), 'picture-format'],
+    ['nothing', Buffer.alloc(0), undefined],
+    ['a decompression bomb', claimingPng(60_000, 60_000), 'picture-too-many-pixels'],
+    ['an SVG', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="10" height="10"/>'), 'picture-format'],
+  ])('%s is refused with a sentence', async (_name, bytes, code) => {
+    const { status, body } = await put('/pictures?name=x.jpg', bytes)
+    expect(status).toBeGreaterThanOrEqual(400)
+    expect(status).toBeLessThan(500)
+    if (code) expect(body.code).toBe(code)
+    expect(body.message.length).toBeGreaterThan(15)
+  })
+
+  test('a picture that is cut short is refused', async () => {
+    const whole = await gradient(900, 700).png().toBuffer()
+    expect((await put('/pictures?name=cut.png', whole.subarray(0, whole.length / 2))).body.code).toBe('picture-damaged')
+    const jpeg = await gradient(900, 700).jpeg().toBuffer()
+    expect((await put('/pictures?name=cut.jpg', jpeg.subarray(0, jpeg.length / 2))).status).toBe(422)
+  })
+
+  test('two gigabytes are refused before they are sent', async () => {
+    const answer = await raw('/api/pictures?name=big.tif', { 'content-length': String(2 * 2 ** 30) }, 'PUT')
+    expect(answer.status).toBe(413)
+    expect(JSON.parse(answer.text)).toMatchObject({ code: 'file-too-large', limit: '1073741824 bytes' })
+  })
+
+  test('a damaged embedded profile is left aside and said', async () => {
+    const profile = readFileSync('demo/profiles/tern-quay-matte.icc').subarray(0, 3000)
+    const { status, body } = await put('/pictures?name=p.jpg', embedInJpeg(await gradient(200, 100).jpeg().toBuffer(), profile))
+    expect(status).toBe(200)
+    expect(body.profile).toBeNull()
+    expect(body.warning).toContain('damaged')
+  })
+})
+
+describe('jobs', () => {
+  const begin = async () => (await call('POST', '/jobs', { title: 'Test' })).body
+
+  test('a job is begun, changed and found again', async () => {
+    const job = await begin()
+    const changed = await call('PATCH', `/jobs/${job.id}`, {
+      version: job.version,
+      brief: { ...job.brief, copies: 7, notes: 'Grüße 🙂' },
+      pins: { intent: 'perceptual' },
+    })
+    expect(changed.body).toMatchObject({
+      version: job.version + 1,
+      brief: { copies: 7, notes: 'Grüße 🙂' },
+      pins: { intent: 'perceptual' },
+    })
+    expect((await call('GET', `/jobs/${job.id}`)).body).toEqual(changed.body)
+  })
+
+  test('the slower of two people is told, with the newer version, and overwrites nothing', async () => {
+    const job = await begin()
+    const edits = await Promise.all(
+      [1, 2, 3, 4].map((copies) => call('PATCH', `/jobs/${job.id}`, { version: job.version, brief: { ...job.brief, copies } })),
+    )
+    expect(edits.filter((e) => e.status === 200)).toHaveLength(1)
+    const lost = edits.find((e) => e.status === 409)
+    const winner = edits.find((e) => e.status === 200)
+    expect(lost?.body.code).toBe('changed-meanwhile')
+    expect(lost?.body.current.brief.copies).toBe(winner?.body.brief.copies)
+  })
+
+  test.each([
+    ['/jobs/999999999', 404],
+    ['/jobs/0', 400],
+    ['/jobs/abc', 400],
+    ['/jobs/1e99', 400],
+    ['/runs/999999999', 404],
+    ['/nothing', 404],
+  ])('%s answers %i with a sentence', async (path, status) => {
+    const answer = await call('GET', path)
+    expect(answer.status).toBe(status)
+    expect(answer.body.message.length).toBeGreaterThan(10)
+  })
+
+  test.each([
+    [{ copies: 0 }, 'brief.copies'],
+    [{ copies: 1e9 }, 'brief.copies'],
+    [{ sheet: { width: -5, length: 10, name: null } }, 'brief.sheet.width'],
+    [{ size: { by: 'picture', width: 1e12, height: null } }, 'brief.size.width'],
+    [{ size: { by: 'magic' } }, 'brief.size.by'],
+    [{ dueAt: 'soon' }, 'brief.dueAt'],
+  ])('a brief with %j names the field', async (wrong, field) => {
+    const job = await begin()
+    const answer = await call('PATCH', `/jobs/${job.id}`, { version: job.version, brief: { ...job.brief, ...wrong } })
+    expect(answer.status).toBe(400)
+    expect(answer.body.field).toBe(field)
+    expect((await call('GET', `/jobs/${job.id}`)).body.brief).toEqual(job.brief)
+  })
+
+  test('ticks are kept, can be taken back, and belong to a job that exists', async () => {
+    const job = await begin()
+    await call('PUT', `/jobs/${job.id}/ticks/panel`)
+    await call('PUT', `/jobs/${job.id}/ticks/panel`)
+    expect((await call('GET', `/jobs/${job.id}/ticks`)).body.map((t: { stepId: string }) => t.stepId)).toEqual(['panel'])
+    expect((await call('DELETE', `/jobs/${job.id}/ticks/panel`)).body).toEqual([])
+    expect((await call('PUT', '/jobs/999999/ticks/panel')).status).toBe(404)
+  })
+
+  test('a job without a picture, or another plate than the operator saw, is not printed', async () => {
+    const job = await begin()
+    const ask = (decisions: object) =>
+      call('POST', `/jobs/${job.id}/print`, { version: job.version, decisions, despite: ['picture-missing'] })
+    expect((await ask({})).body.code).toBe('plate-changed')
+    const studio = (await call('GET', '/studio')).body
+    const seen = Object.fromEntries(resolve(job.brief, studio).decisions.map((d) => [d.key, d.value]))
+    expect(await ask(seen)).toMatchObject({ status: 422, body: { code: 'plate-stopped', field: 'picture-missing' } })
+  })
+
+  test('the load sheet is a PDF of one page', async () => {
+    const answer = await fetch(`${BASE}/api/jobs/10/load-sheet.pdf`)
+    const bytes = Buffer.from(await answer.arrayBuffer())
+    expect(answer.headers.get('content-type')).toBe('application/pdf')
+    expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
+    expect(bytes.length).toBeGreaterThan(10_000)
+  })
+})
+
+describe('plates', () => {
+  test('another program can ask for a plate, against the stored studio or its own', async () => {
+    const brief = { ...EMPTY_BRIEF, paperId: 'saltmarsh-cotton', size: { by: 'border', border: 30_000 } }
+    const stored = await call('POST', '/plates/resolve', { brief })
+    expect(stored.status).toBe(200)
+    expect(PlateSchema.parse(stored.body).setup?.path.id).toBe('gannet-art')
+    const own = demoStudio()
+    own.printers = own.printers.filter((p) => p.id === 'heron')
+    expect((await call('POST', '/plates/resolve', { brief, studio: own })).body.setup.printer.id).toBe('heron')
+  })
+
+  test('contradictory path data are refused with the field', async () => {
+    const studio = demoStudio()
+    Object.assign(studio.printers[0]?.paths[0] ?? {}, { width: { min: 500, max: 100 } })
+    const answer = await call('POST', '/plates/resolve', { brief: EMPTY_BRIEF, studio })
+    expect(answer.status).toBe(400)
+    expect(answer.body.field).toBe('studio.printers.0.paths.0.width')
+  })
+
+  test('the API documents itself, with an example of this call', async () => {
+    const { body } = await call('GET', '/openapi.json')
+    expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/plates/resolve', '/api/jobs/{id}', '/api/runs/{id}/inspection']))
+    expect(JSON.stringify(body.components.schemas.ResolveRequest.example)).toContain('harbour-lustre')
+  })
+
+  test('a body that is not JSON, or absurdly large, is refused', async () => {
+    const send = (text: string) =>
+      fetch(`${BASE}/api/plates/resolve`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text })
+    expect((await send('{"brief":')).status).toBe(400)
+    expect((await send(`{"x":"${'a'.repeat(3 << 20)}"}`)).status).toBe(413)
+  })
+})
+
+describe('profiles', () => {
+  const profile = readFileSync('demo/profiles/gannet-quay-matte.icc')
+
+  test('a printer profile is taken, recognised again, and bound', async () => {
+    const bytes = Buffer.from(profile)
+    bytes[30] = 77
+    const first = await put('/profiles', bytes)
+    expect(first.status).toBe(200)
+    expect((await put('/profiles', bytes)).body.id).toBe(first.body.id)
+    const boundTo = { printerId: 'gannet', paperId: 'quay-matte', mediaTypeId: 'photographic-matte', dpi: 720 }
+    expect((await call('PUT', `/profiles/${first.body.id}/binding`, { boundTo })).body.boundTo).toEqual(boundTo)
+    await call('PUT', `/profiles/${first.body.id}/binding`, { boundTo: null })
+  })
+
+  test.each([
+    ['a text', Buffer.from('hello'.repeat(100)), 'profile-no-signature'],
+    ['half a profile', profile.subarray(0, 20_000), 'profile-truncated'],
+    ['an absurd tag count', Object.assign(Buffer.from(profile), { 128: 255 }), 'profile-tag-count'],
+    ['a display profile', Object.assign(Buffer.from(profile), { 12: 0x6d, 13: 0x6e, 14: 0x74, 15: 0x72 }), 'profile-not-printer'],
+  ])('%s is refused and named', async (_name, bytes, code) => {
+    const { status, body } = await put('/profiles', bytes)
+    expect([status, body.code]).toEqual([422, code])
+  })
+})
+
+describe('the network side', () => {
+  test('another host name or another site’s request is turned away', async () => {
+    expect((await raw('/api/jobs', { host: 'evil.example' })).status).toBe(403)
+    expect((await call('POST', '/jobs', {}, { origin: 'http://evil.example' })).status).toBe(403)
+    expect((await call('POST', '/jobs', {}, { origin: `http://127.0.0.1:${PORT}` })).status).toBe(201)
+  })
+
+  test('no path leads out of the web directory', async () => {
+    expect((await raw('/../../package.json', {})).text).not.toContain('"dependencies"')
+    expect((await raw('/%2e%2e/%2e%2e/package.json', {})).text).not.toContain('"dependencies"')
+    expect((await call('GET', '/files/..%2f..%2fpackage.json')).status).toBe(404)
+  })
+})
+
+test('the database killed under a request is away for a moment, and nothing entered is lost', async () => {
+  const job = (await call('POST', '/jobs', { title: 'Survivor' })).body
+  const pid = Number(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/mariadb.pid`, 'utf8'))
+  process.kill(pid, 'SIGKILL')
+  const during = await call('GET', `/jobs/${job.id}`)
+  if (during.status !== 200) expect([during.status, during.body.code]).toEqual([503, 'database-away'])
+  const after = await until(
+    () => call('GET', `/jobs/${job.id}`),
+    (a) => a.status === 200,
+  )
+  expect(after.body.title).toBe('Survivor')
+}, 60_000)

@@ -1,0 +1,135 @@
+import sharp from 'sharp'
+import type { Job, Run, RunDetail } from '../../core/api/dto.ts'
+import { mm } from '../../core/length/length.ts'
+import { resolve } from '../../core/plate/resolve.ts'
+import { BASE, call, put, until } from '../testing/client.ts'
+import { gradient } from '../testing/pictures.ts'
+
+const hand = (printer: string, act: object) => call('POST', `/printers/${printer}/machine`, act)
+const runOf = async (id: number) => (await call<RunDetail>('GET', `/runs/${id}`)).body as RunDetail
+
+async function job(brief: object, pins: object = {}): Promise<Job> {
+  const picture = (await put('/pictures?name=strip.png', await gradient(1200, 800).png().toBuffer())).body
+  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId: picture.id, brief })).body
+  return (await call<Job>('PATCH', `/jobs/${made.id}`, { version: made.version, pins })).body
+}
+
+async function print(j: Job): Promise<Run> {
+  const studio = (await call('GET', '/studio')).body
+  const plate = resolve(j.brief, studio, j.pins)
+  const answer = await call<Run>('POST', `/jobs/${j.id}/print`, {
+    version: j.version,
+    decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
+    despite: [],
+  })
+  if (answer.status !== 201) throw new Error(JSON.stringify(answer.body))
+  return answer.body
+}
+
+/** Follows a run, pressing go when the simulated feeder missed a sheet. */
+const finish = (id: number, states: string[]) =>
+  until(
+    () => runOf(id),
+    (run) => {
+      if (run.state === 'waiting' && run.reason === 'media-jam') void call('POST', `/runs/${id}/go`)
+      return states.includes(run.state)
+    },
+    60,
+  )
+
+const A3 = { width: mm(297), length: mm(420), name: 'A3' }
+const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
+
+test('a job is rendered, sent, delivered as drawn, inspected, and found in the log with its plate', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
+  const stockBefore = (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'lustre-a3').stock
+  const j = await job(lustre)
+  const run = await print(j)
+  const done = await finish(run.id, ['inspect'])
+  expect(done).toMatchObject({ sheetsDelivered: 1, progress: 100 })
+  const sheet = sharp(Buffer.from(await (await fetch(`${BASE}/api/files/${done.delivered}`)).arrayBuffer()))
+  const { width = 0 } = await sheet.metadata()
+  const { data, info } = await sheet.raw().toBuffer({ resolveWithObject: true })
+  // Along the middle row: bench, paper, picture. The left border as a ruler would read it on the delivered sheet.
+  const row = Math.floor(info.height / 2) * info.width
+  const at = (x: number) => [0, 1, 2].map((k) => data[(row + x) * info.channels + k] as number)
+  const isPaper = (rgb: number[]) => Math.min(...rgb) > 225
+  const ppm = width / (296.6 + 28)
+  const edge = Array.from({ length: width }, (_, x) => x).find((x) => isPaper(at(x))) ?? 0
+  const ink = Array.from({ length: width - edge }, (_, i) => edge + i).find((x) => !isPaper(at(x))) ?? 0
+  const expected = (done.plate.layout?.margins.left ?? 0) / 1000
+  expect(Math.abs((ink - edge) / ppm - expected)).toBeLessThan(1.5)
+  const stockAfter = (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'lustre-a3').stock
+  expect(stockBefore - stockAfter).toBe(1)
+
+  const inspection = {
+    margins: { leading: 25_100, trailing: 24_900, left: 27_000, right: 27_100 },
+    verdict: 'right',
+    faults: ['banding'],
+    note: 'quokka',
+    sheetsUsed: 1,
+    sheetsWasted: 0,
+  }
+  expect((await call('PUT', `/runs/${run.id}/inspection`, inspection)).status).toBe(200)
+  const found = (await call<Run[]>('GET', '/runs?q=quokka%20heron')).body
+  expect(found.map((r: Run) => r.id)).toContain(run.id)
+  const opened = await runOf(run.id)
+  expect(opened.inspection).toEqual(inspection)
+  // The plate in the log is the frozen one, whatever the studio does since.
+  await call('PATCH', '/lots/lustre-a3', { measured: { width: mm(300), length: mm(420) } })
+  expect((await runOf(run.id)).plate).toEqual(opened.plate)
+  await call('PATCH', '/lots/lustre-a3', { measured: { width: mm(296.6), length: mm(419.8) } })
+  expect((await call('GET', `/jobs/${j.id}`)).body.state).toBe('done')
+}, 90_000)
+
+test('an empty path is waited for, and the run goes on when it is loaded', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
+  const run = await print(await job(lustre))
+  const waiting = await finish(run.id, ['waiting'])
+  expect(waiting).toMatchObject({ reason: 'media-needed', message: 'Cassette is empty.' })
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
+  expect((await finish(run.id, ['inspect'])).sheetsDelivered).toBe(1)
+}, 90_000)
+
+test('a printer switched off in the middle fails the run with the reason; off beforehand it is waited for and sent once', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
+  const lost = await print(await job(lustre))
+  await finish(lost.id, ['waiting'])
+  await hand('heron', { act: 'power', on: false })
+  const away = await until(
+    () => runOf(lost.id),
+    (r) => r.reason === 'printer-away',
+  )
+  expect(away.message).toContain('switched on')
+  await hand('heron', { act: 'power', on: true })
+  expect((await finish(lost.id, ['failed'])).message).toContain('switched off')
+
+  await hand('heron', { act: 'power', on: false })
+  const later = await print(await job(lustre))
+  await until(
+    () => runOf(later.id),
+    (r) => r.reason === 'printer-away',
+  )
+  await hand('heron', { act: 'power', on: true })
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
+  await finish(later.id, ['inspect'])
+  const state = (await fetch(`http://127.0.0.1:${Number(process.env.ARCH_TEST_SIM ?? 9651) + 3}/hands/state`)).json() as Promise<{
+    jobs: { name: string }[]
+  }>
+  expect((await state).jobs.filter((x) => x.name === `arch-plate-run-${later.id}-${later.jobId}`)).toHaveLength(1)
+}, 120_000)
+
+test('a run can be cancelled, once', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
+  const run = await print(await job(lustre))
+  await finish(run.id, ['waiting'])
+  expect((await call('POST', `/runs/${run.id}/cancel`)).body.state).toBe('cancelled')
+  expect((await call('POST', `/runs/${run.id}/cancel`)).status).toBe(409)
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
+}, 60_000)
+
+test('two people pressing print at once with an old version: one prints, nobody prints blind', async () => {
+  const j = await job(lustre)
+  const stale = await call('POST', `/jobs/${j.id}/print`, { version: j.version - 1, decisions: {}, despite: [] })
+  expect([stale.status, stale.body.code]).toEqual([409, 'changed-meanwhile'])
+})

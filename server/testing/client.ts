@@ -1,0 +1,57 @@
+import { request } from 'node:http'
+
+/** Where the application under test listens; scripts/test.mjs starts it. */
+export const PORT = Number(process.env.ARCH_TEST_PORT ?? 9640)
+export const BASE = `http://127.0.0.1:${PORT}`
+
+export interface Answer<T> {
+  status: number
+  // biome-ignore lint/suspicious/noExplicitAny: answers are looked into field by field
+  body: T & any
+}
+
+/** One API call with a JSON body, answered with status and body. */
+export async function call<T = unknown>(
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer<T>> {
+  const answer = await fetch(`${BASE}/api${path}`, {
+    method,
+    ...(body === undefined ? { headers } : { headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) }),
+  })
+  return { status: answer.status, body: (await answer.json().catch(() => null)) as Answer<T>['body'] }
+}
+
+export async function put(path: string, bytes: Uint8Array): Promise<Answer<unknown>> {
+  const answer = await fetch(`${BASE}/api${path}`, { method: 'PUT', body: Buffer.from(bytes) })
+  return { status: answer.status, body: await answer.json() }
+}
+
+/** A raw request with headers fetch would not send. */
+export function raw(path: string, headers: Record<string, string>, method = 'GET'): Promise<{ status: number; text: string }> {
+  return new Promise((resolve, reject) => {
+    const out = request({ host: '127.0.0.1', port: PORT, path, method, headers, agent: false }, (answer) => {
+      let text = ''
+      answer.on('data', (part) => {
+        text += part
+      })
+      answer.on('end', () => resolve({ status: answer.statusCode ?? 0, text }))
+    })
+    out.on('error', reject)
+    if (method === 'GET') out.end()
+    else out.flushHeaders()
+  })
+}
+
+/** Asks until `done` says yes. */
+export async function until<T>(ask: () => Promise<T>, done: (value: T) => boolean, seconds = 40): Promise<T> {
+  const end = Date.now() + seconds * 1000
+  for (;;) {
+    const value = await ask()
+    if (done(value)) return value
+    if (Date.now() > end) throw new Error(`still ${JSON.stringify(value).slice(0, 400)}`)
+    await new Promise((resolve) => setTimeout(resolve, 150))
+  }
+}
