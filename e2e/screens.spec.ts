@@ -105,7 +105,7 @@ test('a pin that makes the job impossible stops it with a reason and a way back'
     .first()
     .click()
   await expect(page.getByRole('region', { name: 'Findings' })).not.toContainText('0.47 mm thick')
-  await page.getByRole('button', { name: 'Close' }).first().click()
+  await page.getByRole('button', { name: 'Close', exact: true }).first().click()
   await page.getByRole('button', { name: 'Undo', exact: true }).first().click()
   await saved(page)
 })
@@ -152,7 +152,7 @@ test('a file that is no picture is refused in words, and another can be chosen',
 test('a job that does not exist says so and leads back', async ({ page }) => {
   await page.goto('/jobs/4711')
   await expect(page.getByRole('alert')).toContainText('There is no job')
-  await page.getByRole('link', { name: 'To the bench' }).click()
+  await page.getByRole('link', { name: 'To the bench', exact: true }).click()
   await expect(page.getByRole('article', { name: 'Gannet 13' })).toBeVisible()
 })
 
@@ -173,6 +173,7 @@ test('the palette finds a job, the keys are listed, the theme changes', async ({
   await page.goto('/')
   await expect(page.getByRole('article', { name: 'Heron 17' })).toBeVisible()
   await page.keyboard.press('Control+k')
+  await expect(page.getByRole('dialog')).toBeVisible()
   await page.keyboard.type('banner')
   await page.keyboard.press('Enter')
   await expect(page).toHaveURL(/jobs\/16/)

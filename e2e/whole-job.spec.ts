@@ -41,7 +41,7 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.locator('[data-decision="intent"]').click()
   await page.getByRole('button', { name: 'Pin Perceptual' }).click()
   await expect(page.locator('[data-decision="intent"]')).toContainText('you')
-  await page.getByRole('button', { name: 'Close' }).click()
+  await page.getByRole('button', { name: 'Close', exact: true }).click()
 
   // Colour
   await page.getByRole('link', { name: /Colour/ }).click()
@@ -119,7 +119,7 @@ test('a whole job by keyboard alone', async ({ page }) => {
   await page.keyboard.press('Enter')
   await expect(page.getByText('16 bit, RGB')).toBeVisible()
   await tabTo(/^Paper$/)
-  await page.keyboard.type('Quay')
+  await page.keyboard.type('Logbook')
   await tabTo(/^Copies/)
   await page.keyboard.press('Escape')
   await page.evaluate(() => (document.activeElement as HTMLElement).blur())
@@ -152,7 +152,7 @@ test('a whole job by keyboard alone', async ({ page }) => {
   await expect(page.getByRole('region', { name: 'Simulated printer' })).toBeVisible()
   await tabTo(/^Put it in$/)
   await page.keyboard.press('Enter')
-  await expect(page.locator('[data-tray]')).toContainText('Quay Matte 189')
+  await expect(page.locator('[data-tray]')).toContainText('Logbook Plain 90')
   await saved(page)
   const decisions = await spine(page)
   await page.evaluate(() => (document.activeElement as HTMLElement).blur())

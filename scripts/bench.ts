@@ -1,1 +1,79 @@
-export {}
+/** The core's benchmarks: each prints one JSON line with its figures and the rival it was measured beside. */
+import { readFileSync } from 'node:fs'
+import { performance } from 'node:perf_hooks'
+import { instantiate } from 'lcms-wasm'
+import { EMPTY_BRIEF } from '../core/brief/brief.ts'
+import { createEngine } from '../core/color/engine/engine.ts'
+import { applyGrid } from '../core/color/grid.ts'
+import { proofGrid } from '../core/color/proof.ts'
+import { mm } from '../core/length/length.ts'
+import type { Lot, Pairing } from '../core/media/media.ts'
+import { resolve } from '../core/plate/resolve.ts'
+import { StudioSchema } from '../core/studio/studio.ts'
+import { demoStudio } from '../demo/studio.ts'
+
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN
+const round = (value: number) => Number(value.toFixed(2))
+
+function times(runs: number, work: () => void): { median: number; max: number } {
+  for (let i = 0; i < 3; i++) work()
+  const found = Array.from({ length: runs }, () => {
+    const begin = performance.now()
+    work()
+    return performance.now() - begin
+  })
+  return { median: round(median(found)), max: round(Math.max(...found)) }
+}
+
+const print = (name: string, figures: object) => process.stdout.write(`${JSON.stringify({ bench: name, ...figures })}\n`)
+
+/** 12 printers × 60 papers × 200 pairings, made by repeating the demo studio under other names. */
+function largeStudio() {
+  const base = demoStudio()
+  const at = <T>(list: readonly T[], i: number) => list[i % list.length] as T
+  const printers = Array.from({ length: 12 }, (_, i) => {
+    const p = structuredClone(at(base.printers, i))
+    return { ...p, id: `${p.id}-${i}`, paths: p.paths.map((path) => ({ ...path, id: `${path.id}-${i}` })) }
+  })
+  const papers = Array.from({ length: 60 }, (_, i) => ({ ...at(base.papers, i), id: `${at(base.papers, i).id}-${i}` }))
+  const lots: Lot[] = papers.flatMap((paper, i) =>
+    base.lots.filter((l) => l.paperId === at(base.papers, i).id).map((l) => ({ ...l, id: `${l.id}-${i}`, paperId: paper.id })),
+  )
+  const pairings: Pairing[] = Array.from({ length: 200 }, (_, i) => {
+    const p = at(base.pairings, i)
+    const printer = printers.filter((x) => x.id.startsWith(p.printerId))
+    const paper = papers.filter((x) => x.id.startsWith(p.paperId))
+    return { ...p, id: `pair-${i}`, pathId: null, profileId: null, printerId: at(printer, i).id, paperId: at(paper, Math.floor(i / 16)).id }
+  })
+  return { ...base, printers, papers, lots, pairings, loaded: [] }
+}
+
+const studio = largeStudio()
+const brief = { ...EMPTY_BRIEF, picture: null, size: { by: 'border' as const, border: mm(20) } }
+const chosen = { ...brief, paperId: studio.papers[1]?.id ?? null }
+print('resolve a plate, 12 printers × 60 papers × 200 pairings, paper named', {
+  milliseconds: times(60, () => resolve(chosen, studio)),
+  rival: { name: 'checking the same studio with its schema', milliseconds: times(10, () => void StudioSchema.parse(studio)) },
+})
+print('resolve a plate, 12 printers × 60 papers × 200 pairings, any paper', {
+  milliseconds: times(40, () => resolve(brief, studio)),
+  budget: 20,
+})
+
+const engine = createEngine(await instantiate())
+const printer = new Uint8Array(readFileSync('demo/profiles/gannet-lamproom-baryta.icc'))
+const settings = { source: 'srgb' as const, printer, intent: 'relative' as const, blackPoint: true, paperWhite: true }
+const count = 1_500_000
+const rgba = new Uint8ClampedArray(count * 4).map((_, i) => (i * 2_654_435_761) >>> 24)
+const rgb = new Uint8Array(count * 3).map((_, i) => rgba[Math.floor(i / 3) * 4 + (i % 3)] as number)
+const out = new Uint8ClampedArray(rgba.length)
+const toPrinter = engine.transform('srgb', 'rgb8', printer, 'rgb8', 'relative', { blackPoint: true })
+const toDisplay = engine.transform(printer, 'rgb8', 'srgb', 'rgb8', 'absolute')
+print('soft proof of 1.5 megapixels after a change of intent', {
+  milliseconds: times(12, () => applyGrid(proofGrid(engine, settings), rgba, out)),
+  repaintOnly: times(12, () => applyGrid({ size: 33, values: new Uint8Array(33 ** 3 * 3) }, rgba, out)),
+  rival: {
+    name: 'lcms-wasm applied to the same pixels directly',
+    milliseconds: times(4, () => void toDisplay.run(toPrinter.run(rgb, count), count)),
+  },
+})

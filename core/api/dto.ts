@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { BriefSchema, PictureSchema } from '../brief/brief.ts'
-import { LotSchema, PairingSchema, ProfileSchema } from '../media/media.ts'
+import { LotSchema, ProfileSchema } from '../media/media.ts'
 import { PinsSchema, PlateSchema } from '../plate/plate.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
@@ -18,7 +18,7 @@ export const ProblemSchema = z.object({
   current: z.unknown().optional(),
 })
 
-export const JOB_STATES = ['setup', 'printing', 'inspect', 'done', 'failed'] as const
+const JOB_STATES = ['setup', 'printing', 'inspect', 'done', 'failed'] as const
 
 export const JobSchema = z.object({
   id,
@@ -49,7 +49,7 @@ export const JobNewSchema = z.object({
   brief: BriefSchema.partial().optional(),
 })
 
-export const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'inspect', 'done', 'failed', 'cancelled'] as const
+const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'inspect', 'done', 'failed', 'cancelled'] as const
 export type RunState = (typeof RUN_STATES)[number]
 
 /** Verdict on a print. */
@@ -71,7 +71,7 @@ export const FAULTS = [
   'ink pooling',
 ] as const
 
-export const MarginReadingSchema = z.object({
+const MarginReadingSchema = z.object({
   leading: z.number().int().nonnegative(),
   trailing: z.number().int().nonnegative(),
   left: z.number().int().nonnegative(),
@@ -165,4 +165,4 @@ export const HandSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('power'), on: z.boolean() }),
 ])
 
-export { BriefSchema, LotSchema, PairingSchema, PictureSchema, PinsSchema, PlateSchema, ProfileSchema }
+export { BriefSchema, LotSchema, PictureSchema, PinsSchema, PlateSchema }

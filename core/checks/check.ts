@@ -8,7 +8,7 @@ export const LEVELS = ['stop', 'warn', 'note'] as const
 export type Level = (typeof LEVELS)[number]
 
 /** A change that one press applies: pins to set (null releases one) and fields of the brief to replace. */
-export const FixSchema = z.object({
+const FixSchema = z.object({
   label: z.string(),
   pins: z.partialRecord(z.enum(DECISION_KEYS), z.string().nullable()).optional(),
   brief: BriefSchema.partial().optional(),

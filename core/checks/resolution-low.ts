@@ -12,7 +12,7 @@ export const ppiAtDistance = (distance: number): number => 3438 / (distance / 25
 const NEAREST = 300_000
 
 /** Usual viewing distance: one and a half diagonals (common practice), not below 30 cm. */
-export const usualDistance = ({ layout }: Pick<Settled, 'layout'>): number =>
+export const usualDistance = ({ layout }: { layout: Pick<Settled['layout'], 'picture'> }): number =>
   Math.max(NEAREST, 1.5 * Math.hypot(layout.picture.w, layout.picture.h))
 
 export const resolutionLow: Check = {

@@ -3,7 +3,7 @@
 export type Triple = readonly [number, number, number]
 
 /** D50 as ICC.1 writes it for the profile connection space. */
-export const D50: Triple = [0.9642, 1, 0.8249]
+const D50: Triple = [0.9642, 1, 0.8249]
 
 const EPSILON = 216 / 24389
 const KAPPA = 24389 / 27

@@ -25,7 +25,7 @@ export const EstimatesSchema = z.object({
 export type Estimates = z.infer<typeof EstimatesSchema>
 
 /** Ink laid on a square metre of an average photograph. From memory: 8 to 14 ml on pigment printers. */
-export const INK_PER_SQUARE_METRE = 11
+const INK_PER_SQUARE_METRE = 11
 
 /** The ink of a job falls unevenly on the channels; the most used one takes about this multiple of an even share. */
 export const BUSIEST_CHANNEL = 2

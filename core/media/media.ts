@@ -3,7 +3,7 @@ import { z } from 'zod'
 const id = z.string().min(1).max(60)
 const um = z.number().int().nonnegative()
 
-export const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'] as const
+const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'] as const
 export type Surface = (typeof SURFACES)[number]
 
 export const PaperSchema = z.object({

@@ -11,7 +11,7 @@ export const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right
 /** One length for each edge, micrometres. */
 export type Edges = z.infer<typeof EdgesSchema>
 
-export const PATH_KINDS = [
+const PATH_KINDS = [
   'cassette',
   'photo-tray',
   'rear-feeder',

@@ -33,9 +33,9 @@ export const ExpansionSchema = z.object({ id, name: z.string().max(40), um: um.p
 export type Expansion = z.infer<typeof ExpansionSchema>
 
 /** A custom page size the driver refuses, and the one it takes instead. */
-export const QuirkSchema = z.object({ kind: z.literal('refused-width'), width: um.positive(), accepts: um.positive() })
+const QuirkSchema = z.object({ kind: z.literal('refused-width'), width: um.positive(), accepts: um.positive() })
 
-export const InkSchema = z.object({
+const InkSchema = z.object({
   id,
   name: z.string().max(40),
   millilitres: z.number().nonnegative(),

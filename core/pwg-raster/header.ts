@@ -24,7 +24,7 @@ export const HEADER_BYTES = 1796
 const SPACE = { srgb: 19, device3: 50 } as const
 
 /** Largest page accepted: 44 in × 18 m at 360 per inch, with room. */
-export const MAX_PIXELS = { width: 20_000, height: 300_000 } as const
+const MAX_PIXELS = { width: 20_000, height: 300_000 } as const
 
 export function writeHeader(page: PageHeader): Uint8Array {
   const bytes = new Uint8Array(HEADER_BYTES)

@@ -11,7 +11,7 @@ export interface Crop {
   h: number
 }
 
-export const WHOLE: Crop = { x: 0, y: 0, w: 1, h: 1 }
+const WHOLE: Crop = { x: 0, y: 0, w: 1, h: 1 }
 
 /** Size of the picture on paper (already turned into the feed frame) and the part of it that is used. */
 export interface PrintSize {

@@ -26,8 +26,6 @@ export const inset = (r: Rect, by: Edges): Rect => ({
   h: Math.max(0, r.h - by.leading - by.trailing),
 })
 
-export const translate = (r: Rect, dx: Um, dy: Um): Rect => ({ ...r, x: r.x + dx, y: r.y + dy })
-
 /** How far each edge of `inner` lies inside the same edge of `outer`; negative where it lies outside. */
 export const gaps = (outer: Rect, inner: Rect): Edges => ({
   leading: inner.y - outer.y,

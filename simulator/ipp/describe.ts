@@ -7,7 +7,7 @@ import type { Job, Machine } from '../machine/machine.ts'
 const started = Date.now()
 
 /** IPP counts lengths in hundredths of a millimetre (PWG 5100.3). */
-export const hundredths = (um: number) => Math.round(um / 10)
+const hundredths = (um: number) => Math.round(um / 10)
 
 const size = (width: number, length: number) =>
   v.collection({ 'x-dimension': v.integer(hundredths(width)), 'y-dimension': v.integer(hundredths(length)) })

@@ -203,7 +203,8 @@ export class Machine extends EventEmitter {
       throw error
     }
     job.reason = 'none'
-    job.message = 'In the queue.'
+    const before = this.saved.jobs.find((j) => j !== job && !finished(j))
+    job.message = before ? 'In the printer’s queue, behind another job that is not finished.' : 'In the printer’s queue.'
     this.save()
     this.running = this.running
       .then(() => this.run(job))

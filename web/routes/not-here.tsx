@@ -4,7 +4,7 @@ import { Link, useRouteError } from 'react-router'
 export function NotHere() {
   const error = useRouteError()
   return (
-    <main className="p-8">
+    <div className="p-8">
       <h1>{error ? 'This screen could not be shown' : 'There is nothing at this address'}</h1>
       <p className="mt-2 max-w-prose text-soft">
         {error instanceof Error ? error.message : 'The link may be old, or mistyped. Nothing you entered is lost.'}
@@ -12,6 +12,6 @@ export function NotHere() {
       <Link className="btn btn-act mt-4" to="/">
         To the bench
       </Link>
-    </main>
+    </div>
   )
 }

@@ -1,11 +1,12 @@
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { Toaster } from 'sonner'
 import { useLiveChanges } from '../api/live.ts'
 import { useTheme } from './theme.ts'
 
-const Palette = lazy(() => import('./palette.tsx').then((m) => ({ default: m.Palette })))
+const loadPalette = () => import('./palette.tsx')
+const Palette = lazy(() => loadPalette().then((m) => ({ default: m.Palette })))
 const Keys = lazy(() => import('./keys.tsx').then((m) => ({ default: m.Keys })))
 
 const PLACES = [
@@ -20,8 +21,13 @@ export function Shell() {
   const navigate = useNavigate()
   const [theme, toggleTheme] = useTheme()
   const [open, setOpen] = useState<'palette' | 'keys' | null>(null)
+  // Fetched while nobody waits, so that what is typed right after Ctrl-K lands in it.
+  useEffect(() => {
+    const timer = setTimeout(loadPalette, 1500)
+    return () => clearTimeout(timer)
+  }, [])
   useHotkeys('mod+k', () => setOpen('palette'), { preventDefault: true, enableOnFormTags: true })
-  useHotkeys('shift+slash', () => setOpen('keys'))
+  useHotkeys('?', () => setOpen('keys'), { useKey: true, ignoreModifiers: true })
   useHotkeys('n', () => navigate('/new'))
   useHotkeys('g>b', () => navigate('/'), { sequenceSplitKey: '>' })
   useHotkeys('g>l', () => navigate('/log'), { sequenceSplitKey: '>' })

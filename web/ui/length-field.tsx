@@ -51,7 +51,11 @@ export function LengthField({ label, value, unit, signed = false, disabled = fal
           onChange={(e) => setText(e.target.value)}
           onBlur={take}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') take()
+            if (e.key === 'Enter') {
+              // Takes the number; it must not send the form around it.
+              e.preventDefault()
+              take()
+            }
             if (e.key === 'Escape') setText(shown)
           }}
         />

@@ -3,7 +3,7 @@ import type { LittleCms } from './littlecms.ts'
 
 /** Pixel formats as LittleCMS packs them: bytes, channels, colour space, float flag. Source: lcms2.h. */
 const pack = (space: number, channels: number, bytes: number, float = 0) => (float << 22) | (space << 16) | (channels << 3) | bytes
-export const FORMAT = {
+const FORMAT = {
   rgb8: pack(4, 3, 1),
   rgb16: pack(4, 3, 2),
   grey8: pack(3, 1, 1),

@@ -1,7 +1,7 @@
 import { deltaE2000, type Triple } from '../cie.ts'
 
 /** A colour counts as out of gamut when its nearest print differs by more than this ΔE2000: a visible step side by side. */
-export const OUT_OF_GAMUT = 2
+const OUT_OF_GAMUT = 2
 
 /**
  * ΔE2000 between each grid colour and its nearest print, in tenths, at most 255.

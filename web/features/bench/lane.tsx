@@ -82,7 +82,7 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
   return (
     <div
       className="relative h-14 min-w-0 overflow-hidden border-l border-line"
-      role="img"
+      role="group"
       aria-label={`${printer.name}: ${stretches.length} jobs waiting`}
     >
       {[30, 60, 90].map((m) => (

@@ -43,11 +43,11 @@ export function FindingsBar({ plate, onFix }: Props) {
           ))}
         </ul>
       )}
-      <div className="flex min-h-11 items-center gap-3 px-3 py-1.5">
+      <div className="flex min-h-11 items-center gap-3 px-3 py-1.5 max-sm:flex-wrap">
         {current ? (
           <>
             <LevelMark level={current.level} />
-            <p className="line-clamp-2 min-w-0 flex-1" aria-live="polite">
+            <p className="line-clamp-2 min-w-0 flex-1 max-sm:line-clamp-none max-sm:basis-full" aria-live="polite">
               <b className="font-semibold">{current.title}.</b> {current.says}
             </p>
             {current.fix && (

@@ -58,7 +58,7 @@ const SAVE_AFTER = 350
 const RETRY_AFTER = 2500
 
 /** Pins change as if by hand: null releases. */
-export function withPins(pins: Pins, change: Partial<Record<DecisionKey, string | null>>): Pins {
+function withPins(pins: Pins, change: Partial<Record<DecisionKey, string | null>>): Pins {
   const next: Pins = { ...pins }
   for (const [key, value] of Object.entries(change) as [DecisionKey, string | null | undefined][]) {
     if (value === null || value === undefined) delete next[key]

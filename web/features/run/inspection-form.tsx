@@ -63,7 +63,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
     </div>
   )
   return (
-    <div className="grid gap-6 p-5 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-5 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
       <figure>
         {run.delivered ? (
           <img
@@ -119,7 +119,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         </section>
         <fieldset>
           <legend className="font-semibold">Verdict</legend>
-          <div className="mt-1 flex gap-2">
+          <div className="mt-1 flex flex-wrap gap-2">
             {VERDICTS.map((verdict) => (
               <label
                 key={verdict}

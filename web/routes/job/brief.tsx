@@ -1,6 +1,7 @@
 import { useEffect, useId, useState } from 'react'
 import type { z } from 'zod'
 import type { PrintSizeSchema } from '../../../core/brief/brief.ts'
+import { usualDistance } from '../../../core/checks/resolution-low.ts'
 import { mm, writeLength, writeSize } from '../../../core/length/length.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import { NAMED_SIZES } from '../../../core/sizes/named.ts'
@@ -23,8 +24,8 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
   const natural = plate.layout?.picture
   return (
     <div className={`min-h-0 overflow-y-auto ${selected ? '' : 'lg:col-span-2'}`}>
-      <div className="grid max-w-5xl gap-x-10 gap-y-5 p-5 md:grid-cols-2">
-        <section className="md:row-span-2">
+      <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 p-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <section className="min-w-0 md:row-span-2">
           <h2>Picture</h2>
           {brief.picture ? (
             <PictureFacts picture={brief.picture} unit={unit} />
@@ -38,7 +39,7 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
             />
           </div>
         </section>
-        <section>
+        <section className="min-w-0">
           <div className="flex items-baseline justify-between">
             <h2>How big</h2>
             <div role="radiogroup" aria-label="Unit" className="flex gap-3">
@@ -117,7 +118,7 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
           </fieldset>
           <SheetField editor={editor} />
         </section>
-        <section>
+        <section className="min-w-0">
           <h2>Paper and copies</h2>
           <label htmlFor={`${id}-paper`} className="mt-2 block text-sm text-soft">
             Paper
@@ -130,7 +131,7 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
               ))}
             <select
               id={`${id}-paper`}
-              className="w-full"
+              className="w-full min-w-0"
               value={brief.paperId ?? ''}
               onChange={(e) =>
                 editor.brief(
@@ -176,7 +177,7 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
             <LengthField
               label="Looked at from"
               unit={unit}
-              value={brief.viewingDistance ?? Math.max(300_000, Math.round(1.5 * Math.hypot(natural?.w ?? 0, natural?.h ?? 0)))}
+              value={brief.viewingDistance ?? Math.round(plate.layout ? usualDistance({ layout: plate.layout }) : mm(300))}
               onChange={(viewingDistance) => editor.brief({ viewingDistance })}
             />
           </div>

@@ -1,0 +1,61 @@
+// npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots.
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { needModules, needPackages, root, say, sleep } from './lib.mjs'
+import { withDemo } from './with-demo.mjs'
+
+needPackages(['mariadb-server', 'chromium'])
+needModules()
+const dir = join(root, 'docs/screenshots')
+mkdirSync(dir, { recursive: true })
+
+await withDemo('screenshots', async ({ browser, base }) => {
+  const shoot = async (name, path, { theme = 'light', width = 1280, height = 800, before } = {}) => {
+    const context = await browser.newContext({ viewport: { width, height } })
+    await context.addInitScript((t) => localStorage.setItem('theme', t), theme)
+    const page = await context.newPage()
+    await page.goto(base + path)
+    await page.locator('h1').first().waitFor({ state: 'attached' })
+    await sleep(1800)
+    if (before) await before(page)
+    await page.screenshot({ path: join(dir, `${name}.png`) })
+    await context.close()
+    say(`docs/screenshots/${name}.png`)
+  }
+  await shoot('bench', '/')
+  await shoot('brief', '/jobs/13/brief')
+  await shoot('set-up', '/jobs/18/sheet')
+  await shoot('alternatives-dark', '/jobs/10/sheet', {
+    theme: 'dark',
+    before: async (page) => {
+      await page.locator('[data-decision="path"]').click()
+      await sleep(300)
+    },
+  })
+  await shoot('colour', '/jobs/11/colour')
+  await shoot('load-sheet', '/jobs/8/load', {
+    before: async (page) => {
+      await page.getByRole('button', { name: /Load 1 sheet/ }).click()
+      await sleep(300)
+    },
+  })
+  await shoot('load-phone', '/jobs/8/load', {
+    width: 390,
+    height: 844,
+    before: async (page) => {
+      await page.getByRole('button', { name: /Load 1 sheet/ }).click()
+      await page.evaluate(() => scrollTo(0, 0))
+      await sleep(300)
+    },
+  })
+  await shoot('run', '/jobs/8/run')
+  await shoot('inspection', '/jobs/6/inspect', {
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Enter the four borders' }).click()
+      await sleep(200)
+    },
+  })
+  await shoot('log', '/log')
+  await shoot('frozen-plate', '/runs/1')
+  await shoot('shelf', '/shelf/papers')
+})
