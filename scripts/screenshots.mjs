@@ -22,6 +22,12 @@ await withDemo('screenshots', async ({ browser, base }) => {
     await context.close()
     say(`docs/screenshots/${name}.png`)
   }
+  // The demo's board job ends up waiting at its printer; that is what the bench is to show.
+  for (let i = 0; i < 100; i++) {
+    const runs = await (await fetch(`${base}/api/runs`)).json()
+    if (runs.some((r) => r.state === 'waiting')) break
+    await sleep(200)
+  }
   await shoot('bench', '/')
   await shoot('brief', '/jobs/13/brief')
   await shoot('set-up', '/jobs/18/sheet')

@@ -17,6 +17,7 @@ export type Role =
   | 'bleed'
   | 'guide'
   | 'dimension'
+  | 'extent'
   | 'label'
   | 'strong'
 
@@ -70,6 +71,8 @@ function dimensions(plate: Plate, unit: Unit, size: Um): Mark[] {
   const gap = size * 0.7
   const number = (edge: Edge) => writeNumber(margins[edge], unit)
   const line = (x1: Um, y1: Um, x2: Um, y2: Um): Mark => ({ kind: 'line', role: 'dimension', x1, y1, x2, y2, arrows: true })
+  /** The sheet's own size, outside it. */
+  const extent = (x1: Um, y1: Um, x2: Um, y2: Um): Mark => ({ kind: 'line', role: 'extent', x1, y1, x2, y2, arrows: true })
   const text = (x: Um, y: Um, value: string, anchor: 'start' | 'middle' | 'end' = 'middle', sideways = false): Mark => ({
     kind: 'text',
     role: 'strong',
@@ -91,7 +94,7 @@ function dimensions(plate: Plate, unit: Unit, size: Um): Mark[] {
     text(sheet.x - gap, midY + size * 0.35, number('left'), 'end'),
     line(visible.x + visible.w, midY, sheet.w, midY),
     text(sheet.w + gap, midY + size * 0.35, number('right'), 'start'),
-    line(sheet.x, outY, sheet.w, outY),
+    extent(sheet.x, outY, sheet.w, outY),
     {
       kind: 'text',
       role: 'label',
@@ -101,7 +104,7 @@ function dimensions(plate: Plate, unit: Unit, size: Um): Mark[] {
       text: `${writeNumber(sheet.w, unit)} ${unit}`,
       size,
     },
-    line(outX + size * 2.4, sheet.y, outX + size * 2.4, sheet.h),
+    extent(outX + size * 2.4, sheet.y, outX + size * 2.4, sheet.h),
     {
       kind: 'text',
       role: 'label',

@@ -24,6 +24,7 @@ const STYLES: Record<Role, Style> = {
   bleed: { stroke: 0.3, width: 0.5, dash: [1.5, 1.5] },
   guide: { stroke: 0, width: 2 },
   dimension: { stroke: 0.1, width: 0.5 },
+  extent: { stroke: 0.4, width: 0.4 },
   label: { fill: 0.35 },
   strong: { fill: 0.05 },
 }

@@ -11,7 +11,11 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
   bleed: { stroke: 'var(--ink)', width: 0.9, dash: '2 3' },
   guide: { stroke: 'var(--ink)', width: 3.2 },
   dimension: { stroke: '#3a3a3a', width: 0.9 },
+  extent: { stroke: 'var(--soft)', width: 0.9 },
 }
+
+/** Arrowheads that differ from those on the sheet. */
+const ARROW: Partial<Record<Role, string>> = { feed: 'feed', extent: 'extent' }
 
 interface Props {
   drawing: Drawing
@@ -109,8 +113,8 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
             {...stroke}
             {...(mark.arrows
               ? {
-                  markerEnd: `url(#${id}-${mark.role === 'feed' ? 'feed' : 'arrow'})`,
-                  ...(mark.role === 'feed' ? {} : { markerStart: `url(#${id}-arrow)` }),
+                  markerEnd: `url(#${id}-${ARROW[mark.role] ?? 'arrow'})`,
+                  ...(mark.role === 'feed' ? {} : { markerStart: `url(#${id}-${ARROW[mark.role] ?? 'arrow'})` }),
                 }
               : {})}
           />
@@ -191,18 +195,24 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
         {pattern('unprintable', '#b5b5b5', 0.16)}
         {pattern('dead', '#6a6a6a', 0.32)}
         {pattern('clipped', '#3a3a3a', 0.14)}
-        <marker
-          id={`${id}-arrow`}
-          viewBox="0 0 8 6"
-          refX="8"
-          refY="3"
-          markerWidth={textSize * 0.7}
-          markerHeight={textSize * 0.5}
-          orient="auto-start-reverse"
-          markerUnits="userSpaceOnUse"
-        >
-          <path d="M0 0 8 3 0 6z" fill="#3a3a3a" />
-        </marker>
+        {[
+          { name: 'arrow', fill: '#3a3a3a' },
+          { name: 'extent', fill: 'var(--soft)' },
+        ].map(({ name, fill }) => (
+          <marker
+            key={name}
+            id={`${id}-${name}`}
+            viewBox="0 0 8 6"
+            refX="8"
+            refY="3"
+            markerWidth={textSize * 0.7}
+            markerHeight={textSize * 0.5}
+            orient="auto-start-reverse"
+            markerUnits="userSpaceOnUse"
+          >
+            <path d="M0 0 8 3 0 6z" fill={fill} />
+          </marker>
+        ))}
         <marker
           id={`${id}-feed`}
           viewBox="0 0 8 8"

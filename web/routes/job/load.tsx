@@ -121,8 +121,8 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
                   <th scope="row" className="py-1 pr-3 font-normal text-soft">
                     {row.setting}
                   </th>
-                  <td className="pr-3">{row.computer}</td>
-                  <td>{row.panel}</td>
+                  <td className="py-1 pr-3">{row.computer}</td>
+                  <td className="py-1">{row.panel}</td>
                 </tr>
               ))}
             </tbody>
