@@ -47,8 +47,10 @@ export function needModules() {
   const lock = readFileSync(join(root, 'package-lock.json'), 'utf8')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
   say('Installing npm packages …')
-  const done = spawnSync('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' })
-  if (done.status !== 0) die('npm ci failed; see above.')
+  // Not `npm ci`: it refuses a lockfile that leaves out optional packages of other platforms which a registry mirror
+  // does not carry. `install --no-save` keeps to the versions of the lockfile and writes neither file.
+  const done = spawnSync('npm', ['install', '--no-save', '--no-audit', '--no-fund', '--loglevel=error'], { cwd: root, stdio: 'inherit' })
+  if (done.status !== 0) die('npm install failed; see above.')
   writeFileSync(stamp, lock)
 }
 

@@ -84,7 +84,10 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
         )}
         {!answer && !error && <p role="status">Making the proof …</p>}
         {answer && (
-          <div className="flex min-h-0 flex-1 gap-4 max-md:flex-col xl:gap-6" aria-busy={busy}>
+          <div
+            className={`flex min-h-0 flex-1 gap-4 max-md:flex-col ${answer.width > answer.height * 1.15 ? 'flex-col' : 'xl:gap-6'}`}
+            aria-busy={busy}
+          >
             {alternate !== 'proof' && (
               <Pixels
                 data={answer.original}
