@@ -3,7 +3,7 @@ import { delivered, frozen, pictureFile, saved, spine } from './operator.ts'
 
 test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.goto('/')
-  await page.getByRole('link', { name: 'New job' }).click()
+  await page.getByRole('link', { name: 'New job', exact: true }).click()
   await page.getByLabel('Picture file').setInputFiles(await pictureFile())
 
   // Brief

@@ -24,6 +24,13 @@ test('a custom page gets an enforced margin, said with its size and where it can
   expect(finding(afterFix(plate, 'borderless-impossible'), 'borderless-impossible')).toBeUndefined()
 })
 
+test('two sides only is a warning that says which edges keep their paper', () => {
+  const plate = plateOf({ brief: { sheet: sheet('iso_a2_420x594mm'), finish: 'borderless', size: { by: 'sheet', fill: true } } })
+  const found = finding(plate, 'borderless-impossible')
+  expect(found?.level).toBe('warn')
+  expect(found?.says).toContain('leading edge (3.0 mm)')
+})
+
 test('where no printer can, the fix is margins', () => {
   const plate = plateOf({ brief: { ...card, paperId: 'breakwater-board', sheet: sheet('iso_a3_297x420mm') } })
   expect(finding(plate, 'borderless-impossible')?.fix?.brief).toEqual({ finish: 'bordered' })

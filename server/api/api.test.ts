@@ -27,7 +27,7 @@ describe('pictures', () => {
         { raw: { width: 300, height: 200, channels: 3 } },
       )
         .toColourspace('rgb16')
-        .tiff()
+        .tiff({ compression: 'deflate' })
         .toBuffer(),
     )
     expect(tiff.body).toMatchObject({ bits: 16, channels: 'rgb', profile: null })

@@ -32,6 +32,8 @@ export function buildHttp(app: App) {
   const http = router()
   http.onError((error, c) => {
     const { status, problem } = problemOf(error)
+    // What was refused half-way is still coming down this connection; nothing else may follow it.
+    if (status === 413) c.header('connection', 'close')
     return c.json(problem, status as 400)
   })
   // Another site in the same browser must not be able to steer the printers.
@@ -48,7 +50,9 @@ export function buildHttp(app: App) {
   const limit = bodyLimit({
     maxSize: LIMITS.jsonBytes,
     onError: (c) =>
-      c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413),
+      c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413, {
+        connection: 'close',
+      }),
   })
   http.use('/api/*', async (c, next) =>
     c.req.method === 'PUT' && /^\/api\/(pictures|profiles)$/.test(c.req.path) ? next() : limit(c, next),

@@ -1,0 +1,146 @@
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { HEADER_BYTES, readHeader } from '../../core/pwg-raster/header.ts'
+import { readLines } from '../../core/pwg-raster/lines.ts'
+import type { PagePlan } from '../../core/render/page-plan.ts'
+import { type RenderPageTask, renderPage } from './render-page.ts'
+
+let dir: string
+beforeAll(() => {
+  dir = mkdtempSync(join(tmpdir(), 'render-'))
+})
+afterAll(() => rmSync(dir, { recursive: true, force: true }))
+
+const PROFILE = 'demo/profiles/heron-harbour-lustre.icc'
+const PLAN: PagePlan = {
+  ppi: 100,
+  width: 200,
+  height: 300,
+  pageWidth: 144,
+  pageHeight: 216,
+  crop: { left: 0, top: 0, width: 60, height: 40 },
+  turn: 0,
+  place: { left: 40, top: 60, width: 120, height: 80 },
+  keep: { left: 0, top: 0, width: 200, height: 300 },
+}
+
+/** Four flat quarters: red, green / blue, white. */
+async function quarters(): Promise<string> {
+  const file = join(dir, 'quarters.png')
+  const data = Buffer.alloc(60 * 40 * 3)
+  for (let y = 0; y < 40; y++)
+    for (let x = 0; x < 60; x++)
+      data.set(y < 20 ? (x < 30 ? [200, 30, 30] : [30, 160, 60]) : x < 30 ? [40, 50, 190] : [240, 240, 240], (y * 60 + x) * 3)
+  await sharp(data, { raw: { width: 60, height: 40, channels: 3 } })
+    .png()
+    .toFile(file)
+  return file
+}
+
+async function render(change: Partial<RenderPageTask> & { plan?: PagePlan }) {
+  const output = join(dir, 'page.pwg')
+  await renderPage({
+    picture: await quarters(),
+    channels: 'rgb',
+    sourceProfile: null,
+    printerProfile: null,
+    intent: 'relative',
+    blackPoint: true,
+    tag: 'device3',
+    untouched: true,
+    plan: PLAN,
+    mediaType: 'photographic-satin',
+    maxPixels: 1e6,
+    output,
+    ...change,
+  })
+  const bytes = new Uint8Array(readFileSync(output))
+  const header = readHeader(bytes.subarray(4))
+  const rows: Uint8Array[] = []
+  if (header) readLines(bytes, 4 + HEADER_BYTES, header.width, header.height, (row) => rows.push(row.slice()))
+  return { header, at: (x: number, y: number) => [...(rows[y] ?? []).slice(x * 3, x * 3 + 3)] }
+}
+
+test('the picture lies where the plan says, and the rest is bare paper', async () => {
+  const { header, at } = await render({})
+  expect(header).toMatchObject({ width: 200, height: 300, ppi: 100, colour: 'device3', mediaType: 'photographic-satin' })
+  expect(at(60, 80)).toEqual([200, 30, 30])
+  expect(at(140, 120)).toEqual([240, 240, 240])
+  for (const [x, y] of [
+    [39, 80],
+    [161, 80],
+    [60, 59],
+    [60, 141],
+  ] as const)
+    expect(at(x, y)).toEqual([255, 255, 255])
+})
+
+test.each([
+  [90, { width: 80, height: 120 }, [200, 30, 30], 'right top'],
+  [180, { width: 120, height: 80 }, [200, 30, 30], 'right bottom'],
+  [270, { width: 80, height: 120 }, [200, 30, 30], 'left bottom'],
+] as const)('turned %i° clockwise the first corner goes to the %s', async (turn, size, colour, where) => {
+  const place = { left: 40, top: 60, ...size }
+  const { at } = await render({ plan: { ...PLAN, turn, place } })
+  const x = where.startsWith('right') ? place.left + place.width - 12 : place.left + 12
+  const y = where.endsWith('bottom') ? place.top + place.height - 12 : place.top + 12
+  expect(at(x, y)).toEqual([...colour])
+})
+
+test('the profile is applied as transicc applies it', async () => {
+  const { at } = await render({ printerProfile: PROFILE, untouched: false, intent: 'perceptual' })
+  const reference = execFileSync('transicc', ['-n', '-i', '*sRGB', '-o', PROFILE, '-t', '0', '-b'], {
+    input: '200 30 30\n30 160 60\n40 50 190\n',
+    encoding: 'utf8',
+    stdio: ['pipe', 'pipe', 'ignore'],
+  })
+  const rows = reference
+    .trim()
+    .split('\n')
+    .map((line) => line.trim().split(/\s+/).map(Number))
+  for (const [i, [x, y]] of (
+    [
+      [60, 80],
+      [140, 80],
+      [60, 120],
+    ] as const
+  ).entries()) {
+    at(x, y).forEach((value, k) => {
+      expect(Math.abs(value - (rows[i]?.[k] ?? Number.NaN))).toBeLessThan(2.5)
+    })
+  }
+})
+
+test('what reaches past the page or the printable area is cut there', async () => {
+  const { at } = await render({
+    plan: { ...PLAN, place: { left: -60, top: -40, width: 120, height: 80 }, keep: { left: 10, top: 10, width: 180, height: 280 } },
+  })
+  expect(at(20, 20)).toEqual([240, 240, 240])
+  expect(at(5, 20)).toEqual([255, 255, 255])
+  expect(at(20, 5)).toEqual([255, 255, 255])
+})
+
+test('a crop shows only its part', async () => {
+  const { at } = await render({ plan: { ...PLAN, crop: { left: 30, top: 0, width: 30, height: 20 } } })
+  for (const [x, y] of [
+    [50, 70],
+    [150, 130],
+  ] as const)
+    expect(at(x, y)).toEqual([30, 160, 60])
+})
+
+test('a grey picture, and one with alpha, come out as they look', async () => {
+  const grey = join(dir, 'grey.png')
+  await sharp(Buffer.alloc(2400, 120), { raw: { width: 60, height: 40, channels: 1 } })
+    .png()
+    .toFile(grey)
+  expect((await render({ picture: grey, channels: 'grey' })).at(60, 80)).toEqual([120, 120, 120])
+  const clear = join(dir, 'clear.png')
+  await sharp({ create: { width: 60, height: 40, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } })
+    .png()
+    .toFile(clear)
+  expect((await render({ picture: clear })).at(60, 80)).toEqual([255, 255, 255])
+})
