@@ -110,7 +110,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
             onChange={(e) => editor.title(e.target.value)}
           />
         </h1>
-        <nav aria-label="Stages" className="order-last flex overflow-x-auto max-lg:w-full lg:order-none">
+        <nav aria-label="Stages" className="relative order-last flex overflow-x-auto max-lg:w-full lg:order-none">
           {STAGES.map((s, i) => (
             <NavLink
               key={s.slug}
