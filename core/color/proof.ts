@@ -1,7 +1,7 @@
-import type { Intent } from '../plate/context.ts'
 import type { Engine, Source } from './engine/engine.ts'
 import { gamutDistances } from './gamut/out-of-gamut.ts'
 import { type Grid, gridNodes } from './grid.ts'
+import type { Intent } from './intent.ts'
 
 export const PROOF_GRID = 33
 

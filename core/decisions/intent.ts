@@ -1,4 +1,5 @@
-import { INTENTS, type Intent, pictureOf } from '../plate/context.ts'
+import { INTENTS, type Intent } from '../color/intent.ts'
+import { pictureOf } from '../plate/context.ts'
 import type { Candidate, Decision } from './decision.ts'
 
 const LABEL: Record<Intent, string> = {

@@ -1,4 +1,5 @@
 import type { Brief, Picture } from '../brief/brief.ts'
+import type { Intent } from '../color/intent.ts'
 import type { DecisionKey, Pins } from '../decisions/decision.ts'
 import type { Lot, Pairing, Paper, Profile } from '../media/media.ts'
 import type { Path } from '../paths/path.ts'
@@ -10,9 +11,6 @@ import type { Studio } from '../studio/studio.ts'
 import type { Way } from './ways.ts'
 
 export type ColourManagement = 'program' | 'driver' | 'both' | 'none'
-export const INTENTS = ['perceptual', 'relative', 'saturation', 'absolute'] as const
-/** Rendering intents of ICC.1, in the order of their numbers. */
-export type Intent = (typeof INTENTS)[number]
 
 /** The page the driver is told. */
 export interface Page {

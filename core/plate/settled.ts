@@ -1,4 +1,5 @@
 import type { Brief, Picture } from '../brief/brief.ts'
+import type { Intent } from '../color/intent.ts'
 import { edgeMode } from '../decisions/room.ts'
 import { type Estimates, estimate } from '../estimates/estimates.ts'
 import type { Lot, Pairing, Paper, Profile } from '../media/media.ts'
@@ -7,7 +8,7 @@ import type { Expansion, MediaType, Printer, Quality } from '../printers/printer
 import { type EdgeMode, type Layout, layOut, type Turn } from '../sheet/layout.ts'
 import { type Crop, pixelsPerInch } from '../sheet/placement.ts'
 import type { Studio } from '../studio/studio.ts'
-import { type ColourManagement, type Context, type Intent, type Page, pictureOf } from './context.ts'
+import { type ColourManagement, type Context, type Page, pictureOf } from './context.ts'
 import type { Way } from './ways.ts'
 
 /** A context in which everything has been decided, with what follows from it. */

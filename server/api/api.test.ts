@@ -31,7 +31,9 @@ describe('pictures', () => {
         .toBuffer(),
     )
     expect(tiff.body).toMatchObject({ bits: 16, channels: 'rgb', profile: null })
-    expect((await put('/pictures?name=g.png', await gradient(30, 20).greyscale().toColourspace('b-w').png().toBuffer())).body.channels).toBe('grey')
+    expect(
+      (await put('/pictures?name=g.png', await gradient(30, 20).greyscale().toColourspace('b-w').png().toBuffer())).body.channels,
+    ).toBe('grey')
   })
 
   test.each([

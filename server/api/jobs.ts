@@ -27,6 +27,10 @@ export function jobsApi(app: App) {
     if (!row) throw missing('job', id)
     return row
   }
+  const ticksOf = async (jobId: number) => {
+    const rows = await models.ticks.findAll({ where: { jobId } })
+    return rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() }))
+  }
   return router()
     .openapi(
       createRoute({ method: 'get', path: '/jobs', summary: 'All jobs that are not archived', responses: { 200: body(z.array(Job)) } }),
@@ -111,11 +115,7 @@ export function jobsApi(app: App) {
         responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
       }),
       async (c) => {
-        const rows = await models.ticks.findAll({ where: { jobId: c.req.valid('param').id } })
-        return c.json(
-          rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })),
-          200,
-        )
+        return c.json(await ticksOf(c.req.valid('param').id), 200)
       },
     )
     .openapi(
@@ -131,11 +131,7 @@ export function jobsApi(app: App) {
         await find(id)
         await models.ticks.upsert({ jobId: id, stepId: step })
         events.tell({ what: 'job', id })
-        const rows = await models.ticks.findAll({ where: { jobId: id } })
-        return c.json(
-          rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })),
-          200,
-        )
+        return c.json(await ticksOf(id), 200)
       },
     )
     .openapi(
@@ -150,11 +146,7 @@ export function jobsApi(app: App) {
         const { id, step } = c.req.valid('param')
         await models.ticks.destroy({ where: { jobId: id, stepId: step } })
         events.tell({ what: 'job', id })
-        const rows = await models.ticks.findAll({ where: { jobId: id } })
-        return c.json(
-          rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() })),
-          200,
-        )
+        return c.json(await ticksOf(id), 200)
       },
     )
     .openapi(

@@ -1,5 +1,6 @@
-import { useEffect, useId, useState } from 'react'
+import { useId } from 'react'
 import { parseLength, type Um, type Unit, writeNumber } from '../../core/length/length.ts'
+import { useTyped } from './use-typed.ts'
 
 interface Props {
   label: string
@@ -15,12 +16,7 @@ interface Props {
 export function LengthField({ label, value, unit, signed = false, disabled = false, onChange }: Props) {
   const id = useId()
   const shown = writeNumber(value, unit)
-  const [text, setText] = useState(shown)
-  const [error, setError] = useState<string | null>(null)
-  useEffect(() => {
-    setText(shown)
-    setError(null)
-  }, [shown])
+  const { text, setText, error, setError } = useTyped(shown)
   const take = () => {
     if (text === shown) return
     const minus = signed && /^\s*-/.test(text)

@@ -4,8 +4,8 @@ import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url'
 import { createEngine, type Engine, type Source } from '../../core/color/engine/engine.ts'
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
+import type { Intent } from '../../core/color/intent.ts'
 import { gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
-import type { Intent } from '../../core/plate/context.ts'
 
 let engine: Promise<Engine> | null = null
 const load = () => {

@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
-import type { Intent } from '../../plate/context.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { shareOutOfGamut } from '../gamut/out-of-gamut.ts'
 import { applyGrid, gridNodes } from '../grid.ts'
+import type { Intent } from '../intent.ts'
 import { gamutGrid, PROOF_GRID, proofGrid } from '../proof.ts'
 import { ColorError, createEngine, type Engine } from './engine.ts'
 

@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from 'react'
+import { useId } from 'react'
 import type { z } from 'zod'
 import type { PrintSizeSchema } from '../../../core/brief/brief.ts'
 import { usualDistance } from '../../../core/checks/resolution-low.ts'
@@ -10,6 +10,7 @@ import { PictureFacts } from '../../features/picture/picture-facts.tsx'
 import { PictureTaker } from '../../features/picture/picture-taker.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { useTyped } from '../../ui/use-typed.ts'
 import type { StageProps } from './stages.ts'
 
 type Size = z.infer<typeof PrintSizeSchema>
@@ -223,12 +224,7 @@ function SheetField({ editor }: Pick<StageProps, 'editor'>) {
   const { brief } = editor.draft
   const id = useId()
   const shown = brief.sheet ? (brief.sheet.name ?? writeSize(brief.sheet.width, brief.sheet.length, brief.unit)) : ''
-  const [text, setText] = useState(shown)
-  const [error, setError] = useState<string | null>(null)
-  useEffect(() => {
-    setText(shown)
-    setError(null)
-  }, [shown])
+  const { text, setText, error, setError } = useTyped(shown)
   const take = () => {
     if (text === shown) return
     if (!text.trim()) return editor.brief({ sheet: null }, { stock: null, page: null, placement: null })

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import { INTENTS } from '../../../core/plate/context.ts'
+import { INTENTS } from '../../../core/color/intent.ts'
 import { fileUrl } from '../../api/client.ts'
 import { useProof } from '../../features/proof/use-proof.ts'
 import { Empty } from '../../ui/states.tsx'

@@ -1,0 +1,87 @@
+import { toast } from 'sonner'
+import type { Unit } from '../../../core/length/length.ts'
+import { lotSizeName } from '../../../core/media/lot-name.ts'
+import type { Lot } from '../../../core/media/media.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { queryClient, studioQuery } from '../../api/queries.ts'
+import { LengthField } from '../../ui/length-field.tsx'
+import { Swatch } from '../../ui/swatch.tsx'
+
+function LotEditor({ lot, unit }: { lot: Lot; unit: Unit }) {
+  const save = async (change: object) => {
+    try {
+      await api('PATCH', `/lots/${lot.id}`, change)
+      await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+      toast.success('The lot is corrected.')
+    } catch (error) {
+      toast.error(messageOf(error))
+    }
+  }
+  return (
+    <div className="grid grid-cols-[9rem_repeat(3,8.5rem)] items-end gap-3 py-1">
+      <span className="self-center">{lotSizeName(lot, unit)}</span>
+      <LengthField
+        label="measured width"
+        unit={unit}
+        value={lot.measured.width}
+        onChange={(width) => save({ measured: { ...lot.measured, width } })}
+      />
+      {lot.form === 'sheet' ? (
+        <LengthField
+          label="measured length"
+          unit={unit}
+          value={lot.measured.length}
+          onChange={(length) => save({ measured: { ...lot.measured, length } })}
+        />
+      ) : (
+        <span />
+      )}
+      {lot.form === 'roll' ? (
+        <LengthField label="left on the roll" unit={unit} value={lot.stock} onChange={(stock) => save({ stock })} />
+      ) : (
+        <label className="block text-sm text-soft">
+          sheets left
+          <input
+            type="number"
+            min={0}
+            className="num block w-full text-ink"
+            defaultValue={lot.stock}
+            onBlur={(e) => {
+              const stock = Math.round(Number(e.target.value))
+              if (stock >= 0 && stock !== lot.stock) void save({ stock })
+            }}
+          />
+        </label>
+      )}
+    </div>
+  )
+}
+
+/** Every paper with its lots: what they measure and how much is left. */
+export function Papers({ studio }: { studio: Studio }) {
+  return (
+    <ul className="mt-3 divide-y divide-hair">
+      {studio.papers.map((paper) => (
+        <li key={paper.id} className="grid gap-x-6 py-2 lg:grid-cols-[20rem_1fr]">
+          <div className="flex items-start gap-3">
+            <Swatch white={paper.white} surface={paper.surface} size={34} />
+            <div>
+              <h2>{paper.name}</h2>
+              <p className="text-soft">
+                {paper.surface}, {paper.weight} g/m², {(paper.thickness / 1000).toFixed(2)} mm{paper.twoSided ? ', two-sided' : ''}
+              </p>
+            </div>
+          </div>
+          <div className="overflow-x-auto">
+            {studio.lots
+              .filter((l) => l.paperId === paper.id)
+              .map((lot) => (
+                <LotEditor key={lot.id} lot={lot} unit={studio.rules.unit} />
+              ))}
+          </div>
+        </li>
+      ))}
+    </ul>
+  )
+}

@@ -1,0 +1,65 @@
+import { toast } from 'sonner'
+import type { HouseRules } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { queryClient, studioQuery } from '../../api/queries.ts'
+import { LengthField } from '../../ui/length-field.tsx'
+
+/** Preferences that decide ties, with the reason for each default. */
+export function Rules({ rules }: { rules: HouseRules }) {
+  const save = async (change: Partial<HouseRules>) => {
+    try {
+      await api('PUT', '/studio/rules', { ...rules, ...change })
+      await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+    } catch (error) {
+      toast.error(messageOf(error))
+    }
+  }
+  return (
+    <div className="mt-4 max-w-xl space-y-5">
+      <fieldset>
+        <legend className="font-semibold">Unit of new jobs</legend>
+        {(['mm', 'in'] as const).map((unit) => (
+          <label key={unit} className="mt-1 flex items-center gap-2">
+            <input type="radio" name="unit" checked={rules.unit === unit} onChange={() => save({ unit })} />
+            {unit === 'mm' ? 'millimetres' : 'inches'}
+          </label>
+        ))}
+      </fieldset>
+      <fieldset>
+        <legend className="font-semibold">Everyday intent</legend>
+        <p className="text-sm text-soft">
+          Practitioners differ. By surface is the default because matte papers lose more beyond their gamut, and gloss holds most colours as
+          they are.
+        </p>
+        {(
+          [
+            ['by-surface', 'by surface: perceptual on matte, relative on gloss'],
+            ['relative', 'media-relative colorimetric every day'],
+            ['perceptual', 'perceptual every day'],
+          ] as const
+        ).map(([value, label]) => (
+          <label key={value} className="mt-1 flex items-center gap-2">
+            <input type="radio" name="intent" checked={rules.everydayIntent === value} onChange={() => save({ everydayIntent: value })} />
+            {label}
+          </label>
+        ))}
+      </fieldset>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={rules.blackPointCompensation}
+          onChange={(e) => save({ blackPointCompensation: e.target.checked })}
+        />
+        Black point compensation for photographs
+      </label>
+      <div className="max-w-48">
+        <LengthField
+          label="A shift nobody sees, up to"
+          unit={rules.unit}
+          value={rules.visibleShift}
+          onChange={(visibleShift) => save({ visibleShift })}
+        />
+      </div>
+    </div>
+  )
+}
