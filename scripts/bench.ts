@@ -10,6 +10,7 @@ import { mm } from '../core/length/length.ts'
 import type { Lot, Pairing } from '../core/media/media.ts'
 import { resolve } from '../core/plate/resolve.ts'
 import { StudioSchema } from '../core/studio/studio.ts'
+import { keepsake } from '../demo/pictures/painters.ts'
 import { demoStudio } from '../demo/studio.ts'
 
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN
@@ -64,14 +65,21 @@ const engine = createEngine(await instantiate())
 const printer = new Uint8Array(readFileSync('demo/profiles/gannet-lamproom-baryta.icc'))
 const settings = { source: 'srgb' as const, printer, intent: 'relative' as const, blackPoint: true, paperWhite: true }
 const count = 1_500_000
-const rgba = new Uint8ClampedArray(count * 4).map((_, i) => (i * 2_654_435_761) >>> 24)
+
+/** The demo's souvenir view, at the size of a preview. */
+const width = 1500
+const rgba = new Uint8ClampedArray(count * 4)
+for (let i = 0; i < count; i++) {
+  const rgb = keepsake(((i % width) + 0.5) / width, (Math.floor(i / width) + 0.5) / width)
+  rgba.set([...rgb.map((v) => v * 255), 255], i * 4)
+}
 const rgb = new Uint8Array(count * 3).map((_, i) => rgba[Math.floor(i / 3) * 4 + (i % 3)] as number)
 const out = new Uint8ClampedArray(rgba.length)
 const toPrinter = engine.transform('srgb', 'rgb8', printer, 'rgb8', 'relative', { blackPoint: true })
 const toDisplay = engine.transform(printer, 'rgb8', 'srgb', 'rgb8', 'absolute')
 print('soft proof of 1.5 megapixels after a change of intent', {
   milliseconds: times(12, () => applyGrid(proofGrid(engine, settings), rgba, out)),
-  repaintOnly: times(12, () => applyGrid({ size: 33, values: new Uint8Array(33 ** 3 * 3) }, rgba, out)),
+  repaintOnly: times(12, () => applyGrid({ size: 25, values: new Uint8Array(25 ** 3 * 3) }, rgba, out)),
   rival: {
     name: 'lcms-wasm applied to the same pixels directly',
     milliseconds: times(4, () => void toDisplay.run(toPrinter.run(rgb, count), count)),

@@ -23,81 +23,94 @@ export function gridNodes(size: number): Uint8Array {
   return nodes
 }
 
-/** Applies the grid to RGBA pixels (alpha copied), writing RGBA into `out`, which may be the input. */
+/** Fractions are counted in 1/256, so that a pixel is a handful of whole-number operations. */
+const ONE = 256
+
+/** Applies the grid to RGBA pixels (alpha copied), writing RGBA into `out`, which may be the input.
+ * Both must begin at a multiple of four bytes; the machine must be little-endian, as every one with a browser is. */
 export function applyGrid(grid: Grid, rgba: Uint8ClampedArray | Uint8Array, out: Uint8ClampedArray | Uint8Array): void {
   const { size, values } = grid
   const last = size - 1
-  const cell = new Uint8Array(256)
-  const part = new Float32Array(256)
+  const sr = size * size
+  const sg = size
+  const sb = 1
+  const cell = new Int32Array(256)
+  const part = new Int32Array(256)
   for (let v = 0; v < 256; v++) {
     const at = (v * last) / 255
     cell[v] = Math.min(last - 1, Math.floor(at))
-    part[v] = at - (cell[v] as number)
+    part[v] = Math.round((at - (cell[v] as number)) * ONE)
   }
-  const sr = size * size * 3
-  const sg = size * 3
-  const sb = 3
-  for (let i = 0; i < rgba.length; i += 4) {
-    const r = rgba[i] as number
-    const g = rgba[i + 1] as number
-    const b = rgba[i + 2] as number
+  const nodes = size ** 3
+  const redBlue = new Int32Array(nodes)
+  const green = new Int32Array(nodes)
+  for (let n = 0, k = 0; n < nodes; n++, k += 3) {
+    redBlue[n] = (values[k] as number) | ((values[k + 2] as number) << 16)
+    green[n] = values[k + 1] as number
+  }
+  const pixels = new Uint32Array(rgba.buffer, rgba.byteOffset, rgba.length / 4)
+  const output = new Uint32Array(out.buffer, out.byteOffset, out.length / 4)
+  const { imul } = Math
+  const count = pixels.length
+  for (let at = 0; at < count; at++) {
+    const pixel = pixels[at] as number
+    const r = pixel & 255
+    const g = (pixel >>> 8) & 255
+    const b = (pixel >>> 16) & 255
     const fr = part[r] as number
     const fg = part[g] as number
     const fb = part[b] as number
     const base = (cell[r] as number) * sr + (cell[g] as number) * sg + (cell[b] as number) * sb
     const top = base + sr + sg + sb
     // Walk from the black corner of the cell to the white one along the axes, largest fraction first.
-    let f1: number, f2: number, f3: number, p1: number, p2: number
+    let f1 = fr
+    let f2 = fg
+    let f3 = fb
+    let p1 = base + sr
+    let p2 = p1 + sg
     if (fr >= fg) {
-      if (fg >= fb) {
-        f1 = fr
-        f2 = fg
-        f3 = fb
-        p1 = base + sr
-        p2 = base + sr + sg
-      } else if (fr >= fb) {
-        f1 = fr
-        f2 = fb
-        f3 = fg
-        p1 = base + sr
-        p2 = base + sr + sb
-      } else {
-        f1 = fb
-        f2 = fr
-        f3 = fg
-        p1 = base + sb
-        p2 = base + sr + sb
+      if (fg < fb) {
+        if (fr >= fb) {
+          f2 = fb
+          f3 = fg
+          p2 = p1 + sb
+        } else {
+          f1 = fb
+          f2 = fr
+          f3 = fg
+          p1 = base + sb
+          p2 = p1 + sr
+        }
       }
     } else if (fb >= fg) {
       f1 = fb
-      f2 = fg
       f3 = fr
       p1 = base + sb
-      p2 = base + sg + sb
+      p2 = p1 + sg
     } else if (fb >= fr) {
       f1 = fg
       f2 = fb
       f3 = fr
       p1 = base + sg
-      p2 = base + sg + sb
+      p2 = p1 + sb
     } else {
       f1 = fg
       f2 = fr
-      f3 = fb
       p1 = base + sg
-      p2 = base + sr + sg
+      p2 = p1 + sr
     }
-    const w0 = 1 - f1
+    const w0 = ONE - f1
     const w1 = f1 - f2
     const w2 = f2 - f3
-    for (let k = 0; k < 3; k++) {
-      out[i + k] =
-        w0 * (values[base + k] as number) +
-        w1 * (values[p1 + k] as number) +
-        w2 * (values[p2 + k] as number) +
-        f3 * (values[top + k] as number) +
-        0.5
-    }
-    out[i + 3] = rgba[i + 3] as number
+    // Red and blue share one multiplication: with weights that add up to 256 neither half overflows its 16 bits.
+    const rb =
+      imul(w0, redBlue[base] as number) +
+      imul(w1, redBlue[p1] as number) +
+      imul(w2, redBlue[p2] as number) +
+      imul(f3, redBlue[top] as number) +
+      0x800080
+    const gg =
+      imul(w0, green[base] as number) + imul(w1, green[p1] as number) + imul(w2, green[p2] as number) + imul(f3, green[top] as number) + 128
+    output[at] = ((rb >>> 8) & 0xff) | (gg & 0xff00) | ((rb >>> 8) & 0xff0000) | (pixel & 0xff000000)
   }
 }

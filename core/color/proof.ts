@@ -3,7 +3,8 @@ import { gamutDistances } from './gamut/out-of-gamut.ts'
 import { type Grid, gridNodes } from './grid.ts'
 import type { Intent } from './intent.ts'
 
-export const PROOF_GRID = 33
+/** Nodes along each axis. 25 keeps the mean error below one level and halves the engine's work against 33. */
+export const PROOF_GRID = 25
 
 export interface ProofSettings {
   source: Source

@@ -26,6 +26,7 @@ export interface Way {
   ruledOut: string | null
   /** How far from usable: limits broken, and heavier, a sheet that was not asked for. */
   badness: number
+  /** Empty for what cannot be used. */
   costs: Cost[]
   total: number
 }
@@ -95,7 +96,7 @@ export function nearestMediaType(printer: Printer, paper: Paper, pairing: Pairin
   const distance = (m: MediaType) =>
     (m.surface === paper.surface ? 0 : 100) +
     (paper.weight < m.weight.min ? m.weight.min - paper.weight : Math.max(0, paper.weight - m.weight.max)) / 10
-  return [...printer.mediaTypes].sort((a, b) => distance(a) - distance(b))[0] as MediaType
+  return printer.mediaTypes.reduce((best, m) => (distance(m) < distance(best) ? m : best))
 }
 
 /** Edges of this sheet that the path can print past. */
@@ -117,12 +118,7 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
   return Math.min(...over)
 }
 
-function costsOf(
-  way: Omit<Way, 'costs' | 'total' | 'ruledOut' | 'badness'>,
-  brief: Brief,
-  mediaType: MediaType,
-  profiled: boolean,
-): Cost[] {
+function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
   const { printer, path, lot, paper, pairing, loaded, fed } = way
   const costs: Cost[] = []
   const add = (when: boolean, points: number, says: () => string) => {
@@ -175,31 +171,46 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
   const pairings = new Map(studio.pairings.map((p) => [`${p.printerId} ${p.paperId}`, p]))
   const loadedIn = new Map(studio.loaded.map((l) => [`${l.printerId} ${l.pathId}`, l]))
   const profiled = new Set(studio.profiles.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`))
-  const ways: Way[] = []
+  const usable: Way[] = []
+  const unusable: Way[] = []
   for (const printer of studio.printers) {
+    const loads = printer.paths.map((path) => loadedIn.get(`${printer.id} ${path.id}`) ?? null)
     for (const lot of lots) {
       const paper = papers.get(lot.paperId)
       if (!paper) continue
       const key = `${printer.id} ${paper.id}`
       const pairing = pairings.get(key) ?? null
-      const mediaType = nearestMediaType(printer, paper, pairing)
       const wrong = wrongSheet(brief, lot)
-      for (const path of printer.paths) {
+      let mediaType: MediaType | null = null
+      for (const [i, path] of printer.paths.entries()) {
         const fed = feed(brief, path, paper, lot)
         const broken = violations(path, paper, lot, fed)
-        const loaded = loadedIn.get(`${printer.id} ${path.id}`) ?? null
-        const way = { printer, path, lot, paper, pairing, loaded, fed, violations: broken }
         const first = broken[0]
-        const costs = costsOf(way, brief, mediaType, profiled.has(key))
-        ways.push({
-          ...way,
+        const way: Way = {
+          printer,
+          path,
+          lot,
+          paper,
+          pairing,
+          loaded: loads[i] ?? null,
+          fed,
+          violations: broken,
           ruledOut: first ? violationText(path, first, brief.unit) : wrong,
           badness: broken.length + (wrong === null ? 0 : WRONG_SHEET),
-          costs,
-          total: costs.reduce((sum, c) => sum + c.points, 0),
-        })
+          costs: [],
+          total: 0,
+        }
+        // What cannot be used is explained by its reason; pricing it would only cost time.
+        if (way.badness > 0) {
+          unusable.push(way)
+          continue
+        }
+        mediaType ??= nearestMediaType(printer, paper, pairing)
+        way.costs = costsOf(way, brief, mediaType, profiled.has(key))
+        for (const cost of way.costs) way.total += cost.points
+        usable.push(way)
       }
     }
   }
-  return ways.sort((a, b) => a.badness - b.badness || a.total - b.total)
+  return [...usable.sort((a, b) => a.total - b.total), ...unusable.sort((a, b) => a.badness - b.badness)]
 }

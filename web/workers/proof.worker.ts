@@ -39,6 +39,9 @@ async function pixelsOf(url: string): Promise<ImageData> {
   return pixels
 }
 
+/** The original as last shown: a change of intent leaves it as it is. */
+let shown: { key: string; pixels: Uint8ClampedArray } | null = null
+
 export interface ProofRequest {
   previewUrl: string
   /** Null means sRGB. */
@@ -84,12 +87,17 @@ const api = {
     const source: Source = sourceBytes ?? 'srgb'
     const begin = performance.now()
     const { sourceUrl, printerUrl, intent, blackPoint, paperWhite } = request
-    const original = new Uint8ClampedArray(pixels.data.length)
-    applyGrid(
-      once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
-      pixels.data,
-      original,
-    )
+    const originalKey = `${request.previewUrl} ${sourceUrl}`
+    if (shown?.key !== originalKey) {
+      const made = new Uint8ClampedArray(pixels.data.length)
+      applyGrid(
+        once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
+        pixels.data,
+        made,
+      )
+      shown = { key: originalKey, pixels: made }
+    }
+    const original = shown.pixels.slice()
     let proof: Uint8ClampedArray | null = null
     let outOfGamut: number | null = null
     if (printer) {
