@@ -121,7 +121,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
               style={alternate === mode ? { borderColor: 'var(--ink)' } : {}}
               onClick={() => setAlternate(mode)}
             >
-              {{ both: 'Side by side', original: 'Original', proof: 'Proof' }[mode]}
+              {{ both: 'Both', original: 'Original', proof: 'Proof' }[mode]}
             </button>
           ))}
           <span className="self-center text-sm">space alternates</span>
