@@ -116,14 +116,14 @@ if (!only || only === 'unit') {
     step('lint and dependency direction', bin('biome'), ['check', '--error-on-warnings', '.'])
     step('dead code', bin('knip'), ['--no-progress'])
   }
-  jest('unit')
+  jest('unit', '--testTimeout=60000')
 }
 if (!only || only === 'integration' || only === 'browser') {
   build()
   killLeftovers(dir)
   let app = await start('--fresh')
   try {
-    if (only !== 'browser') jest('integration', '--runInBand')
+    if (only !== 'browser') jest('integration', '--runInBand', '--testTimeout=90000')
     if (!only) app = await survivesKill(app)
     if (only !== 'integration') browser()
   } finally {

@@ -122,7 +122,7 @@ async function ask(id: string, code: keyof typeof OPERATION, extra: Attributes, 
 const raster = { 'document-format': v.mime('image/pwg-raster'), 'job-name': v.name('test') }
 
 async function until(id: string, job: number, states: number[]) {
-  for (let i = 0; i < 400; i++) {
+  for (let i = 0; i < 900; i++) {
     const attributes = groupOf(await ask(id, 'Get-Job-Attributes', { 'job-id': v.integer(job) }), 'job')
     if (states.includes(Number(first(attributes, 'job-state')))) return attributes
     await new Promise((done) => setTimeout(done, 60))
