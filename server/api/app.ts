@@ -41,7 +41,7 @@ export function buildHttp(app: App) {
     if (!isLoopback(c.req.header('host') ?? ''))
       throw new Refusal(403, { code: 'wrong-host', message: 'Arch Plate answers only on this machine’s own address.' })
     const origin = c.req.header('origin')
-    if (c.req.method !== 'GET' && c.req.method !== 'HEAD' && origin && new URL(origin).host !== c.req.header('host'))
+    if (c.req.method !== 'GET' && c.req.method !== 'HEAD' && origin && origin !== `http://${c.req.header('host')}`)
       throw new Refusal(403, { code: 'wrong-origin', message: 'This request comes from another site.' })
     await next()
     c.header('x-content-type-options', 'nosniff')
@@ -108,7 +108,13 @@ export function buildHttp(app: App) {
   )
 
   http.get('*', async (c) => {
-    const path = normalize(decodeURIComponent(c.req.path)).replace(/^(\.\.[/\\])+/, '')
+    let decoded: string
+    try {
+      decoded = decodeURIComponent(c.req.path)
+    } catch {
+      return c.text('That address cannot be read.', 400)
+    }
+    const path = normalize(decoded).replace(/^(\.\.[/\\])+/, '')
     const file = join(config.webDir, path)
     const isFile = file.startsWith(config.webDir) && extname(file) !== '' && existsSync(file)
     if (!isFile && extname(path) !== '') return c.text('There is no such file.', 404)

@@ -1,4 +1,5 @@
 import { createRoute, z } from '@hono/zod-openapi'
+import { Op } from 'sequelize'
 import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/api/dto.ts'
 import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
 import { resolve } from '../../core/plate/resolve.ts'
@@ -169,6 +170,17 @@ export function jobsApi(app: App) {
             current: jobDto(job),
           })
         const plate = await freezePlate(app, job, asked)
+        // One print at a time: of two people pressing at once, one takes the job and the other is told.
+        const [taken] = await models.jobs.update(
+          { state: 'printing' },
+          { where: { id, version: asked.version, state: { [Op.ne]: 'printing' } } },
+        )
+        if (taken === 0)
+          throw new Refusal(409, {
+            code: 'already-printing',
+            field: 'state',
+            message: 'This job is being printed already. Follow that run, or cancel it first.',
+          })
         const run = await models.runs.create({
           jobId: id,
           state: 'queued',
@@ -188,8 +200,6 @@ export function jobsApi(app: App) {
             .filter(Boolean)
             .join(' '),
         })
-        await job.update({ state: 'printing' })
-        await models.ticks.destroy({ where: { jobId: id } })
         app.runner.start(run.id)
         events.tell({ what: 'run', id: run.id })
         return c.json(runDto(run, job.title), 201)

@@ -131,6 +131,8 @@ export function runsApi(app: App) {
           })
         }
         if (ended) await models.jobs.update({ state: inspection.verdict === 'wasted' ? 'failed' : 'done' }, { where: { id: row.jobId } })
+        // The round is over: the next print begins its loading steps afresh.
+        await models.ticks.destroy({ where: { jobId: row.jobId } })
         events.tell({ what: 'run', id: row.id })
         events.tell({ what: 'job', id: row.jobId })
         return c.json(runDto(row, await titleOf(row.jobId)), 200)
