@@ -220,6 +220,7 @@ describe('the network side', () => {
   test('another host name or another site’s request is turned away', async () => {
     expect((await raw('/api/jobs', { host: 'evil.example' })).status).toBe(403)
     expect((await call('POST', '/jobs', {}, { origin: 'http://evil.example' })).status).toBe(403)
+    expect((await call('POST', '/jobs', {}, { origin: 'null' })).status).toBe(403)
     expect((await call('POST', '/jobs', {}, { origin: `http://127.0.0.1:${PORT}` })).status).toBe(201)
   })
 
@@ -227,6 +228,7 @@ describe('the network side', () => {
     expect((await raw('/../../package.json', {})).text).not.toContain('"dependencies"')
     expect((await raw('/%2e%2e/%2e%2e/package.json', {})).text).not.toContain('"dependencies"')
     expect((await call('GET', '/files/..%2f..%2fpackage.json')).status).toBe(404)
+    expect((await raw('/%zz', {})).status).toBeLessThan(500)
   })
 })
 

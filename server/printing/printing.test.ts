@@ -128,8 +128,19 @@ test('a run can be cancelled, once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
 }, 60_000)
 
-test('two people pressing print at once with an old version: one prints, nobody prints blind', async () => {
+test('an old version is not printed', async () => {
   const j = await job(lustre)
   const stale = await call('POST', `/jobs/${j.id}/print`, { version: j.version - 1, decisions: {}, despite: [] })
   expect([stale.status, stale.body.code]).toEqual([409, 'changed-meanwhile'])
 })
+
+test('of four people pressing print at once one prints, and nobody prints it twice', async () => {
+  const j = await job(lustre)
+  const plate = resolve(j.brief, (await call('GET', '/studio')).body, j.pins)
+  const body = { version: j.version, decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])), despite: [] }
+  const answers = await Promise.all([1, 2, 3, 4].map(() => call('POST', `/jobs/${j.id}/print`, body)))
+  expect(answers.map((a) => a.status).sort()).toEqual([201, 409, 409, 409])
+  expect(answers.filter((a) => a.status === 409).every((a) => a.body.code === 'already-printing')).toBe(true)
+  expect((await call('GET', `/jobs/${j.id}/runs`)).body).toHaveLength(1)
+  await finish(answers.find((a) => a.status === 201)?.body.id, ['inspect'])
+}, 90_000)
