@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import type { Job, Run, RunDetail } from '../../core/api/dto.ts'
 import { mm } from '../../core/length/length.ts'
@@ -36,6 +37,13 @@ const finish = (id: number, states: string[]) =>
     },
     60,
   )
+
+/** The jobs the simulated printer has had under this run's name. */
+async function sentAs(run: Run): Promise<object[]> {
+  const answer = await fetch(`http://127.0.0.1:${Number(process.env.ARCH_TEST_SIM ?? 9651) + 3}/hands/state`)
+  const { jobs } = (await answer.json()) as { jobs: { name: string }[] }
+  return jobs.filter((j) => j.name === `arch-plate-run-${run.id}-${run.jobId}`)
+}
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
 const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
@@ -113,10 +121,7 @@ test('a printer switched off in the middle fails the run with the reason; off be
   await hand('heron', { act: 'power', on: true })
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
   await finish(later.id, ['inspect'])
-  const state = (await fetch(`http://127.0.0.1:${Number(process.env.ARCH_TEST_SIM ?? 9651) + 3}/hands/state`)).json() as Promise<{
-    jobs: { name: string }[]
-  }>
-  expect((await state).jobs.filter((x) => x.name === `arch-plate-run-${later.id}-${later.jobId}`)).toHaveLength(1)
+  expect(await sentAs(later)).toHaveLength(1)
 }, 120_000)
 
 test('a run can be cancelled, once', async () => {
@@ -144,3 +149,22 @@ test('of four people pressing print at once one prints, and nobody prints it twi
   expect((await call('GET', `/jobs/${j.id}/runs`)).body).toHaveLength(1)
   await finish(answers.find((a) => a.status === 201)?.body.id, ['inspect'])
 }, 90_000)
+
+test('the server killed while a run waits goes on with it after the restart, and sends nothing twice', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
+  const run = await print(await job(lustre))
+  await finish(run.id, ['waiting'])
+  const children = JSON.parse(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/pids.json`, 'utf8')) as {
+    pid: number
+    name: string
+  }[]
+  // The last of that name: the ones before it have been started again already.
+  process.kill(children.filter((c) => c.name.endsWith('server/main.js')).at(-1)?.pid ?? 0, 'SIGKILL')
+  await until(
+    () => runOf(run.id).catch(() => null),
+    (r) => r?.state === 'waiting',
+  )
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
+  expect((await finish(run.id, ['inspect'])).sheetsDelivered).toBe(1)
+  expect(await sentAs(run)).toHaveLength(1)
+}, 120_000)
