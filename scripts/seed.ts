@@ -190,7 +190,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     finishedAt: demo.history === 'queued' ? null : when,
     inspection,
     searchText: `${[demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes ?? ''].filter(Boolean).join(' ')}${inspection ? ` ¦ ${[verdict, ...inspection.faults, inspection.note].join(' ')}` : ''}`,
-    createdAt: when,
+    ...(past || demo.history === 'refused' ? { createdAt: when } : {}),
   })
 }
 

@@ -1,6 +1,6 @@
 import { mm } from '../length/length.ts'
 import { plateOf, sheet } from '../testing/fixtures.ts'
-import { drawSheet } from './sheet-drawing.ts'
+import { drawSheet, scaled } from './sheet-drawing.ts'
 
 const board = {
   paperId: 'breakwater-board',
@@ -55,3 +55,73 @@ test('it says in words what it shows', () =>
   expect(drawSheet(plateOf({ brief: board, pins: { placement: 'centred' } }), 'mm')?.description).toMatch(
     /leading 14\.7.*% of the picture does not land on paper/,
   ))
+
+const strip = {
+  paperId: 'quay-matte',
+  sheet: { width: mm(203), length: mm(1000), name: null },
+  size: { by: 'sheet' as const, fill: false },
+}
+const card = {
+  paperId: 'beacon-gloss',
+  sheet: sheet('na_index-4x6_4x6in'),
+  finish: 'borderless' as const,
+  size: { by: 'sheet' as const, fill: true },
+}
+const banner = {
+  paperId: 'fairway-satin',
+  sheet: { width: mm(609.6), length: mm(5000), name: null },
+  size: { by: 'sheet' as const, fill: false },
+}
+const wide = { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture' as const, width: mm(900), height: null } }
+
+/** Box a text takes in the mono face: 0.6 of its height a letter (the face's advance width). */
+function boxes(brief: object) {
+  const drawing = drawSheet(plateOf({ brief }), 'mm')
+  const texts = drawing?.marks.flatMap((m) => {
+    if (m.kind !== 'text') return []
+    const length = m.text.length * m.size * 0.6
+    const back = m.anchor === 'middle' ? length / 2 : m.anchor === 'end' ? length : 0
+    return [
+      m.sideways
+        ? { text: m.text, x: m.x - m.size * 0.8, y: m.y - length + back, w: m.size, h: length }
+        : { text: m.text, x: m.x - back, y: m.y - m.size * 0.8, w: length, h: m.size },
+    ]
+  })
+  return { bounds: drawing?.bounds, texts: texts ?? [] }
+}
+
+test.each([
+  ['A3', {}],
+  ['a metre strip', strip],
+  ['a borderless card', card],
+  ['five metres of roll', banner],
+  ['wide canvas', wide],
+  ['board', board],
+])('no word is cut off or written over another: %s', (_name, brief) => {
+  const { bounds, texts } = boxes(brief)
+  for (const [i, a] of texts.entries()) {
+    if (bounds)
+      expect([a.text, a.x >= bounds.x && a.x + a.w <= bounds.x + bounds.w && a.y >= bounds.y && a.y + a.h <= bounds.y + bounds.h]).toEqual([
+        a.text,
+        true,
+      ])
+    for (const b of texts.slice(i + 1))
+      expect([a.text, b.text, a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h]).toEqual([a.text, b.text, false])
+  }
+})
+
+test('where ink runs off the edge, the edge of the paper is drawn over the picture, and no arrows in no room', () => {
+  const marks = drawSheet(plateOf({ brief: card }), 'mm')?.marks ?? []
+  expect(marks.findIndex((m) => m.role === 'edge')).toBeGreaterThan(marks.findIndex((m) => m.role === 'picture'))
+  expect(marks.some((m) => m.role === 'dimension')).toBe(false)
+})
+
+test('in millimetres everything is a thousandth, and crops stay shares', () => {
+  const drawing = drawSheet(plateOf({ brief: strip }), 'mm')
+  const small = drawing && scaled(drawing, 0.001)
+  expect(small?.bounds.h).toBeCloseTo((drawing?.bounds.h ?? 0) / 1000, 6)
+  // Browsers cap a font at 10 000 units; a five-metre drawing in millimetres stays far below.
+  expect(small?.textSize).toBeLessThan(200)
+  const picture = small?.marks.find((m) => m.kind === 'picture')
+  expect(picture?.kind === 'picture' && picture.crop).toEqual({ x: 0, y: 0, w: 1, h: 1 })
+})

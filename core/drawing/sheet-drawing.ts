@@ -8,6 +8,7 @@ export type Role =
   | 'printer'
   | 'feed'
   | 'sheet'
+  | 'edge'
   | 'page'
   | 'printable'
   | 'unprintable'
@@ -42,6 +43,10 @@ export interface Drawing {
 const DEAD: Um = 10_000
 /** A difference between page and sheet smaller than this is not drawn. */
 const VISIBLE: Um = 50
+/** Least margin, in heights of text, that a dimension line with two arrowheads is drawn across. */
+const ARROW_ROOM = 1.6
+/** A sheet narrower than this many heights of text has its words beside it instead of along it. */
+const NARROW = 18
 
 const union = (rects: Rect[]): Rect => {
   const x = Math.min(...rects.map((r) => r.x))
@@ -85,14 +90,16 @@ function dimensions(plate: Plate, unit: Unit, size: Um): Mark[] {
   })
   const outX = sheet.x + sheet.w + size * 3.2
   const outY = sheet.y + sheet.h + size * 4.4
+  // Two arrowheads need room; where there is none the number alone says it.
+  const shown = (edge: Edge, mark: Mark): Mark[] => (margins[edge] >= size * ARROW_ROOM ? [mark] : [])
   return [
-    line(midX, sheet.y, midX, visible.y),
+    ...shown('leading', line(midX, sheet.y, midX, visible.y)),
     text(midX, sheet.y - gap, number('leading')),
-    line(midX, visible.y + visible.h, midX, sheet.h),
+    ...shown('trailing', line(midX, visible.y + visible.h, midX, sheet.h)),
     text(midX, sheet.h + gap + size * 0.7, number('trailing')),
-    line(sheet.x, midY, visible.x, midY),
+    ...shown('left', line(sheet.x, midY, visible.x, midY)),
     text(sheet.x - gap, midY + size * 0.35, number('left'), 'end'),
-    line(visible.x + visible.w, midY, sheet.w, midY),
+    ...shown('right', line(visible.x + visible.w, midY, sheet.w, midY)),
     text(sheet.w + gap, midY + size * 0.35, number('right'), 'start'),
     extent(sheet.x, outY, sheet.w, outY),
     {
@@ -124,26 +131,30 @@ function guide(plate: Plate, size: Um): Mark[] {
   if (!setup || !layout) return []
   const { w, h } = layout.sheet
   const { registration } = setup.path
+  const narrow = w < size * NARROW
   const label = (x: Um, text: string, anchor: 'start' | 'middle' | 'end'): Mark => ({
     kind: 'text',
     role: 'label',
     x,
-    y: h + size * 2.9,
+    y: h + size * (narrow ? 1.5 : 2.9),
     anchor,
     text,
     size: size * 0.85,
   })
   if (registration === 'centre') {
+    const start = narrow ? w + size * 0.8 : w / 2 + size * 0.4
     return [
-      { kind: 'line', role: 'guide', x1: w / 2, y1: h + size * 0.4, x2: w / 2, y2: h + size * 2 },
-      label(w / 2 + size * 0.4, 'guides centre the sheet', 'start'),
+      { kind: 'line', role: 'guide', x1: w / 2, y1: h + size * 1.9, x2: w / 2, y2: h + size * 3.2 },
+      label(start, narrow ? 'centred' : 'guides centre the sheet', 'start'),
     ]
   }
-  const x = registration === 'left' ? -size * 0.35 : w + size * 0.35
-  return [
-    { kind: 'line', role: 'guide', x1: x, y1: 0, x2: x, y2: h },
-    label(registration === 'left' ? 0 : w, 'fixed guide', registration === 'left' ? 'start' : 'end'),
-  ]
+  const left = registration === 'left'
+  const x = left ? -size * 0.35 : w + size * 0.35
+  const edge: Mark = { kind: 'line', role: 'guide', x1: x, y1: 0, x2: x, y2: h }
+  // The left of a narrow sheet's foot belongs to the name of the trailing edge.
+  return narrow
+    ? [edge, label(w + size * 0.8, left ? 'guide left' : 'fixed guide', 'start')]
+    : [edge, label(left ? 0 : w, 'fixed guide', left ? 'start' : 'end')]
 }
 
 /** The to-scale drawing of a plate: leading edge at the top, where the printer is; the sheet travels up. */
@@ -153,6 +164,7 @@ export function drawSheet(plate: Plate, unit: Unit): Drawing | null {
   const { sheet, page, printable, picture, printed } = layout
   const everything = union([sheet, page, picture])
   const size = Math.max(everything.w * 0.62, everything.h) / 34
+  const narrow = sheet.w < size * NARROW
   const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
   if (plate.brief.picture) marks.push({ kind: 'picture', role: 'picture', rect: picture, crop: setup.crop, turn: setup.turn })
   else marks.push({ kind: 'rect', role: 'picture', rect: picture })
@@ -164,7 +176,11 @@ export function drawSheet(plate: Plate, unit: Unit): Drawing | null {
   }
   marks.push({ kind: 'rect', role: 'printable', rect: printable })
   if (Math.abs(page.w - sheet.w) > VISIBLE || Math.abs(page.h - sheet.h) > VISIBLE) marks.push({ kind: 'rect', role: 'page', rect: page })
-  if (EDGES.some((e) => layout.bleed[e] > 0)) marks.push({ kind: 'rect', role: 'bleed', rect: printed })
+  if (EDGES.some((e) => layout.bleed[e] > 0)) {
+    marks.push({ kind: 'rect', role: 'bleed', rect: printed })
+    // The picture covers the sheet's outline, and where the paper ends is just what is to be seen.
+    marks.push({ kind: 'rect', role: 'edge', rect: sheet })
+  }
   marks.push({ kind: 'rect', role: 'printer', rect: { x: sheet.x - size, y: -size * 4.6, w: sheet.w + 2 * size, h: size * 1.1 } })
   marks.push({ kind: 'line', role: 'feed', x1: sheet.w * 0.12, y1: -size * 0.6, x2: sheet.w * 0.12, y2: -size * 3.2, arrows: true })
   marks.push({
@@ -173,12 +189,20 @@ export function drawSheet(plate: Plate, unit: Unit): Drawing | null {
     x: sheet.w * 0.12 + size * 0.6,
     y: -size * 2.2,
     anchor: 'start',
-    text: 'leading edge, into the printer',
+    text: narrow ? 'leading edge' : 'leading edge, into the printer',
     size: size * 0.85,
   })
-  marks.push({ kind: 'text', role: 'label', x: 0, y: sheet.h + size * 1.5, anchor: 'start', text: 'trailing edge', size: size * 0.85 })
+  marks.push({
+    kind: 'text',
+    role: 'label',
+    x: narrow ? -size * 0.4 : 0,
+    y: sheet.h + size * 1.5,
+    anchor: narrow ? 'end' : 'start',
+    text: 'trailing edge',
+    size: size * 0.85,
+  })
   marks.push(...guide(plate, size), ...dimensions(plate, unit, size))
-  const pad = size * 7
+  const pad = size * 7.4
   const bounds = { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
   const m = layout.margins
   return {
@@ -187,4 +211,24 @@ export function drawSheet(plate: Plate, unit: Unit): Drawing | null {
     textSize: size,
     description: `Sheet ${writeSize(sheet.w, sheet.h, unit)}, leading edge up. Borders on paper: leading ${writeNumber(m.leading, unit)}, trailing ${writeNumber(m.trailing, unit)}, left ${writeNumber(m.left, unit)}, right ${writeNumber(m.right, unit)} ${unit}. ${layout.lost > 0.0005 ? `${(layout.lost * 100).toFixed(1)} % of the picture does not land on paper.` : 'The whole picture lands on paper.'}`,
   }
+}
+
+/** The same drawing in other units, e.g. a thousandth for millimetres. */
+export function scaled(drawing: Drawing, by: number): Drawing {
+  const rect = (r: Rect): Rect => ({ x: r.x * by, y: r.y * by, w: r.w * by, h: r.h * by })
+  const mark = (m: Mark): Mark => {
+    switch (m.kind) {
+      case 'rect':
+      case 'hatch':
+        return { ...m, rect: rect(m.rect) }
+      case 'picture':
+        // The crop is in shares of the picture, not in lengths.
+        return { ...m, rect: rect(m.rect) }
+      case 'line':
+        return { ...m, x1: m.x1 * by, y1: m.y1 * by, x2: m.x2 * by, y2: m.y2 * by }
+      case 'text':
+        return { ...m, x: m.x * by, y: m.y * by, size: m.size * by }
+    }
+  }
+  return { ...drawing, bounds: rect(drawing.bounds), marks: drawing.marks.map(mark), textSize: drawing.textSize * by }
 }

@@ -15,6 +15,7 @@ const STYLES: Record<Role, Style> = {
   printer: { fill: 0.75 },
   feed: { stroke: 0.2, width: 0.8 },
   sheet: { stroke: 0.15, fill: 1, width: 0.9 },
+  edge: { stroke: 0, width: 0.9 },
   page: { stroke: 0.35, width: 0.5, dash: [4, 2] },
   printable: { stroke: 0.6, width: 0.3 },
   unprintable: { stroke: 0.8, width: 0.25 },

@@ -1,10 +1,11 @@
 import { type PointerEvent, useId, useMemo, useRef } from 'react'
-import type { Drawing, Mark, Role } from '../../../core/drawing/sheet-drawing.ts'
+import { type Drawing, type Mark, type Role, scaled } from '../../../core/drawing/sheet-drawing.ts'
 
 const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string; fill?: string }>> = {
   printer: { stroke: 'var(--line)', width: 1, fill: 'var(--hair)' },
   feed: { stroke: 'var(--soft)', width: 1.4 },
   sheet: { stroke: 'var(--sheet-edge)', width: 1.2, fill: 'var(--sheet)' },
+  edge: { stroke: '#111111', width: 1.4 },
   page: { stroke: 'var(--ink)', width: 1, dash: '7 4' },
   printable: { stroke: '#8a8a8a', width: 0.7 },
   picture: { stroke: '#6a6a6a', width: 0.8, fill: '#d0d0d0' },
@@ -30,6 +31,9 @@ interface Props {
   className?: string
 }
 
+/** The SVG counts in millimetres: browsers cap a font size at 10 000 units, which micrometres pass on any sheet over A3. */
+const UM_PER_UNIT = 1000
+
 const NUDGE = 1000
 const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUDGE * 10 : e.altKey ? NUDGE / 10 : NUDGE)
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
@@ -39,7 +43,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const from = useRef<{ x: number; y: number } | null>(null)
-  const { bounds, marks, textSize } = drawing
+  const { bounds, marks, textSize } = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
   const hatch = textSize * 0.55
   const point = (e: PointerEvent) => {
     const matrix = svg.current?.getScreenCTM()
@@ -55,7 +59,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
     onPointerMove: (e: PointerEvent) => {
       if (!from.current) return
       const p = point(e)
-      onDrag(p.x - from.current.x, p.y - from.current.y)
+      onDrag((p.x - from.current.x) * UM_PER_UNIT, (p.y - from.current.y) * UM_PER_UNIT)
     },
     onPointerUp: () => {
       if (from.current) onDrop?.()
@@ -76,19 +80,18 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
       ...(style?.dash ? { strokeDasharray: style.dash } : {}),
     }
     switch (mark.kind) {
-      case 'rect':
+      case 'rect': {
+        const box = { x: mark.rect.x, y: mark.rect.y, width: mark.rect.w, height: mark.rect.h }
+        const drawn = <rect key={key} {...box} fill={style?.fill ?? 'none'} {...stroke} data-role={mark.role} />
+        if (mark.role !== 'edge') return drawn
+        // A light line under the dark one, so that the edge of the paper shows on any picture.
         return (
-          <rect
-            key={key}
-            x={mark.rect.x}
-            y={mark.rect.y}
-            width={mark.rect.w}
-            height={mark.rect.h}
-            fill={style?.fill ?? 'none'}
-            {...stroke}
-            data-role={mark.role}
-          />
+          <g key={key} pointerEvents="none">
+            <rect {...box} fill="none" stroke="#ffffff" strokeWidth={3.2} vectorEffect="non-scaling-stroke" />
+            {drawn}
+          </g>
         )
+      }
       case 'hatch':
         return (
           <rect

@@ -40,7 +40,7 @@ export function Printers({ studio }: { studio: Studio }) {
                     <td className="num pr-3">
                       {(path.thickness.min / 1000).toFixed(2)}–{(path.thickness.max / 1000).toFixed(2)} mm
                     </td>
-                    <td className="num pr-3">{EDGES.map((e) => (path.margins[e] / 1000).toFixed(0)).join(' · ')} mm</td>
+                    <td className="num pr-3">{EDGES.map((e) => (path.margins[e] / 1000).toFixed(1)).join(' · ')} mm</td>
                     <td className="pr-3">{path.borderless ? (path.borderless.edges.length === 4 ? 'four edges' : 'two sides') : 'no'}</td>
                     <td className="pr-3">{path.printableSide}</td>
                     <td>{path.registration}</td>

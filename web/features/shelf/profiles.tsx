@@ -33,7 +33,7 @@ function Binding({ entry, studio }: { entry: ProfileEntry; studio: Studio }) {
     </select>
   )
   return (
-    <div className="flex flex-wrap gap-1.5">
+    <div className="grid grid-cols-2 gap-1.5 sm:grid-cols-[8rem_13rem_11rem_7rem_auto]">
       {select(
         'Printer',
         made.printerId,
