@@ -2,6 +2,7 @@ import { createRoute, z } from '@hono/zod-openapi'
 import { Op } from 'sequelize'
 import { InspectionSchema, RunDetailSchema, RunSchema } from '../../core/api/dto.ts'
 import type { App } from '../app-context.ts'
+import { Unreachable } from '../printing/ipp-client.ts'
 import { missing, Refusal } from '../problems.ts'
 import { runDto } from './rows.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
@@ -83,7 +84,13 @@ export function runsApi(app: App) {
         const row = await find(c.req.valid('param').id)
         if (!MOVING.includes(row.state as (typeof MOVING)[number]))
           throw new Refusal(409, { code: 'run-over', message: 'This run is over; there is nothing to cancel.' })
-        await app.runner.cancel(row)
+        await app.runner.cancel(row).catch((error) => {
+          if (!(error instanceof Unreachable)) throw error
+          throw new Refusal(502, {
+            code: 'printer-away',
+            message: 'The printer does not answer, so it cannot be told to stop. Switch it on or stop it at its panel.',
+          })
+        })
         return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
       },
     )

@@ -130,6 +130,16 @@ export const ipp = {
 
   cancel: (address: string, id: number) => exchange(address, 'Cancel-Job', { 'job-id': v.integer(id) }, null, null),
 
+  /** Percent left by the name of the ink, from `marker-names` and `marker-levels`. */
+  async inkLevels(address: string): Promise<Map<string, number>> {
+    const answer = groupOf(
+      await exchange(address, 'Get-Printer-Attributes', { 'requested-attributes': v.keyword('marker-names', 'marker-levels') }, null, null),
+      'printer',
+    )
+    const levels = answer['marker-levels'] ?? []
+    return new Map((answer['marker-names'] ?? []).map((name, i) => [String(name.value), Number(levels[i]?.value ?? -1)]))
+  },
+
   /** The printer's job of this name, done or not, or null: how a restarted server learns whether it had sent it. */
   async findByName(address: string, name: string): Promise<PrinterJob | null> {
     for (const which of ['not-completed', 'completed']) {

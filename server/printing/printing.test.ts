@@ -3,6 +3,7 @@ import sharp from 'sharp'
 import type { Job, Run, RunDetail } from '../../core/api/dto.ts'
 import { mm } from '../../core/length/length.ts'
 import { resolve } from '../../core/plate/resolve.ts'
+import type { Printer } from '../../core/printers/printer.ts'
 import { BASE, call, put, until } from '../testing/client.ts'
 import { gradient } from '../testing/pictures.ts'
 
@@ -69,6 +70,14 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   expect(Math.abs((ink - edge) / ppm - expected)).toBeLessThan(1.5)
   const stockAfter = (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'lustre-a3').stock
   expect(stockBefore - stockAfter).toBe(1)
+  // The ink on record is what the printer says is left, to the percent that printers tell.
+  const real = (await call('GET', '/printers/heron/machine')).body.inks as Record<string, number>
+  const apart = async () => {
+    const heron = ((await call('GET', '/studio')).body.printers as Printer[]).find((p) => p.id === 'heron')
+    return Math.max(...(heron?.inks ?? []).map((ink) => Math.abs(ink.millilitres - (real[ink.id] ?? 0)) / ink.capacity))
+  }
+  await until(apart, (share) => share <= 0.005)
+  expect(Object.values(real).reduce((a, b) => a + b, 0)).toBeLessThan(601)
 
   const inspection = {
     margins: { leading: 25_100, trailing: 24_900, left: 27_000, right: 27_100 },
@@ -108,6 +117,8 @@ test('a printer switched off in the middle fails the run with the reason; off be
     () => runOf(lost.id),
     (r) => r.reason === 'printer-away',
   )
+  // A printer that cannot be asked is not said to have stopped.
+  expect((await call('POST', `/runs/${lost.id}/cancel`)).body.code).toBe('printer-away')
   expect(away.message).toContain('switched on')
   await hand('heron', { act: 'power', on: true })
   expect((await finish(lost.id, ['failed'])).message).toContain('switched off')
@@ -128,7 +139,8 @@ test('a run can be cancelled, once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
   const run = await print(await job(lustre))
   await finish(run.id, ['waiting'])
-  expect((await call('POST', `/runs/${run.id}/cancel`)).body.state).toBe('cancelled')
+  expect((await call('POST', `/runs/${run.id}/cancel`)).status).toBe(200)
+  await finish(run.id, ['cancelled'])
   expect((await call('POST', `/runs/${run.id}/cancel`)).status).toBe(409)
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
 }, 60_000)

@@ -2,7 +2,6 @@ import { rm } from 'node:fs/promises'
 import type { RunState } from '../../core/api/dto.ts'
 import { jobAttributesFor } from '../../core/ipp/plate-attributes.ts'
 import { JOB_STATE } from '../../core/ipp/tags.ts'
-import type { Plate } from '../../core/plate/plate.ts'
 import { planPage } from '../../core/render/page-plan.ts'
 import { LIMITS } from '../config.ts'
 import type { JobRow, Row as ModelRow, Models, RunRow } from '../db/models.ts'
@@ -10,6 +9,7 @@ import type { Events } from '../events.ts'
 import { log } from '../log.ts'
 import type { FileStore } from '../store/files.ts'
 import type { Pool } from '../workers/pool.ts'
+import { account, recordInks } from './account.ts'
 import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
 
@@ -64,11 +64,22 @@ export class Runner {
     await Promise.race([Promise.allSettled(this.active.values()), pause(3000)])
   }
 
-  /** Asks the printer to let go of a run; when it is not there yet the run just ends. */
+  /**
+   * Asks the printer to let go of a run; one that is not there yet just ends. The state follows from what the printer
+   * then says: a printer that does not answer may still print, and nobody is told otherwise.
+   * @throws Unreachable when it cannot be asked
+   */
   async cancel(run: Row): Promise<void> {
     const { address } = this.setup(run)
-    if (run.printerJob !== null) await ipp.cancel(address, run.printerJob).catch((error) => log.warn({ err: error }, 'cancel'))
-    await this.note(run, { state: 'cancelled', message: 'Cancelled by you.', reason: null, finishedAt: new Date() })
+    if (run.printerJob === null) {
+      await this.note(run, { state: 'cancelled', message: 'Cancelled.', reason: null, finishedAt: new Date() })
+      return
+    }
+    await ipp.cancel(address, run.printerJob).catch((error) => {
+      if (error instanceof Unreachable) throw error
+      log.warn({ err: error, run: run.id }, 'the job was over before it could be cancelled')
+    })
+    this.start(run.id)
   }
 
   /** Presses the printer's go key for a run that waits at it. */
@@ -199,6 +210,12 @@ export class Runner {
     const fresh = await this.parts.models.runs.findByPk(run.id, { attributes: ['state'] })
     if (fresh?.state !== 'sending') return
     const sent = await ipp.print(address, name, attributes, this.pageFile(run))
+    const after = await this.parts.models.runs.findByPk(run.id, { attributes: ['state'] })
+    if (after?.state === 'cancelled') {
+      // Cancelled while it was on its way: it must not print for all that.
+      await ipp.cancel(address, sent.id)
+      return
+    }
     await this.note(run, { printerJob: sent.id, state: 'printing', message: sent.message || 'At the printer.' })
   }
 
@@ -211,24 +228,11 @@ export class Runner {
     const job = await ipp.job(address, run.printerJob)
     if (job.state === JOB_STATE.completed) return this.delivered(run, job)
     if (job.state === JOB_STATE.canceled) {
-      await this.note(run, {
-        state: 'cancelled',
-        message: 'Cancelled at the printer.',
-        reason: null,
-        sheetsDelivered: job.delivered,
-        finishedAt: new Date(),
-      })
+      await this.end(run, { state: 'cancelled', message: 'Cancelled.', reason: null, sheetsDelivered: job.delivered })
       return
     }
     if (job.state === JOB_STATE.aborted) {
-      await this.takeStock(run, job.delivered)
-      await this.note(run, {
-        state: 'failed',
-        message: job.message || 'The printer gave up.',
-        reason: null,
-        sheetsDelivered: job.delivered,
-        finishedAt: new Date(),
-      })
+      await this.end(run, { state: 'failed', message: job.message || 'The printer gave up.', reason: null, sheetsDelivered: job.delivered })
       return
     }
     const state: RunState = job.state === JOB_STATE.stopped ? 'waiting' : 'printing'
@@ -243,9 +247,8 @@ export class Runner {
     const { address } = this.setup(run)
     const picture = await deliveredSheet(address, job.id, 1)
     const hash = picture ? (await this.parts.files.take(picture, LIMITS.uploadBytes)).hash : null
-    await this.takeStock(run, job.delivered)
     const minutes = run.plate.estimates?.dryingMinutes ?? 0
-    await this.note(run, {
+    await this.end(run, {
       state: 'inspect',
       message: 'Delivered. Measure it and say how it came out.',
       reason: null,
@@ -253,25 +256,22 @@ export class Runner {
       sheetsDelivered: job.delivered,
       delivered: hash,
       dryUntil: new Date(Date.now() + minutes * 60_000),
-      finishedAt: new Date(),
     })
     await rm(this.pageFile(run), { force: true })
   }
 
-  /** Takes what was printed off the lot and out of the path. */
-  private async takeStock(run: RunRow, sheets: number): Promise<void> {
-    const { setup } = this.setup(run)
-    const used = sheets * (setup.lot.form === 'roll' ? Math.round(layoutLength(run.plate)) : 1)
-    if (used === 0) return
-    const lot = await this.parts.models.lots.findByPk(setup.lot.id)
-    if (lot) await lot.update({ stock: Math.max(0, Number(lot.stock) - used) })
-    const tray = await this.parts.models.loaded.findByPk(`${setup.printer.id} ${setup.path.id}`)
-    if (tray) {
-      const remaining = Math.max(0, Number(tray.remaining) - used)
-      await tray.update({ remaining, lotId: remaining > 0 ? tray.lotId : null })
-    }
-    this.parts.events.tell({ what: 'studio', id: setup.lot.id })
+  /** Ends a run with what it used counted, and looks at the printer's ink. */
+  private async end(run: Row, change: Partial<RunRow> & { state: RunState; sheetsDelivered: number }): Promise<void> {
+    const { setup, address } = this.setup(run)
+    const { models, events } = this.parts
+    await account(models, run, { ...change, finishedAt: new Date() })
+    await this.noteJob(run)
+    events.tell({ what: 'run', id: run.id })
+    // Ink is worth knowing but not worth failing a finished run for.
+    await ipp
+      .inkLevels(address)
+      .then((levels) => recordInks(models, setup.printer.id, levels))
+      .catch((error) => log.warn({ err: error, run: run.id }, 'ink levels'))
+    events.tell({ what: 'studio', id: setup.lot.id })
   }
 }
-
-const layoutLength = (plate: Plate): number => plate.layout?.sheet.h ?? 0
