@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { CHROMIUM } from '../scripts/chromium.mjs'
 
 /** Debian's Chromium against the built application, which scripts/test.mjs has started. */
 export default defineConfig({
@@ -13,17 +14,6 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${process.env.ARCH_TEST_PORT ?? 9640}`,
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-        '--disable-quic',
-        '--no-first-run',
-      ],
-    },
+    launchOptions: CHROMIUM,
   },
 })

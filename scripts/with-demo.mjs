@@ -1,17 +1,8 @@
 // Runs something against a fresh demo in a real browser, then stops everything.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
+import { CHROMIUM } from './chromium.mjs'
 import { killLeftovers, root, sleep, waitFor } from './lib.mjs'
-
-const ARGS = [
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-  '--disable-quic',
-  '--no-first-run',
-]
 
 /** Starts the application with its own data and ports, opens Chromium, and hands both to `work`. */
 export async function withDemo(name, work) {
@@ -30,7 +21,7 @@ export async function withDemo(name, work) {
   const base = 'http://127.0.0.1:9740'
   await waitFor(`${base}/api/studio`, 240)
   const { chromium } = await import('@playwright/test')
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS })
+  const browser = await chromium.launch(CHROMIUM)
   try {
     await work({ browser, base })
   } finally {
