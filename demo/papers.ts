@@ -38,6 +38,8 @@ export const PAPERS: Paper[] = [
   paper('fairway-satin', 'Fairway Satin 240', 'satin', 240, 240, [95, 0.1, -2.2], 8),
 ]
 
+const NOT_READ = { width: [], length: [], diagonals: [] }
+
 const sheets = (id: string, paperId: string, pwg: string, measuredMm: [number, number], stock: number, spreadMm = 0.2): Lot => {
   const size = parsePwgName(pwg)
   if (!size) throw new Error(`demo lot ${id}: ${pwg} is not a size name`)
@@ -50,6 +52,8 @@ const sheets = (id: string, paperId: string, pwg: string, measuredMm: [number, n
     nominal: { width, length },
     measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
     spread: mm(spreadMm),
+    readings: NOT_READ,
+    outOfSquare: 0,
     stock,
   }
 }
@@ -62,6 +66,8 @@ const odd = (id: string, paperId: string, nominalMm: [number, number], measuredM
   nominal: { width: mm(nominalMm[0]), length: mm(nominalMm[1]) },
   measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
   spread: mm(0.3),
+  readings: NOT_READ,
+  outOfSquare: 0,
   stock,
 })
 
@@ -73,6 +79,8 @@ const roll = (id: string, paperId: string, inches: number, measuredMm: number, f
   nominal: { width: inch(inches), length: mm(fullMetres * 1000) },
   measured: { width: mm(measuredMm), length: mm(fullMetres * 1000) },
   spread: mm(0.1),
+  readings: NOT_READ,
+  outOfSquare: 0,
   stock: mm(leftMetres * 1000),
 })
 

@@ -1,6 +1,7 @@
+import type { z } from 'zod'
 import { inch, mm } from '../core/length/length.ts'
-import type { Path } from '../core/paths/path.ts'
-import type { MediaType, Printer, Quality } from '../core/printers/printer.ts'
+import { type Path, PathSchema } from '../core/paths/path.ts'
+import { type MediaType, type Printer, PrinterSchema, type Quality } from '../core/printers/printer.ts'
 
 const even = (value: number) => ({ leading: mm(value), trailing: mm(value), left: mm(value), right: mm(value) })
 const range = (min: number, max: number) => ({ min: mm(min), max: mm(max) })
@@ -39,15 +40,17 @@ const inks = (names: readonly string[], capacity: number, levels: readonly numbe
     millilitres: levels[i % levels.length] ?? capacity,
   }))
 
-type PathInput = Omit<Path, 'attachment' | 'twoSided' | 'senses' | 'tolerance'> &
-  Partial<Pick<Path, 'attachment' | 'twoSided' | 'senses' | 'tolerance'>>
-const path = (p: PathInput): Path => ({
-  attachment: null,
-  twoSided: false,
-  senses: { width: false, size: false },
-  tolerance: { across: mm(0.6), along: mm(0.6), skewDegrees: 0.1 },
-  ...p,
-})
+/** What most paths share is left out. */
+type Input = z.input<typeof PathSchema>
+type Shared = 'attachment' | 'tolerance' | 'senses'
+type PathInput = Omit<Input, Shared> & Partial<Pick<Input, Shared>>
+const path = (p: PathInput): Path =>
+  PathSchema.parse({
+    attachment: null,
+    senses: { width: false, size: false },
+    tolerance: { across: mm(0.6), along: mm(0.6), skewDegrees: 0.1 },
+    ...p,
+  })
 
 const PHOTO_SIZES = ['oe_photo-l_3.5x5in', 'na_index-4x6_4x6in', 'na_5x7_5x7in', 'jpn_hagaki_100x148mm']
 const SHEET_SIZES = [...PHOTO_SIZES, 'iso_a4_210x297mm', 'na_letter_8.5x11in', 'na_govt-letter_8x10in']
@@ -72,8 +75,7 @@ const PIGMENT = [
   'Violet',
 ]
 
-/** Seven invented printers, one of each class the work needs. Addresses are those of the simulated machines. */
-export const PRINTERS: Printer[] = [
+const RECORDS: z.input<typeof PrinterSchema>[] = [
   {
     id: 'tern',
     name: 'Tern A4',
@@ -154,7 +156,7 @@ export const PRINTERS: Printer[] = [
         registration: 'centre',
         customSizes: false,
         drawIn: 'at-once',
-        twoSided: true,
+        duplex: { how: 'automatic', upTo: 300, margins: { leading: mm(5), trailing: mm(5), left: mm(3.4), right: mm(3.4) } },
         senses: { width: true, size: true },
       }),
       path({
@@ -174,7 +176,7 @@ export const PRINTERS: Printer[] = [
         registration: 'centre',
         customSizes: false,
         drawIn: 'at-once',
-        twoSided: true,
+        duplex: { how: 'by-hand', upTo: 350, margins: null },
         senses: { width: true, size: true },
         tolerance: { across: mm(0.5), along: mm(0.7), skewDegrees: 0.15 },
       }),
@@ -504,7 +506,7 @@ export const PRINTERS: Printer[] = [
         registration: 'centre',
         customSizes: false,
         drawIn: 'at-once',
-        twoSided: true,
+        duplex: { how: 'automatic', upTo: 160, margins: null },
         senses: { width: false, size: true },
       }),
       path({
@@ -524,7 +526,7 @@ export const PRINTERS: Printer[] = [
         registration: 'centre',
         customSizes: false,
         drawIn: 'at-once',
-        twoSided: true,
+        duplex: { how: 'automatic', upTo: 150, margins: null },
         senses: { width: false, size: true },
       }),
       path({
@@ -552,3 +554,6 @@ export const PRINTERS: Printer[] = [
     ],
   },
 ]
+
+/** Seven invented printers, one of each class the work needs. Addresses are those of the simulated machines. */
+export const PRINTERS: Printer[] = RECORDS.map((record) => PrinterSchema.parse(record))

@@ -23,6 +23,7 @@ export function demoStudio(): Studio {
     })),
     pairings: PAIRINGS,
     loaded: LOADED,
+    calibrations: [],
     rules: RULES,
   })
 }

@@ -163,6 +163,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
   const verdict = demo.history === 'right' || demo.history === 'usable' || demo.history === 'wasted' ? demo.history : null
   const inspection: Inspection | null = verdict && {
     margins: past?.margins ?? null,
+    skew: null,
     verdict,
     faults: verdict === 'wasted' ? ['roller marks'] : [],
     note: demo.note ?? '',

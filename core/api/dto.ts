@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { BriefSchema, PictureSchema } from '../brief/brief.ts'
-import { LotSchema, ProfileSchema } from '../media/media.ts'
+import { MAX_LENGTH } from '../length/length.ts'
+import { LotSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
 import { PinsSchema, PlateSchema } from '../plate/plate.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
@@ -71,16 +72,14 @@ export const FAULTS = [
   'ink pooling',
 ] as const
 
-const MarginReadingSchema = z.object({
-  leading: z.number().int().nonnegative(),
-  trailing: z.number().int().nonnegative(),
-  left: z.number().int().nonnegative(),
-  right: z.number().int().nonnegative(),
-})
+const reading = z.number().int().nonnegative().max(MAX_LENGTH)
+const MarginReadingSchema = z.object({ leading: reading, trailing: reading, left: reading, right: reading })
 
 export const InspectionSchema = z.object({
   /** Measured borders, µm, or null where nothing was measured. */
   margins: MarginReadingSchema.nullable(),
+  /** The left border read again beside the print's leading and its trailing end, µm: how much it turned. */
+  skew: z.object({ leading: reading, trailing: reading }).nullable().default(null),
   verdict: z.enum(VERDICTS),
   faults: z.array(z.enum(FAULTS)).max(FAULTS.length),
   note: z.string().max(5000),
@@ -102,6 +101,8 @@ export const RunSchema = z.object({
   progress: z.number(),
   sheetsDelivered: z.number().int(),
   copies: z.number().int(),
+  /** Which side of a two-sided job this pass printed. */
+  side: z.enum(['front', 'back']),
   printerId: z.string(),
   printerName: z.string(),
   paperName: z.string(),
@@ -126,6 +127,7 @@ export const PrintRequestSchema = z.object({
   decisions: z.record(z.string(), z.string().nullable()),
   /** Ids of stop findings the operator has read and wants to print in spite of. */
   despite: z.array(z.string().max(120)).max(50),
+  side: z.enum(['front', 'back']).default('front'),
 })
 
 export const ProfileEntrySchema = ProfileSchema.extend({
@@ -137,6 +139,8 @@ export const ProfileEntrySchema = ProfileSchema.extend({
 export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
 
 export const LotEditSchema = LotSchema.pick({ measured: true, spread: true, stock: true }).partial()
+
+export const LotReadingsSchema = ReadingsSchema
 
 /** What is really in the trays of a simulated printer, as somebody standing there sees it. */
 export const MachineStateSchema = z.object({

@@ -1,3 +1,4 @@
+import { quirkFor, refusalText } from '../decisions/page.ts'
 import { writeLength } from '../length/length.ts'
 import type { Check } from './check.ts'
 
@@ -8,18 +9,22 @@ export const driverQuirk: Check = {
   on: 'plate',
   find: ({ page, printer, brief, way }) => {
     const { unit } = brief
-    const refused = page.pwg === null ? printer.quirks.find((q) => Math.abs(q.width - page.width) < 100) : undefined
+    const refused = page.pwg === null ? quirkFor(printer, page) : undefined
     if (refused) {
       return [
         {
           level: 'stop',
-          says: `${printer.name} refuses a custom width of ${writeLength(refused.width, unit)}. It takes ${writeLength(refused.accepts, unit)}.`,
+          says: `${refusalText(refused, unit)} It takes ${writeLength(refused.accepts, unit)}.`,
           numbers: { refused: refused.width, accepts: refused.accepts },
           fix: { label: `Tell it ${writeLength(refused.accepts, unit)}`, pins: { page: 'accepted' } },
         },
       ]
     }
-    const lie = printer.quirks.find((q) => q.accepts === page.width && page.width !== way.fed.width)
+    const lie = printer.quirks.find((q) =>
+      q.kind === 'refused-width'
+        ? q.accepts === page.width && page.width !== way.fed.width
+        : q.accepts === page.length && page.length !== way.fed.length,
+    )
     return lie
       ? [
           {

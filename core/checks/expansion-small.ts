@@ -1,22 +1,29 @@
+import { sayRisk } from '../decisions/expansion.ts'
 import { writeLength } from '../length/length.ts'
-import { expansionNeeded } from '../sheet/tolerance.ts'
+import { neededBySheet, sliverRisk } from '../sheet/slivers.ts'
+import { type Coverage, expansionNeeded } from '../sheet/tolerance.ts'
 import type { Check } from './check.ts'
+
+/** One sheet in five hundred is worth a warning; less is worth knowing. */
+const WORTH_A_WARNING = 0.002
 
 export const expansionSmall: Check = {
   id: 'expansion-small',
   title: 'White slivers are likely',
   touches: ['expansion', 'page'],
   on: 'plate',
-  find: ({ edges, way, page, path, lot, printer, brief, expansion }) => {
+  find: ({ edges, way, page, path, lot, printer, brief, expansion, offset }) => {
     if (edges.mode !== 'borderless') return []
-    const needed = expansionNeeded(way.fed, page, path, lot.spread)
+    const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
+    const needed = expansionNeeded(coverage)
     if (edges.expansion >= needed) return []
+    const risk = sliverRisk(neededBySheet(coverage), edges.expansion)
     const enough = printer.expansions.find((e) => e.um >= needed)
     return [
       {
-        level: 'warn',
-        says: `The print runs ${writeLength(edges.expansion, brief.unit)} past the edge; lot, path and skew together can be ${writeLength(needed, brief.unit)} off.`,
-        numbers: { expansion: edges.expansion, needed: Math.round(needed) },
+        level: risk >= WORTH_A_WARNING ? 'warn' : 'note',
+        says: `The print runs ${writeLength(edges.expansion, brief.unit)} past the edge; lot, path and skew together can add up to ${writeLength(needed, brief.unit)}. Expect a white sliver on ${sayRisk(risk)}.`,
+        numbers: { expansion: edges.expansion, needed: Math.round(needed), riskPercent: Number((risk * 100).toFixed(2)) },
         fix: enough && enough.id !== expansion?.id ? { label: `Use the step “${enough.name}”`, pins: { expansion: enough.id } } : null,
       },
     ]

@@ -9,7 +9,7 @@ export const lotDiffers: Check = {
   on: 'plate',
   find: ({ way, page, path, brief, studio, lot, printer }) => {
     // A driver that refuses the true size is told a lie on purpose; the quirk's own finding says so.
-    const quirk = printer.quirks.some((q) => q.accepts === page.width)
+    const quirk = printer.quirks.some((q) => q.accepts === page.width || q.accepts === page.length)
     const shift = pageShift(way.fed, page, path.registration)
     const most = Math.max(shift.across, shift.along)
     if (most < 100 || quirk) return []

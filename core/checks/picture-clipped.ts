@@ -1,5 +1,6 @@
 import { writeLength } from '../length/length.ts'
 import { EDGES } from '../paths/path.ts'
+import { contentLost } from '../sheet/content.ts'
 import type { Check } from './check.ts'
 
 /** Below a tenth of a millimetre nobody can measure the loss. */
@@ -10,18 +11,23 @@ export const pictureClipped: Check = {
   title: 'Part of the picture will not print',
   touches: ['placement', 'path', 'orientation'],
   on: 'plate',
-  find: ({ layout, edges, brief }) => {
+  find: ({ layout, edges, brief, picture, turn, crop }) => {
     // Borderless prints lose their edge on purpose; that is said with the expansion.
     if (edges.mode === 'borderless' && layout.lost < 0.2) return []
     const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE)
     if (cut.length === 0) return []
+    const lost = contentLost(picture, turn, crop, layout.picture, layout.clipped)
     const list = cut.map((e) => `${writeLength(layout.clipped[e], brief.unit)} at the ${e} edge`).join(', ')
     const fits = layout.picture.w <= layout.printable.w && layout.picture.h <= layout.printable.h
     return [
       {
-        level: layout.lost > 0.02 ? 'stop' : 'warn',
-        says: `The printer cannot reach ${list}: ${(layout.lost * 100).toFixed(1)} % of the picture is cut off.`,
-        numbers: { ...Object.fromEntries(cut.map((e) => [e, layout.clipped[e]])), lostPercent: Number((layout.lost * 100).toFixed(2)) },
+        // Blank paper that is cut off costs nothing.
+        level: lost > 0.02 ? 'stop' : lost > 0.0005 ? 'warn' : 'note',
+        says:
+          lost > 0.0005
+            ? `The printer cannot reach ${list}: ${(lost * 100).toFixed(1)} % of the picture is cut off.`
+            : `The printer cannot reach ${list}, but the picture is blank there: nothing of it is lost.`,
+        numbers: { ...Object.fromEntries(cut.map((e) => [e, layout.clipped[e]])), lostPercent: Number((lost * 100).toFixed(2)) },
         fix: fits
           ? { label: 'Shift it into the printable area', pins: { placement: 'shifted' } }
           : { label: 'Fit it to the printable area', brief: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },

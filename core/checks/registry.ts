@@ -1,18 +1,26 @@
 import type { Context } from '../plate/context.ts'
 import type { Settled } from '../plate/settled.ts'
+import { backText } from './back-text.ts'
 import { blackWrong } from './black-wrong.ts'
 import { borderlessImpossible } from './borderless-impossible.ts'
+import { canvasWrap } from './canvas-wrap.ts'
 import { type Check, type Finding, findingsOf, LEVELS } from './check.ts'
 import { colourManagedWrongly } from './colour-managed-wrongly.ts'
+import { cutFirst } from './cut-first.ts'
 import { driverQuirk } from './driver-quirk.ts'
 import { expansionSmall } from './expansion-small.ts'
+import { foldScore } from './fold-score.ts'
 import { inkLow } from './ink-low.ts'
+import { keptEdge } from './kept-edge.ts'
+import { longSheet } from './long-sheet.ts'
 import { lotDiffers } from './lot-differs.ts'
 import { notLoaded } from './not-loaded.ts'
 import { nothingPossible } from './nothing-possible.ts'
+import { overspray } from './overspray.ts'
 import { pictureClipped } from './picture-clipped.ts'
 import { pictureMissing } from './picture-missing.ts'
 import { pinLost } from './pin-lost.ts'
+import { positionOff } from './position-off.ts'
 import { profileMismatch } from './profile-mismatch.ts'
 import { profileNotEmbedded } from './profile-not-embedded.ts'
 import { resolutionLow } from './resolution-low.ts'
@@ -25,6 +33,7 @@ import { sheetTooWide } from './sheet-too-wide.ts'
 import { stackTooHigh } from './stack-too-high.ts'
 import { stockForm } from './stock-form.ts'
 import { stockShort } from './stock-short.ts'
+import { twoSidedStock } from './two-sided-stock.ts'
 
 /** Every check there is. A new one is one file and one line here. */
 export const CHECKS: readonly Check[] = [
@@ -38,19 +47,28 @@ export const CHECKS: readonly Check[] = [
   sheetTooLong,
   sheetTooShort,
   sheetNotAsAsked,
+  twoSidedStock,
+  cutFirst,
   stockShort,
   borderlessImpossible,
   pictureClipped,
+  keptEdge,
+  backText,
+  canvasWrap,
   colourManagedWrongly,
   profileMismatch,
   driverQuirk,
   expansionSmall,
   blackWrong,
   inkLow,
+  positionOff,
   lotDiffers,
+  longSheet,
   resolutionLow,
   profileNotEmbedded,
   stackTooHigh,
+  overspray,
+  foldScore,
   notLoaded,
 ]
 

@@ -1,4 +1,5 @@
 import { writeSize } from '../length/length.ts'
+import { writeAsked } from '../sizes/size-field.ts'
 import type { Check } from './check.ts'
 
 export const sheetNotAsAsked: Check = {
@@ -7,11 +8,11 @@ export const sheetNotAsAsked: Check = {
   touches: ['stock'],
   on: 'plate',
   find: ({ way, brief, layout }) => {
-    if (!brief.sheet || way.ruledOut === null || way.violations.length > 0) return []
+    if (!brief.sheet || way.against !== 'sheet') return []
     return [
       {
         level: 'stop',
-        says: `The brief asks for ${brief.sheet.name ?? writeSize(brief.sheet.width, brief.sheet.length, brief.unit)}; this sheet measures ${writeSize(layout.sheet.w, layout.sheet.h, brief.unit)}.`,
+        says: `The brief asks for ${brief.sheet.name ?? writeAsked(brief.sheet, brief.unit)}; this sheet measures ${writeSize(layout.sheet.w, layout.sheet.h, brief.unit)}.`,
         numbers: { width: layout.sheet.w, length: layout.sheet.h },
         fix: { label: 'Ask for no particular sheet', brief: { sheet: null } },
       },

@@ -6,6 +6,7 @@ export const DECISION_KEYS = [
   'path',
   'stock',
   'page',
+  'position',
   'margins',
   'expansion',
   'orientation',
@@ -22,8 +23,9 @@ export type DecisionKey = (typeof DECISION_KEYS)[number]
 /** Decisions an operator has fixed: the id of the candidate for each. */
 export type Pins = Partial<Record<DecisionKey, string>>
 
-/** Who decided: a rule of the trade, a proven pairing, a house rule, the brief, or you. */
-export type Source = 'rule' | 'pairing' | 'house' | 'brief' | 'you'
+/** Who decided: a rule of the trade, a proven pairing, a house rule, the brief, what the log shows, or you. */
+export const SOURCES = ['rule', 'pairing', 'house', 'brief', 'log', 'you'] as const
+export type Source = (typeof SOURCES)[number]
 
 /** What a choice costs. One point is about one minute of an operator's time; a spoilt sheet is about ten. */
 export interface Cost {

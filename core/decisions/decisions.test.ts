@@ -82,7 +82,7 @@ describe('orientation and placement', () => {
     const plate = plateOf({ brief: { paperId: 'breakwater-board', size: { by: 'picture', width: mm(390), height: null } } })
     expect(decided(plate, 'placement')).toBe('shifted')
     expect(option(plate, 'placement', 'shifted')?.costs[0]?.says).toContain('facing borders differ by 18.6 mm')
-    expect(option(plate, 'placement', 'centred')?.costs[0]?.says).toContain('9.3 mm of the picture is cut off')
+    expect(option(plate, 'placement', 'centred')?.costs[0]?.says).toContain('9.3 mm at the trailing edge cut off: 2.4 % of the picture')
   })
   test('a place is pinned to the micrometre', () => expect(placementPin(12.4, -0.6)).toBe('at:12,-1'))
 })

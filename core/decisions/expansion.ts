@@ -1,14 +1,25 @@
 import { writeLength } from '../length/length.ts'
 import type { Expansion } from '../printers/printer.ts'
 import { keptAfterExpansion } from '../sheet/layout.ts'
-import { expansionNeeded } from '../sheet/tolerance.ts'
+import { neededBySheet, sliverRisk } from '../sheet/slivers.ts'
+import { type Coverage, expansionNeeded } from '../sheet/tolerance.ts'
 import type { Candidate, Decision } from './decision.ts'
+
+/** A risk as sheets out of a number people can picture. */
+export const sayRisk = (risk: number): string =>
+  risk === 0
+    ? 'no sheet of 10 000'
+    : risk < 0.001
+      ? `${Math.round(risk * 10_000)} sheets of 10 000`
+      : risk < 0.1
+        ? `${Math.max(1, Math.round(risk * 1000))} sheets of 1 000`
+        : `${Math.round(risk * 100)} sheets of 100`
 
 export const expansionDecision: Decision<Expansion | null> = {
   key: 'expansion',
   title: 'Expansion',
   question: 'How far past the edge is printed?',
-  candidates: ({ borderless, printer, way, page, path, lot, brief }) => {
+  candidates: ({ borderless, printer, way, page, path, lot, brief, offset }) => {
     if (!printer || !way || !page || !path || !lot) return []
     const none: Candidate<Expansion | null> = {
       id: 'none',
@@ -20,10 +31,13 @@ export const expansionDecision: Decision<Expansion | null> = {
       reason: 'The print has margins.',
     }
     if (borderless === 'none') return [none]
-    const needed = expansionNeeded(way.fed, page, path, lot.spread)
+    const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
+    const needed = expansionNeeded(coverage)
+    const needs = neededBySheet(coverage)
     const steps = printer.expansions.map((step): Candidate<Expansion | null> => {
       const lost = (1 - keptAfterExpansion(page.width, page.length, step.um)) * 100
       const short = needed - step.um
+      const risk = sliverRisk(needs, step.um)
       return {
         id: step.id,
         label: `${step.name} (${writeLength(step.um, brief.unit)})`,
@@ -32,13 +46,18 @@ export const expansionDecision: Decision<Expansion | null> = {
         costs: [
           { points: lost / 2, says: `${lost.toFixed(1)} % of the picture is lost` },
           ...(short > 0
-            ? [{ points: 15 + short / 200, says: `${writeLength(short, brief.unit)} short of what the tolerances need: white slivers` }]
+            ? [
+                {
+                  points: 1 + risk * 60,
+                  says: `${writeLength(short, brief.unit)} short of what the tolerances can add up to: a white sliver on ${sayRisk(risk)}`,
+                },
+              ]
             : []),
         ],
         by: 'rule',
         reason:
           short > 0
-            ? `It is the largest step; the tolerances add up to ${writeLength(needed, brief.unit)}.`
+            ? `It loses least for the slivers it risks: ${sayRisk(risk)}. The tolerances can add up to ${writeLength(needed, brief.unit)}.`
             : `It is the smallest step that covers the ${writeLength(needed, brief.unit)} the tolerances add up to.`,
       }
     })

@@ -1,7 +1,8 @@
-import { writeLength, writeSize } from '../length/length.ts'
+import { type Unit, writeLength, writeSize } from '../length/length.ts'
 import { isRoll } from '../paths/path.ts'
 import type { Page } from '../plate/context.ts'
 import { borderlessEdges } from '../plate/ways.ts'
+import type { Printer } from '../printers/printer.ts'
 import { pageOnSheet } from '../sheet/layout.ts'
 import { namedSize, nameOf } from '../sizes/named.ts'
 import type { Candidate, Cost, Decision } from './decision.ts'
@@ -15,6 +16,19 @@ export function pageShift(
   const on = pageOnSheet(sheet, page, registration)
   return { across: Math.max(Math.abs(on.x), Math.abs(sheet.width - on.x - on.w)), along: Math.abs(sheet.length - page.length) }
 }
+
+/** The quirk that meets a custom page of this size, if the driver has one. */
+export const quirkFor = (printer: Pick<Printer, 'quirks'>, page: { width: number; length: number }) =>
+  printer.quirks.find((q) => Math.abs(q.width - (q.kind === 'refused-width' ? page.width : page.length)) < 100)
+
+type Quirk = NonNullable<ReturnType<typeof quirkFor>>
+
+/** The page the driver takes instead. */
+const acceptedFor = (quirk: Quirk, page: { width: number; length: number }) =>
+  quirk.kind === 'refused-width' ? { width: quirk.accepts, length: page.length } : { width: page.width, length: quirk.accepts }
+
+export const refusalText = (quirk: Quirk, unit: Unit): string =>
+  `The driver refuses a custom ${quirk.kind === 'refused-width' ? 'width' : 'length'} of ${writeLength(quirk.width, unit)}.`
 
 /** Minutes to type a custom page and check it. */
 const CUSTOM_PAGE_POINTS = 2
@@ -66,26 +80,26 @@ export const pageDecision: Decision<Page> = {
         by: 'rule',
         reason,
       })
-    const quirk = printer.quirks.find((q) => Math.abs(q.width - fed.width) < 100)
+    const refused = quirkFor(printer, fed)
+    const accepted = refused && acceptedFor(refused, fed)
     const onRoll = isRoll(path)
     if (!label || fed.width !== label.width || fed.length !== label.length) {
       const measured: Page = { width: fed.width, length: fed.length, pwg: null, name: onRoll ? 'Cut from roll' : 'Measured sheet' }
       add(
         'measured',
         measured,
-        quirk ? `The driver refuses a custom width of ${writeLength(quirk.width, brief.unit)}.` : onRoll ? null : customReason,
+        refused ? refusalText(refused, brief.unit) : onRoll ? null : customReason,
         onRoll
           ? 'The page is the roll’s width and the length that is cut.'
           : 'A custom page of the measured sheet puts the print where the drawing shows it.',
       )
     }
-    if (quirk) {
-      const lie: Page = { width: quirk.accepts, length: fed.length, pwg: null, name: 'Accepted size' }
+    if (refused && accepted) {
       add(
         'accepted',
-        lie,
+        { ...accepted, pwg: null, name: 'Accepted size' },
         customReason,
-        `The driver refuses ${writeLength(quirk.width, brief.unit)} and takes ${writeLength(quirk.accepts, brief.unit)}; the layout allows for the difference.`,
+        `${refusalText(refused, brief.unit)} It takes ${writeLength(refused.accepts, brief.unit)}; the layout allows for the difference.`,
       )
     }
     if (list.every((c) => c.ruledOut !== null)) {

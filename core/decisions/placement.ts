@@ -1,7 +1,9 @@
 import { MAX_LENGTH, writeLength } from '../length/length.ts'
-import { centredOn, movedInto } from '../sheet/placement.ts'
-import { gaps, intersect, type Rect } from '../sheet/rect.ts'
+import { pictureOf } from '../plate/context.ts'
+import { centredOn, movedInto, placingFrame } from '../sheet/placement.ts'
+import type { Rect } from '../sheet/rect.ts'
 import type { Candidate, Decision } from './decision.ts'
+import { costOfCut, cutOff } from './orientation.ts'
 import { roomFor } from './room.ts'
 
 const PLACED = /^at:(-?\d{1,9}),(-?\d{1,9})$/
@@ -15,22 +17,20 @@ export const placementDecision: Decision<Rect> = {
   question: 'Where on the sheet does the picture lie?',
   candidates: (context) => {
     const room = roomFor(context)
-    const { size, brief, studio } = context
+    const { size, brief, studio, turn } = context
     if (!room || !size) return []
-    const centred = centredOn(room.borderless ? room.printable : room.sheet, size)
-    const cut = (rect: Rect) => Object.values(gaps(rect, intersect(rect, room.printable))).reduce((a, b) => a + Math.max(0, b), 0)
+    const centred = centredOn(placingFrame(brief, room, turn), size)
+    const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(brief, pictureOf(brief), turn, size, cutOff(rect, room.printable)))
     const moved = movedInto(room.printable, centred)
     const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
     const list: Candidate<Rect>[] = [
       {
         id: 'centred',
-        label: 'Centred on the sheet',
+        label:
+          brief.make.as === 'folded-card' ? 'Centred on the front' : brief.finished ? 'Centred on what is kept' : 'Centred on the sheet',
         value: centred,
         ruledOut: null,
-        costs:
-          cut(centred) > 0
-            ? [{ points: 10 + cut(centred) / 500, says: `${writeLength(cut(centred), brief.unit)} of the picture is cut off` }]
-            : [],
+        costs: cut(centred),
         by: 'rule',
         reason: 'Equal borders on the sheet as it really measures.',
       },
@@ -46,9 +46,7 @@ export const placementDecision: Decision<Rect> = {
             points: shift >= studio.rules.visibleShift ? 3 + shift / 2000 : 0,
             says: `facing borders differ by ${writeLength(2 * shift, brief.unit)}`,
           },
-          ...(cut(moved) > 0
-            ? [{ points: 10 + cut(moved) / 500, says: `${writeLength(cut(moved), brief.unit)} of the picture is still cut off` }]
-            : []),
+          ...cut(moved),
         ],
         by: 'rule',
         reason: `Moved ${writeLength(shift, brief.unit)} so that nothing falls where the printer cannot print.`,

@@ -9,6 +9,7 @@ import { orientationDecision } from './orientation.ts'
 import { pageDecision } from './page.ts'
 import { pathDecision } from './path.ts'
 import { placementDecision } from './placement.ts'
+import { positionDecision } from './position.ts'
 import { printerDecision } from './printer.ts'
 import { profileDecision } from './profile.ts'
 import { qualityDecision } from './quality.ts'
@@ -20,6 +21,7 @@ export const DECISIONS: readonly Decision[] = [
   pathDecision,
   stockDecision,
   pageDecision,
+  positionDecision,
   marginsDecision,
   expansionDecision,
   orientationDecision,

@@ -15,14 +15,16 @@ export const stockDecision: Decision<Way> = {
         const inPath = way.loaded?.lotId === way.lot.id
         return {
           id: way.lot.id,
-          label: `${way.paper.name}, ${lotSizeName(way.lot, brief.unit)}`,
+          label: `${way.paper.name}, ${lotSizeName(way.lot, brief.unit)}${way.cut ? `, cut from lot ${way.cut.fromLotId}` : ''}`,
           value: way,
           ruledOut: way.ruledOut,
           costs: way.costs,
           by: 'rule',
-          reason: inPath
-            ? 'It is in the path already.'
-            : `It measures ${writeSize(way.lot.measured.width, way.fed.length, brief.unit)} and suits the job best.`,
+          reason: way.cut
+            ? `No lot is this size; ${way.cut.pieces.length} ${way.cut.pieces.length === 1 ? 'piece comes' : 'pieces come'} out of each ${way.cut.parent.roll ? 'length of roll' : 'sheet'}.`
+            : inPath
+              ? 'It is in the path already.'
+              : `It measures ${writeSize(way.lot.measured.width, way.fed.length, brief.unit)} and suits the job best.`,
         }
       }),
   accept: (context, way) => {

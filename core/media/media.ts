@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MAX_LENGTH } from '../length/length.ts'
 
 const id = z.string().min(1).max(60)
 const um = z.number().int().nonnegative()
@@ -22,6 +23,10 @@ export const PaperSchema = z.object({
 })
 export type Paper = z.infer<typeof PaperSchema>
 
+const readings = z.array(um.positive().max(MAX_LENGTH)).max(12)
+export const ReadingsSchema = z.object({ width: readings, length: readings, diagonals: readings.max(2) })
+export type Readings = z.infer<typeof ReadingsSchema>
+
 /** A box or a roll of a paper, with the size it really measures. */
 export const LotSchema = z.object({
   id,
@@ -35,6 +40,10 @@ export const LotSchema = z.object({
   measured: z.object({ width: um.positive(), length: um.positive() }),
   /** Half of the range of the readings, µm. */
   spread: um,
+  /** What was read, µm: width and length at three places each, both diagonals. Empty when nobody has measured. */
+  readings: ReadingsSchema.default({ width: [], length: [], diagonals: [] }),
+  /** How far its corners are from 90°, degrees, from the diagonals. */
+  outOfSquare: z.number().min(0).max(10).default(0),
   /** Sheets left, or micrometres of roll left. */
   stock: z.number().int().nonnegative(),
 })

@@ -1,7 +1,11 @@
 import { z } from 'zod'
+import { MAX_LENGTH } from '../length/length.ts'
 
 const um = z.number().int().nonnegative()
-const range = z.object({ min: z.number().nonnegative(), max: z.number().positive() }).refine((r) => r.min <= r.max, 'minimum above maximum')
+const range = z
+  .object({ min: z.number().nonnegative(), max: z.number().positive().max(MAX_LENGTH) })
+  .refine((r) => r.min <= r.max, 'the minimum is above the maximum')
+const sentence = z.string().max(400)
 
 export const EDGES = ['leading', 'trailing', 'left', 'right'] as const
 /** An edge of the sheet as it travels: leading goes in first; left and right as seen facing the printed side, leading edge up. */
@@ -11,7 +15,7 @@ export const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right
 /** One length for each edge, micrometres. */
 export type Edges = z.infer<typeof EdgesSchema>
 
-const PATH_KINDS = [
+export const PATH_KINDS = [
   'cassette',
   'photo-tray',
   'rear-feeder',
@@ -23,7 +27,7 @@ const PATH_KINDS = [
   'cut-sheet',
 ] as const
 
-export const PathSchema = z.object({
+const PathFields = z.object({
   id: z.string().min(1).max(60),
   name: z.string().min(1).max(80),
   kind: z.enum(PATH_KINDS),
@@ -39,28 +43,73 @@ export const PathSchema = z.object({
   /** Grammage, g/m². */
   weight: range,
   /** Sheets it may hold, by caliper: the first entry whose `upTo` (µm) is not below the sheet's caliper counts. */
-  capacity: z.array(z.object({ upTo: um, sheets: z.number().int().positive() })).min(1),
+  capacity: z
+    .array(z.object({ upTo: um, sheets: z.number().int().positive().max(5000) }))
+    .min(1)
+    .max(12),
   /** Unprintable edge of a bordered page, µm. */
   margins: EdgesSchema,
   borderless: z
     .object({
-      edges: z.array(z.enum(EDGES)).min(1),
+      edges: z.array(z.enum(EDGES)).min(1).max(4),
       /** PWG names of the sheets it holds for; on a roll, `any`. */
-      sizes: z.union([z.literal('any'), z.array(z.string())]),
+      sizes: z.union([z.literal('any'), z.array(z.string().max(80)).max(500)]),
       /** Margin the printer enforces on a page it will not do borderless, µm. */
       enforced: um,
+      /** Margins of the edges that stay white while others run off; null when they are those of a bordered page. */
+      margins: EdgesSchema.nullable().default(null),
     })
     .nullable(),
   printableSide: z.enum(['up', 'down']),
   registration: z.enum(['left', 'right', 'centre']),
-  senses: z.object({ width: z.boolean(), size: z.boolean() }),
+  /** What the printer finds out by itself: the width, the side edges as it prints, the size of the sheet. */
+  senses: z.object({ width: z.boolean(), size: z.boolean(), edges: z.boolean().default(false) }),
   customSizes: z.boolean(),
   drawIn: z.enum(['at-once', 'when-asked']),
   /** Parts to change before and after, in words. */
   attachment: z.object({ fit: z.string(), remove: z.string() }).nullable(),
   /** How far a sheet may land from where it should: ± µm across and along, ± degrees of skew. */
   tolerance: z.object({ across: um, along: um, skewDegrees: z.number().nonnegative().max(5) }),
-  twoSided: z.boolean(),
+  /** Both sides of a sheet: by the printer or by hand, and up to which caliper (µm). Null when the path must not see a printed side. */
+  duplex: z
+    .object({
+      how: z.enum(['automatic', 'by-hand']),
+      upTo: um,
+      /** Margins of the second side; null when they are those of the first. */
+      margins: EdgesSchema.nullable(),
+    })
+    .nullable()
+    .default(null),
+  /** Room to keep clear before and behind the printer besides the sheet itself, µm; `ofSheet` adds the sheet's length. */
+  clearance: z.object({ before: um, behind: um, ofSheet: z.boolean() }).default({ before: 0, behind: 0, ofSheet: true }),
+  /** Loading and tidying up in the words of this printer's manual, after the usual steps of this kind of path. */
+  loadSteps: z.array(sentence).max(12).default([]),
+  tidySteps: z.array(sentence).max(12).default([]),
+})
+
+/** The widest any path is: refuses a slip of a digit. */
+const WIDEST = 3_000_000
+
+/** A path whose data do not contradict each other. */
+export const PathSchema = PathFields.superRefine((path, context) => {
+  const wrong = (at: (string | number)[], message: string) => context.addIssue({ code: 'custom', path: at, message })
+  if (path.width.max > WIDEST) wrong(['width', 'max'], 'no studio printer is wider than 3 m')
+  const check = (margins: Edges, at: (string | number)[]) => {
+    if (margins.left + margins.right >= path.width.min)
+      wrong([...at, 'left'], 'left and right margins leave nothing of the narrowest sheet')
+    if (margins.leading + margins.trailing >= path.length.min)
+      wrong([...at, 'trailing'], 'leading and trailing margins leave nothing of the shortest sheet')
+  }
+  check(path.margins, ['margins'])
+  if (path.borderless?.margins) check(path.borderless.margins, ['borderless', 'margins'])
+  if (path.duplex?.margins) check(path.duplex.margins, ['duplex', 'margins'])
+  if (path.borderless && 2 * path.borderless.enforced >= Math.min(path.width.min, path.length.min))
+    wrong(['borderless', 'enforced'], 'the enforced margin leaves nothing of the smallest sheet')
+  path.capacity.forEach((entry, i) => {
+    const before = path.capacity[i - 1]
+    if (before && before.upTo >= entry.upTo) wrong(['capacity', i, 'upTo'], 'thickness must rise from entry to entry')
+  })
+  if (path.duplex && path.duplex.upTo < path.thickness.min) wrong(['duplex', 'upTo'], 'thinner than anything this path takes')
 })
 export type Path = z.infer<typeof PathSchema>
 

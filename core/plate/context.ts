@@ -4,9 +4,10 @@ import type { DecisionKey, Pins } from '../decisions/decision.ts'
 import type { Lot, Pairing, Paper, Profile } from '../media/media.ts'
 import type { Path } from '../paths/path.ts'
 import type { Expansion, MediaType, Printer, Quality } from '../printers/printer.ts'
-import type { Turn } from '../sheet/layout.ts'
+import type { Offset } from '../sheet/layout.ts'
 import type { PrintSize } from '../sheet/placement.ts'
 import type { Rect } from '../sheet/rect.ts'
+import type { Turn } from '../sheet/turn.ts'
 import type { Studio } from '../studio/studio.ts'
 import type { Way } from './ways.ts'
 
@@ -40,6 +41,8 @@ export interface Context {
   paper: Paper | null
   pairing: Pairing | null
   page: Page | null
+  /** Correction of where the path lays the page, µm. */
+  offset: Offset
   borderless: 'none' | 'all' | 'sides'
   expansion: Expansion | null
   turn: Turn
@@ -67,6 +70,7 @@ const NO_PICTURE: Picture = {
   hash: '',
   preview: '',
   warning: null,
+  content: null,
 }
 
 export const pictureOf = (brief: Brief): Picture => brief.picture ?? NO_PICTURE

@@ -10,7 +10,8 @@ import { waysFor } from './ways.ts'
 
 function setupOf(s: Settled): Setup {
   const { paths: _paths, mediaTypes: _types, qualities: _qualities, expansions: _steps, quirks: _quirks, ...printer } = s.printer
-  const { path, paper, lot, page, borderless, expansion, turn, crop, mediaType, quality, management, profile, intent, blackPoint } = s
+  const { path, paper, lot, page, offset, cut, borderless, expansion, turn, crop, face, fold, text } = s
+  const { mediaType, quality, management, profile, intent, blackPoint } = s
   const applied = management === 'program' || management === 'both' ? profile : null
   return {
     printer,
@@ -18,10 +19,15 @@ function setupOf(s: Settled): Setup {
     paper,
     lot,
     page,
+    offset,
+    cut,
     borderless,
     expansion,
     turn,
     crop,
+    face,
+    fold,
+    text,
     mediaType,
     quality,
     management,
@@ -49,6 +55,7 @@ export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
     paper: null,
     pairing: null,
     page: null,
+    offset: { x: 0, y: 0 },
     borderless: 'none',
     expansion: null,
     turn: 0,
@@ -70,6 +77,7 @@ export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
     decisions,
     setup: settled && setupOf(settled),
     layout: settled?.layout ?? null,
+    back: settled?.back ?? null,
     ppi: settled?.ppi ?? null,
     findings: findAll(context, settled),
     estimates: settled?.estimates ?? null,

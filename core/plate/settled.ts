@@ -1,12 +1,19 @@
 import type { Brief, Picture } from '../brief/brief.ts'
 import type { Intent } from '../color/intent.ts'
-import { edgeMode } from '../decisions/room.ts'
+import type { CutPlan } from '../cutting/cut-plan.ts'
+import { edgeMode, roomFor } from '../decisions/room.ts'
 import { type Estimates, estimate } from '../estimates/estimates.ts'
+import { type BackSide, backSide } from '../make/back-side.ts'
+import { setText, type TextBlock } from '../make/back-text.ts'
+import { backPanel, backTurn, type Fold, foldOf } from '../make/folded-card.ts'
+import { faceOf } from '../make/wrapped-canvas.ts'
 import type { Lot, Pairing, Paper, Profile } from '../media/media.ts'
 import type { Path } from '../paths/path.ts'
 import type { Expansion, MediaType, Printer, Quality } from '../printers/printer.ts'
-import { type EdgeMode, type Layout, layOut, type Turn } from '../sheet/layout.ts'
+import { type EdgeMode, type Layout, layOut, type Offset } from '../sheet/layout.ts'
 import { type Crop, pixelsPerInch } from '../sheet/placement.ts'
+import type { Rect } from '../sheet/rect.ts'
+import type { Turn } from '../sheet/turn.ts'
 import type { Studio } from '../studio/studio.ts'
 import { type ColourManagement, type Context, type Page, pictureOf } from './context.ts'
 import type { Way } from './ways.ts'
@@ -23,6 +30,8 @@ export interface Settled {
   paper: Paper
   pairing: Pairing | null
   page: Page
+  offset: Offset
+  cut: CutPlan | null
   borderless: Context['borderless']
   expansion: Expansion | null
   edges: EdgeMode
@@ -36,6 +45,13 @@ export interface Settled {
   intent: Intent
   blackPoint: boolean
   layout: Layout
+  /** What is seen from the front: the picture, or without what goes round the bars. */
+  face: Rect
+  fold: Fold | null
+  /** Words printed in the same pass, on a card's back panel. */
+  text: TextBlock | null
+  /** The second pass of a two-sided job. */
+  back: BackSide | null
   /** Pixels of the picture per inch of paper. */
   ppi: number
   estimates: Estimates
@@ -47,7 +63,20 @@ export function settle(context: Context): Settled | null {
   const edges = edgeMode(context)
   if (!way || !printer || !path || !lot || !paper || !page || !size || !placed || !mediaType || !quality || !edges) return null
   const picture = pictureOf(brief)
-  const layout = layOut({ sheet: way.fed, page, registration: path.registration, edges, picture: placed })
+  const { offset, turn } = context
+  const { make } = brief
+  const frame = roomFor(context)?.frame
+  const layout = layOut({
+    sheet: way.fed,
+    page,
+    registration: path.registration,
+    edges,
+    picture: placed,
+    offset,
+    ...(frame ? { frame } : {}),
+  })
+  const depth = make.as === 'wrapped-canvas' ? make.depth : 0
+  const card = make.as === 'folded-card' ? make : null
   return {
     brief,
     studio,
@@ -59,10 +88,12 @@ export function settle(context: Context): Settled | null {
     paper,
     pairing,
     page,
+    offset,
+    cut: way.cut,
     borderless: context.borderless,
     expansion: context.expansion,
     edges,
-    turn: context.turn,
+    turn,
     crop: size.crop,
     picture,
     mediaType,
@@ -72,7 +103,12 @@ export function settle(context: Context): Settled | null {
     intent: context.intent,
     blackPoint: context.blackPoint,
     layout,
-    ppi: pixelsPerInch(picture, context.turn, size),
+    face: faceOf(placed, depth),
+    fold: card && foldOf(card, layout.sheet),
+    text: card && setText(card.text, backPanel(card, layout.sheet, turn), backTurn(card, turn)),
+    back: backSide({ brief, picture, path, sheet: way.fed, page, offset, turn }),
+    // Sides that are mirrored, stretched or plain are not the picture's own pixels.
+    ppi: pixelsPerInch(picture, turn, size, make.as === 'wrapped-canvas' && make.wrap !== 'picture' ? 2 * depth : 0),
     estimates: estimate({ brief, printer, paper, lot, path, quality, pairing, layout }),
   }
 }

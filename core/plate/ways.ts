@@ -1,4 +1,5 @@
 import type { Brief } from '../brief/brief.ts'
+import { type CutPlan, planCut } from '../cutting/cut-plan.ts'
 import type { Cost } from '../decisions/decision.ts'
 import { type Um, writeLength } from '../length/length.ts'
 import { lotSizeName } from '../media/lot-name.ts'
@@ -6,9 +7,10 @@ import type { Loaded, Lot, Pairing, Paper } from '../media/media.ts'
 import { capacityFor, type FedSheet, type Violation, violations, violationText } from '../paths/limits.ts'
 import { EDGES, isRoll, type Path } from '../paths/path.ts'
 import type { MediaType, Printer } from '../printers/printer.ts'
-import { TURNS } from '../sheet/layout.ts'
 import { printSize } from '../sheet/placement.ts'
 import { inset } from '../sheet/rect.ts'
+import { TURNS } from '../sheet/turn.ts'
+import { nameOf } from '../sizes/named.ts'
 import type { Studio } from '../studio/studio.ts'
 import { pictureOf } from './context.ts'
 
@@ -20,10 +22,14 @@ export interface Way {
   paper: Paper
   pairing: Pairing | null
   loaded: Loaded | null
+  /** How the sheet is got from a larger one, or null when it is in stock as it is; `lot` is then the lot it will be. */
+  cut: CutPlan | null
   fed: FedSheet
   violations: Violation[]
   /** Why it cannot be used, in words, or null. */
   ruledOut: string | null
+  /** What speaks against it: a limit of the path, another size than asked for, or what is made of the print. */
+  against: 'limit' | 'sheet' | 'make' | null
   /** How far from usable: limits broken, and heavier, a sheet that was not asked for. */
   badness: number
   /** Empty for what cannot be used. */
@@ -41,17 +47,24 @@ const WRONG_SHEET = 4
 
 const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 
+/** Whether the brief fixes how large the print is, whatever it is printed on. */
+const fixesSize = ({ size }: Brief) => size.by !== 'sheet' && size.by !== 'border'
+
 /** How long a piece to cut from a roll of this width, µm. */
 function cutLength(brief: Brief, path: Path, width: Um): Um {
-  const { sheet, size } = brief
-  if (sheet) return near(sheet.width, width) ? sheet.length : near(sheet.length, width) ? sheet.width : Math.max(sheet.width, sheet.length)
+  const { sheet, size, make } = brief
+  if (sheet?.length != null) {
+    if (sheet.width === null) return sheet.length
+    return near(sheet.width, width) ? sheet.length : near(sheet.length, width) ? sheet.width : Math.max(sheet.width, sheet.length)
+  }
   const picture = pictureOf(brief)
-  const ends = Math.max(ROLL_END, path.margins.leading) + Math.max(ROLL_END, path.margins.trailing)
-  const room = { x: 0, y: 0, w: width, h: path.length.max }
-  const across = size.by === 'picture' ? width - path.margins.left - path.margins.right : 0
+  const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
+  const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
+  const all = { x: 0, y: 0, w: width, h: path.length.max }
+  const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
   const lengths = TURNS.slice(0, 2).map((turn) => {
-    if (size.by === 'picture') {
-      const p = printSize(brief, picture, turn, { sheet: room, printable: room, borderless: false })
+    if (fixesSize(brief)) {
+      const p = printSize(brief, picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
       return p.w <= across ? p.h : Number.POSITIVE_INFINITY
     }
     const border = size.by === 'border' ? size.border : path.margins.left
@@ -78,15 +91,48 @@ function wrongSheet(brief: Brief, lot: Lot): string | null {
   const { sheet, unit } = brief
   if (!sheet) return null
   const { nominal } = lot
-  const edges = [sheet.width, sheet.length]
+  const edges = [sheet.width, sheet.length].filter((e) => e !== null)
+  if (sheet.length === null)
+    return lot.form === 'roll' && edges.some((e) => near(e, nominal.width))
+      ? null
+      : `It is not a roll ${writeLength(edges[0] ?? 0, unit)} wide.`
+  if (sheet.width === null)
+    return lot.form === 'roll' || near(sheet.length, nominal.length) || near(sheet.length, nominal.width)
+      ? null
+      : `No edge of this lot is ${writeLength(sheet.length, unit)} long.`
   if (lot.form === 'roll')
-    return edges.some((e) => near(e, nominal.width)) || (brief.size.by === 'picture' && edges.some((e) => e <= nominal.width))
+    return edges.some((e) => near(e, nominal.width)) || (fixesSize(brief) && edges.some((e) => e <= nominal.width))
       ? null
       : `The roll is ${writeLength(nominal.width, unit)} wide; neither edge of the sheet asked for is.`
   const fits =
     (near(sheet.width, nominal.width) && near(sheet.length, nominal.length)) ||
     (near(sheet.width, nominal.length) && near(sheet.length, nominal.width))
   return fits ? null : `This lot is ${lotSizeName(lot, unit)}, another size than the sheet asked for.`
+}
+
+/** Sheets cut by hand with rule and knife differ by about this. Common practice. */
+const HAND_CUT: Um = 500
+const CUT_LOT = ':cut'
+
+/** The lot that cutting this one down would make, or null when the sheet asked for cannot be got from it. */
+function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
+  const { sheet } = brief
+  if (!sheet || sheet.width === null || sheet.length === null) return null
+  const cut = planCut(lot, { width: sheet.width, length: sheet.length }, brief.copies)
+  if (!cut) return null
+  const { width, length } = cut.piece
+  const stock = lot.form === 'roll' ? (lot.stock >= cut.parent.length ? cut.pieces.length : 0) : lot.stock * cut.pieces.length
+  const made: Lot = {
+    ...lot,
+    id: `${lot.id}${CUT_LOT}`,
+    form: 'sheet',
+    pwg: nameOf(width, length)?.pwg ?? null,
+    nominal: { width, length },
+    measured: { width, length },
+    spread: HAND_CUT,
+    stock,
+  }
+  return { lot: made, cut }
 }
 
 /** The media type that stands in for this paper: the pairing's, else the nearest by surface and weight. */
@@ -108,22 +154,27 @@ export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly
 
 /** Whether the picture at the size asked for stays within the printable area in some turn; how far over in µm if not. */
 function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
-  if (brief.size.by !== 'picture') return 0
+  if (!fixesSize(brief)) return 0
   const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
   const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
   const over = TURNS.slice(0, 2).map((turn) => {
-    const p = printSize(brief, pictureOf(brief), turn, { sheet, printable: room, borderless: false })
+    const p = printSize(brief, pictureOf(brief), turn, { sheet, frame: sheet, printable: room, borderless: false })
     return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
   })
   return Math.min(...over)
 }
 
 function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
-  const { printer, path, lot, paper, pairing, loaded, fed } = way
+  const { printer, path, lot, paper, pairing, loaded, fed, cut } = way
   const costs: Cost[] = []
   const add = (when: boolean, points: number, says: () => string) => {
     if (when) costs.push({ points, says: says() })
   }
+  add(
+    cut !== null,
+    6 + 3 * (cut?.parents ?? 0),
+    () => `cut it first: ${cut?.parents} ${cut?.parent.roll ? 'length of roll' : cut?.parents === 1 ? 'sheet' : 'sheets'} by hand`,
+  )
   add(loaded?.lotId !== lot.id, 4, () => (loaded?.lotId ? 'another paper is in this path: change it' : 'not loaded yet'))
   add(pairing === null, 15, () => 'this paper has never been printed here')
   add(pairing !== null && pairing.bad > pairing.good, 10, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
@@ -164,28 +215,44 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
   return costs
 }
 
+/** Why a job of this make cannot be printed on this paper or path, or null. */
+function wrongForMake({ make }: Brief, path: Path, paper: Paper): string | null {
+  if (make.as !== 'two-sided') return null
+  if (!paper.twoSided) return `The back of ${paper.name} is not made for ink: two-sided printing needs two-sided stock.`
+  if (!path.duplex) return `${path.name} must not see a sheet that is printed already.`
+  return paper.thickness > path.duplex.upTo ? `${path.name} prints a second side up to ${(path.duplex.upTo / 1000).toFixed(2)} mm.` : null
+}
+
 /** All ways through the studio for a brief, best first. Linear in printers × paths × lots of the paper asked for. */
 export function waysFor(brief: Brief, studio: Studio): Way[] {
   const papers = new Map(studio.papers.map((p) => [p.id, p]))
-  const lots = studio.lots.filter((l) => brief.paperId === null || l.paperId === brief.paperId)
   const pairings = new Map(studio.pairings.map((p) => [`${p.printerId} ${p.paperId}`, p]))
   const loadedIn = new Map(studio.loaded.map((l) => [`${l.printerId} ${l.pathId}`, l]))
   const profiled = new Set(studio.profiles.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`))
+  const stock: { lot: Lot; cut: CutPlan | null; wrong: string | null }[] = []
+  for (const lot of studio.lots) {
+    if (brief.paperId !== null && lot.paperId !== brief.paperId) continue
+    const wrong = wrongSheet(brief, lot)
+    stock.push({ lot, cut: null, wrong })
+    const made = wrong === null ? null : cutDown(brief, lot)
+    if (made) stock.push({ ...made, wrong: null })
+  }
   const usable: Way[] = []
   const unusable: Way[] = []
   for (const printer of studio.printers) {
     const loads = printer.paths.map((path) => loadedIn.get(`${printer.id} ${path.id}`) ?? null)
-    for (const lot of lots) {
+    for (const { lot, cut, wrong } of stock) {
       const paper = papers.get(lot.paperId)
       if (!paper) continue
       const key = `${printer.id} ${paper.id}`
       const pairing = pairings.get(key) ?? null
-      const wrong = wrongSheet(brief, lot)
       let mediaType: MediaType | null = null
       for (const [i, path] of printer.paths.entries()) {
         const fed = feed(brief, path, paper, lot)
         const broken = violations(path, paper, lot, fed)
         const first = broken[0]
+        const unmakeable = wrongForMake(brief, path, paper)
+        const refused = first ? violationText(path, first, brief.unit) : (wrong ?? unmakeable)
         const way: Way = {
           printer,
           path,
@@ -193,10 +260,12 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           paper,
           pairing,
           loaded: loads[i] ?? null,
+          cut,
           fed,
           violations: broken,
-          ruledOut: first ? violationText(path, first, brief.unit) : wrong,
-          badness: broken.length + (wrong === null ? 0 : WRONG_SHEET),
+          ruledOut: refused,
+          against: first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
+          badness: broken.length + (wrong === null ? 0 : WRONG_SHEET) + (unmakeable === null ? 0 : 1),
           costs: [],
           total: 0,
         }

@@ -32,8 +32,10 @@ export type Quality = z.infer<typeof QualitySchema>
 export const ExpansionSchema = z.object({ id, name: z.string().max(40), um: um.positive() })
 export type Expansion = z.infer<typeof ExpansionSchema>
 
-/** A custom page size the driver refuses, and the one it takes instead. */
-const QuirkSchema = z.object({ kind: z.literal('refused-width'), width: um.positive(), accepts: um.positive() })
+/** A custom page width (or length) the driver refuses, and the one it takes instead. */
+const QuirkSchema = z
+  .object({ kind: z.enum(['refused-width', 'refused-length']), width: um.positive(), accepts: um.positive() })
+  .refine((q) => q.width !== q.accepts, 'the accepted value is the refused one')
 
 const InkSchema = z.object({
   id,
@@ -60,6 +62,10 @@ export const PrinterSchema = z.object({
   expansions: z.array(ExpansionSchema).max(8),
   quirks: z.array(QuirkSchema).max(20),
   paths: z.array(PathSchema).min(1).max(12),
+  /** What the panel calls a size that is not in its list. */
+  unlistedSize: z.string().max(80).default('User-defined'),
+  /** Overspray of borderless prints soils the inside: how much since it was cleaned, and after how much to clean, m². */
+  overspray: z.object({ since: z.number().nonnegative(), cleanAfter: z.number().positive() }).default({ since: 0, cleanAfter: 5 }),
   /** Pixels per inch the printer wants its page data in. */
   feedPpi: z.number().int().min(72).max(1440),
   /** Where it listens, `ipp://host:port/path`. */

@@ -8,6 +8,8 @@ export interface Problem {
   value?: string
   /** The limit it breaks, with its unit. */
   limit?: string
+  /** What it may have meant, each as it would be entered. */
+  choices?: string[]
   /** What a person reads: what is wrong and what to do next. */
   message: string
 }

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
+import { EMPTY_BRIEF } from '../brief/brief.ts'
 import { inch, mm } from '../length/length.ts'
 import { EDGES } from '../paths/path.ts'
 import { picture } from '../testing/fixtures.ts'
 import { keptAfterExpansion, layOut, pageOnSheet, skewDrift } from './layout.ts'
-import { centredOn, movedInto, printSize } from './placement.ts'
+import { centredOn, movedInto, printSize, type SizeBrief } from './placement.ts'
 import { area } from './rect.ts'
 import { expansionNeeded } from './tolerance.ts'
 
@@ -71,10 +72,11 @@ test('ink never reaches an enforced margin', () => {
 test('turning four times is the identity, and a quarter turn swaps the sides', () => {
   const room = {
     sheet: { x: 0, y: 0, w: mm(297), h: mm(420) },
+    frame: { x: 0, y: 0, w: mm(297), h: mm(420) },
     printable: { x: mm(3), y: mm(3), w: mm(291), h: mm(414) },
     borderless: false,
   }
-  const by = { size: { by: 'picture' as const, width: mm(200), height: null } }
+  const by: SizeBrief = { ...EMPTY_BRIEF, size: { by: 'picture', width: mm(200), height: null } }
   const [a, b, c] = ([0, 90, 180] as const).map((turn) => printSize(by, picture(), turn, room))
   expect([b?.w, b?.h]).toEqual([a?.h, a?.w])
   expect([c?.w, c?.h]).toEqual([a?.w, a?.h])
@@ -85,10 +87,20 @@ test('fit shows the whole picture inside the room; fill covers the room', () => 
     fc.property(fc.integer({ min: 200, max: 9000 }), fc.integer({ min: 200, max: 9000 }), size, (width, height, room) => {
       const frame = { x: 0, y: 0, w: room.width, h: room.length }
       const p = picture({ width, height })
-      const fit = printSize({ size: { by: 'sheet', fill: false } }, p, 0, { sheet: frame, printable: frame, borderless: false })
+      const fit = printSize({ ...EMPTY_BRIEF, size: { by: 'sheet', fill: false } }, p, 0, {
+        sheet: frame,
+        frame,
+        printable: frame,
+        borderless: false,
+      })
       expect(fit.w <= room.width && fit.h <= room.length).toBe(true)
       expect(Math.abs(fit.w / fit.h / (width / height) - 1)).toBeLessThan(0.01)
-      const fill = printSize({ size: { by: 'sheet', fill: true } }, p, 0, { sheet: frame, printable: frame, borderless: false })
+      const fill = printSize({ ...EMPTY_BRIEF, size: { by: 'sheet', fill: true } }, p, 0, {
+        sheet: frame,
+        frame,
+        printable: frame,
+        borderless: false,
+      })
       expect([fill.w, fill.h]).toEqual([room.width, room.length])
       expect(Math.abs((width * fill.crop.w) / (height * fill.crop.h) / (room.width / room.length) - 1)).toBeLessThan(0.001)
     }),
@@ -100,7 +112,12 @@ test('wider tolerances never need a smaller expansion', () => {
   fc.assert(
     fc.property(size, registration, tolerance, fc.nat(1000), fc.nat(1000), (sheet, reg, t, spread, more) => {
       const need = (extra: number) =>
-        expansionNeeded(sheet, sheet, { registration: reg, tolerance: { ...t, across: t.across + extra, along: t.along + extra } }, spread)
+        expansionNeeded({
+          sheet,
+          page: sheet,
+          path: { registration: reg, tolerance: { ...t, across: t.across + extra, along: t.along + extra } },
+          spread,
+        })
       expect(need(more)).toBeGreaterThanOrEqual(need(0))
     }),
   )

@@ -2,9 +2,6 @@ import type { Um } from '../length/length.ts'
 import { EDGES, type Edge, type Edges, type Path } from '../paths/path.ts'
 import { area, gaps, inset, intersect, type Rect } from './rect.ts'
 
-export type Turn = 0 | 90 | 180 | 270
-export const TURNS: readonly Turn[] = [0, 90, 180, 270]
-
 /** How the printer will treat the edges of the page. */
 export type EdgeMode =
   | { mode: 'bordered'; margins: Edges }
@@ -22,10 +19,22 @@ export interface LayoutInput {
   edges: EdgeMode
   /** The picture (after cropping and turning) in the sheet's frame. */
   picture: Rect
+  /** How far this path is known to lay the page off, µm; left out when nothing is corrected. */
+  offset?: Offset
+  /** What is judged by eye, when it is not the whole sheet. */
+  frame?: Rect
+}
+
+/** A shift of the page on the sheet, µm: x to the right across the feed, y towards the trailing edge. */
+export interface Offset {
+  x: Um
+  y: Um
 }
 
 export interface Layout {
   sheet: Rect
+  /** What is judged by eye: the sheet, what is left of it after trimming, or a card's front panel. */
+  frame: Rect
   /** Where the driver's page falls on the true sheet. */
   page: Rect
   /** Where ink can go. */
@@ -37,6 +46,8 @@ export interface Layout {
   visible: Rect
   /** White (or, with bleed, zero) left at each edge of the true sheet, measured with a ruler. */
   margins: Edges
+  /** The same within the frame: the borders of the finished piece. */
+  borders: Edges
   /** Picture cut off by the printable area, measured at each edge of the picture. */
   clipped: Edges
   /** Picture printed past each edge of the sheet. */
@@ -49,10 +60,15 @@ export interface Layout {
  * Where the driver's page falls on the true sheet. The leading edges meet; across, the guide decides.
  * Geometry: a centring feed puts half of the difference on each side, a side guide all of it on the far side.
  */
-export function pageOnSheet(sheet: LayoutInput['sheet'], page: LayoutInput['page'], registration: Path['registration']): Rect {
+export function pageOnSheet(
+  sheet: LayoutInput['sheet'],
+  page: LayoutInput['page'],
+  registration: Path['registration'],
+  offset: Offset = { x: 0, y: 0 },
+): Rect {
   const spare = sheet.width - page.width
   const x = registration === 'left' ? 0 : registration === 'right' ? spare : spare / 2
-  return { x, y: 0, w: page.width, h: page.length }
+  return { x: x + offset.x, y: offset.y, w: page.width, h: page.length }
 }
 
 const only = (edges: readonly Edge[], pick: (edge: Edge) => Um): Edges =>
@@ -75,20 +91,23 @@ const positive = (edges: Edges): Edges => only(EDGES, (e) => Math.max(0, edges[e
 /** Puts sheet, page and picture together and says what lands where. Pure geometry. */
 export function layOut(input: LayoutInput): Layout {
   const sheet: Rect = { x: 0, y: 0, w: input.sheet.width, h: input.sheet.length }
-  const page = pageOnSheet(input.sheet, input.page, input.registration)
+  const page = pageOnSheet(input.sheet, input.page, input.registration, input.offset)
   const printable = printableArea(page, input.edges)
   const printed = intersect(input.picture, printable)
   const visible = intersect(printed, sheet)
   const empty = area(visible) === 0
   const outside = gaps(printed, sheet)
+  const frame = input.frame ?? sheet
   return {
     sheet,
+    frame,
     page,
     printable,
     picture: input.picture,
     printed,
     visible,
     margins: empty ? { leading: sheet.h, trailing: sheet.h, left: sheet.w, right: sheet.w } : gaps(sheet, visible),
+    borders: empty ? { leading: frame.h, trailing: frame.h, left: frame.w, right: frame.w } : gaps(frame, visible),
     clipped: positive(gaps(input.picture, printed)),
     bleed: empty ? only([], () => 0) : positive(outside),
     lost: area(input.picture) === 0 ? 0 : 1 - area(visible) / area(input.picture),

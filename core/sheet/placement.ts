@@ -1,81 +1,120 @@
 import type { Brief, Picture } from '../brief/brief.ts'
 import type { Um } from '../length/length.ts'
-import type { Turn } from './layout.ts'
-import { inset, type Rect } from './rect.ts'
+import { EDGES, type Edges } from '../paths/path.ts'
+import { inset, intersect, type Rect } from './rect.ts'
+import { feedEdge, isSideways, type Turn } from './turn.ts'
 
 /** A part of the picture, as fractions of its upright width and height. */
-export interface Crop {
-  x: number
-  y: number
-  w: number
-  h: number
-}
+export type Crop = Rect
 
 const WHOLE: Crop = { x: 0, y: 0, w: 1, h: 1 }
 
-/** Size of the picture on paper (already turned into the feed frame) and the part of it that is used. */
+/** Resolution taken for a picture without a tag, pixels per inch. */
+const UNTAGGED_PPI = 300
+
+/** Size of the print on paper (already turned into the feed frame) and the part of the picture that is used. */
 export interface PrintSize {
   w: Um
   h: Um
   crop: Crop
 }
 
-const isSideways = (turn: Turn) => turn === 90 || turn === 270
+/** What of a brief bears on the size of the print. */
+export type SizeBrief = Pick<Brief, 'size' | 'cropAt' | 'make'>
 
 const turned = (size: { w: Um; h: Um }, turn: Turn) => (isSideways(turn) ? { w: size.h, h: size.w } : size)
 
-/** Width and height asked for by picture size; a missing side follows the picture's shape, both missing its tag or 300 ppi. */
-function byPicture(picture: Picture, size: { width: Um | null; height: Um | null }): PrintSize {
+/** The part of a picture of shape `shape` (w/h) that has the shape asked for, moved as the operator has it. */
+export function cropTo(shape: number, asked: number, at: Brief['cropAt']): Crop {
+  if (Math.abs(asked / shape - 1) < 1e-4) return WHOLE
+  if (asked > shape) {
+    const h = shape / asked
+    return { x: 0, w: 1, h, y: (1 - h) * at.y }
+  }
+  const w = asked / shape
+  return { y: 0, h: 1, w, x: (1 - w) * at.x }
+}
+
+/** The upright size of the whole picture by its tag, µm. */
+const naturalWidth = (picture: Picture, ppi = picture.ppi ?? UNTAGGED_PPI): Um => (picture.width / ppi) * 25_400
+
+/** Width and height asked for by picture size; a missing side follows the picture's shape, both missing its tag. */
+function bySides(picture: Picture, size: { width: Um | null; height: Um | null }, at: Brief['cropAt']): PrintSize {
   const shape = picture.width / picture.height
-  const natural = (picture.width / (picture.ppi ?? 300)) * 25_400
-  const w = size.width ?? (size.height === null ? natural : size.height * shape)
+  const w = size.width ?? (size.height === null ? naturalWidth(picture) : size.height * shape)
   const h = size.height ?? w / shape
-  const asked = w / h
-  const crop =
-    asked > shape
-      ? { x: 0, w: 1, h: shape / asked, y: (1 - shape / asked) / 2 }
-      : { y: 0, h: 1, w: asked / shape, x: (1 - asked / shape) / 2 }
-  return { w: Math.round(w), h: Math.round(h), crop: Math.abs(asked / shape - 1) < 1e-4 ? WHOLE : crop }
+  return { w: Math.max(1, Math.round(w)), h: Math.max(1, Math.round(h)), crop: cropTo(shape, w / h, at) }
 }
 
 /** Largest picture inside the room (fit), or the picture cropped to cover it (fill). */
-function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: boolean): PrintSize {
+function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: boolean, at: Brief['cropAt']): PrintSize {
   const box = turned(room, turn)
   const shape = picture.width / picture.height
-  const boxShape = box.w / box.h
-  if (fill) return { ...turned(room, 0), crop: byPicture(picture, { width: box.w || 1, height: box.h || 1 }).crop }
-  const fitted = shape > boxShape ? { w: box.w, h: box.w / shape } : { w: box.h * shape, h: box.h }
+  if (fill) return { w: room.w, h: room.h, crop: cropTo(shape, Math.max(1, box.w) / Math.max(1, box.h), at) }
+  const fitted = shape > box.w / box.h ? { w: box.w, h: box.w / shape } : { w: box.h * shape, h: box.h }
   const back = turned(fitted, turn)
   return { w: Math.floor(back.w), h: Math.floor(back.h), crop: WHOLE }
 }
 
 export interface Room {
   sheet: Rect
+  /** What is judged by eye: the sheet, what is left of it after trimming, or a card's front panel. */
+  frame: Rect
   /** Area that takes ink, in the sheet's frame; larger than the sheet where it is borderless. */
   printable: Rect
   borderless: boolean
 }
 
-/** The picture's size in the feed frame under a brief, a turn and the room there is. */
-export function printSize(brief: Pick<Brief, 'size'>, picture: Picture, turn: Turn, room: Room): PrintSize {
-  const { size } = brief
-  if (room.borderless && size.by !== 'picture') return intoRoom(picture, room.printable, turn, true)
+/** The borders asked for in the feed frame: the picture's foot has the wider one. */
+export function askedBorders(size: Extract<Brief['size'], { by: 'border' }>, turn: Turn): Edges {
+  const foot = feedEdge('foot', turn)
+  const border = (edge: (typeof EDGES)[number]) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border)
+  return Object.fromEntries(EDGES.map((e) => [e, border(e)])) as unknown as Edges
+}
+
+/** The area in which the print is centred: the frame, or what the borders asked for leave of it. */
+export function placingFrame(brief: SizeBrief, room: Room, turn: Turn): Rect {
+  if (room.borderless) return room.printable
+  return brief.size.by === 'border' ? inset(room.frame, askedBorders(brief.size, turn)) : room.frame
+}
+
+/** The size of what is seen, without what goes round the bars of a canvas. */
+function faceSize(brief: SizeBrief, picture: Picture, turn: Turn, room: Room): PrintSize {
+  const { size, cropAt } = brief
+  if (room.borderless && (size.by === 'sheet' || size.by === 'border')) return intoRoom(picture, room.printable, turn, true, cropAt)
   switch (size.by) {
     case 'picture': {
-      const natural = byPicture(picture, size)
+      const natural = bySides(picture, size, cropAt)
       return { ...turned(natural, turn), crop: natural.crop }
     }
-    case 'sheet':
-      return intoRoom(picture, room.printable, turn, size.fill)
-    case 'border': {
-      const { border } = size
-      const inner = inset(room.sheet, { leading: border, trailing: border, left: border, right: border })
-      return intoRoom(picture, inner, turn, false)
+    case 'scale': {
+      const width = (naturalWidth(picture) * size.percent) / 100
+      return { ...turned(bySides(picture, { width, height: null }, cropAt), turn), crop: WHOLE }
     }
+    case 'resolution':
+      return { ...turned(bySides(picture, { width: naturalWidth(picture, size.ppi), height: null }, cropAt), turn), crop: WHOLE }
+    case 'sheet':
+      return intoRoom(picture, intersect(room.printable, room.frame), turn, size.fill, cropAt)
+    case 'border':
+      return intoRoom(picture, inset(room.frame, askedBorders(size, turn)), turn, size.exact === true, cropAt)
   }
 }
 
-/** Picture centred on the true sheet, rounded to the micrometre. */
+/** The print's size in the feed frame under a brief, a turn and the room there is. */
+export function printSize(brief: SizeBrief, picture: Picture, turn: Turn, room: Room): PrintSize {
+  const { make } = brief
+  if (make.as !== 'wrapped-canvas') return faceSize(brief, picture, turn, room)
+  const { depth } = make
+  const all: Edges = { leading: depth, trailing: depth, left: depth, right: depth }
+  const face = faceSize(brief, picture, turn, { ...room, frame: inset(room.frame, all), printable: inset(room.printable, all) })
+  const print = { w: face.w + 2 * depth, h: face.h + 2 * depth }
+  if (make.wrap !== 'picture') return { ...print, crop: face.crop }
+  // The picture itself goes round the bars: the whole print has to be covered by it.
+  const upright = turned(print, turn)
+  return { ...print, crop: cropTo(picture.width / picture.height, upright.w / upright.h, brief.cropAt) }
+}
+
+/** Centred in the frame, rounded to the micrometre. */
 export const centredOn = (frame: Rect, size: { w: Um; h: Um }): Rect => ({
   x: Math.round(frame.x + (frame.w - size.w) / 2),
   y: Math.round(frame.y + (frame.h - size.h) / 2),
@@ -90,8 +129,8 @@ export function movedInto(frame: Rect, rect: Rect): Rect {
   return { ...rect, x: along(rect.x, rect.w, frame.x, frame.w), y: along(rect.y, rect.h, frame.y, frame.h) }
 }
 
-/** Pixels of the picture per inch of paper at this size. */
-export const pixelsPerInch = (picture: Picture, turn: Turn, size: PrintSize): number => {
-  const across = isSideways(turn) ? size.h : size.w
+/** Pixels of the picture per inch of paper at this size; `sides` is how much of the print's width is not the picture's own. */
+export const pixelsPerInch = (picture: Picture, turn: Turn, size: PrintSize, sides: Um = 0): number => {
+  const across = (isSideways(turn) ? size.h : size.w) - sides
   return (picture.width * size.crop.w * 25_400) / across
 }

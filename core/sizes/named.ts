@@ -18,20 +18,28 @@ const TABLE: readonly [string, string, ...string[]][] = [
   ['iso_a5_148x210mm', 'A5'],
   ['iso_a6_105x148mm', 'A6'],
   ['iso_a7_74x105mm', 'A7'],
+  ['iso_b1_707x1000mm', 'ISO B1'],
   ['iso_b2_500x707mm', 'ISO B2'],
   ['iso_b3_353x500mm', 'ISO B3'],
   ['iso_b4_250x353mm', 'ISO B4'],
   ['iso_b5_176x250mm', 'ISO B5'],
+  ['iso_sra2_450x640mm', 'SRA2'],
   ['iso_sra3_320x450mm', 'SRA3'],
+  ['jis_b2_515x728mm', 'JIS B2'],
   ['jis_b3_364x515mm', 'JIS B3'],
   ['jis_b4_257x364mm', 'JIS B4'],
   ['jis_b5_182x257mm', 'JIS B5'],
   ['jpn_hagaki_100x148mm', '100 × 148 mm card', 'hagaki'],
   ['om_small-photo_100x150mm', '10 × 15 cm'],
+  ['om_small-photo_100x200mm', '10 × 20 cm'],
+  ['om_invite_220x220mm', '22 × 22 cm'],
+  ['iso_dl_110x220mm', 'DL'],
   ['oe_photo-l_3.5x5in', '3.5 × 5 in'],
+  ['na_index-5x8_5x8in', '5 × 8 in'],
   ['na_index-4x6_4x6in', '4 × 6 in'],
   ['na_5x7_5x7in', '5 × 7 in'],
   ['na_govt-letter_8x10in', '8 × 10 in'],
+  ['na_arch-a_9x12in', '9 × 12 in', 'arch a'],
   ['na_letter_8.5x11in', 'Letter', 'us letter'],
   ['na_legal_8.5x14in', 'Legal', 'us legal'],
   ['na_ledger_11x17in', '11 × 17 in', 'tabloid', 'ledger'],
@@ -39,6 +47,9 @@ const TABLE: readonly [string, string, ...string[]][] = [
   ['na_arch-b_12x18in', '12 × 18 in', 'arch b'],
   ['na_super-b_13x19in', '13 × 19 in', 'super b', 'a3+'],
   ['na_c_17x22in', '17 × 22 in', 'ansi c'],
+  ['na_d_22x34in', '22 × 34 in', 'ansi d'],
+  ['na_e_34x44in', '34 × 44 in', 'ansi e'],
+  ['na_wide-format_30x42in', '30 × 42 in'],
   ['na_arch-c_18x24in', '18 × 24 in', 'arch c'],
   ['na_arch-d_24x36in', '24 × 36 in', 'arch d'],
   ['na_arch-e_36x48in', '36 × 48 in', 'arch e'],
@@ -60,4 +71,17 @@ export const namedSize = (pwg: string): NamedSize | undefined => BY_PWG.get(pwg)
 export function nameOf(width: Um, length: Um): NamedSize | undefined {
   const [short, long] = width <= length ? [width, length] : [length, width]
   return NAMED_SIZES.find((s) => Math.abs(s.width - short) < 100 && Math.abs(s.length - long) < 100)
+}
+
+/** Photo sizes people cut to that PWG 5101.1 has no name for, typed as they are said. Common practice. */
+const UNNAMED = ['4 × 4 in', '8 × 8 in', '8 × 12 in', '12 × 12 in', '12 × 16 in', '16 × 20 in', '20 × 24 in', '20 × 30 in']
+
+/** Roll widths studio printers take, in inches. Common practice. */
+const ROLL_WIDTHS = [8, 10, 13, 16, 17, 24, 36, 44]
+
+/** Everything the size field offers, as it would be typed: the studio's own favourites first, nothing twice. */
+export function offeredSizes(favourites: readonly string[] = []): string[] {
+  const usual = [...NAMED_SIZES.map((s) => s.name), ...UNNAMED, ...ROLL_WIDTHS.map((w) => `${w} in roll`)]
+  const first = new Set(favourites)
+  return [...first, ...usual.filter((name) => !first.has(name))]
 }

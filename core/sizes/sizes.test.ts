@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { mm } from '../length/length.ts'
-import { NAMED_SIZES, namedSize, nameOf } from './named.ts'
+import { NAMED_SIZES, namedSize, nameOf, offeredSizes } from './named.ts'
 import { parsePwgName, writeCustomName } from './pwg.ts'
 import { parseSize } from './size-field.ts'
 
@@ -33,7 +33,8 @@ test('the A series halves and rounds down to the millimetre (ISO 216)', () => {
 test('B5 exists twice (ISO 216 and JIS P 0138), so it is asked about', () => {
   expect([namedSize('iso_b5_176x250mm')?.width, namedSize('jis_b5_182x257mm')?.width]).toEqual([mm(176), mm(182)])
   const b5 = parseSize('B5', 'mm')
-  expect(b5.ok ? null : b5.problem.code).toBe('size-ambiguous')
+  expect(b5.ok ? null : [b5.problem.code, b5.problem.choices]).toEqual(['size-ambiguous', ['ISO B5', 'JIS B5']])
+  for (const choice of ['ISO B5', 'JIS B5']) expect(parseSize(choice, 'mm').ok).toBe(true)
 })
 
 test.each([
@@ -46,12 +47,55 @@ test.each([
   ['24"x36"', 609.6, 914.4, '24 × 36 in'],
   ['a2 halved lengthwise', 210, 594, 'A2 halved lengthwise'],
   ['1.2 m x 30 cm', 1200, 300, null],
+  ['A4 halved across', 148, 210, 'A5'],
+  ['16x20', 406.4, 508, null],
 ])('reads the size %s', (text, width, length, name) => {
   const parsed = parseSize(text, 'mm')
   expect(parsed.ok && [parsed.value.width, parsed.value.length, parsed.value.name]).toEqual([mm(width), mm(length), name])
 })
 
-test.each(['', '0x0', '-3 x 4', '1e9', '1e9x1e9', '🙂', '🙂x🙂', 'A99', '10 x', 'x', '1x2x3'])(
+test.each([
+  ['17in roll', 431.8, null, '17 in roll'],
+  ['17 roll', 431.8, null, '17 in roll'],
+  ['roll 610 mm', 610, null, '610 mm roll'],
+  ['1.2 m', null, 1200, null],
+])('reads %s, of which only one side is given', (text, width, length, name) => {
+  const parsed = parseSize(text, 'mm')
+  expect(parsed.ok && [parsed.value.width, parsed.value.length, parsed.value.name]).toEqual([
+    width === null ? null : mm(width),
+    length === null ? null : mm(length),
+    name,
+  ])
+})
+
+test('half of an A2 lengthwise is the 594 × 210 mm panorama sheet (from the ISO series; common practice)', () => {
+  const half = parseSize('a2 halved lengthwise', 'in')
+  expect(half.ok && [half.value.width, half.value.length]).toEqual([mm(210), mm(594)])
+})
+
+test('every size that is offered can be read, favourites come first and nothing twice', () => {
+  const offered = offeredSizes(['203 × 1000 mm', 'A3'])
+  expect(offered.slice(0, 2)).toEqual(['203 × 1000 mm', 'A3'])
+  expect(new Set(offered).size).toBe(offered.length)
+  for (const name of offered) expect([name, parseSize(name, 'mm').ok]).toEqual([name, true])
+})
+
+test('the same size in millimetres and in inches agrees to a micrometre', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 200, max: 80_000 }), fc.integer({ min: 200, max: 80_000 }), (w, l) => {
+      // Hundredths of an inch, so that both texts are exact.
+      const inches = parseSize(`${w / 100}in x ${l / 100}in`, 'mm')
+      const millimetres = parseSize(`${(w * 0.254).toFixed(3)} mm x ${(l * 0.254).toFixed(3)} mm`, 'in')
+      if (!inches.ok || !millimetres.ok) return inches.ok === millimetres.ok || Math.min(w, l) < 400
+      return (
+        Math.abs((inches.value.width ?? 0) - (millimetres.value.width ?? 0)) <= 1 &&
+        Math.abs((inches.value.length ?? 0) - (millimetres.value.length ?? 0)) <= 1
+      )
+    }),
+  )
+})
+
+test.each(['', '0x0', '5x5 mm', '1 mm x 1 m', '120', '-3 x 4', '1e9', '1e9x1e9', '🙂', '🙂x🙂', 'A99', '10 x', 'x', '1x2x3'])(
   'refuses the size “%s” with a sentence',
   (text) => {
     const parsed = parseSize(text, 'mm')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { CalibrationSchema } from '../calibration/offset.ts'
 import { LoadedSchema, LotSchema, PairingSchema, PaperSchema, ProfileSchema } from '../media/media.ts'
 import { PrinterSchema } from '../printers/printer.ts'
 
@@ -9,6 +10,8 @@ export const HouseRulesSchema = z.object({
   blackPointCompensation: z.boolean(),
   /** A difference between two facing borders that people see, µm. Common practice: 0.5 mm unseen, 1 mm seen. */
   visibleShift: z.number().int().positive(),
+  /** Sizes this studio uses most, as they are typed; offered first. */
+  favouriteSizes: z.array(z.string().min(1).max(60)).max(40).default([]),
 })
 export type HouseRules = z.infer<typeof HouseRulesSchema>
 
@@ -20,6 +23,8 @@ export const StudioSchema = z.object({
   profiles: z.array(ProfileSchema).max(5000),
   pairings: z.array(PairingSchema).max(20_000),
   loaded: z.array(LoadedSchema).max(2000),
+  /** Where each path really lays its prints, learnt from inspections. */
+  calibrations: z.array(CalibrationSchema).max(2000).default([]),
   rules: HouseRulesSchema,
 })
 export type Studio = z.infer<typeof StudioSchema>
@@ -29,4 +34,5 @@ export const DEFAULT_RULES: HouseRules = {
   everydayIntent: 'by-surface',
   blackPointCompensation: true,
   visibleShift: 500,
+  favouriteSizes: [],
 }

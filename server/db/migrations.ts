@@ -45,6 +45,18 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
       ),
     ],
   },
+  {
+    name: '0002-sheets-and-paths',
+    up: [
+      'ALTER TABLE lots ADD COLUMN IF NOT EXISTS readings LONGTEXT, ADD COLUMN IF NOT EXISTS out_of_square DOUBLE NOT NULL DEFAULT 0, ADD COLUMN IF NOT EXISTS archived BOOLEAN NOT NULL DEFAULT 0',
+      'ALTER TABLE printers ADD COLUMN IF NOT EXISTS archived BOOLEAN NOT NULL DEFAULT 0, ADD COLUMN IF NOT EXISTS version INT NOT NULL DEFAULT 1',
+      "ALTER TABLE runs ADD COLUMN IF NOT EXISTS side VARCHAR(10) NOT NULL DEFAULT 'front'",
+      table(
+        'offsets',
+        'run_id INT PRIMARY KEY, printer_id VARCHAR(60) NOT NULL, path_id VARCHAR(60) NOT NULL, across BIGINT NOT NULL, along BIGINT NOT NULL, skew_degrees DOUBLE, KEY (printer_id, path_id)',
+      ),
+    ],
+  },
 ]
 
 /** Brings the tables up to date; safe to call at every start. */

@@ -1,19 +1,22 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
 import type { Inspection, Job, RunState } from '../../core/api/dto.ts'
-import type { Brief, Picture } from '../../core/brief/brief.ts'
+import { type Brief, fullBrief, type Picture } from '../../core/brief/brief.ts'
 import type { Pins } from '../../core/decisions/decision.ts'
-import type { Lot, Paper, Profile } from '../../core/media/media.ts'
-import type { Plate } from '../../core/plate/plate.ts'
-import type { Printer } from '../../core/printers/printer.ts'
-import type { HouseRules } from '../../core/studio/studio.ts'
+import type { Lot, Paper, Profile, Readings } from '../../core/media/media.ts'
+import { type Plate, readPlate } from '../../core/plate/plate.ts'
+import { type Printer, PrinterSchema } from '../../core/printers/printer.ts'
+import { type HouseRules, HouseRulesSchema } from '../../core/studio/studio.ts'
 
-/** A column holding a JSON document; what goes in has been validated by its schema at the boundary. */
-const json = (name: string) => ({
+/**
+ * A column holding a JSON document; what goes in has been validated by its schema at the boundary. `read` brings what an
+ * older version stored up to date.
+ */
+const json = (name: string, read: (stored: never) => unknown = (stored) => stored) => ({
   type: DataTypes.TEXT('long'),
   allowNull: false,
   get(this: Model) {
     const raw = this.getDataValue(name as never) as string | null
-    return raw === null || raw === undefined ? null : JSON.parse(raw)
+    return raw === null || raw === undefined ? null : read(JSON.parse(raw) as never)
   },
   set(this: Model, value: unknown) {
     this.setDataValue(name as never, JSON.stringify(value) as never)
@@ -42,6 +45,8 @@ export interface PrinterRow {
   id: string
   position: number
   record: Printer
+  archived: boolean
+  version: number
 }
 export interface PaperRow {
   id: string
@@ -59,7 +64,10 @@ export interface LotRow {
   measuredWidth: number
   measuredLength: number
   spread: number
+  readings: Readings | null
+  outOfSquare: number
   stock: number
+  archived: boolean
 }
 export interface ProfileRow {
   id: string
@@ -120,7 +128,16 @@ export interface RunRow {
   finishedAt: Date | null
   inspection: Inspection | null
   searchText: string
+  side: 'front' | 'back'
   version: number
+}
+export interface OffsetRow {
+  runId: number
+  printerId: string
+  pathId: string
+  across: number
+  along: number
+  skewDegrees: number | null
 }
 
 /** All tables. `version: true` is Sequelize's optimistic lock: a save of a stale row fails. */
@@ -138,7 +155,9 @@ export function defineModels(db: Sequelize) {
     printers: define<PrinterRow>('printers', {
       id: { ...text(60), primaryKey: true },
       position: DataTypes.INTEGER,
-      record: json('record'),
+      record: json('record', (stored) => PrinterSchema.parse(stored)),
+      archived: { type: DataTypes.BOOLEAN, defaultValue: false },
+      version: { type: DataTypes.INTEGER, defaultValue: 1 },
     }),
     papers: define<PaperRow>('papers', { id: { ...text(60), primaryKey: true }, position: DataTypes.INTEGER, record: json('record') }),
     lots: define<LotRow>('lots', {
@@ -152,7 +171,10 @@ export function defineModels(db: Sequelize) {
       measuredWidth: um(),
       measuredLength: um(),
       spread: um(),
+      readings: { ...json('readings'), allowNull: true },
+      outOfSquare: { type: DataTypes.DOUBLE, defaultValue: 0 },
       stock: um(),
+      archived: { type: DataTypes.BOOLEAN, defaultValue: false },
     }),
     profiles: define<ProfileRow>('profiles', {
       id: { ...text(60), primaryKey: true },
@@ -180,12 +202,15 @@ export function defineModels(db: Sequelize) {
       lotId: { ...text(60), ...optional },
       remaining: um(),
     }),
-    rules: define<RulesRow>('rules', { id: { ...text(20), primaryKey: true }, record: json('record') }),
+    rules: define<RulesRow>('rules', {
+      id: { ...text(20), primaryKey: true },
+      record: json('record', (stored) => HouseRulesSchema.parse(stored)),
+    }),
     jobs: define<JobRow>('jobs', {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       title: text(120),
       state: text(20),
-      brief: json('brief'),
+      brief: json('brief', (stored) => fullBrief(stored)),
       pins: json('pins'),
       version: { type: DataTypes.INTEGER, defaultValue: 1 },
       archived: { type: DataTypes.BOOLEAN, defaultValue: false },
@@ -199,7 +224,7 @@ export function defineModels(db: Sequelize) {
       reason: { ...text(60), ...optional },
       progress: DataTypes.INTEGER,
       sheetsDelivered: DataTypes.INTEGER,
-      plate: json('plate'),
+      plate: json('plate', readPlate),
       printerId: text(60),
       printerJob: { type: DataTypes.INTEGER, ...optional },
       delivered: { ...text(64), ...optional },
@@ -207,7 +232,16 @@ export function defineModels(db: Sequelize) {
       finishedAt: { type: DataTypes.DATE, ...optional },
       inspection: { ...json('inspection'), allowNull: true },
       searchText: { type: DataTypes.TEXT, allowNull: false },
+      side: { ...text(10), defaultValue: 'front' },
       version: { type: DataTypes.INTEGER, defaultValue: 1 },
+    }),
+    offsets: define<OffsetRow>('offsets', {
+      runId: { type: DataTypes.INTEGER, primaryKey: true },
+      printerId: text(60),
+      pathId: text(60),
+      across: um(),
+      along: um(),
+      skewDegrees: { type: DataTypes.DOUBLE, ...optional },
     }),
   }
 }

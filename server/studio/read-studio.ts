@@ -1,3 +1,4 @@
+import { calibrate } from '../../core/calibration/offset.ts'
 import type { Lot } from '../../core/media/media.ts'
 import { DEFAULT_RULES, type Studio } from '../../core/studio/studio.ts'
 import type { LotRow, Models } from '../db/models.ts'
@@ -10,6 +11,8 @@ export const lotOf = (row: LotRow): Lot => ({
   nominal: { width: Number(row.nominalWidth), length: Number(row.nominalLength) },
   measured: { width: Number(row.measuredWidth), length: Number(row.measuredLength) },
   spread: Number(row.spread),
+  readings: row.readings ?? { width: [], length: [], diagonals: [] },
+  outOfSquare: row.outOfSquare,
   stock: Number(row.stock),
 })
 
@@ -24,18 +27,22 @@ export const lotRow = (lot: Lot, position: number): LotRow => ({
   measuredWidth: lot.measured.width,
   measuredLength: lot.measured.length,
   spread: lot.spread,
+  readings: lot.readings,
+  outOfSquare: lot.outOfSquare,
   stock: lot.stock,
+  archived: false,
 })
 
 /** The stored studio as the core wants it. */
 export async function readStudio(models: Models): Promise<Studio> {
-  const [printers, papers, lots, profiles, pairings, loaded, rules] = await Promise.all([
-    models.printers.findAll({ order: [['position', 'ASC']] }),
+  const [printers, papers, lots, profiles, pairings, loaded, offsets, rules] = await Promise.all([
+    models.printers.findAll({ where: { archived: false }, order: [['position', 'ASC']] }),
     models.papers.findAll({ order: [['position', 'ASC']] }),
-    models.lots.findAll({ order: [['position', 'ASC']] }),
+    models.lots.findAll({ where: { archived: false }, order: [['position', 'ASC']] }),
     models.profiles.findAll({ order: [['id', 'ASC']] }),
     models.pairings.findAll({ order: [['id', 'ASC']] }),
     models.loaded.findAll({ order: [['id', 'ASC']] }),
+    models.offsets.findAll({ order: [['runId', 'ASC']] }),
     models.rules.findByPk('house'),
   ])
   return {
@@ -56,6 +63,16 @@ export async function readStudio(models: Models): Promise<Studio> {
       bad,
     })),
     loaded: loaded.map(({ printerId, pathId, lotId, remaining }) => ({ printerId, pathId, lotId, remaining: Number(remaining) })),
+    calibrations: calibrate(
+      offsets.map(({ runId, printerId, pathId, across, along, skewDegrees }) => ({
+        runId,
+        printerId,
+        pathId,
+        across: Number(across),
+        along: Number(along),
+        skewDegrees,
+      })),
+    ),
     rules: rules?.record ?? DEFAULT_RULES,
   }
 }

@@ -1,5 +1,7 @@
 import sharp from 'sharp'
+import type { Picture } from '../../core/brief/brief.ts'
 import { readProfile } from '../../core/color/icc/read.ts'
+import { EDGE_STRIPS } from '../../core/sheet/content.ts'
 
 sharp.cache(false)
 sharp.concurrency(1)
@@ -22,12 +24,44 @@ export type InspectedPicture =
       profile: { description: string; bytes: Uint8Array } | null
       /** Said when the embedded profile could not be used. */
       warning: string | null
+      /** Share of each strip along each edge that is not blank paper. */
+      content: NonNullable<Picture['content']>
     }
 
 /** Longest edges of a preview: 1.5 megapixels. */
 const PREVIEW = { width: 1500, height: 1500, pixels: 1_500_000 }
 const FORMATS = new Set(['jpeg', 'png', 'tiff'])
 const DEPTH_BITS: Record<string, number> = { uchar: 8, char: 8, ushort: 16, short: 16, float: 32, double: 64, uint: 32, int: 32 }
+
+/** Lightest a pixel may be short of white and still count as blank paper, of 255: what nobody tells from the sheet. */
+const BLANK = 6
+
+/** For each edge, strip by strip inwards, the share that is picture and not blank paper. */
+async function edgeContent(file: string): Promise<NonNullable<Picture['content']>> {
+  const { data, info } = await sharp(file)
+    .toColourspace('srgb')
+    .resize(200, 200, { fit: 'fill', kernel: 'nearest' })
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  const { width, height, channels } = info
+  const rows = new Float64Array(height)
+  const columns = new Float64Array(width)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      const at = (y * width + x) * channels
+      const least = Math.min(data[at] as number, data[at + 1] as number, data[at + 2] as number)
+      if (least < 255 - BLANK) {
+        rows[y] = (rows[y] as number) + 1 / width
+        columns[x] = (columns[x] as number) + 1 / height
+      }
+    }
+  const strips = (values: Float64Array) =>
+    Array.from({ length: EDGE_STRIPS }, (_, i) => {
+      const part = values.subarray(Math.floor((i * values.length) / 100), Math.floor(((i + 1) * values.length) / 100))
+      return Number((part.reduce((a, b) => a + b, 0) / part.length).toFixed(3))
+    })
+  return { head: strips(rows), foot: strips(rows.toReversed()), left: strips(columns), right: strips(columns.toReversed()) }
+}
 
 /** Reads a picture's facts and makes its preview, in the picture's own colours. The whole file is decoded once. */
 export async function inspectPicture({ file, previewFile, maxPixels }: InspectPictureTask): Promise<InspectedPicture> {
@@ -72,6 +106,7 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
       .toFile(previewFile)
     return {
       ok: true,
+      content: await edgeContent(previewFile),
       width,
       height,
       ppi: meta.density && meta.density > 1 ? meta.density : null,

@@ -2,8 +2,6 @@ import type { DecisionKey } from '../../../core/decisions/decision.ts'
 import type { Plate } from '../../../core/plate/plate.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 
-const BY = { rule: 'rule', pairing: 'pairing', house: 'house', brief: 'brief', you: 'you' } as const
-
 interface Props {
   plate: Plate
   selected: DecisionKey | null
@@ -28,7 +26,7 @@ export function Spine({ plate, selected, onSelect }: Props) {
               className={`grid w-full grid-cols-[1fr_auto] gap-x-2 px-3 py-[0.3rem] text-left hover:bg-hair ${chosen ? 'bg-chosen' : ''}`}
             >
               <span className="truncate text-sm text-soft">{line.title}</span>
-              <span className={`text-sm ${line.pinned ? 'font-semibold text-act' : 'text-faint'}`}>{BY[line.by]}</span>
+              <span className={`text-sm ${line.pinned ? 'font-semibold text-act' : 'text-faint'}`}>{line.by}</span>
               <span className={`truncate ${line.pinned ? 'font-semibold' : ''}`}>{line.label}</span>
               <span className="flex items-center gap-1 text-sm text-faint">
                 {worst && <LevelMark level={worst.level} word={false} />}

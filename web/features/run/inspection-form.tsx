@@ -28,6 +28,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
   const [form, setForm] = useState<Inspection>(
     run.inspection ?? {
       margins: null,
+      skew: null,
       verdict: 'right',
       faults: [],
       note: '',

@@ -2,10 +2,10 @@ import { useId } from 'react'
 import type { z } from 'zod'
 import type { PrintSizeSchema } from '../../../core/brief/brief.ts'
 import { usualDistance } from '../../../core/checks/resolution-low.ts'
-import { mm, writeLength, writeSize } from '../../../core/length/length.ts'
+import { mm, writeLength } from '../../../core/length/length.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import { NAMED_SIZES } from '../../../core/sizes/named.ts'
-import { parseSize } from '../../../core/sizes/size-field.ts'
+import { parseSize, writeAsked } from '../../../core/sizes/size-field.ts'
 import { PictureFacts } from '../../features/picture/picture-facts.tsx'
 import { PictureTaker } from '../../features/picture/picture-taker.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -223,7 +223,7 @@ const local = (iso: string) => {
 function SheetField({ editor }: Pick<StageProps, 'editor'>) {
   const { brief } = editor.draft
   const id = useId()
-  const shown = brief.sheet ? (brief.sheet.name ?? writeSize(brief.sheet.width, brief.sheet.length, brief.unit)) : ''
+  const shown = brief.sheet ? (brief.sheet.name ?? writeAsked(brief.sheet, brief.unit)) : ''
   const { text, setText, error, setError } = useTyped(shown)
   const take = () => {
     if (text === shown) return
@@ -259,10 +259,7 @@ function SheetField({ editor }: Pick<StageProps, 'editor'>) {
         ))}
       </datalist>
       <p id={`${id}-e`} className={`mt-0.5 text-sm ${error ? 'text-stop' : 'text-faint'}`} role={error ? 'alert' : undefined}>
-        {error ??
-          (brief.sheet
-            ? `${writeSize(brief.sheet.width, brief.sheet.length, 'mm')} · ${writeSize(brief.sheet.width, brief.sheet.length, 'in')}`
-            : '')}
+        {error ?? (brief.sheet ? `${writeAsked(brief.sheet, 'mm')} · ${writeAsked(brief.sheet, 'in')}` : '')}
       </p>
     </div>
   )

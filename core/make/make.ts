@@ -1,0 +1,70 @@
+import { z } from 'zod'
+import { MAX_LENGTH } from '../length/length.ts'
+
+/** Words printed on the back of a card. */
+export const BackTextSchema = z.object({
+  text: z.string().max(500),
+  /** Size of the letters, points (1/72 in). */
+  points: z.number().min(4).max(72),
+  /** Where the block stands on the back, as it is read. */
+  at: z.enum(['head', 'middle', 'foot']),
+  align: z.enum(['left', 'centre', 'right']),
+})
+export type BackText = z.infer<typeof BackTextSchema>
+
+export const WRAPS = ['mirror', 'stretch', 'colour', 'picture'] as const
+export type Wrap = (typeof WRAPS)[number]
+
+/** The longest edge of a bar a canvas is wrapped around, µm. */
+const DEEPEST_BAR = 120_000
+
+const TwoSidedSchema = z.object({
+  as: z.literal('two-sided'),
+  /** The edge of the card about which its reader turns it (IPP `sides`, RFC 8011 section 5.2.8). */
+  flip: z.enum(['long-edge', 'short-edge']),
+  /** The picture fitted to the back is the front's own, or none. */
+  backPicture: z.enum(['none', 'same']),
+  text: BackTextSchema.nullable(),
+})
+
+const FoldedCardSchema = z.object({
+  as: z.literal('folded-card'),
+  /** Which side of the sheet the fold halves. */
+  halves: z.enum(['long-side', 'short-side']),
+  /** Where the fold is, seen from the front: at the left like a book, or at the head like a tent. */
+  opens: z.enum(['book', 'tent']),
+  text: BackTextSchema.nullable(),
+  /** The operator accepts that words on the back panel fall where the printer cannot print. */
+  textInDeadMargin: z.boolean(),
+})
+
+const WrappedCanvasSchema = z.object({
+  as: z.literal('wrapped-canvas'),
+  /** Depth of the bar: how much picture goes round each side, µm. */
+  depth: z.number().int().positive().max(DEEPEST_BAR),
+  wrap: z.enum(WRAPS),
+  /** Colour of the sides when they are plain, sRGB. */
+  colour: z.string().regex(/^#[0-9a-f]{6}$/),
+  /** Bare canvas beyond the picture to pull and fasten, µm on each side. */
+  tuck: z.number().int().nonnegative().max(MAX_LENGTH),
+})
+
+/** What is made of the print: a plain print, a two-sided or folded card, or a canvas wrapped around bars. */
+export const MakeSchema = z.discriminatedUnion('as', [
+  z.object({ as: z.literal('print') }),
+  TwoSidedSchema,
+  FoldedCardSchema,
+  WrappedCanvasSchema,
+])
+export type Make = z.infer<typeof MakeSchema>
+export type TwoSided = z.infer<typeof TwoSidedSchema>
+export type FoldedCard = z.infer<typeof FoldedCardSchema>
+export type WrappedCanvas = z.infer<typeof WrappedCanvasSchema>
+
+/** A sensible beginning for each kind. Tuck of 40 mm and bars of 38 mm: common practice. */
+export const NEW_MAKE: { [K in Make['as']]: Extract<Make, { as: K }> } = {
+  print: { as: 'print' },
+  'two-sided': { as: 'two-sided', flip: 'long-edge', backPicture: 'none', text: { text: '', points: 9, at: 'foot', align: 'centre' } },
+  'folded-card': { as: 'folded-card', halves: 'long-side', opens: 'book', text: null, textInDeadMargin: false },
+  'wrapped-canvas': { as: 'wrapped-canvas', depth: 38_000, wrap: 'mirror', colour: '#ffffff', tuck: 40_000 },
+}

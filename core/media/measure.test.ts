@@ -1,0 +1,59 @@
+import fc from 'fast-check'
+import { inch, mm } from '../length/length.ts'
+import { iso216Tolerance, measureLot, outOfSquare, rollLength } from './measure.ts'
+
+const A3 = { form: 'sheet' as const, nominal: { width: mm(297), length: mm(420) }, measured: { width: mm(297), length: mm(420) } }
+const none = { width: [], length: [], diagonals: [] }
+
+test('three readings each way give their median and half of their range', () => {
+  const read = measureLot(A3, { width: [mm(296.4), mm(296.9), mm(296.5)], length: [mm(419.8), mm(419.6), mm(419.9)], diagonals: [] })
+  expect(read.ok && [read.value.measured, read.value.spread]).toEqual([{ width: mm(296.5), length: mm(419.8) }, 250])
+})
+
+test('equal diagonals are square; 1 mm between them on an A3 is 0.12°', () => {
+  const d = Math.hypot(297_000, 420_000)
+  expect(outOfSquare(297_000, 420_000, [d, d])).toBe(0)
+  // Geometry, checked the other way round: the diagonals of a parallelogram leaning by that angle.
+  const lean = (outOfSquare(297_000, 420_000, [d + 500, d - 500]) * Math.PI) / 180
+  const diagonals = [1, -1].map((s) => Math.sqrt(297_000 ** 2 + 420_000 ** 2 + 2 * s * 297_000 * 420_000 * Math.sin(lean)))
+  expect((diagonals[0] ?? 0) - (diagonals[1] ?? 0)).toBeCloseTo(1000, 0)
+})
+
+test('a reading far from the label is a slip, and says so', () => {
+  const slip = measureLot(A3, { ...none, width: [mm(196.4)] })
+  expect(slip.ok ? null : [slip.problem.code, slip.problem.field]).toEqual(['reading-far-off', 'readings.width'])
+  expect(measureLot(A3, { ...none, diagonals: [mm(300), mm(300)] }).ok).toBe(false)
+})
+
+test('nothing read leaves the lot as it was; on a roll only the width counts', () => {
+  const same = measureLot(A3, none)
+  expect(same.ok && same.value.measured).toEqual(A3.measured)
+  const roll = {
+    form: 'roll' as const,
+    nominal: { width: inch(17), length: mm(12_000) },
+    measured: { width: inch(17), length: mm(12_000) },
+  }
+  const read = measureLot(roll, { ...none, width: [mm(431.9), mm(432)], length: [mm(1)] })
+  expect(read.ok && read.value.measured).toEqual({ width: mm(431.95), length: mm(12_000) })
+})
+
+test('ISO 216 allows ±1.5 mm to 150 mm, ±2 mm to 600 mm, ±3 mm above (from memory)', () => {
+  expect([148, 210, 594, 841].map((edge) => iso216Tolerance(mm(edge)))).toEqual([1500, 2000, 2000, 3000])
+})
+
+test('roll length from diameter: L = π(D² − d²)/(4t); winding it up again gives the diameter back', () => {
+  // 100 mm over a 3-inch core of 0.25 mm paper, worked by hand: π(0.01 − 0.005806)/0.001 = 13.17 m.
+  expect(rollLength(mm(100), inch(3), 250) / 1e6).toBeCloseTo(13.175, 2)
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 50_800, max: 300_000 }),
+      fc.integer({ min: 1, max: 100_000 }),
+      fc.integer({ min: 80, max: 600 }),
+      (core, wound, caliper) => {
+        const back = Math.sqrt((4 * caliper * rollLength(core + wound, core, caliper)) / Math.PI + core * core)
+        expect(Math.abs(back - core - wound)).toBeLessThan(1)
+      },
+    ),
+  )
+  expect(rollLength(mm(50), mm(76), 250)).toBe(0)
+})

@@ -1,0 +1,1 @@
+export declare const CHROMIUM: { executablePath: string; args: string[] }
