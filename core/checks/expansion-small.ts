@@ -1,6 +1,6 @@
 import { sayRisk } from '../decisions/expansion.ts'
 import { writeLength } from '../length/length.ts'
-import { neededBySheet, sliverRisk } from '../sheet/slivers.ts'
+import { sliverRisk } from '../sheet/slivers.ts'
 import { type Coverage, expansionNeeded } from '../sheet/tolerance.ts'
 import type { Check } from './check.ts'
 
@@ -12,12 +12,12 @@ export const expansionSmall: Check = {
   title: 'White slivers are likely',
   touches: ['expansion', 'page'],
   on: 'plate',
-  find: ({ edges, way, page, path, lot, printer, brief, expansion, offset }) => {
-    if (edges.mode !== 'borderless') return []
+  find: ({ edges, way, page, path, lot, printer, brief, expansion, offset, needs }) => {
+    if (edges.mode !== 'borderless' || !needs) return []
     const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
     const needed = expansionNeeded(coverage)
     if (edges.expansion >= needed) return []
-    const risk = sliverRisk(neededBySheet(coverage), edges.expansion)
+    const risk = sliverRisk(needs, edges.expansion)
     const enough = printer.expansions.find((e) => e.um >= needed)
     return [
       {

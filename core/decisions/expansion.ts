@@ -19,7 +19,8 @@ export const expansionDecision: Decision<Expansion | null> = {
   key: 'expansion',
   title: 'Expansion',
   question: 'How far past the edge is printed?',
-  candidates: ({ borderless, printer, way, page, path, lot, brief, offset }) => {
+  candidates: (context) => {
+    const { borderless, printer, way, page, path, lot, brief, offset } = context
     if (!printer || !way || !page || !path || !lot) return []
     const none: Candidate<Expansion | null> = {
       id: 'none',
@@ -34,6 +35,7 @@ export const expansionDecision: Decision<Expansion | null> = {
     const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
     const needed = expansionNeeded(coverage)
     const needs = neededBySheet(coverage)
+    context.needs = needs
     const steps = printer.expansions.map((step): Candidate<Expansion | null> => {
       const lost = (1 - keptAfterExpansion(page.width, page.length, step.um)) * 100
       const short = needed - step.um

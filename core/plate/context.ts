@@ -45,6 +45,8 @@ export interface Context {
   offset: Offset
   borderless: 'none' | 'all' | 'sides'
   expansion: Expansion | null
+  /** Expansion each of many simulated sheets needs, ascending, µm; null for a print with margins. */
+  needs: Float64Array | null
   turn: Turn
   size: PrintSize | null
   placed: Rect | null

@@ -58,6 +58,7 @@ export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
     offset: { x: 0, y: 0 },
     borderless: 'none',
     expansion: null,
+    needs: null,
     turn: 0,
     size: null,
     placed: null,

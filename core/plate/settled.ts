@@ -34,6 +34,7 @@ export interface Settled {
   cut: CutPlan | null
   borderless: Context['borderless']
   expansion: Expansion | null
+  needs: Context['needs']
   edges: EdgeMode
   turn: Turn
   crop: Crop
@@ -92,6 +93,7 @@ export function settle(context: Context): Settled | null {
     cut: way.cut,
     borderless: context.borderless,
     expansion: context.expansion,
+    needs: context.needs,
     edges,
     turn,
     crop: size.crop,

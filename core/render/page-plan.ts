@@ -1,5 +1,8 @@
+import type { TextBlock } from '../make/back-text.ts'
+import type { Wrap } from '../make/make.ts'
 import type { Plate } from '../plate/plate.ts'
 import type { Rect } from '../sheet/rect.ts'
+import { isSideways } from '../sheet/turn.ts'
 
 /** A rectangle in pixels. */
 export interface PixelRect {
@@ -22,19 +25,27 @@ export interface PagePlan {
   crop: PixelRect
   /** Clockwise turn of the picture, degrees. */
   turn: 0 | 90 | 180 | 270
-  /** Where the turned picture goes on the page; may reach beyond it. */
-  place: PixelRect
+  /** Where the turned picture goes on the page; may reach beyond it. Null when this side has words only. */
+  place: PixelRect | null
+  /** Sides of a wrapped canvas made from the edge of the face: their depth in pixels across and along the upright picture. */
+  wrap: { x: number; y: number; how: Exclude<Wrap, 'picture'>; colour: string } | null
+  /** Words on this side. */
+  text: (Pick<TextBlock, 'lines' | 'points' | 'align' | 'turn'> & { place: PixelRect }) | null
   /** Ink is kept within this. */
   keep: PixelRect
 }
 
-/** Pixels of the page for a plate; null without a set-up or a picture. Rounds each edge to the nearest pixel. */
-export function planPage(plate: Plate): PagePlan | null {
-  const { setup, layout } = plate
-  const { picture } = plate.brief
+export type Side = 'front' | 'back'
+
+/** Pixels of one side of a plate; null without a set-up, without a picture, or when that side is bare. Rounds each edge to the nearest pixel. */
+export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
+  const { setup } = plate
+  const { picture, make } = plate.brief
+  const front = side === 'front'
+  const layout = front ? plate.layout : plate.back?.layout
   if (!setup || !layout || !picture) return null
   const ppi = setup.printer.feedPpi
-  const bleed = setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0)
+  const bleed = !front || setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0)
   const px = (um: number) => Math.round((um * ppi) / 25_400)
   const pixels = (r: Rect): PixelRect => {
     const left = px(r.x - layout.page.x + bleed)
@@ -46,9 +57,21 @@ export function planPage(plate: Plate): PagePlan | null {
       height: Math.max(1, px(r.y + r.h - layout.page.y + bleed) - top),
     }
   }
-  const { crop } = setup
-  const left = Math.min(picture.width - 1, Math.round(crop.x * picture.width))
-  const top = Math.min(picture.height - 1, Math.round(crop.y * picture.height))
+  const crop = front ? setup.crop : (plate.back?.crop ?? null)
+  const turn = front ? setup.turn : (plate.back?.turn ?? 0)
+  const text = front ? setup.text : (plate.back?.text ?? null)
+  if (!crop && !text) return null
+  const used = crop ?? { x: 0, y: 0, w: 1, h: 1 }
+  const left = Math.min(picture.width - 1, Math.round(used.x * picture.width))
+  const top = Math.min(picture.height - 1, Math.round(used.y * picture.height))
+  const place = crop ? pixels(layout.picture) : null
+  const wrapped = front && make.as === 'wrapped-canvas' && make.wrap !== 'picture'
+  let wrap: PagePlan['wrap'] = null
+  if (wrapped && place) {
+    const face = pixels(setup.face)
+    const [x, y] = [face.left - place.left, face.top - place.top]
+    wrap = { ...(isSideways(turn) ? { x: y, y: x } : { x, y }), how: make.wrap as Exclude<Wrap, 'picture'>, colour: make.colour }
+  }
   return {
     ppi,
     width: Math.max(1, px(layout.page.w + 2 * bleed)),
@@ -58,11 +81,13 @@ export function planPage(plate: Plate): PagePlan | null {
     crop: {
       left,
       top,
-      width: Math.max(1, Math.min(picture.width - left, Math.round(crop.w * picture.width))),
-      height: Math.max(1, Math.min(picture.height - top, Math.round(crop.h * picture.height))),
+      width: Math.max(1, Math.min(picture.width - left, Math.round(used.w * picture.width))),
+      height: Math.max(1, Math.min(picture.height - top, Math.round(used.h * picture.height))),
     },
-    turn: setup.turn,
-    place: pixels(layout.picture),
+    turn,
+    place,
+    wrap,
+    text: text && { lines: text.lines, points: text.points, align: text.align, turn: text.turn, place: pixels(text.rect) },
     keep: pixels(layout.printable),
   }
 }

@@ -2,6 +2,9 @@ import type { Um } from '../length/length.ts'
 import { skewDrift } from './layout.ts'
 import { type Coverage, excess } from './tolerance.ts'
 
+// The loops run ten thousand times at every edit.
+const { abs, cos, log, max, min, PI, sqrt } = Math
+
 /** Sheets fed in a simulation. */
 export const SIMULATED_SHEETS = 10_000
 
@@ -16,7 +19,7 @@ function seededUniform(seed: number): () => number {
 
 /** Box–Muller, one of the two. A stated tolerance is taken as three standard deviations and as a hard limit. */
 function deviates(random: () => number): () => number {
-  return () => Math.max(-3, Math.min(3, Math.sqrt(-2 * Math.log(random() || 1e-12)) * Math.cos(2 * Math.PI * random()))) / 3
+  return () => max(-3, min(3, sqrt(-2 * log(random() || 1e-12)) * cos(2 * PI * random()))) / 3
 }
 
 /**
@@ -33,15 +36,15 @@ export function neededBySheet(of: Coverage, sheets = SIMULATED_SHEETS): Float64A
   const beyond = excess(of)
   const needs = new Float64Array(sheets)
   for (let i = 0; i < sheets; i++) {
-    const across = Math.abs(normal()) * tolerance.across
-    const along = Math.abs(normal()) * tolerance.along
-    const skew = skewDrift(of.sheet.length, Math.abs(normal()) * tolerance.skewDegrees + (of.outOfSquare ?? 0)) / 2
-    const larger = Math.abs(normal()) * of.spread
+    const across = abs(normal()) * tolerance.across
+    const along = abs(normal()) * tolerance.along
+    const skew = skewDrift(of.sheet.length, abs(normal()) * tolerance.skewDegrees + (of.outOfSquare ?? 0)) / 2
+    const larger = abs(normal()) * of.spread
     // The signs in turn: towards the far edge, where a large sheet adds to it, or away from it.
     const [x, y] = [(i & 1) === 0, (i & 2) === 0]
-    const sideways = (x ? across + larger : Math.max(across, larger)) + beyond.across + skew
-    const lengthways = (y ? along + larger : Math.max(along, larger)) + beyond.along
-    needs[i] = Math.max(sideways, lengthways)
+    const sideways = (x ? across + larger : max(across, larger)) + beyond.across + skew
+    const lengthways = (y ? along + larger : max(along, larger)) + beyond.along
+    needs[i] = max(sideways, lengthways)
   }
   return needs.sort()
 }

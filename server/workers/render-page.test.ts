@@ -25,6 +25,8 @@ const PLAN: PagePlan = {
   turn: 0,
   place: { left: 40, top: 60, width: 120, height: 80 },
   keep: { left: 0, top: 0, width: 200, height: 300 },
+  wrap: null,
+  text: null,
 }
 
 /** Four flat quarters: red, green / blue, white. */
@@ -143,4 +145,36 @@ test('a grey picture, and one with alpha, come out as they look', async () => {
     .png()
     .toFile(clear)
   expect((await render({ picture: clear })).at(60, 80)).toEqual([255, 255, 255])
+})
+
+test('words stand on the page where the plan says, dark on bare paper, and nowhere else', async () => {
+  const text = {
+    lines: ['WWW', 'III'],
+    points: 30,
+    align: 'left' as const,
+    turn: 0 as const,
+    place: { left: 20, top: 200, width: 140, height: 112 },
+  }
+  const { at } = await render({ plan: { ...PLAN, place: null, text } })
+  const darkest = (x0: number, y0: number, w: number, h: number) => {
+    let least = 255
+    for (let y = y0; y < Math.min(300, y0 + h); y++) for (let x = x0; x < x0 + w; x++) least = Math.min(least, at(x, y)[0] ?? 255)
+    return least
+  }
+  expect(darkest(20, 200, 140, 56)).toBeLessThan(60)
+  expect(darkest(0, 0, 200, 198)).toBe(255)
+  // The second line is narrow letters: nothing at its right.
+  expect(darkest(120, 262, 40, 38)).toBe(255)
+})
+
+test.each([
+  ['mirror', [200, 30, 30]],
+  ['stretch', [200, 30, 30]],
+  ['colour', [18, 52, 86]],
+] as const)('the sides of a canvas wrapped with %s', async (how, corner) => {
+  const { at } = await render({ plan: { ...PLAN, wrap: { x: 10, y: 10, how, colour: '#123456' } } })
+  // The face begins 10 pixels in; its first quarter is red, and so is a side made from it.
+  expect(at(52, 72)).toEqual([200, 30, 30])
+  expect(at(43, 63)).toEqual([...corner])
+  expect(at(38, 63)).toEqual([255, 255, 255])
 })

@@ -1,5 +1,5 @@
 import type { Path } from '../../core/paths/path.ts'
-import { normal } from './random.ts'
+import { normal, seeded } from './random.ts'
 
 /** A sheet lying in a path: what it is, not what anyone believes it is. Micrometres. */
 export interface RealSheet {
@@ -26,6 +26,15 @@ export interface Travel {
   length: number
 }
 
+/** Share of a path's tolerance that is always the same way (wear, a guide a little off); the rest is luck. */
+const HABIT = 0.45
+
+/** The way a path habitually errs, −1…1 across and along; a property of the machine that nobody is told. */
+function habit(path: Path): { across: number; along: number } {
+  const random = seeded([...path.id].reduce((sum, c) => Math.imul(sum, 31) + c.charCodeAt(0), 17))
+  return { across: 2 * random() - 1, along: 2 * random() - 1 }
+}
+
 /** Feeds one sheet: this sheet's true size, and where a page of this width comes to lie on it. */
 export function feed(path: Path, sheet: RealSheet, page: { width: number; length: number }, random: () => number): Travel {
   const vary = sheet.form === 'roll' ? 0 : sheet.spread / 3
@@ -33,9 +42,10 @@ export function feed(path: Path, sheet: RealSheet, page: { width: number; length
   // The printer cuts a roll itself, to the page.
   const length = sheet.form === 'roll' ? page.length : Math.round(sheet.length + normal(random) * vary)
   const stop = path.registration === 'right' ? width - page.width : path.registration === 'left' ? 0 : (width - page.width) / 2
+  const always = habit(path)
   return {
-    x: stop + (normal(random) * path.tolerance.across) / 3,
-    y: (normal(random) * path.tolerance.along) / 3,
+    x: stop + (always.across * HABIT + (normal(random) * (1 - HABIT)) / 3) * path.tolerance.across,
+    y: (always.along * HABIT + (normal(random) * (1 - HABIT)) / 3) * path.tolerance.along,
     skew: (normal(random) * path.tolerance.skewDegrees) / 3,
     width,
     length,
@@ -74,7 +84,8 @@ export function inkLimits(
     const keep = b?.enforced ?? Math.max(m.left, m.right, m.leading, m.trailing)
     return { left: keep, top: keep, right: page.width - keep, bottom: page.length - keep, enforced: true }
   }
-  const past = (edge: 'left' | 'right' | 'leading' | 'trailing') => (b.edges.includes(edge) ? -bleed : m[edge])
+  const kept = b.margins ?? m
+  const past = (edge: 'left' | 'right' | 'leading' | 'trailing') => (b.edges.includes(edge) ? -bleed : kept[edge])
   return {
     left: past('left'),
     top: past('leading'),
