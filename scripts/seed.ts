@@ -17,6 +17,7 @@ import { PRINTERS } from '../demo/printers.ts'
 import { config, LIMITS } from '../server/config.ts'
 import { openApp } from '../server/open-app.ts'
 import { takePicture } from '../server/pictures/take-picture.ts'
+import { learnOffset } from '../server/printing/account.ts'
 import { lotRow, readStudio } from '../server/studio/read-studio.ts'
 import { realSheet } from '../simulator/demo-machines.ts'
 import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
@@ -34,6 +35,8 @@ async function seedStudio() {
     await models.printers.create({
       id: record.id,
       position,
+      archived: false,
+      version: 1,
       record: { ...record, address: `ipp://127.0.0.1:${firstPort + position}/ipp/print` },
     })
   }
@@ -170,7 +173,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     sheetsUsed: brief.copies,
     sheetsWasted: verdict === 'wasted' ? brief.copies : 0,
   }
-  await models.runs.create({
+  const run = await models.runs.create({
     jobId: job.id,
     plate,
     printerId: plate.setup.printer.id,
@@ -191,8 +194,10 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     finishedAt: demo.history === 'queued' ? null : when,
     inspection,
     searchText: `${[demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes ?? ''].filter(Boolean).join(' ')}${inspection ? ` ¦ ${[verdict, ...inspection.faults, inspection.note].join(' ')}` : ''}`,
+    side: 'front',
     ...(past || demo.history === 'refused' ? { createdAt: when } : {}),
   })
+  if (inspection) await learnOffset(models, run)
 }
 
 if ((await models.rules.count()) === 0 || (await models.jobs.count()) === 0) {

@@ -1,4 +1,5 @@
 import type { Plate } from '../plate/plate.ts'
+import type { Side } from '../render/page-plan.ts'
 import { type Attributes, v } from './message.ts'
 
 const QUALITY = { draft: 3, normal: 4, high: 5 } as const
@@ -8,10 +9,11 @@ const hundredths = (um: number) => Math.round(um / 10)
  * Job template attributes that ask a printer for exactly this plate. Sizes in 1/100 mm.
  * Source: RFC 8011 section 5.2, PWG 5100.3 (`media-col`), PWG 5100.13 (`print-scaling`, `print-rendering-intent`).
  */
-export function jobAttributesFor(plate: Plate): Attributes {
+export function jobAttributesFor(plate: Plate, side: Side = 'front'): Attributes {
   const s = plate.setup
   if (!s) return {}
-  const margin = (um: number) => v.integer(s.borderless === 'none' ? hundredths(um) : 0)
+  const margins = side === 'back' ? (s.path.duplex?.margins ?? s.path.margins) : s.path.margins
+  const margin = (um: number) => v.integer(s.borderless === 'none' || side === 'back' ? hundredths(um) : 0)
   return {
     copies: v.integer(plate.brief.copies),
     'media-col': v.collection({
@@ -21,10 +23,10 @@ export function jobAttributesFor(plate: Plate): Attributes {
       }),
       'media-source': v.keyword(s.path.source),
       'media-type': v.keyword(s.mediaType.id),
-      'media-top-margin': margin(s.path.margins.leading),
-      'media-bottom-margin': margin(s.path.margins.trailing),
-      'media-left-margin': margin(s.path.margins.left),
-      'media-right-margin': margin(s.path.margins.right),
+      'media-top-margin': margin(margins.leading),
+      'media-bottom-margin': margin(margins.trailing),
+      'media-left-margin': margin(margins.left),
+      'media-right-margin': margin(margins.right),
     }),
     'print-quality': v.enum(QUALITY[s.quality.ipp]),
     'print-color-mode': v.keyword('color'),

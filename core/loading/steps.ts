@@ -1,4 +1,6 @@
-import { type Unit, writeLength } from '../length/length.ts'
+import { LONG_SHEET } from '../checks/long-sheet.ts'
+import { cutSentences } from '../cutting/cut-plan.ts'
+import { type Unit, writeLength, writeSize } from '../length/length.ts'
 import { capacityFor } from '../paths/limits.ts'
 import { isRoll } from '../paths/path.ts'
 import type { Plate, Setup } from '../plate/plate.ts'
@@ -24,7 +26,7 @@ export interface Step {
 
 const KEEP_CLEAR = 'Fingers, hair, ties and lanyards clear of rollers, carriage and cutter. Never hold a sheet that is being drawn in.'
 const HEAVY = 'A wide roll is heavy: two people or a lift. Follow the printer maker’s instructions and your local rules.'
-const LONG_SHEET = 600_000
+const BLADE = 'Cutting mat, metal rule with a finger guard, fresh blade, blade away from the hand; close it when you are done.'
 
 type Draft = Omit<Step, 'when'> & { when?: Step['when'] }
 
@@ -46,7 +48,7 @@ function loadSteps(s: Setup, plate: Plate, unit: Unit): Draft[] {
       id: 'room',
       phase: 'load',
       title: 'Make room',
-      text: `The sheet is ${writeLength(long, unit)} long and needs that length clear before and behind the printer. Turn the printer sideways on the table if it must be.`,
+      text: `The sheet is ${writeLength(long, unit)} long. Keep ${writeLength(path.clearance.behind + (path.clearance.ofSheet ? long : 0), unit)} clear behind the printer and ${writeLength(path.clearance.before + (path.clearance.ofSheet ? long : 0), unit)} before it; turn the printer sideways on the table if it must be.`,
       caution: 'Keep cables and sheets off the walkway.',
     })
   }
@@ -92,12 +94,60 @@ function loadSteps(s: Setup, plate: Plate, unit: Unit): Draft[] {
       id: 'load',
       phase: 'load',
       title: `Load ${count} ${count === 1 ? 'sheet' : 'sheets'}`,
-      text: `${paper.name}, lot ${lot.id}, into ${path.name}. ${how}`,
+      text: `${paper.name}, lot ${s.cut ? `cut from ${s.cut.fromLotId}` : lot.id}, into ${path.name}. ${how}`,
       caution: KEEP_CLEAR,
       loads: true,
       when,
     })
   }
+  for (const [i, text] of path.loadSteps.entries())
+    steps.push({ id: `own-${i}`, phase: 'load', title: `${path.name}, as its manual says`, text, caution: null, when })
+  return steps
+}
+
+/** What is done with the sheets between the first and the second side. */
+function secondSide(s: Setup, plate: Plate): Draft[] {
+  if (!plate.back) return []
+  const blank = s.path.printableSide
+  return [
+    {
+      id: 'turn-over',
+      phase: 'after',
+      title: 'Turn the sheets over',
+      text: `When they are dry, turn the stack over sideways: left and right change places, the leading edge stays the leading edge. The blank side faces ${blank}. Then press “Print the back”.`,
+      caution: KEEP_CLEAR,
+    },
+  ]
+}
+
+/** What is made of the print once it is dry. */
+function finishing(s: Setup, plate: Plate, unit: Unit): Draft[] {
+  const { brief, layout } = plate
+  const steps: Draft[] = []
+  if (brief.finished && layout)
+    steps.push({
+      id: 'trim',
+      phase: 'after',
+      title: 'Trim it',
+      text: `Cut it down to ${writeSize(layout.frame.w, layout.frame.h, unit)}: ${writeLength(layout.frame.y, unit)} off the leading edge, ${writeLength(layout.sheet.h - layout.frame.y - layout.frame.h, unit)} off the trailing edge, ${writeLength(layout.frame.x, unit)} off the left.`,
+      caution: BLADE,
+    })
+  if (s.fold)
+    steps.push({
+      id: 'fold',
+      phase: 'after',
+      title: 'Fold it',
+      text: `Crease it ${writeLength(s.fold.at, unit)} from the ${s.fold.axis === 'across' ? 'leading' : 'left'} edge${s.paper.weight >= 180 ? '; score it first' : ''}.`,
+      caution: null,
+    })
+  if (brief.make.as === 'wrapped-canvas')
+    steps.push({
+      id: 'wrap',
+      phase: 'after',
+      title: 'Stretch it over the bars',
+      text: `Lay it face down on something clean, the bars on the marks ${writeLength(brief.make.depth, unit)} inside the print, pull from the middle of each side outwards and fasten the ${writeLength(brief.make.tuck, unit)} of bare canvas behind.`,
+      caution: 'Stapler and pliers: eyes and fingers clear.',
+    })
   return steps
 }
 
@@ -112,7 +162,11 @@ export function loadingSteps(plate: Plate, unit: Unit): Step[] {
     both: 'colour management on',
     none: 'colour management off',
   }[s.management]
+  const cutting: Draft[] = s.cut
+    ? [{ id: 'cut', phase: 'load', title: 'Cut the sheets first', text: cutSentences(s.cut, unit).join(' '), caution: BLADE }]
+    : []
   const drafts: Draft[] = [
+    ...cutting,
     {
       id: 'computer',
       phase: 'computer',
@@ -124,7 +178,7 @@ export function loadingSteps(plate: Plate, unit: Unit): Step[] {
       id: 'panel',
       phase: 'panel',
       title: `Set the panel to “${s.mediaType.panelName}”`,
-      text: `At the panel: source “${s.path.panelName}”, paper “${s.mediaType.panelName}”, size ${s.page.pwg === null ? 'user-defined' : s.page.name}.${s.mediaType.platenGap === 'wide' ? ' Platen gap wide: the printer may ask you to confirm every print.' : ''}`,
+      text: `At the panel: source “${s.path.panelName}”, paper “${s.mediaType.panelName}”, size “${s.page.pwg === null ? s.printer.unlistedSize : s.page.name}”.${s.mediaType.platenGap === 'wide' ? ' Platen gap wide: the printer may ask you to confirm every print.' : ''}`,
       caution: null,
     },
     ...loadSteps(s, plate, unit),
@@ -136,6 +190,9 @@ export function loadingSteps(plate: Plate, unit: Unit): Step[] {
       caution: 'Fresh ink and overspray: air the room.',
       when: 'after',
     },
+    ...secondSide(s, plate),
+    ...finishing(s, plate, unit),
+    ...s.path.tidySteps.map((text, i): Draft => ({ id: `tidy-${i}`, phase: 'after', title: 'Tidy up', text, caution: null })),
   ]
   if (s.path.attachment)
     drafts.push({
@@ -146,7 +203,7 @@ export function loadingSteps(plate: Plate, unit: Unit): Step[] {
       caution: KEEP_CLEAR,
       when: 'after',
     })
-  return drafts.map((step) => ({ ...step, when: step.when ?? 'before' }))
+  return drafts.map((step) => ({ ...step, when: step.when ?? (step.phase === 'after' ? 'after' : 'before') }))
 }
 
 /** The same settings as a table: what the computer and the panel must each show. */
@@ -157,7 +214,11 @@ export function settingsTable(plate: Plate, unit: Unit): { setting: string; comp
   const managed = { program: 'Off (Arch Plate manages)', driver: 'On', both: 'On, and managed by Arch Plate', none: 'Off' }[s.management]
   return [
     { setting: 'Source', computer: s.path.name, panel: s.path.panelName },
-    { setting: 'Size', computer: s.page.pwg === null ? `Custom, ${size}` : size, panel: s.page.pwg === null ? 'User-defined' : size },
+    {
+      setting: 'Size',
+      computer: s.page.pwg === null ? `Custom, ${size}` : size,
+      panel: s.page.pwg === null ? s.printer.unlistedSize : size,
+    },
     { setting: 'Media type', computer: s.mediaType.driverName, panel: s.mediaType.panelName },
     { setting: 'Edges', computer: s.borderless === 'none' ? 'With margins' : `Borderless, ${s.expansion?.name ?? 'no step'}`, panel: '—' },
     { setting: 'Quality', computer: `${s.quality.name}, ${s.quality.dpi} dpi`, panel: '—' },

@@ -12,7 +12,9 @@ export const MediaTypeSchema = z.object({
   panelName: z.string().max(80),
   surface: z.enum(['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain']),
   /** Grammage the entry is meant for, g/m². */
-  weight: z.object({ min: z.number().nonnegative(), max: z.number().positive() }),
+  weight: z
+    .object({ min: z.number().nonnegative(), max: z.number().positive() })
+    .refine((w) => w.min <= w.max, 'the minimum is above the maximum'),
   black: z.enum(['photo', 'matte', 'either']),
   platenGap: z.enum(['normal', 'wide']),
 })

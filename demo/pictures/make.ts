@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import { chartSvg } from './chart.ts'
 import { coast, fog, keepsake, lampRoom, lens, type Painter, seaState } from './painters.ts'
+import { tideTablesSvg } from './tide-tables.ts'
 import { embedInJpeg, wideGamutProfile } from './wide-gamut.ts'
 
 function paint(painter: Painter, width: number, height: number): Buffer {
@@ -69,6 +70,13 @@ export const DEMO_PICTURES: Record<string, () => Promise<Buffer>> = {
       .flatten({ background: '#fff' })
       .withIccProfile('srgb')
       .withMetadata({ density: 300, icc: 'srgb' })
+      .png({ palette: false })
+      .toBuffer(),
+  'tide-tables.png': async () =>
+    sharp(Buffer.from(tideTablesSvg(2100, 2970)))
+      .flatten({ background: '#fff' })
+      .withIccProfile('srgb')
+      .withMetadata({ density: 200, icc: 'srgb' })
       .png({ palette: false })
       .toBuffer(),
   'lamp-room.jpg': async () =>

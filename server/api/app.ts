@@ -8,8 +8,11 @@ import type { App } from '../app-context.ts'
 import { config, LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
 import { jobsApi } from './jobs.ts'
+import { layoutTestsApi } from './layout-tests.ts'
+import { lotsApi } from './lots.ts'
 import { picturesApi } from './pictures.ts'
 import { platesApi } from './plates.ts'
+import { printersApi } from './printers.ts'
 import { runsApi } from './runs.ts'
 import { problemOf, router } from './shared.ts'
 import { studioApi } from './studio.ts'
@@ -60,6 +63,9 @@ export function buildHttp(app: App) {
 
   http.route('/api', picturesApi(app))
   http.route('/api', studioApi(app))
+  http.route('/api', lotsApi(app))
+  http.route('/api', printersApi(app))
+  http.route('/api', layoutTestsApi(app))
   http.route('/api', jobsApi(app))
   http.route('/api', runsApi(app))
   http.route('/api', platesApi(app))

@@ -5,7 +5,9 @@ import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
-import { freezePlate } from '../printing/freeze.ts'
+import { drawingPdf } from '../documents/scale-drawing.ts'
+import { cutStock } from '../printing/cut-stock.ts'
+import { freezePlate, plateForBack } from '../printing/freeze.ts'
 import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { jobDto, runDto } from './rows.ts'
@@ -20,6 +22,8 @@ const TickParam = IdParam.extend({
     .max(60)
     .openapi({ param: { name: 'step', in: 'path' } }),
 })
+
+const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
 export function jobsApi(app: App) {
   const { models, events } = app
@@ -169,7 +173,7 @@ export function jobsApi(app: App) {
             message: 'Somebody else changed this job. Look at it again before you print.',
             current: jobDto(job),
           })
-        const plate = await freezePlate(app, job, asked)
+        const plate = asked.side === 'back' ? await plateForBack(app, id, asked.despite) : await freezePlate(app, job, asked)
         // One print at a time: of two people pressing at once, one takes the job and the other is told.
         const [taken] = await models.jobs.update(
           { state: 'printing' },
@@ -189,6 +193,7 @@ export function jobsApi(app: App) {
           progress: 0,
           sheetsDelivered: 0,
           plate,
+          side: asked.side,
           printerId: plate.setup?.printer.id ?? '',
           printerJob: null,
           delivered: null,
@@ -222,6 +227,44 @@ export function jobsApi(app: App) {
         )
       },
     )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs/{id}/cut',
+        summary: 'The sheets have been cut: count the larger stock down and the pieces and offcuts up',
+        request: { params: IdParam, ...takes(z.object({ version: z.number().int() })) },
+        responses: { 200: body(Job), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id } = c.req.valid('param')
+        const job = await find(id)
+        if (job.version !== c.req.valid('json').version)
+          throw new Refusal(409, {
+            code: 'changed-meanwhile',
+            field: 'version',
+            message: 'Somebody else changed this job. Look at it again.',
+            current: jobDto(job),
+          })
+        const plate = resolve(job.brief, await readStudio(models), job.pins)
+        if (!plate.setup?.cut)
+          throw new Refusal(422, { code: 'nothing-to-cut', field: 'stock', message: 'This job takes its sheets as they are in stock.' })
+        const lotId = await cutStock(models, plate.setup.cut)
+        await job.update({ pins: { ...job.pins, stock: lotId }, version: job.version + 1 })
+        events.tell({ what: 'studio', id: lotId })
+        events.tell({ what: 'job', id })
+        return c.json(jobDto(job), 200)
+      },
+    )
+    .get('/jobs/:id/drawing.pdf', async (c) => {
+      const job = await find(IdParam.parse({ id: c.req.param('id') }).id)
+      const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
+      const plate = resolve(job.brief, await readStudio(models), job.pins)
+      const pdf = await drawingPdf(app.files, `${job.id}  ${job.title}`, plate, scale)
+      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': `inline; filename="drawing-${job.id}-1-to-${scale}.pdf"`,
+      })
+    })
     .get('/jobs/:id/load-sheet.pdf', async (c) => {
       const job = await find(IdParam.parse({ id: c.req.param('id') }).id)
       const plate = resolve(job.brief, await readStudio(models), job.pins)

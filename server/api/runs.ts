@@ -2,6 +2,7 @@ import { createRoute, z } from '@hono/zod-openapi'
 import { Op } from 'sequelize'
 import { InspectionSchema, RunDetailSchema, RunSchema } from '../../core/api/dto.ts'
 import type { App } from '../app-context.ts'
+import { learnOffset } from '../printing/account.ts'
 import { Unreachable } from '../printing/ipp-client.ts'
 import { missing, Refusal } from '../problems.ts'
 import { runDto } from './rows.ts'
@@ -128,6 +129,7 @@ export function runsApi(app: App) {
           state: ended ? 'done' : row.state,
           searchText: `${row.searchText.split(' ¦ ')[0]} ¦ ${[inspection.verdict, ...inspection.faults, inspection.note].join(' ')}`,
         })
+        await learnOffset(models, row)
         // The pairing learns from the verdict; a corrected verdict first takes the old one back.
         const pairing = await models.pairings.findByPk(`${row.printerId}-${row.plate.setup?.paper.id}`)
         if (pairing) {

@@ -62,6 +62,15 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
   if (error instanceof Refusal) return { status: error.status, problem: error.problem }
   if (error instanceof OptimisticLockError)
     return { status: 409, problem: { code: 'changed-meanwhile', message: 'Somebody else changed this meanwhile. Look at it again.' } }
+  if (error instanceof z.ZodError)
+    return {
+      status: 400,
+      problem: {
+        code: 'bad-request',
+        field: error.issues[0]?.path.join('.') ?? '',
+        message: error.issues[0]?.message ?? 'Not as it must be.',
+      },
+    }
   const away =
     error instanceof ConnectionError ||
     (error instanceof DatabaseError && /ECONN|closed|gone away|pool/i.test(error.message)) ||

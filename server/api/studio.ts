@@ -2,14 +2,14 @@ import { readFile } from 'node:fs/promises'
 import { Readable } from 'node:stream'
 import type { ReadableStream } from 'node:stream/web'
 import { createRoute, z } from '@hono/zod-openapi'
-import { HandSchema, LotEditSchema, LotSchema, MachineStateSchema, ProfileEntrySchema } from '../../core/api/dto.ts'
+import { HandSchema, MachineStateSchema, ProfileEntrySchema } from '../../core/api/dto.ts'
 import { readProfile, requirePrinterProfile } from '../../core/color/icc/read.ts'
 import { HouseRulesSchema, StudioSchema } from '../../core/studio/studio.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { hands } from '../printing/hands.ts'
 import { missing, Refusal } from '../problems.ts'
-import { lotOf, readStudio } from '../studio/read-studio.ts'
+import { readStudio } from '../studio/read-studio.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const LoadedEdit = z.object({ pathId: z.string().max(60), lotId: z.string().max(60).nullable(), remaining: z.number().int().nonnegative() })
@@ -44,27 +44,6 @@ export function studioApi(app: App) {
         await models.rules.upsert({ id: 'house', record: rules })
         events.tell({ what: 'studio', id: 'rules' })
         return c.json(rules, 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'patch',
-        path: '/lots/{id}',
-        summary: 'Correct what a lot measures or how much is left',
-        request: { params: KeyParam, ...takes(LotEditSchema) },
-        responses: { 200: body(LotSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const row = await models.lots.findByPk(c.req.valid('param').id)
-        if (!row) throw missing('lot', c.req.valid('param').id)
-        const { measured, spread, stock } = c.req.valid('json')
-        await row.update({
-          ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}),
-          ...(spread === undefined ? {} : { spread }),
-          ...(stock === undefined ? {} : { stock }),
-        })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json(lotOf(row), 200)
       },
     )
     .openapi(

@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
-import sharp from 'sharp'
 import { drawSheet } from '../../core/drawing/sheet-drawing.ts'
 import { writeLength, writeSize } from '../../core/length/length.ts'
 import { loadingSteps, settingsTable } from '../../core/loading/steps.ts'
@@ -9,6 +8,7 @@ import type { Plate } from '../../core/plate/plate.ts'
 import type { FileStore } from '../store/files.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
+import { thumbnailOf } from './thumbnail.ts'
 
 const A4 = { width: 595.28, height: 841.89 }
 const MARGIN = 34
@@ -70,17 +70,7 @@ export async function loadSheetPdf(files: FileStore, jobId: number, title: strin
   const drawing = drawSheet(plate, unit)
   const box = { x: MARGIN, y: y - 330, width: 258, height: 326 }
   if (drawing) {
-    const hash = plate.brief.picture?.hash
-    const thumbnail =
-      hash && files.has(hash)
-        ? await sharp(files.pathOf(hash), { failOn: 'none' })
-            .autoOrient()
-            .resize(700, 700, { fit: 'inside' })
-            .jpeg({ quality: 82 })
-            .toBuffer()
-            .catch(() => null)
-        : null
-    await drawInto(pdf, page, drawing, box, regular, thumbnail)
+    await drawInto(pdf, page, drawing, box, regular, await thumbnailOf(files, plate))
   }
   let ty = y - 2
   const tx = MARGIN + box.width + 18

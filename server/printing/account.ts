@@ -1,3 +1,5 @@
+import { offsetFrom, skewFrom } from '../../core/calibration/offset.ts'
+import { oversprayOf } from '../../core/checks/overspray.ts'
 import type { Models, Row, RunRow } from '../db/models.ts'
 
 /** Ends a run and counts what it used, as one act: the lot, the path and the run change together or not at all. */
@@ -5,7 +7,8 @@ export async function account(models: Models, run: Row<RunRow>, change: Partial<
   const { setup, layout } = run.plate
   const { sequelize } = models.runs
   if (!setup || !sequelize) throw new Error('a run without a set-up')
-  const used = change.sheetsDelivered * (setup.lot.form === 'roll' ? Math.round(layout?.sheet.h ?? 0) : 1)
+  // The second side goes on sheets that were counted with the first.
+  const used = run.side === 'back' ? 0 : change.sheetsDelivered * (setup.lot.form === 'roll' ? Math.round(layout?.sheet.h ?? 0) : 1)
   await sequelize.transaction(async (transaction) => {
     if (used > 0) {
       const lot = await models.lots.findByPk(setup.lot.id, { transaction, lock: true })
@@ -17,7 +20,37 @@ export async function account(models: Models, run: Row<RunRow>, change: Partial<
         await tray.update({ remaining, lotId: remaining > 0 ? tray.lotId : null }, { transaction })
       }
     }
+    const sprayed = run.side === 'front' && setup.borderless !== 'none' && layout ? oversprayOf(layout) * change.sheetsDelivered : 0
+    if (sprayed > 0) {
+      const printer = await models.printers.findByPk(setup.printer.id, { transaction, lock: true })
+      const record = printer?.record
+      if (printer && record)
+        await printer.update(
+          { record: { ...record, overspray: { ...record.overspray, since: record.overspray.since + sprayed } } },
+          { transaction },
+        )
+    }
     await run.update(change, { transaction })
+  })
+}
+
+/** Keeps what an inspected run says of where its path lays prints; takes it back when nothing was measured. */
+export async function learnOffset(models: Models, run: Row<RunRow>): Promise<void> {
+  const { setup, layout } = run.plate
+  const { inspection } = run
+  // A print that ran off the paper, or a second side, has no borders to compare.
+  if (!setup || !layout || run.side !== 'front' || !inspection?.margins || setup.borderless !== 'none') {
+    await models.offsets.destroy({ where: { runId: run.id } })
+    return
+  }
+  const { across, along } = offsetFrom(inspection.margins, layout.margins, setup.offset)
+  await models.offsets.upsert({
+    runId: run.id,
+    printerId: setup.printer.id,
+    pathId: setup.path.id,
+    across: Math.round(across),
+    along: Math.round(along),
+    skewDegrees: inspection.skew ? skewFrom(inspection.skew.leading, inspection.skew.trailing, layout.visible.h) : null,
   })
 }
 

@@ -37,3 +37,28 @@ export async function freezePlate(
     })
   return plate
 }
+
+/** Said when the first side is still wet; an operator may print in spite of it. */
+export const STILL_DRYING = 'still-drying'
+
+/**
+ * The plate of the second side: the very one the first side was printed with.
+ * Refuses with 409 when no first side has been delivered, or while it dries.
+ */
+export async function plateForBack(app: Pick<App, 'models'>, jobId: number, despite: readonly string[]): Promise<Plate> {
+  const front = await app.models.runs.findOne({ where: { jobId, side: 'front', state: ['inspect', 'done'] }, order: [['id', 'DESC']] })
+  if (!front?.plate.back)
+    throw new Refusal(409, {
+      code: 'no-first-side',
+      field: 'side',
+      message: 'Print the front first; the back goes on sheets that have one.',
+    })
+  if (front.dryUntil && front.dryUntil > new Date() && !despite.includes(STILL_DRYING))
+    throw new Refusal(409, {
+      code: STILL_DRYING,
+      field: 'dryUntil',
+      value: front.dryUntil.toISOString(),
+      message: 'The first side is still drying. Wet ink marks the rollers and the next sheets; wait, or say that you have made sure.',
+    })
+  return front.plate
+}

@@ -116,6 +116,9 @@ const readJob = (attributes: Attributes): PrinterJob => ({
 
 const NAMED = (name: string): Attributes => ({ 'job-name': v.name(name), 'document-format': v.mime('image/pwg-raster') })
 
+/** `media-col-database` is large and has to be asked for by name (PWG 5100.3). */
+const EVERYTHING = ['all', 'media-col-database']
+
 /** What this program says to printers. Every call throws Unreachable or Refused when it cannot be done. */
 export const ipp = {
   validate: (address: string, name: string, job: Attributes) => exchange(address, 'Validate-Job', NAMED(name), job, null),
@@ -126,6 +129,14 @@ export const ipp = {
 
   async job(address: string, id: number): Promise<PrinterJob> {
     return readJob(groupOf(await exchange(address, 'Get-Job-Attributes', { 'job-id': v.integer(id) }, null, null), 'job'))
+  },
+
+  /** Everything a printer says of itself. */
+  async describe(address: string): Promise<Attributes> {
+    return groupOf(
+      await exchange(address, 'Get-Printer-Attributes', { 'requested-attributes': v.keyword(...EVERYTHING) }, null, null),
+      'printer',
+    )
   },
 
   cancel: (address: string, id: number) => exchange(address, 'Cancel-Job', { 'job-id': v.integer(id) }, null, null),

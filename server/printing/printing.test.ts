@@ -23,6 +23,7 @@ async function print(j: Job): Promise<Run> {
     version: j.version,
     decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
     despite: [],
+    side: 'front',
   })
   if (answer.status !== 201) throw new Error(JSON.stringify(answer.body))
   return answer.body
@@ -91,7 +92,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   const found = (await call<Run[]>('GET', '/runs?q=quokka%20heron')).body
   expect(found.map((r: Run) => r.id)).toContain(run.id)
   const opened = await runOf(run.id)
-  expect(opened.inspection).toEqual(inspection)
+  expect(opened.inspection).toEqual({ ...inspection, skew: null })
   // The plate in the log is the frozen one, whatever the studio does since.
   await call('PATCH', '/lots/lustre-a3', { measured: { width: mm(300), length: mm(420) } })
   expect((await runOf(run.id)).plate).toEqual(opened.plate)
@@ -180,3 +181,70 @@ test('the server killed while a run waits goes on with it after the restart, and
   expect((await finish(run.id, ['inspect'])).sheetsDelivered).toBe(1)
   expect(await sentAs(run)).toHaveLength(1)
 }, 120_000)
+
+test('a two-sided card is printed in two passes: the back is refused before there is a front, and while it dries', async () => {
+  await hand('dunlin', { act: 'load', pathId: 'dunlin-photo', lotId: 'card-4x6', remaining: 10 })
+  const card = {
+    paperId: 'keepsake-card',
+    sheet: { width: 101_600, length: 152_400, name: null },
+    size: { by: 'border', border: mm(6) },
+    make: {
+      as: 'two-sided',
+      flip: 'long-edge',
+      backPicture: 'none',
+      text: { text: 'Lantern Wharf', points: 10, at: 'middle', align: 'centre' },
+    },
+  }
+  const j = await job(card, { printer: 'dunlin', path: 'dunlin-photo' })
+  const back = (despite: string[]) => call<Run>('POST', `/jobs/${j.id}/print`, { version: j.version, decisions: {}, despite, side: 'back' })
+  expect((await back([])).body.code).toBe('no-first-side')
+  const front = await finish((await print(j)).id, ['inspect'])
+  expect(front.message).toContain('print the back')
+  expect((await back([])).body.code).toBe('still-drying')
+  const stock = async () => (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'card-4x6').stock
+  const before = await stock()
+  const second = await back(['still-drying'])
+  expect([second.status, second.body.side]).toEqual([201, 'back'])
+  const done = await finish(second.body.id, ['inspect'])
+  // The sheets were counted with their first side.
+  expect(await stock()).toBe(before)
+  const sheet = sharp(Buffer.from(await (await fetch(`${BASE}/api/files/${done.delivered}`)).arrayBuffer())).greyscale()
+  const { width = 1, height = 1 } = await sheet.metadata()
+  const darkest = async (top: number, rows: number) =>
+    (
+      await sharp(
+        await sheet
+          .clone()
+          .extract({
+            left: Math.round(width * 0.25),
+            top: Math.round(height * top),
+            width: Math.round(width * 0.5),
+            height: Math.round(height * rows),
+          })
+          .toBuffer(),
+      ).stats()
+    ).channels[0]?.min ?? 255
+  expect(await darkest(0.45, 0.1)).toBeLessThan(110)
+  expect(await darkest(0.2, 0.15)).toBeGreaterThan(150)
+})
+
+test('three inspected prints teach where a path lays them, and the next drawing makes up for it', async () => {
+  await hand('plover', { act: 'load', pathId: 'plover-tray-2', lotId: 'plain-a3', remaining: 20 })
+  const plain = { paperId: 'logbook-plain', sheet: A3, size: { by: 'border', border: mm(20) } }
+  const pins = { printer: 'plover', path: 'plover-tray-2', stock: 'plain-a3' }
+  const plateNow = async () => resolve((await job(plain, pins)).brief, (await call('GET', '/studio')).body, pins)
+  const position = async () => (await plateNow()).decisions.find((d) => d.key === 'position')
+  expect((await position())?.value).toBe('none')
+  for (let i = 0; i < 3; i++) {
+    const run = await finish((await print(await job(plain, pins))).id, ['inspect'])
+    const drawn = run.plate.layout?.margins
+    if (!drawn) throw new Error('no layout')
+    const shifted = { leading: drawn.leading + 300, trailing: drawn.trailing - 300, left: drawn.left + 900, right: drawn.right - 900 }
+    const margins = Object.fromEntries(Object.entries(shifted).map(([edge, um]) => [edge, Math.round(um)]))
+    const inspection = { margins, skew: null, verdict: 'right', faults: [], note: '', sheetsUsed: 1, sheetsWasted: 0 }
+    expect((await call('PUT', `/runs/${run.id}/inspection`, inspection)).status).toBe(200)
+  }
+  const line = await position()
+  expect(line).toMatchObject({ value: 'measured', by: 'log' })
+  expect((await plateNow()).setup?.offset).toEqual({ x: 900, y: 300 })
+})

@@ -171,7 +171,7 @@ export class Runner {
 
   private async render(run: Row): Promise<void> {
     const { setup } = this.setup(run)
-    const plan = planPage(run.plate)
+    const plan = planPage(run.plate, run.side)
     const { picture } = run.plate.brief
     if (!plan || !picture) throw new Refused(0, 'There is no picture to print.')
     const { files, pool } = this.parts
@@ -205,7 +205,7 @@ export class Runner {
       await this.note(run, { printerJob: known.id, state: 'printing', message: known.message })
       return
     }
-    const attributes = jobAttributesFor(run.plate)
+    const attributes = jobAttributesFor(run.plate, run.side)
     await ipp.validate(address, name, attributes)
     const fresh = await this.parts.models.runs.findByPk(run.id, { attributes: ['state'] })
     if (fresh?.state !== 'sending') return
@@ -250,7 +250,10 @@ export class Runner {
     const minutes = run.plate.estimates?.dryingMinutes ?? 0
     await this.end(run, {
       state: 'inspect',
-      message: 'Delivered. Measure it and say how it came out.',
+      message:
+        run.side === 'front' && run.plate.back
+          ? 'The first side is done. Let it dry, turn it over and print the back.'
+          : 'Delivered. Measure it and say how it came out.',
       reason: null,
       progress: 100,
       sheetsDelivered: job.delivered,

@@ -12,14 +12,18 @@ const hundredths = (um: number) => Math.round(um / 10)
 const size = (width: number, length: number) =>
   v.collection({ 'x-dimension': v.integer(hundredths(width)), 'y-dimension': v.integer(hundredths(length)) })
 
-/** What the machine offers on one path: ranges, margins, source. */
-function mediaOf(path: Path, mediaType: string): Attributes {
-  const margins = (pick: 'leading' | 'trailing' | 'left' | 'right') => v.integer(hundredths(path.margins[pick]))
+/** What the machine offers on one path, with borders: ranges, margins, source. */
+function mediaOf(path: Path, mediaType: string, bare: { size: Attributes } | null = null): Attributes {
+  const margins = (pick: 'leading' | 'trailing' | 'left' | 'right') =>
+    v.integer(bare && path.borderless?.edges.includes(pick) ? 0 : hundredths(path.margins[pick]))
   return {
-    'media-size': v.collection({
-      'x-dimension': v.range([hundredths(path.width.min), hundredths(path.width.max)]),
-      'y-dimension': v.range([hundredths(path.length.min), hundredths(path.length.max)]),
-    }),
+    'media-size': v.collection(
+      bare?.size ?? {
+        'x-dimension': v.range([hundredths(path.width.min), hundredths(path.width.max)]),
+        'y-dimension': v.range([hundredths(path.length.min), hundredths(path.length.max)]),
+      },
+    ),
+    'media-thickness': v.range([hundredths(path.thickness.min), hundredths(path.thickness.max)]),
     'media-top-margin': margins('leading'),
     'media-bottom-margin': margins('trailing'),
     'media-left-margin': margins('left'),
@@ -27,6 +31,20 @@ function mediaOf(path: Path, mediaType: string): Attributes {
     'media-source': v.keyword(path.source),
     'media-type': v.keyword(mediaType),
   }
+}
+
+/** The sizes it prints to the edge: listed ones, or on a roll any. */
+function bareMedia(path: Path, mediaType: string): Attributes[] {
+  if (!path.borderless) return []
+  if (path.borderless.sizes === 'any') {
+    const any = mediaOf(path, mediaType)['media-size']?.[0]
+    return any?.tag === 'begCollection' ? [mediaOf(path, mediaType, { size: any.value })] : []
+  }
+  return path.borderless.sizes.flatMap((name) => {
+    const known = namedSize(name)
+    const exact = known && { 'x-dimension': v.integer(hundredths(known.width)), 'y-dimension': v.integer(hundredths(known.length)) }
+    return exact ? [mediaOf(path, mediaType, { size: exact })] : []
+  })
 }
 
 const stamp = (ms: number) => Math.max(1, Math.round((ms - started) / 1000))
@@ -149,9 +167,16 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'printer-resolution-default': v.resolution([printer.feedPpi, printer.feedPpi, 'dpi']),
       'printer-resolution-supported': v.resolution([printer.feedPpi, printer.feedPpi, 'dpi']),
       'sides-default': v.keyword('one-sided'),
-      'sides-supported': v.keyword('one-sided'),
+      'sides-supported': v.keyword(
+        'one-sided',
+        ...(printer.paths.some((p) => p.duplex?.how === 'automatic') ? ['two-sided-long-edge', 'two-sided-short-edge'] : []),
+      ),
     },
-    media: { 'media-col-database': printer.paths.flatMap((p) => printer.mediaTypes.flatMap((m) => v.collection(mediaOf(p, m.id)))) },
+    media: {
+      'media-col-database': printer.paths.flatMap((p) =>
+        printer.mediaTypes.flatMap((m) => [mediaOf(p, m.id), ...bareMedia(p, m.id)].flatMap((one) => v.collection(one))),
+      ),
+    },
   }
 }
 

@@ -1,0 +1,52 @@
+import { z } from 'zod'
+import { fail, ok, type Result } from '../problem/problem.ts'
+import { type Printer, PrinterSchema } from './printer.ts'
+
+/** A printer record as a document of its own, to keep, to mend in an editor, or to give to another studio. Lengths in µm. */
+export const PrinterDocumentSchema = z.object({
+  document: z.literal('arch-plate-printer'),
+  version: z.literal(1),
+  printer: PrinterSchema,
+})
+
+/** Longest document accepted, characters. */
+export const LONGEST_DOCUMENT = 2_000_000
+
+/** The published JSON Schema of the document. */
+export const printerDocumentJsonSchema = () => z.toJSONSchema(PrinterDocumentSchema, { io: 'input', unrepresentable: 'any' })
+
+/** Ink levels and what has been sprayed are the state of one machine, not part of what it is. */
+const asNew = (printer: Printer): Printer => ({
+  ...printer,
+  inks: printer.inks.map((ink) => ({ ...ink, millilitres: ink.capacity })),
+  overspray: { ...printer.overspray, since: 0 },
+})
+
+export const writePrinterDocument = (printer: Printer): string =>
+  JSON.stringify({ document: 'arch-plate-printer', version: 1, printer: asNew(printer) }, null, 2)
+
+/** Reads a document. Says which field is wrong, with its value, when one is. */
+export function readPrinterDocument(text: string): Result<Printer> {
+  if (text.length > LONGEST_DOCUMENT)
+    return fail({
+      field: 'document',
+      code: 'document-too-long',
+      limit: `${LONGEST_DOCUMENT} characters`,
+      message: 'This document is longer than any printer record.',
+    })
+  let raw: unknown
+  try {
+    raw = JSON.parse(text)
+  } catch (error) {
+    return fail({ field: 'document', code: 'document-not-json', message: `This is not JSON: ${(error as Error).message.slice(0, 160)}.` })
+  }
+  const read = PrinterDocumentSchema.safeParse(raw)
+  if (read.success) return ok(read.data.printer)
+  const issue = read.error.issues[0]
+  const field = issue?.path.join('.') || 'document'
+  return fail({
+    field,
+    code: 'document-invalid',
+    message: `${field === 'document' ? 'The document' : field}: ${issue?.message ?? 'not as it must be'}.`,
+  })
+}

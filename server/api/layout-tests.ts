@@ -1,0 +1,88 @@
+import { Readable } from 'node:stream'
+import { createRoute, z } from '@hono/zod-openapi'
+import { JobSchema } from '../../core/api/dto.ts'
+import { type Brief, EMPTY_BRIEF } from '../../core/brief/brief.ts'
+import type { Pins } from '../../core/decisions/decision.ts'
+import { mm } from '../../core/length/length.ts'
+import type { Plate } from '../../core/plate/plate.ts'
+import { resolve } from '../../core/plate/resolve.ts'
+import type { App } from '../app-context.ts'
+import { layoutTestOf, layoutTestPdf, layoutTestPng } from '../documents/layout-test.ts'
+import { takePicture } from '../pictures/take-picture.ts'
+import { missing } from '../problems.ts'
+import { readStudio } from '../studio/read-studio.ts'
+import { jobDto } from './rows.ts'
+import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
+
+const Asked = z.object({ pathId: z.string().max(60), lotId: z.string().max(60) })
+/** As much of a roll as the rulers need. */
+const FROM_ROLL = mm(300)
+
+/** The light sheet that shows where a path really lays its prints. */
+export function layoutTestsApi(app: App) {
+  const { models, events } = app
+  const plan = async (printerId: string, { pathId, lotId }: z.infer<typeof Asked>): Promise<{ plate: Plate; brief: Brief; pins: Pins }> => {
+    const studio = await readStudio(models)
+    const lot = studio.lots.find((l) => l.id === lotId)
+    const printer = studio.printers.find((p) => p.id === printerId)
+    if (!printer) throw missing('printer', printerId)
+    if (!lot) throw missing('lot', lotId)
+    if (!printer.paths.some((p) => p.id === pathId)) throw missing('path', pathId)
+    const sheet = lot.form === 'roll' ? { width: lot.nominal.width, length: FROM_ROLL, name: null } : null
+    const brief: Brief = {
+      ...EMPTY_BRIEF,
+      paperId: lot.paperId,
+      sheet,
+      size: { by: 'border', border: mm(10), exact: true },
+      unit: studio.rules.unit,
+    }
+    const pins: Pins = { printer: printerId, path: pathId, stock: lotId, orientation: '0', placement: 'centred', margins: 'bordered' }
+    return { plate: resolve(brief, studio, pins), brief, pins }
+  }
+  const today = () => new Date().toISOString().slice(0, 10)
+  return router()
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers/{id}/layout-test',
+        summary: 'Begin a job that prints a layout test on one path',
+        request: { params: KeyParam, ...takes(Asked) },
+        responses: { 201: body(JobSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { plate, brief, pins } = await plan(c.req.valid('param').id, c.req.valid('json'))
+        const { drawing } = layoutTestOf(plate, today())
+        const { printer, path } = plate.setup as NonNullable<Plate['setup']>
+        const title = `Layout test, ${printer.name}, ${path.name}`
+        const picture = await takePicture(app, Readable.from([await layoutTestPng(drawing)]), `${title}.png`)
+        const size: Brief['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
+        const notes = 'Measure from each edge of the sheet to the outside of the box; each should be 10 mm. Enter the four under Inspect.'
+        const row = await models.jobs.create({
+          title,
+          state: 'setup',
+          brief: { ...brief, picture, size, notes },
+          pins,
+          version: 1,
+          archived: false,
+        })
+        events.tell({ what: 'job', id: row.id })
+        return c.json(jobDto(row), 201)
+      },
+    )
+    .get('/printers/:id/layout-test.pdf', async (c) => {
+      const { plate } = await plan(c.req.param('id'), Asked.parse(c.req.query()))
+      const { drawing, sheet } = layoutTestOf(plate, today())
+      return c.body((await layoutTestPdf(drawing, sheet)) as Uint8Array<ArrayBuffer>, 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': 'inline; filename="layout-test.pdf"',
+      })
+    })
+    .get('/printers/:id/layout-test.png', async (c) => {
+      const { plate } = await plan(c.req.param('id'), Asked.parse(c.req.query()))
+      const png = await layoutTestPng(layoutTestOf(plate, today()).drawing)
+      return c.body(png as unknown as ArrayBuffer, 200, {
+        'content-type': 'image/png',
+        'content-disposition': 'inline; filename="layout-test.png"',
+      })
+    })
+}

@@ -1,0 +1,247 @@
+import { createRoute, z } from '@hono/zod-openapi'
+import { IppError } from '../../core/ipp/message.ts'
+import { differences, takeDifferences } from '../../core/printers/differences.ts'
+import {
+  LONGEST_DOCUMENT,
+  PrinterDocumentSchema,
+  printerDocumentJsonSchema,
+  readPrinterDocument,
+  writePrinterDocument,
+} from '../../core/printers/document.ts'
+import { proposeFromIpp } from '../../core/printers/from-ipp.ts'
+import { type Printer, PrinterSchema } from '../../core/printers/printer.ts'
+import type { App } from '../app-context.ts'
+import type { PrinterRow, Row } from '../db/models.ts'
+import { ipp, Refused, Unreachable } from '../printing/ipp-client.ts'
+import { missing, Refusal } from '../problems.ts'
+import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
+
+const Entry = z.object({ version: z.number().int(), printer: PrinterSchema })
+const Proposal = z.object({
+  /** The record there is, or null for a printer new to the studio. */
+  current: Entry.nullable(),
+  proposed: PrinterSchema,
+  differences: z.array(z.object({ at: z.string(), now: z.unknown(), proposed: z.unknown() })),
+  /** What was assumed because the source does not say. */
+  assumed: z.array(z.string()),
+})
+const ReadSchema = z.object({ address: z.string().max(300), id: z.string().max(60).nullable() })
+const TakeSchema = z.object({ version: z.number().int(), proposed: PrinterSchema, take: z.array(z.string().max(300)).max(2000) })
+
+/** The records of printers: made, changed, read from the printer itself, given away and put aside. */
+export function printersApi(app: App) {
+  const { models, events } = app
+  const find = async (id: string) => {
+    const row = await models.printers.findByPk(id)
+    if (!row || row.archived) throw missing('printer', id)
+    return row
+  }
+  const entry = (row: Row<PrinterRow>) => ({ version: row.version, printer: row.record })
+  const save = async (row: Row<PrinterRow>, version: number, record: Printer) => {
+    if (record.id !== row.id)
+      throw new Refusal(422, { code: 'printer-renamed', field: 'id', value: record.id, message: 'A printer keeps its id.' })
+    row.set({ record, version: version + 1 })
+    const [count] = await models.printers.update({ record: row.get('record'), version: version + 1 }, { where: { id: row.id, version } })
+    const now = await find(row.id)
+    if (count === 0)
+      throw new Refusal(409, {
+        code: 'changed-meanwhile',
+        field: 'version',
+        value: String(version),
+        limit: String(now.version),
+        message: 'Somebody else changed this printer meanwhile. Your entries are still here; look at theirs first.',
+        current: entry(now),
+      })
+    events.tell({ what: 'studio', id: row.id })
+    return entry(now)
+  }
+  const propose = async (proposed: Printer, assumed: string[]) => {
+    const row = await models.printers.findByPk(proposed.id)
+    const current = row && !row.archived ? entry(row) : null
+    return { current, proposed, differences: current ? differences(current.printer, proposed) : [], assumed }
+  }
+  return router()
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/printers/{id}',
+        summary: 'One printer record with its version',
+        request: { params: KeyParam },
+        responses: { 200: body(Entry), ...PROBLEMS },
+      }),
+      async (c) => c.json(entry(await find(c.req.valid('param').id)), 200),
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers',
+        summary: 'Add a printer',
+        request: takes(PrinterSchema),
+        responses: { 201: body(Entry), ...PROBLEMS },
+      }),
+      async (c) => {
+        const record = c.req.valid('json')
+        const known = await models.printers.findByPk(record.id)
+        if (known && !known.archived)
+          throw new Refusal(409, {
+            code: 'printer-exists',
+            field: 'id',
+            value: record.id,
+            message: `There is a printer “${known.record.name}” with this id already.`,
+          })
+        const position = await models.printers.count()
+        const row = known
+          ? await known.update({ record, archived: false, version: known.version + 1 })
+          : await models.printers.create({ id: record.id, position, record, archived: false, version: 1 })
+        events.tell({ what: 'studio', id: row.id })
+        return c.json(entry(row), 201)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/printers/{id}',
+        summary: 'Change a printer record; the version guards against overwriting somebody else',
+        request: { params: KeyParam, ...takes(Entry) },
+        responses: { 200: body(Entry), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { version, printer } = c.req.valid('json')
+        return c.json(await save(await find(c.req.valid('param').id), version, printer), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'delete',
+        path: '/printers/{id}',
+        summary: 'Put a printer aside; its runs keep their records',
+        request: { params: KeyParam },
+        responses: { 200: body(Entry), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        const busy = await models.runs.count({
+          where: { printerId: row.id, state: ['queued', 'rendering', 'sending', 'waiting', 'printing'] },
+        })
+        if (busy > 0)
+          throw new Refusal(409, {
+            code: 'printer-busy',
+            field: 'id',
+            message: 'This printer is printing. Let it finish, or cancel its runs first.',
+          })
+        await row.update({ archived: true })
+        events.tell({ what: 'studio', id: row.id })
+        return c.json(entry(row), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers/read',
+        summary: 'Ask a printer over IPP what it is, and compare that with the record there is; nothing is stored',
+        request: takes(ReadSchema),
+        responses: { 200: body(Proposal), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { address, id } = c.req.valid('json')
+        const before = id === null ? null : (await find(id)).record
+        const attributes = await ipp.describe(address).catch((error) => {
+          if (error instanceof Refused)
+            throw new Refusal(422, { code: 'printer-refuses', field: 'address', value: address, message: error.message })
+          if (error instanceof Unreachable)
+            throw new Refusal(502, { code: 'printer-away', field: 'address', value: address, message: error.message })
+          if (error instanceof IppError)
+            throw new Refusal(422, {
+              code: `ipp-${error.code}`,
+              field: 'address',
+              value: address,
+              message: `What answers there is not readable as IPP: ${error.message}`,
+            })
+          throw new Refusal(422, {
+            code: 'address-unreadable',
+            field: 'address',
+            value: address,
+            message: 'That is not a printer’s address. It looks like ipp://127.0.0.1:8651/ipp/print.',
+          })
+        })
+        const read = proposeFromIpp(attributes, address, before)
+        if (!read)
+          throw new Refusal(422, {
+            code: 'printer-says-nothing',
+            field: 'address',
+            value: address,
+            message: 'It answers, but names no paper it takes. Enter it from its manual.',
+          })
+        return c.json(await propose(read.printer, read.assumed), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers/compare',
+        summary: 'Read a printer document and compare it with the record there is; nothing is stored',
+        request: takes(z.object({ document: z.string().max(LONGEST_DOCUMENT) })),
+        responses: { 200: body(Proposal), ...PROBLEMS },
+      }),
+      async (c) => {
+        const read = readPrinterDocument(c.req.valid('json').document)
+        if (!read.ok) throw new Refusal(422, read.problem)
+        return c.json(await propose(read.value, []), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers/{id}/take',
+        summary: 'Take chosen differences of a proposal into the record',
+        request: { params: KeyParam, ...takes(TakeSchema) },
+        responses: { 200: body(Entry), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        const { version, proposed, take } = c.req.valid('json')
+        let record: Printer
+        try {
+          record = takeDifferences(row.record, proposed, take)
+        } catch (error) {
+          const issue = error instanceof z.ZodError ? error.issues[0] : null
+          throw new Refusal(422, {
+            code: 'mixture-contradicts',
+            field: issue?.path.join('.') ?? 'take',
+            message: `Taken like this the record contradicts itself at ${issue?.path.join('.')}: ${issue?.message}. Take what belongs together.`,
+          })
+        }
+        return c.json(await save(row, version, record), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/printers/{id}/cleaned',
+        summary: 'The overspray has been cleaned off; count from nothing again',
+        request: { params: KeyParam },
+        responses: { 200: body(Entry), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        await row.update({ record: { ...row.record, overspray: { ...row.record.overspray, since: 0 } } })
+        events.tell({ what: 'studio', id: row.id })
+        return c.json(entry(row), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/printers/{id}/document',
+        summary: 'The printer record as a document to keep or to give away',
+        request: { params: KeyParam },
+        responses: { 200: body(PrinterDocumentSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { record } = await find(c.req.valid('param').id)
+        c.header('content-disposition', `attachment; filename="printer-${record.id.replace(/[^a-z0-9-]/gi, '-')}.json"`)
+        return c.json(JSON.parse(writePrinterDocument(record)), 200)
+      },
+    )
+    .get('/schemas/printer.json', (c) => c.json(printerDocumentJsonSchema() as object))
+}
