@@ -3,6 +3,9 @@ import { writeLength } from '../length/length.ts'
 import type { Offset } from '../sheet/layout.ts'
 import type { Candidate, Decision } from './decision.ts'
 
+/** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
+const READABLE = 100
+
 /** Where this path lays its prints, as earlier inspections found: corrected only with enough of them, and never silently. */
 export const positionDecision: Decision<Offset> = {
   key: 'position',
@@ -45,7 +48,7 @@ export const positionDecision: Decision<Offset> = {
         ruledOut: enough ? null : `Only ${known.runs.length} of ${ENOUGH_READINGS} inspections so far.`,
         costs: shift === 0 ? [{ points: 0.1, says: 'changes nothing' }] : [],
         by: 'log',
-        reason: `${known.runs.length} inspected prints (runs ${known.runs.slice(-4).join(', ')}${known.runs.length > 4 ? ' and earlier' : ''}) agree within ${writeLength(Math.max(known.spreadAcross, known.spreadAlong), brief.unit)}; the placement makes up for it.`,
+        reason: `${known.runs.length} inspected prints (runs ${known.runs.slice(-4).join(', ')}${known.runs.length > 4 ? ' and earlier' : ''}) agree within ${writeLength(Math.max(known.spreadAcross, known.spreadAlong, READABLE), brief.unit)}; the placement makes up for it.`,
       })
     }
     return list

@@ -1,6 +1,7 @@
 import { degrees, type PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
 import sharp from 'sharp'
 import type { Drawing, Mark, Role } from '../../core/drawing/sheet-drawing.ts'
+import { LEADING } from '../../core/make/back-text.ts'
 import type { Rect } from '../../core/sheet/rect.ts'
 
 interface Style {
@@ -26,11 +27,31 @@ const STYLES: Record<Role, Style> = {
   guide: { stroke: 0, width: 2 },
   dimension: { stroke: 0.1, width: 0.5 },
   extent: { stroke: 0.4, width: 0.4 },
+  trim: { stroke: 0.1, width: 0.6, dash: [6, 2] },
+  fold: { stroke: 0.1, width: 0.6, dash: [8, 2, 1.5, 2] },
+  face: { stroke: 0.1, width: 0.6, dash: [4, 2] },
+  skew: { stroke: 0.5, width: 0.3, dash: [2, 2] },
+  snap: { stroke: 0.5, fill: 0.3, width: 0.3 },
+  ruler: { stroke: 0.4, width: 0.3 },
+  band: { fill: 1 },
+  words: { fill: 0.05 },
   label: { fill: 0.35 },
   strong: { fill: 0.05 },
 }
 
 const grey = (v: number) => rgb(v, v, v)
+
+/** A thumbnail of the face with the sides a wrapped canvas gets; a stretched side is shown as its edge drawn out. */
+async function withSides(face: Buffer, mark: Extract<Mark, { kind: 'picture' }>): Promise<Buffer> {
+  const { width = 1 } = await sharp(face).metadata()
+  const { depth, wrap, colour } = mark.sides ?? { depth: 0, wrap: 'mirror', colour: '#ffffff' }
+  const across = mark.turn === 90 || mark.turn === 270 ? mark.rect.h : mark.rect.w
+  const by = Math.max(1, Math.round((depth * width) / Math.max(1, across - 2 * depth)))
+  const around = { left: by, right: by, top: by, bottom: by }
+  return sharp(face)
+    .extend(wrap === 'colour' ? { ...around, background: colour } : { ...around, extendWith: wrap === 'mirror' ? 'mirror' : 'copy' })
+    .toBuffer()
+}
 
 /** Draws a sheet drawing into a box of a PDF page. `thumbnail` is the upright picture as JPEG, or null. */
 export async function drawInto(
@@ -47,6 +68,7 @@ export async function drawInto(
   const toY = (y: number) => box.y + box.height - (y - bounds.y) * scale
   const place = (r: Rect) => ({ x: toX(r.x), y: toY(r.y + r.h), width: r.w * scale, height: r.h * scale })
   const known = new Set(font.getCharacterSet())
+  const readable = (text: string) => [...text].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : '?')).join('')
   const one = async (mark: Mark) => {
     const style = STYLES[mark.role]
     const line = (x1: number, y1: number, x2: number, y2: number) =>
@@ -89,7 +111,8 @@ export async function drawInto(
             width: Math.max(1, Math.floor(mark.crop.w * width)),
             height: Math.max(1, Math.floor(mark.crop.h * height)),
           }
-          const turned = await sharp(await sharp(thumbnail).extract(crop).toBuffer())
+          const face = await sharp(thumbnail).extract(crop).toBuffer()
+          const turned = await sharp(mark.sides ? await withSides(face, mark) : face)
             .rotate(mark.turn)
             .jpeg()
             .toBuffer()
@@ -97,9 +120,30 @@ export async function drawInto(
         } else page.drawRectangle({ ...place(mark.rect), color: grey(style.fill ?? 0.88) })
         break
       }
+      case 'words': {
+        const { rect, turn } = mark
+        const size = mark.size * scale
+        const [w, h] = turn === 90 || turn === 270 ? [rect.h, rect.w] : [rect.w, rect.h]
+        for (const [i, line] of mark.lines.entries()) {
+          const text = readable(line)
+          const spare = w - font.widthOfTextAtSize(text, size) / scale
+          const x = mark.align === 'left' ? 0 : mark.align === 'right' ? spare : spare / 2
+          const y = i * mark.size * LEADING + mark.size * 0.9
+          const [px, py] = { 0: [x, y], 90: [h - y, x], 180: [w - x, h - y], 270: [y, w - x] }[turn] as [number, number]
+          page.drawText(text, {
+            x: toX(rect.x + px),
+            y: toY(rect.y + py),
+            size,
+            font,
+            rotate: degrees(-turn),
+            color: grey(style.fill ?? 0.05),
+          })
+        }
+        break
+      }
       case 'text': {
         const size = mark.size * scale
-        const text = [...mark.text].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : '?')).join('')
+        const text = readable(mark.text)
         const width = font.widthOfTextAtSize(text, size)
         const back = mark.anchor === 'middle' ? width / 2 : mark.anchor === 'end' ? width : 0
         const at = mark.sideways

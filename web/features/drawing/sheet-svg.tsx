@@ -1,5 +1,6 @@
 import { type PointerEvent, useId, useMemo, useRef } from 'react'
 import { type Drawing, type Mark, type Role, scaled } from '../../../core/drawing/sheet-drawing.ts'
+import { PictureMark, WordsMark } from './picture-mark.tsx'
 
 const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string; fill?: string }>> = {
   printer: { stroke: 'var(--line)', width: 1, fill: 'var(--hair)' },
@@ -13,6 +14,13 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
   guide: { stroke: 'var(--ink)', width: 3.2 },
   dimension: { stroke: '#3a3a3a', width: 0.9 },
   extent: { stroke: 'var(--soft)', width: 0.9 },
+  trim: { stroke: '#111111', width: 1.1, dash: '10 3' },
+  fold: { stroke: '#111111', width: 1.2, dash: '12 3 2 3' },
+  face: { stroke: '#111111', width: 1.1, dash: '6 3' },
+  skew: { stroke: '#333333', width: 0.7, dash: '3 3' },
+  snap: { stroke: 'var(--act-on-sheet)', width: 1 },
+  ruler: { stroke: '#2a2a2a', width: 0.7 },
+  band: { stroke: 'none', width: 0, fill: 'rgb(255 255 255 / 0.82)' },
 }
 
 /** Arrowheads that differ from those on the sheet. */
@@ -23,10 +31,15 @@ interface Props {
   /** Address of the upright picture, or null. */
   picture: string | null
   /** Called while the picture is dragged, with the way in µm from where it was taken. */
-  onDrag?: (dx: number, dy: number) => void
+  /** `reach` is the length of a few screen pixels: how near a snap is. `free` is true while Alt is held. */
+  onDrag?: (dx: number, dy: number, reach: number, free: boolean) => void
   onDragStart?: () => void
   onDrop?: () => void
   onNudge?: (dx: number, dy: number) => void
+  /** The wheel turned over a point of the sheet, µm; `closer` when rolled away from the hand. */
+  onWheel?: (at: { x: number; y: number }, closer: boolean) => void
+  /** The ground is dragged by this way, µm. */
+  onPan?: ((dx: number, dy: number) => void) | undefined
   label: string
   className?: string
 }
@@ -34,23 +47,28 @@ interface Props {
 /** The SVG counts in millimetres: browsers cap a font size at 10 000 units, which micrometres pass on any sheet over A3. */
 const UM_PER_UNIT = 1000
 
+/** A drag snaps to what is nearer than this, screen pixels. */
+const SNAP_PIXELS = 7
+
 const NUDGE = 1000
 const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUDGE * 10 : e.altKey ? NUDGE / 10 : NUDGE)
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
-export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, label, className }: Props) {
+export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, onWheel, onPan, label, className }: Props) {
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const from = useRef<{ x: number; y: number } | null>(null)
+  const pan = useRef<{ x: number; y: number } | null>(null)
   const { bounds, marks, textSize } = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
   const hatch = textSize * 0.55
-  const point = (e: PointerEvent) => {
+  const point = (e: { clientX: number; clientY: number }) => {
     const matrix = svg.current?.getScreenCTM()
     return matrix ? new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse()) : new DOMPoint()
   }
   const handlers = onDrag && {
     onPointerDown: (e: PointerEvent<SVGGElement>) => {
+      e.stopPropagation()
       e.currentTarget.setPointerCapture(e.pointerId)
       e.currentTarget.focus()
       from.current = point(e)
@@ -59,7 +77,8 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
     onPointerMove: (e: PointerEvent) => {
       if (!from.current) return
       const p = point(e)
-      onDrag((p.x - from.current.x) * UM_PER_UNIT, (p.y - from.current.y) * UM_PER_UNIT)
+      const scale = svg.current?.getScreenCTM()?.a ?? 1
+      onDrag((p.x - from.current.x) * UM_PER_UNIT, (p.y - from.current.y) * UM_PER_UNIT, (SNAP_PIXELS / scale) * UM_PER_UNIT, e.altKey)
     },
     onPointerUp: () => {
       if (from.current) onDrop?.()
@@ -122,6 +141,8 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
               : {})}
           />
         )
+      case 'words':
+        return <WordsMark key={key} mark={mark} />
       case 'text':
         return (
           <text
@@ -130,7 +151,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
             y={mark.y}
             textAnchor={mark.anchor}
             fontSize={mark.size}
-            fill={mark.role === 'strong' ? 'var(--ink)' : 'var(--soft)'}
+            fill={mark.role === 'strong' ? 'var(--ink)' : mark.role === 'snap' ? 'var(--act-on-sheet)' : 'var(--soft)'}
             fontFamily="var(--font-mono)"
             fontWeight={mark.role === 'strong' ? 600 : 400}
             {...(mark.sideways ? { transform: `rotate(-90 ${mark.x} ${mark.y})` } : {})}
@@ -139,9 +160,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
           </text>
         )
       case 'picture': {
-        const { rect, crop, turn } = mark
-        const side = turn === 90 || turn === 270
-        const [w, h] = side ? [rect.h, rect.w] : [rect.w, rect.h]
+        const { rect } = mark
         return (
           <g
             key={key}
@@ -163,22 +182,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
                 }
               : {})}
           >
-            <g transform={`translate(${rect.x + rect.w / 2} ${rect.y + rect.h / 2}) rotate(${turn})`}>
-              {picture ? (
-                <svg
-                  x={-w / 2}
-                  y={-h / 2}
-                  width={w}
-                  height={h}
-                  viewBox={`${crop.x} ${crop.y} ${crop.w} ${crop.h}`}
-                  preserveAspectRatio="none"
-                >
-                  <image href={picture} width="1" height="1" preserveAspectRatio="none" />
-                </svg>
-              ) : (
-                <rect x={-w / 2} y={-h / 2} width={w} height={h} fill="#d0d0d0" />
-              )}
-            </g>
+            <PictureMark mark={mark} href={picture} />
             <rect x={rect.x} y={rect.y} width={rect.w} height={rect.h} fill="transparent" {...stroke} />
           </g>
         )
@@ -191,8 +195,38 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
       <line x1="0" y1="0" x2="0" y2={hatch} stroke={color} strokeWidth={hatch * width} />
     </pattern>
   )
+  const panning = onPan && {
+    onPointerDown: (e: PointerEvent<SVGSVGElement>) => {
+      e.currentTarget.setPointerCapture(e.pointerId)
+      pan.current = { x: e.clientX, y: e.clientY }
+    },
+    onPointerMove: (e: PointerEvent) => {
+      if (!pan.current) return
+      const scale = svg.current?.getScreenCTM()?.a ?? 1
+      onPan(((e.clientX - pan.current.x) / scale) * UM_PER_UNIT, ((e.clientY - pan.current.y) / scale) * UM_PER_UNIT)
+      pan.current = { x: e.clientX, y: e.clientY }
+    },
+    onPointerUp: () => {
+      pan.current = null
+    },
+  }
   return (
-    <svg ref={svg} viewBox={`${bounds.x} ${bounds.y} ${bounds.w} ${bounds.h}`} className={className} role="group" aria-label={label}>
+    <svg
+      ref={svg}
+      viewBox={`${bounds.x} ${bounds.y} ${bounds.w} ${bounds.h}`}
+      className={className}
+      role="group"
+      aria-label={label}
+      {...(onWheel
+        ? {
+            onWheel: (e: React.WheelEvent) => {
+              const at = point(e)
+              onWheel({ x: at.x * UM_PER_UNIT, y: at.y * UM_PER_UNIT }, e.deltaY < 0)
+            },
+          }
+        : {})}
+      {...panning}
+    >
       <title>{label}</title>
       <defs>
         {pattern('unprintable', '#b5b5b5', 0.16)}

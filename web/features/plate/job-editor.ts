@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import type { Job } from '../../../core/api/dto.ts'
-import type { Brief } from '../../../core/brief/brief.ts'
+import { type Brief, fullBrief } from '../../../core/brief/brief.ts'
 import type { Fix } from '../../../core/checks/check.ts'
 import type { DecisionKey, Pins } from '../../../core/decisions/decision.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'
@@ -52,7 +52,7 @@ function reduce(state: State, action: Action): State {
   }
 }
 
-const draftOf = (job: Job): Draft => ({ title: job.title, brief: job.brief, pins: job.pins })
+const draftOf = (job: Job): Draft => ({ title: job.title, brief: fullBrief(job.brief), pins: job.pins })
 const same = (a: Draft, b: Draft) => JSON.stringify(a) === JSON.stringify(b)
 const SAVE_AFTER = 350
 const RETRY_AFTER = 2500
@@ -81,7 +81,7 @@ export function useJobEditor(job: Job) {
     let now = draftOf(first)
     try {
       const unsaved = kept ? (JSON.parse(kept) as { draft: Draft; version: number }) : null
-      if (unsaved && unsaved.version === first.version) now = unsaved.draft
+      if (unsaved && unsaved.version === first.version) now = { ...unsaved.draft, brief: fullBrief(unsaved.draft.brief) }
     } catch {
       localStorage.removeItem(key)
     }
@@ -148,6 +148,8 @@ export function useJobEditor(job: Job) {
       /** Shows a change without making it an undo step; `commit` does. */
       preview: (change: Partial<Record<DecisionKey, string | null>>) =>
         dispatch({ do: 'preview', draft: { ...now, pins: withPins(now.pins, change) } }),
+      /** The same for the brief: a crop frame or a slider being dragged. */
+      previewBrief: (change: Partial<Brief>) => dispatch({ do: 'preview', draft: { ...now, brief: { ...now.brief, ...change } } }),
       commit: () => dispatch({ do: 'commit' }),
       apply: (fix: Fix) =>
         set({ ...now, brief: { ...now.brief, ...(fix.brief as Partial<Brief> | undefined) }, pins: withPins(now.pins, fix.pins ?? {}) }),

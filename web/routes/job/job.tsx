@@ -97,7 +97,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const props: StageProps = { job, studio, editor, plate, selected, select: setSelected }
   const narrow = stage.slug === 'load' || stage.slug === 'run'
   return (
-    <div className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-2.75rem)]">
+    <div className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-2.75rem)] lg:flex-none">
       <div className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-3">
         <h1 className="flex min-w-0 items-baseline gap-2 py-1.5 text-lg">
           <span className="num text-faint">{job.id}</span>
@@ -152,7 +152,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
           </button>
         </div>
       )}
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[300px_minmax(0,1fr)_320px]">
+      <div className="grid min-h-0 flex-1 lg:grid-cols-[300px_minmax(0,1fr)_320px] lg:grid-rows-[minmax(0,1fr)]">
         <aside
           aria-label="Plate"
           className={`min-h-0 overflow-y-auto border-r border-line bg-paper ${narrow ? 'max-lg:hidden' : 'max-lg:order-last'}`}

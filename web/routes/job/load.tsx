@@ -96,6 +96,11 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
               Send the job first
             </button>
           )}
+          {current.id === 'cut' && (
+            <button type="button" className="btn px-5" style={{ minHeight: '3.4rem' }} onClick={() => navigate(`/jobs/${job.id}/sheet`)}>
+              Look at the cut plan
+            </button>
+          )}
           {steps.every((s) => s.when !== 'before' || done.has(s.id)) && (
             <button type="button" className="btn px-5" style={{ minHeight: '3.4rem' }} onClick={() => navigate(`/jobs/${job.id}/run`)}>
               To the run

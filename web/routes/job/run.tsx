@@ -28,6 +28,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
         version: editor.version,
         decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
         despite: read,
+        side: 'front',
       }),
     onSuccess: () => {
       setRead([])
@@ -42,6 +43,27 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
         void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
       }
     },
+  })
+  const [dry, setDry] = useState(false)
+  const front = runs.data?.find((r) => r.side === 'front' && (r.state === 'inspect' || r.state === 'done'))
+  const backDone = runs.data?.some(
+    (r) => r.side === 'back' && front !== undefined && r.id > front.id && (r.state === 'inspect' || r.state === 'done'),
+  )
+  const wet = front?.dryUntil !== null && front?.dryUntil !== undefined && new Date(front.dryUntil) > new Date()
+  const printBack = useMutation({
+    mutationFn: () =>
+      api<Run>('POST', `/jobs/${job.id}/print`, {
+        version: editor.version,
+        decisions: {},
+        despite: dry ? ['still-drying'] : [],
+        side: 'back',
+      }),
+    onSuccess: () => {
+      setDry(false)
+      void queryClient.invalidateQueries({ queryKey: ['runs'] })
+      void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
+    },
+    onError: (error) => toast.error(messageOf(error)),
   })
   const { setup } = plate
   const last = runs.data?.[0]
@@ -95,6 +117,33 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
             )}
           </>
         )}
+        {!active && plate.back && front && !backDone && (
+          <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
+            <h2>Now the second side</h2>
+            <p className="mt-1 max-w-prose">
+              Turn the stack over sideways: left and right change places, the leading edge stays the leading edge, the blank side faces{' '}
+              {setup.path.printableSide}. Load it into {setup.path.name} again.
+            </p>
+            {wet && (
+              <label className="mt-2 flex max-w-prose items-start gap-2">
+                <input type="checkbox" className="mt-1" checked={dry} onChange={(e) => setDry(e.target.checked)} />
+                The first side dries until {clock(front.dryUntil as string)}. Wet ink marks rollers and the next sheets. I have made sure it
+                is dry.
+              </label>
+            )}
+            <button
+              type="button"
+              className="btn btn-act mt-2"
+              disabled={(wet && !dry) || printBack.isPending}
+              onClick={() => printBack.mutate()}
+            >
+              Print the back
+            </button>
+            <div className="mt-3">
+              <Machine studio={studio} setup={setup} />
+            </div>
+          </section>
+        )}
         {active && active.reason === 'media-needed' && (
           <div className="mt-5">
             <Machine studio={studio} setup={setup} />
@@ -113,6 +162,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
                   )}
                   <Link className="link" to={`/runs/${run.id}`}>
                     Run {run.id}
+                    {run.side === 'back' ? ', back' : ''}
                   </Link>
                   <span>{run.state}</span>
                   <span className="ml-auto text-sm text-soft">{clock(run.createdAt)}</span>

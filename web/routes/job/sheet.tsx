@@ -1,179 +1,185 @@
-import { useMemo, useRef } from 'react'
+import { useMemo, useRef, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
 import { placementPin } from '../../../core/decisions/placement.ts'
 import { drawSheet } from '../../../core/drawing/sheet-drawing.ts'
-import { writeLength, writeNumber, writeSize } from '../../../core/length/length.ts'
-import { EDGES } from '../../../core/paths/path.ts'
+import type { Rect } from '../../../core/sheet/rect.ts'
+import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
 import { fileUrl } from '../../api/client.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
-import { LengthField } from '../../ui/length-field.tsx'
+import { filled, useZoom, wheeled, ZoomCompass } from '../../features/drawing/zoom.tsx'
+import { CropView } from '../../features/sheet/crop-view.tsx'
+import { CutView } from '../../features/sheet/cut-view.tsx'
+import { EdgesPanel } from '../../features/sheet/edges-panel.tsx'
+import { Legend } from '../../features/sheet/legend.tsx'
+import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
+import { SizeBy } from '../../features/sheet/size-by.tsx'
+import { WaysView } from '../../features/sheet/ways-view.tsx'
 import { Empty } from '../../ui/states.tsx'
+import { Tabs } from '../../ui/tabs.tsx'
 import type { StageProps } from './stages.ts'
 
-/** The drawing of the true sheet, with the picture on it to drag, nudge or type. */
-export function SheetStage({ plate, editor, selected, select }: StageProps) {
+const PANELS = [
+  ['place', 'Place'],
+  ['size', 'Size'],
+  ['edges', 'Edges'],
+  ['marks', 'Marks'],
+] as const
+
+/** The drawing of the true sheet with the picture to drag, nudge or type; its crop; the other ways; the cut plan. */
+export function SheetStage({ plate, editor, studio, job, selected, select }: StageProps) {
   const { brief } = editor.draft
-  const drawing = useMemo(() => drawSheet(plate, brief.unit), [plate, brief.unit])
-  const start = useRef({ x: 0, y: 0 })
-  const { layout, setup } = plate
-  if (!drawing || !layout || !setup) {
+  const { layout, setup, back } = plate
+  const [view, setView] = useState<string>('sheet')
+  const [panel, setPanel] = useState<string>('place')
+  const views = useMemo(
+    () => [
+      ['sheet', back ? 'Front' : 'Sheet'] as const,
+      ...(back ? [['back', 'Back'] as const] : []),
+      ['crop', 'Crop'] as const,
+      ['ways', 'Ways'] as const,
+      ...(setup?.cut ? [['cut', 'Cut plan'] as const] : []),
+    ],
+    [back, setup?.cut],
+  )
+  const shown = views.some(([v]) => v === view) ? view : 'sheet'
+  useHotkeys('v', () => setView(views[(views.findIndex(([v]) => v === shown) + 1) % views.length]?.[0] ?? 'sheet'), [views, shown])
+  useHotkeys('c', () => editor.pin({ placement: 'centred' }), [editor])
+  if (!layout || !setup)
     return (
-      <Empty title="No sheet to draw yet">
-        What is chosen leaves no way through the studio. The findings below say why, with a fix where there is one; or release a pin on the
-        left.
-      </Empty>
+      <section className="relative min-h-[26rem] min-w-0 bg-bench" aria-label="Ways">
+        {view === 'ways' ? (
+          <WaysView editor={editor} studio={studio} />
+        ) : (
+          <Empty title="No sheet to draw yet">
+            What is chosen leaves no way through the studio. The findings below say why, with a fix where there is one; or release a pin on
+            the left.{' '}
+            <button type="button" className="link" onClick={() => setView('ways')}>
+              See every way with its reason
+            </button>
+          </Empty>
+        )}
+      </section>
     )
-  }
+  const wide = shown === 'ways'
+  return (
+    <>
+      <section
+        aria-label="Sheet"
+        className={`flex min-h-[26rem] min-w-0 flex-col overflow-hidden bg-bench ${wide && !selected ? 'lg:col-span-2' : ''}`}
+      >
+        <div className="flex items-center justify-between border-b border-line bg-paper pr-2">
+          <Tabs label="View" tabs={views} value={shown} onChange={setView} hint="v" />
+          {(shown === 'sheet' || shown === 'back') && (
+            <a
+              className="link text-sm"
+              href={`/api/jobs/${job.id}/drawing.pdf?scale=${layout.sheet.h > 2_000_000 ? 10 : 1}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Drawing as PDF, {layout.sheet.h > 2_000_000 ? 'a tenth' : 'true size'}
+            </a>
+          )}
+        </div>
+        <div className="relative min-h-0 flex-1">
+          {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} />}
+          {shown === 'back' && <BackSheet plate={plate} />}
+          {shown === 'crop' && <CropView editor={editor} plate={plate} />}
+          {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
+          {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
+        </div>
+      </section>
+      {!selected && !wide && (
+        <aside aria-label="Sheet settings" className="flex min-h-0 flex-col overflow-hidden border-l border-line bg-paper">
+          <div className="border-b border-line">
+            <Tabs label="Settings" tabs={PANELS} value={panel} onChange={setPanel} />
+          </div>
+          <div className="min-h-0 flex-1 overflow-y-auto p-3">
+            {panel === 'place' && <PlacementPanel editor={editor} plate={plate} onAlternatives={() => select('placement')} />}
+            {panel === 'size' && (
+              <>
+                <SizeBy editor={editor} plate={plate} />
+                <button type="button" className="btn mt-3" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
+                  {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
+                </button>
+              </>
+            )}
+            {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
+            {panel === 'marks' && <DrawnLegend plate={plate} />}
+          </div>
+        </aside>
+      )}
+    </>
+  )
+}
+
+function DrawnLegend({ plate }: Pick<StageProps, 'plate'>) {
+  const drawing = drawSheet(plate, plate.brief.unit)
+  return drawing && <Legend drawing={drawing} />
+}
+
+/** The front, live: drag with snapping, nudge by keys, zoom to an edge. */
+function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
+  const { brief } = editor.draft
+  const { view: asked, setView } = useZoom()
+  const ground = useRef<HTMLDivElement>(null)
+  const box = ground.current?.getBoundingClientRect()
+  const view = useMemo(() => asked && filled(asked, box ? box.width / box.height : 1.2), [asked, box?.width, box?.height, box])
+  const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
+  const start = useRef<Rect | null>(null)
+  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps }), [plate, brief.unit, view, snaps])
+  const whole = useMemo(() => drawSheet(plate, brief.unit)?.bounds, [plate, brief.unit])
+  const { layout } = plate
+  if (!drawing || !layout || !whole) return null
   const { picture } = layout
   const move = (x: number, y: number, how: 'preview' | 'pin' = 'pin') => editor[how]({ placement: placementPin(x, y) })
   // A nudge through zero on a tenth of a millimetre stays on the ruler's marks.
   const nudge = (dx: number, dy: number) => move(Math.round((picture.x + dx) / 100) * 100, Math.round((picture.y + dy) / 100) * 100)
-  const turned = setup.turn === 90 || setup.turn === 270
+  return (
+    <div ref={ground} className="absolute inset-0">
+      <SheetSvg
+        drawing={drawing}
+        className="absolute inset-0 h-full w-full touch-none select-none"
+        label={drawing.description}
+        picture={brief.picture?.preview ? fileUrl(brief.picture.preview) : null}
+        onDragStart={() => {
+          start.current = picture
+        }}
+        onDrag={(dx, dy, reach, free) => {
+          const from = start.current
+          if (!from) return
+          const to = { ...picture, x: from.x + dx, y: from.y + dy }
+          const snapped = free ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach)
+          setSnaps(snapped.lines)
+          move(snapped.rect.x, snapped.rect.y, 'preview')
+        }}
+        onDrop={() => {
+          setSnaps([])
+          editor.commit()
+        }}
+        onNudge={nudge}
+        onWheel={(at, closer) => setView(wheeled(view, whole, at, closer))}
+        onPan={view ? (dx, dy) => setView({ ...view, x: view.x - dx, y: view.y - dy }) : undefined}
+      />
+      <ZoomCompass layout={layout} view={view} onView={setView} />
+    </div>
+  )
+}
+
+/** The second pass of a two-sided job, as the sheet then lies. */
+function BackSheet({ plate }: Pick<StageProps, 'plate'>) {
+  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back' }), [plate])
+  if (!drawing) return null
   return (
     <>
-      <section aria-label="Sheet drawing" className="relative min-h-[26rem] min-w-0 overflow-hidden bg-bench">
-        <SheetSvg
-          drawing={drawing}
-          className="absolute inset-0 h-full w-full touch-none select-none"
-          label={drawing.description}
-          picture={brief.picture?.preview ? fileUrl(brief.picture.preview) : null}
-          onDragStart={() => {
-            start.current = { x: picture.x, y: picture.y }
-          }}
-          onDrag={(dx, dy) => move(start.current.x + dx, start.current.y + dy, 'preview')}
-          onDrop={editor.commit}
-          onNudge={nudge}
-        />
-      </section>
-      {!selected && (
-        <aside aria-label="Placement" className="min-h-0 overflow-y-auto border-l border-line bg-paper p-3">
-          <h2>On the sheet</h2>
-          <p className="text-sm text-soft">
-            {setup.paper.name}, {writeSize(layout.sheet.w, layout.sheet.h, brief.unit)} measured
-          </p>
-          <dl className="num mt-2 grid grid-cols-2 gap-x-4 gap-y-0.5" aria-label="Borders on paper">
-            {EDGES.map((edge) => (
-              <div key={edge} className="flex justify-between">
-                <dt className="text-soft">{edge}</dt>
-                <dd data-margin={edge}>{writeNumber(layout.margins[edge], brief.unit)}</dd>
-              </div>
-            ))}
-          </dl>
-          <div className="mt-3 grid grid-cols-2 gap-2">
-            <LengthField
-              label="Picture, across"
-              unit={brief.unit}
-              value={Math.round(picture.w)}
-              onChange={(w) =>
-                editor.brief(
-                  { size: { by: 'picture', ...(turned ? { width: null, height: w } : { width: w, height: null }) } },
-                  { placement: null },
-                )
-              }
-            />
-            <LengthField
-              label="Picture, along"
-              unit={brief.unit}
-              value={Math.round(picture.h)}
-              onChange={(h) =>
-                editor.brief(
-                  { size: { by: 'picture', ...(turned ? { width: h, height: null } : { width: null, height: h }) } },
-                  { placement: null },
-                )
-              }
-            />
-            <LengthField
-              label="From the left"
-              unit={brief.unit}
-              signed
-              value={Math.round(picture.x)}
-              onChange={(x) => move(x, picture.y)}
-            />
-            <LengthField
-              label="From leading edge"
-              unit={brief.unit}
-              signed
-              value={Math.round(picture.y)}
-              onChange={(y) => move(picture.x, y)}
-            />
-          </div>
-          <div className="mt-3 flex flex-wrap gap-1.5">
-            <button type="button" className="btn" onClick={() => editor.pin({ placement: 'centred' })}>
-              Centre
-            </button>
-            <button
-              type="button"
-              className="btn"
-              onClick={() => editor.pin({ orientation: String((setup.turn + 90) % 360), placement: null })}
-            >
-              Turn <span className="kbd">r</span>
-            </button>
-            <button type="button" className="btn" onClick={() => editor.brief({ size: { by: 'sheet', fill: false } }, { placement: null })}>
-              Fit
-            </button>
-            <button type="button" className="btn" onClick={() => editor.brief({ size: { by: 'sheet', fill: true } }, { placement: null })}>
-              Fill
-            </button>
-            <button type="button" className="btn" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
-              {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
-            </button>
-          </div>
-          <ul className="mt-4 space-y-1 text-sm text-soft">
-            {plate.ppi && brief.picture && (
-              <li>
-                <span className="num">{Math.round(plate.ppi)}</span> pixels per inch
-              </li>
-            )}
-            {EDGES.some((e) => layout.clipped[e] > 50) && setup.borderless === 'none' && (
-              <li>
-                Cut off:{' '}
-                {EDGES.filter((e) => layout.clipped[e] > 50)
-                  .map((e) => `${writeLength(layout.clipped[e], brief.unit)} ${e}`)
-                  .join(', ')}
-              </li>
-            )}
-            {EDGES.some((e) => layout.bleed[e] > 0) && (
-              <li>
-                Runs past the edge:{' '}
-                {EDGES.filter((e) => layout.bleed[e] > 0)
-                  .map((e) => `${writeLength(layout.bleed[e], brief.unit)} ${e}`)
-                  .join(', ')}
-              </li>
-            )}
-            {layout.lost > 0.0005 && <li>{(layout.lost * 100).toFixed(1)} % of the picture is lost</li>}
-            {plate.estimates && (
-              <li>
-                Prints for {Math.max(1, Math.round(plate.estimates.printingSeconds / 60))} min, about{' '}
-                {plate.estimates.inkMillilitres.toFixed(1)} ml of ink, {plate.estimates.paperPrice.toFixed(2)} of paper
-              </li>
-            )}
-          </ul>
-          <section className="mt-4 border-t border-hair pt-2 text-sm text-soft" aria-label="Legend">
-            <h3 className="font-semibold text-ink">What the marks mean</h3>
-            <ul className="mt-1 space-y-0.5">
-              <li>
-                <b className="font-semibold">Solid outline</b> the sheet as it measures; the printer is above, the sheet travels up
-              </li>
-              <li>
-                <b className="font-semibold">Dashed outline</b> the page the driver is told, where it differs
-              </li>
-              <li>
-                <b className="font-semibold">Light hatching</b> the printer cannot print here; <b className="font-semibold">dark</b> a dead
-                margin of 10 mm or more
-              </li>
-              <li>
-                <b className="font-semibold">Veiled picture</b> cut off; <b className="font-semibold">dotted outline</b> printed past the
-                edge
-              </li>
-              <li>
-                <b className="font-semibold">Thick side</b> the fixed guide
-              </li>
-            </ul>
-          </section>
-          <button type="button" className="btn mt-3" onClick={() => select('placement')}>
-            Other placements
-          </button>
-        </aside>
-      )}
+      <SheetSvg
+        drawing={drawing}
+        className="absolute inset-0 h-full w-full"
+        label={drawing.description}
+        picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null}
+      />
+      <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
+        The second side: turned over sideways, the same edge leading. Its words are set in the brief.
+      </p>
     </>
   )
 }

@@ -1,0 +1,121 @@
+import { type PointerEvent, useRef } from 'react'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { PICTURE_EDGES, type PictureEdge } from '../../../core/sheet/turn.ts'
+import { fileUrl } from '../../api/client.ts'
+import { Empty } from '../../ui/states.tsx'
+import type { JobEditor } from '../plate/job-editor.ts'
+
+const KEYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
+const clamp = (value: number) => Math.min(1, Math.max(0, value))
+
+const AT: Record<PictureEdge, string> = {
+  head: 'top-1 left-1/2 -translate-x-1/2',
+  foot: 'bottom-1 left-1/2 -translate-x-1/2',
+  left: 'left-1 top-1/2 -translate-y-1/2',
+  right: 'right-1 top-1/2 -translate-y-1/2',
+}
+
+/** The whole picture upright with the crop frame on it, to be moved; and its edges, to be marked as wanted. */
+export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate }) {
+  const { brief } = editor.draft
+  const { picture, cropAt, keep } = brief
+  const box = useRef<HTMLDivElement>(null)
+  const from = useRef<{ x: number; y: number; at: { x: number; y: number } } | null>(null)
+  const crop = plate.setup?.crop
+  if (!picture || !crop) return <Empty title="No picture to crop yet">Choose a picture in the brief.</Empty>
+  const [spareX, spareY] = [1 - crop.w, 1 - crop.h]
+  const whole = spareX < 1e-6 && spareY < 1e-6
+  const place = (dx: number, dy: number, at: { x: number; y: number }) => ({
+    x: spareX > 1e-6 ? clamp(at.x + dx / spareX) : at.x,
+    y: spareY > 1e-6 ? clamp(at.y + dy / spareY) : at.y,
+  })
+  const handlers = {
+    onPointerDown: (e: PointerEvent<HTMLElement>) => {
+      e.currentTarget.setPointerCapture(e.pointerId)
+      from.current = { x: e.clientX, y: e.clientY, at: cropAt }
+    },
+    onPointerMove: (e: PointerEvent) => {
+      const rect = box.current?.getBoundingClientRect()
+      if (!from.current || !rect) return
+      editor.previewBrief({
+        cropAt: place((e.clientX - from.current.x) / rect.width, (e.clientY - from.current.y) / rect.height, from.current.at),
+      })
+    },
+    onPointerUp: () => {
+      if (from.current) editor.commit()
+      from.current = null
+    },
+  }
+  const shade = 'absolute bg-white/60 outline outline-1 outline-black/40'
+  const pc = (v: number) => `${v * 100}%`
+  return (
+    <div className="absolute inset-0 flex flex-col p-4">
+      <p className="mb-2 text-soft">
+        {whole
+          ? 'The whole picture is printed. To crop it, size it by filling the sheet, by exact borders, or by a width and height of another shape.'
+          : `${((1 - crop.w * crop.h) * 100).toFixed(1)} % is cropped away. Drag the frame, or move it with the arrow keys.`}
+      </p>
+      <div className="relative min-h-0 flex-1">
+        <div
+          ref={box}
+          className="absolute inset-0 m-auto"
+          style={{
+            aspectRatio: `${picture.width} / ${picture.height}`,
+            maxWidth: '100%',
+            maxHeight: '100%',
+            width: `min(100%, calc((100dvh - 21rem) * ${picture.width / picture.height}))`,
+          }}
+        >
+          {picture.preview && (
+            <img src={fileUrl(picture.preview)} alt={picture.name} className="absolute inset-0 h-full w-full" draggable={false} />
+          )}
+          <div className={shade} style={{ left: 0, top: 0, width: '100%', height: pc(crop.y), display: crop.y > 0 ? 'block' : 'none' }} />
+          <div
+            className={shade}
+            style={{ left: 0, top: pc(crop.y + crop.h), width: '100%', bottom: 0, display: crop.y + crop.h < 0.9999 ? 'block' : 'none' }}
+          />
+          <div
+            className={shade}
+            style={{ left: 0, top: pc(crop.y), width: pc(crop.x), height: pc(crop.h), display: crop.x > 0 ? 'block' : 'none' }}
+          />
+          <div
+            className={shade}
+            style={{
+              left: pc(crop.x + crop.w),
+              top: pc(crop.y),
+              right: 0,
+              height: pc(crop.h),
+              display: crop.x + crop.w < 0.9999 ? 'block' : 'none',
+            }}
+          />
+          <button
+            type="button"
+            aria-label="Crop frame. Arrow keys move it."
+            disabled={whole}
+            className="absolute touch-none border-2 border-white outline outline-2 outline-black"
+            style={{ left: pc(crop.x), top: pc(crop.y), width: pc(crop.w), height: pc(crop.h), cursor: whole ? 'default' : 'move' }}
+            {...handlers}
+            onKeyDown={(e) => {
+              const direction = KEYS[e.key]
+              if (!direction || whole) return
+              e.preventDefault()
+              const step = e.shiftKey ? 0.05 : 0.005
+              editor.brief({ cropAt: place(direction[0] * step, direction[1] * step, cropAt) })
+            }}
+          />
+          {PICTURE_EDGES.map((edge) => (
+            <label key={edge} className={`absolute flex items-center gap-1 bg-paper/90 px-1.5 text-sm ${AT[edge]}`}>
+              <input
+                type="checkbox"
+                checked={keep.includes(edge)}
+                onChange={(e) => editor.brief({ keep: e.target.checked ? [...keep, edge] : keep.filter((k) => k !== edge) })}
+              />
+              keep the {edge}
+            </label>
+          ))}
+        </div>
+      </div>
+      <p className="mt-2 text-sm text-soft">An edge you mark as kept is never put where the printer cannot print without a stop.</p>
+    </div>
+  )
+}

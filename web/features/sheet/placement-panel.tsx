@@ -1,0 +1,132 @@
+import { placementPin } from '../../../core/decisions/placement.ts'
+import { writeLength, writeNumber, writeSize } from '../../../core/length/length.ts'
+import { EDGES } from '../../../core/paths/path.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { LengthField } from '../../ui/length-field.tsx'
+import type { JobEditor } from '../plate/job-editor.ts'
+
+interface Props {
+  editor: JobEditor
+  plate: Plate
+  onAlternatives(): void
+}
+
+/** Where the picture lies: the four borders, its place in numbers, turning and centring. */
+export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
+  const { brief } = editor.draft
+  const { layout, setup } = plate
+  if (!layout || !setup) return null
+  const { picture, sheet, frame } = layout
+  const { unit } = brief
+  const move = (x: number, y: number) => editor.pin({ placement: placementPin(x, y) })
+  const framed = frame.w !== sheet.w || frame.h !== sheet.h
+  const size = (sideways: boolean, value: number) => {
+    const depth = brief.make.as === 'wrapped-canvas' ? 2 * brief.make.depth : 0
+    const side = setup.turn === 90 || setup.turn === 270 ? !sideways : sideways
+    editor.brief(
+      { size: { by: 'picture', ...(side ? { width: null, height: value - depth } : { width: value - depth, height: null }) } },
+      { placement: null },
+    )
+  }
+  const nominal = setup.lot.nominal
+  const [short, long] = [Math.min(nominal.width, nominal.length), Math.max(nominal.width, nominal.length)]
+  const off = { across: sheet.w - (sheet.w <= sheet.h ? short : long), along: sheet.h - (sheet.w <= sheet.h ? long : short) }
+  const sayOff = (um: number) => `${um > 0 ? '+' : um < 0 ? '−' : '±'}${writeNumber(Math.abs(um), unit)}`
+  const position = plate.decisions.find((d) => d.key === 'position')
+  return (
+    <>
+      <p className="text-sm text-soft">
+        {setup.paper.name}, {writeSize(sheet.w, sheet.h, unit)} measured
+        {setup.lot.form === 'sheet' && (off.across !== 0 || off.along !== 0) && (
+          <>
+            {' '}
+            (<span className="num">{sayOff(off.across)}</span> × <span className="num">{sayOff(off.along)}</span> from the label)
+          </>
+        )}
+      </p>
+      <h3 className="mt-2 text-sm font-semibold">{framed ? 'Borders of the finished piece' : 'Borders on paper'}</h3>
+      <dl className="num grid grid-cols-2 gap-x-4 gap-y-0.5" aria-label="Borders on paper">
+        {EDGES.map((edge) => (
+          <div key={edge} className="flex justify-between">
+            <dt className="text-soft">{edge}</dt>
+            <dd data-margin={edge}>{writeNumber(layout.borders[edge], unit)}</dd>
+          </div>
+        ))}
+      </dl>
+      {setup.borderless === 'none' && layout.visible.w > 0 && (
+        <p className="mt-1 text-sm text-soft" data-testid="equal">
+          {equality(layout.borders, unit)}
+        </p>
+      )}
+      <div className="mt-3 grid grid-cols-2 gap-2">
+        <LengthField label="Print, across" unit={unit} value={Math.round(picture.w)} onChange={(w) => size(false, w)} />
+        <LengthField label="Print, along" unit={unit} value={Math.round(picture.h)} onChange={(h) => size(true, h)} />
+        <LengthField label="From the left" unit={unit} signed value={Math.round(picture.x)} onChange={(x) => move(x, picture.y)} />
+        <LengthField label="From leading edge" unit={unit} signed value={Math.round(picture.y)} onChange={(y) => move(picture.x, y)} />
+      </div>
+      <div className="mt-3 flex flex-wrap gap-1.5">
+        <button type="button" className="btn" onClick={() => editor.pin({ placement: 'centred' })}>
+          Centre <span className="kbd">c</span>
+        </button>
+        <button type="button" className="btn" onClick={() => editor.pin({ orientation: String((setup.turn + 90) % 360), placement: null })}>
+          Turn <span className="kbd">r</span>
+        </button>
+        <button type="button" className="btn" onClick={() => editor.pin({ orientation: null, placement: null })}>
+          Best turn
+        </button>
+        <button type="button" className="btn" onClick={onAlternatives}>
+          Other places
+        </button>
+      </div>
+      {position && (
+        <p className="mt-3 border-l-2 border-line pl-2 text-sm" data-testid="position">
+          <b className="font-semibold">{position.label}.</b> <span className="text-soft">{position.reason}</span>
+        </p>
+      )}
+      <ul className="mt-3 space-y-1 text-sm text-soft">
+        {plate.ppi && brief.picture && (
+          <li>
+            <span className="num">{Math.round(plate.ppi)}</span> pixels per inch
+          </li>
+        )}
+        {brief.make.as === 'wrapped-canvas' && (
+          <li>
+            Seen from the front: <span className="num">{writeSize(setup.face.w, setup.face.h, unit)}</span>
+          </li>
+        )}
+        {EDGES.some((e) => layout.clipped[e] > 50) && setup.borderless === 'none' && (
+          <li>
+            Cut off:{' '}
+            {EDGES.filter((e) => layout.clipped[e] > 50)
+              .map((e) => `${writeLength(layout.clipped[e], unit)} ${e}`)
+              .join(', ')}
+          </li>
+        )}
+        {EDGES.some((e) => layout.bleed[e] > 0) && (
+          <li>
+            Runs past the edge:{' '}
+            {EDGES.filter((e) => layout.bleed[e] > 0)
+              .map((e) => `${writeLength(layout.bleed[e], unit)} ${e}`)
+              .join(', ')}
+          </li>
+        )}
+        {layout.lost > 0.0005 && <li>{(layout.lost * 100).toFixed(1)} % of the picture is lost</li>}
+        {plate.estimates && (
+          <li>
+            Prints for {Math.max(1, Math.round(plate.estimates.printingSeconds / 60))} min, about{' '}
+            {plate.estimates.inkMillilitres.toFixed(1)} ml of ink, {plate.estimates.paperPrice.toFixed(2)} of paper
+          </li>
+        )}
+      </ul>
+    </>
+  )
+}
+
+/** Whether facing borders are equal to the eye. Common practice: below 0.5 mm nobody sees it, from 1 mm people do. */
+function equality(b: { leading: number; trailing: number; left: number; right: number }, unit: 'mm' | 'in'): string {
+  const [across, along] = [Math.abs(b.left - b.right), Math.abs(b.leading - b.trailing)]
+  const worst = Math.max(across, along)
+  if (worst < 500) return 'Facing borders are equal to the eye.'
+  const which = across >= along ? 'left and right' : 'leading and trailing'
+  return `Borders ${which} differ by ${writeLength(worst, unit)}${worst >= 1000 ? ', which is seen' : ', which few see'}.`
+}

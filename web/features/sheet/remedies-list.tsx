@@ -1,0 +1,47 @@
+import { useMemo } from 'react'
+import { toast } from 'sonner'
+import { writeLength } from '../../../core/length/length.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { remedies } from '../../../core/plate/remedies.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import type { JobEditor } from '../plate/job-editor.ts'
+
+/** What can be done about a dead margin, each remedy with what it loses and costs. */
+export function RemediesList({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
+  const { brief, pins } = editor.draft
+  const list = useMemo(() => remedies(brief, studio, pins), [brief, studio, pins])
+  const { unit } = plate.brief
+  if (list.length < 2) return null
+  return (
+    <section aria-label="Dead margin" className="mt-3">
+      <h3 className="font-semibold">Where the printer cannot print</h3>
+      <ul className="mt-1 divide-y divide-hair border-y border-hair text-sm">
+        {list.map((r) => (
+          <li key={r.id} className="grid grid-cols-[1fr_auto] items-start gap-x-2 py-1.5">
+            <span className={r.fix ? '' : 'font-semibold'}>{r.title}</span>
+            {r.fix ? (
+              <button
+                type="button"
+                className="btn px-2 py-0"
+                style={{ minHeight: '1.6rem' }}
+                onClick={() => {
+                  if (!r.fix) return
+                  editor.apply(r.fix)
+                  toast(r.title, { action: { label: 'Undo', onClick: editor.undo } })
+                }}
+              >
+                Do it
+              </button>
+            ) : (
+              <span className="text-soft">now</span>
+            )}
+            <span className="col-span-2 text-soft">
+              {r.lost < 0.0005 ? 'nothing of the picture lost' : `${(r.lost * 100).toFixed(1)} % of the picture lost`},{' '}
+              {r.offCentre < 500 ? 'equal borders' : `borders differ by ${writeLength(r.offCentre, unit)}`}; {r.cost}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}

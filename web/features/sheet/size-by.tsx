@@ -1,0 +1,118 @@
+import { useId } from 'react'
+import type { Brief } from '../../../core/brief/brief.ts'
+import { mm } from '../../../core/length/length.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { isSideways } from '../../../core/sheet/turn.ts'
+import { LengthField } from '../../ui/length-field.tsx'
+import { NumberField } from '../../ui/number-field.tsx'
+import type { JobEditor } from '../plate/job-editor.ts'
+
+type Size = Brief['size']
+
+/** Upright size of what is seen, µm. */
+export function uprightFace(plate: Plate): { w: number; h: number } {
+  const { setup, layout } = plate
+  const face = setup?.face ?? layout?.picture ?? { w: mm(200), h: mm(133) }
+  return isSideways(setup?.turn ?? 0) ? { w: Math.round(face.h), h: Math.round(face.w) } : { w: Math.round(face.w), h: Math.round(face.h) }
+}
+
+/** How large the print is: by picture, sheet, border, scale or resolution. */
+export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; plate: Plate; dense?: boolean }) {
+  const id = useId()
+  const { brief } = editor.draft
+  const { unit, size } = brief
+  const set = (next: Size) => editor.brief({ size: next }, { placement: null })
+  const face = uprightFace(plate)
+  const locked = size.by !== 'picture' || size.width === null || size.height === null
+  const natural = ((brief.picture?.width ?? 6000) / (brief.picture?.ppi ?? 300)) * 25_400
+  const modes: [string, string, () => Size][] = [
+    ['picture', 'By the size of the picture', () => ({ by: 'picture', width: face.w, height: null })],
+    ['fit', 'By the sheet: fit, paper shows', () => ({ by: 'sheet', fill: false })],
+    ['fill', 'By the sheet: fill, the picture is cropped', () => ({ by: 'sheet', fill: true })],
+    ['border', 'By the width of the border', () => ({ by: 'border', border: mm(20) })],
+    ['scale', 'By scale', () => ({ by: 'scale', percent: Number(((face.w / natural) * 100).toFixed(1)) })],
+    ['resolution', 'By resolution', () => ({ by: 'resolution', ppi: Math.round(plate.ppi ?? 300) })],
+  ]
+  const now = size.by === 'sheet' ? (size.fill ? 'fill' : 'fit') : size.by
+  return (
+    <>
+      <div role="radiogroup" aria-label="Size by" className={`mt-1 grid gap-1 ${dense ? 'text-sm' : ''}`}>
+        {modes.map(([value, label, make]) => (
+          <label key={value} className="flex items-center gap-2">
+            <input type="radio" name={`${id}-by`} checked={now === value} onChange={() => set(make())} />
+            {label}
+          </label>
+        ))}
+      </div>
+      <div className="mt-2 grid max-w-xs grid-cols-2 gap-3">
+        {size.by === 'picture' && (
+          <>
+            <LengthField
+              label="Width"
+              unit={unit}
+              value={size.width ?? face.w}
+              onChange={(width) => set({ by: 'picture', width, height: locked ? null : size.height })}
+            />
+            <LengthField
+              label="Height"
+              unit={unit}
+              value={size.height ?? face.h}
+              onChange={(height) => set({ by: 'picture', width: locked ? null : size.width, height })}
+            />
+            <label className="col-span-2 flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                checked={locked}
+                onChange={(e) => set({ by: 'picture', width: face.w, height: e.target.checked ? null : face.h })}
+              />
+              Keep the shape of the picture
+            </label>
+          </>
+        )}
+        {size.by === 'border' && (
+          <>
+            <LengthField
+              label="Border"
+              unit={unit}
+              signed
+              value={size.border}
+              onChange={(border) => set({ ...size, border: Math.max(0, border) })}
+            />
+            <NumberField
+              label="Foot, times as wide"
+              value={size.foot ?? 1}
+              min={1}
+              max={4}
+              step={0.05}
+              onChange={(foot) => set({ ...size, foot })}
+            />
+            <label className="col-span-2 flex items-center gap-2 text-sm">
+              <input type="checkbox" checked={size.exact === true} onChange={(e) => set({ ...size, exact: e.target.checked })} />
+              Crop so that every border is exactly this
+            </label>
+          </>
+        )}
+        {size.by === 'scale' && (
+          <NumberField
+            label="Scale, percent"
+            value={size.percent}
+            min={1}
+            max={10_000}
+            step={1}
+            onChange={(percent) => set({ by: 'scale', percent })}
+          />
+        )}
+        {size.by === 'resolution' && (
+          <NumberField
+            label="Pixels per inch"
+            value={size.ppi}
+            min={1}
+            max={10_000}
+            step={1}
+            onChange={(ppi) => set({ by: 'resolution', ppi })}
+          />
+        )}
+      </div>
+    </>
+  )
+}

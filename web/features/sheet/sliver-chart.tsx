@@ -1,0 +1,105 @@
+import { scaleLinear } from 'd3-scale'
+import { line } from 'd3-shape'
+import { useMemo } from 'react'
+import { writeLength } from '../../../core/length/length.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { keptAfterExpansion } from '../../../core/sheet/layout.ts'
+import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+
+const W = 280
+const H = 110
+const PAD = { left: 34, right: 10, top: 8, bottom: 24 }
+const POINTS = 60
+
+const share = (risk: number) =>
+  risk === 0 ? 'none' : risk < 0.001 ? '< 1 ‰' : risk < 0.01 ? `${(risk * 1000).toFixed(0)} ‰` : `${(risk * 100).toFixed(0)} %`
+
+/** How many of ten thousand sheets would show a white sliver, by expansion; the printer's steps as dots. */
+export function SliverChart({ plate, studio, onStep }: { plate: Plate; studio: Studio; onStep(id: string): void }) {
+  const { setup, layout, brief } = plate
+  const printer = studio.printers.find((p) => p.id === setup?.printer.id)
+  const needs = useMemo(
+    () =>
+      setup && layout
+        ? neededBySheet({
+            sheet: { width: layout.sheet.w, length: layout.sheet.h },
+            page: setup.page,
+            path: setup.path,
+            spread: setup.lot.spread,
+            outOfSquare: setup.lot.outOfSquare,
+            offset: setup.offset,
+          })
+        : null,
+    [setup, layout],
+  )
+  if (!setup || !layout || !printer || !needs || printer.expansions.length === 0) return null
+  const most = Math.max(needs.at(-1) ?? 0, ...printer.expansions.map((e) => e.um)) * 1.1
+  const x = scaleLinear([0, most], [PAD.left, W - PAD.right])
+  const y = scaleLinear([0, 1], [H - PAD.bottom, PAD.top])
+  const curve = line<number>(
+    (um) => x(um),
+    (um) => y(sliverRisk(needs, um)),
+  )(Array.from({ length: POINTS + 1 }, (_, i) => (most * i) / POINTS))
+  return (
+    <figure aria-label="White slivers by expansion" className="mt-3">
+      <figcaption className="text-sm text-soft">Share of 10 000 simulated sheets with a white sliver, by expansion in mm</figcaption>
+      <svg viewBox={`0 0 ${W} ${H}`} className="mt-1 w-full" role="img" aria-label="Risk falls as the expansion grows">
+        {[0, 0.5, 1].map((t) => (
+          <g key={t}>
+            <line x1={PAD.left} x2={W - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--hair)" />
+            <text x={PAD.left - 5} y={y(t) + 3.5} textAnchor="end" fontSize="10" fill="var(--soft)">
+              {t * 100} %
+            </text>
+          </g>
+        ))}
+        {x.ticks(5).map((t) => (
+          <text key={t} x={x(t)} y={H - 8} textAnchor="middle" fontSize="10" fill="var(--soft)">
+            {(t / 1000).toFixed(1)}
+          </text>
+        ))}
+        <path d={curve ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+        {printer.expansions.map((step) => (
+          <circle
+            key={step.id}
+            cx={x(step.um)}
+            cy={y(sliverRisk(needs, step.um))}
+            r={step.id === setup.expansion?.id ? 5 : 3.4}
+            fill={step.id === setup.expansion?.id ? 'var(--act)' : 'var(--raised)'}
+            stroke="var(--ink)"
+          />
+        ))}
+      </svg>
+      <table className="mt-1 w-full text-left text-sm">
+        <thead>
+          <tr className="border-b border-line text-soft">
+            <th className="font-normal">Step</th>
+            <th className="font-normal">slivers</th>
+            <th className="font-normal">picture lost</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {printer.expansions.map((step) => (
+            <tr key={step.id} className="border-b border-hair">
+              <th scope="row" className="py-1 font-normal">
+                {step.name} <span className="num text-soft">{writeLength(step.um, brief.unit)}</span>
+              </th>
+              <td className="num">{share(sliverRisk(needs, step.um))}</td>
+              <td className="num">{((1 - keptAfterExpansion(setup.page.width, setup.page.length, step.um)) * 100).toFixed(1)} %</td>
+              <td className="text-right">
+                {step.id === setup.expansion?.id ? (
+                  <span className="font-semibold">set</span>
+                ) : (
+                  <button type="button" className="link" onClick={() => onStep(step.id)}>
+                    use
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </figure>
+  )
+}

@@ -1,0 +1,134 @@
+import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table'
+import { useMemo, useState } from 'react'
+import { writeNumber } from '../../../core/length/length.ts'
+import { EDGES } from '../../../core/paths/path.ts'
+import { compareWays, pinsFor, type WayRow } from '../../../core/plate/compare-ways.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { LevelMark } from '../../ui/mark.tsx'
+import type { JobEditor } from '../plate/job-editor.ts'
+
+const column = createColumnHelper<WayRow>()
+
+/** All usable printers and paths for the job in one table, and every unusable one with its reason. */
+export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio }) {
+  const { brief, pins } = editor.draft
+  const { unit } = brief
+  const [sorting, setSorting] = useState<SortingState>([])
+  const comparison = useMemo(() => compareWays(brief, studio, pins), [brief, studio, pins])
+  const columns = useMemo(
+    () => [
+      column.accessor((r) => `${r.printer} ${r.path}`, {
+        id: 'way',
+        header: 'Printer and path',
+        cell: ({ row: { original: r } }) => (
+          <>
+            <b className="font-semibold">{r.printer}</b>, {r.path}
+            <span className="block text-sm text-soft">{r.stock}</span>
+            {r.stop && (
+              <span className="mt-0.5 flex gap-1 text-sm">
+                <LevelMark level="stop" word={false} /> {r.stop}
+              </span>
+            )}
+          </>
+        ),
+      }),
+      column.accessor((r) => r.printable.width * r.printable.length, {
+        id: 'printable',
+        header: `Prints on, ${unit}`,
+        cell: ({ row: { original: r } }) => `${writeNumber(r.printable.width, unit)} × ${writeNumber(r.printable.length, unit)}`,
+      }),
+      column.accessor((r) => Math.max(...EDGES.map((e) => r.margins[e])), {
+        id: 'margins',
+        header: `Margins, ${unit}`,
+        cell: ({ row: { original: r } }) => EDGES.map((e) => writeNumber(r.margins[e], unit)).join(' · '),
+      }),
+      column.accessor((r) => r.borderless.length, {
+        id: 'borderless',
+        header: 'Borderless',
+        cell: ({ getValue }) => ['no', 'one edge', 'two edges', 'three edges', 'all edges'][getValue()] ?? 'no',
+      }),
+      column.accessor('lost', {
+        header: 'Lost',
+        cell: ({ getValue }) => (getValue() < 0.0005 ? '—' : `${(getValue() * 100).toFixed(1)} %`),
+      }),
+      column.accessor('loads', { header: 'Loads', cell: ({ row: { original: r } }) => `${r.loads} of ${r.sheetsPerLoad}` }),
+      column.accessor('minutes', { header: 'Minutes', cell: ({ getValue }) => getValue().toFixed(getValue() < 10 ? 1 : 0) }),
+      column.accessor('steps', { header: 'Steps' }),
+      column.accessor('points', { header: 'Cost', cell: ({ getValue }) => getValue().toFixed(1) }),
+    ],
+    [unit],
+  )
+  const table = useReactTable({
+    data: comparison.usable,
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  })
+  const use = (r: WayRow) => editor.set({ ...editor.draft, pins: pinsFor(pins, { printer: r.printerId, path: r.pathId }) })
+  return (
+    <div className="absolute inset-0 overflow-auto bg-paper p-4">
+      <h2>Ways to print this job</h2>
+      <p className="text-sm text-soft">
+        Margins are leading, trailing, left and right. One point of cost is about a minute of somebody’s time.
+      </p>
+      {comparison.usable.length === 0 ? (
+        <p className="mt-3">No path of the studio takes this sheet. The reasons are below.</p>
+      ) : (
+        <table className="mt-2 w-full text-left" aria-label="Usable ways">
+          <thead>
+            {table.getHeaderGroups().map((group) => (
+              <tr key={group.id} className="border-b border-line">
+                {group.headers.map((h) => (
+                  <th
+                    key={h.id}
+                    aria-sort={h.column.getIsSorted() === 'asc' ? 'ascending' : h.column.getIsSorted() === 'desc' ? 'descending' : 'none'}
+                    className="py-1 pr-3 text-sm font-normal whitespace-nowrap"
+                  >
+                    <button type="button" className="text-soft hover:text-ink" onClick={h.column.getToggleSortingHandler()}>
+                      {flexRender(h.column.columnDef.header, h.getContext())}
+                      {{ asc: ' ↑', desc: ' ↓' }[h.column.getIsSorted() as string] ?? ''}
+                    </button>
+                  </th>
+                ))}
+                <th />
+              </tr>
+            ))}
+          </thead>
+          <tbody>
+            {table.getRowModel().rows.map((row) => (
+              <tr key={row.id} className={`border-b border-hair align-top ${row.original.chosen ? 'bg-chosen' : ''}`}>
+                {row.getVisibleCells().map((cell, i) => (
+                  <td key={cell.id} className={`py-1.5 pr-3 ${i === 0 ? '' : 'num whitespace-nowrap'}`}>
+                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                  </td>
+                ))}
+                <td className="py-1.5 text-right">
+                  {row.original.chosen ? (
+                    <b className="font-semibold">chosen</b>
+                  ) : (
+                    <button type="button" className="btn px-2 py-0" style={{ minHeight: '1.7rem' }} onClick={() => use(row.original)}>
+                      Use
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <h3 className="mt-5 font-semibold">Not usable</h3>
+      <ul className="mt-1 divide-y divide-hair border-y border-hair">
+        {comparison.unusable.map((u) => (
+          <li key={`${u.printer} ${u.path}`} className="grid grid-cols-[16rem_1fr] gap-3 py-1">
+            <span>
+              {u.printer}, {u.path}
+            </span>
+            <span className="text-soft">{u.reason}</span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
