@@ -16,6 +16,6 @@ const cards = (since: number) =>
 
 test('borderless ink beside the paper is counted, and cleaning is asked for when it is due', () => {
   expect(finding(cards(0), 'overspray')?.level).toBe('note')
-  expect(finding(cards(4.99), 'overspray')?.level).toBe('warn')
+  expect(finding(cards(0.199), 'overspray')?.level).toBe('warn')
 })
 test('a print with borders sprays nothing', () => expect(finding(plateOf({}), 'overspray')).toBeUndefined())

@@ -71,7 +71,7 @@ const union = (rects: Rect[]): Rect => {
 }
 
 /** The strips of `outer` that `inner` leaves free, by edge; the side strips fill the corners. */
-function strips(outer: Rect, inner: Rect): [Edge, Rect][] {
+export function strips(outer: Rect, inner: Rect): [Edge, Rect][] {
   const g = gaps(outer, inner)
   const middle = { y: outer.y + g.leading, h: outer.h - g.leading - g.trailing }
   const all: [Edge, Rect][] = [
@@ -264,7 +264,8 @@ function drift(plate: Plate, size: Um): Mark[] {
       kind: 'text',
       role: 'label',
       x: layout.sheet.w + size * 0.7,
-      y: visible.y + visible.h - size * 2.2,
+      // Clear of the number of the right border, which stands at the picture's middle.
+      y: Math.max(visible.y + visible.h - size * 2.2, visible.y + visible.h / 2 + size * 2),
       anchor: 'start',
       text: `drift ±${writeNumber(off, plate.brief.unit)}`,
       size: size * 0.85,

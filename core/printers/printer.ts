@@ -67,7 +67,7 @@ export const PrinterSchema = z.object({
   /** What the panel calls a size that is not in its list. */
   unlistedSize: z.string().max(80).default('User-defined'),
   /** Overspray of borderless prints soils the inside: how much since it was cleaned, and after how much to clean, m². */
-  overspray: z.object({ since: z.number().nonnegative(), cleanAfter: z.number().positive() }).default({ since: 0, cleanAfter: 5 }),
+  overspray: z.object({ since: z.number().nonnegative(), cleanAfter: z.number().positive() }).default({ since: 0, cleanAfter: 0.2 }),
   /** Pixels per inch the printer wants its page data in. */
   feedPpi: z.number().int().min(72).max(1440),
   /** Where it listens, `ipp://host:port/path`. */

@@ -40,7 +40,14 @@ export function printersApi(app: App) {
   const save = async (row: Row<PrinterRow>, version: number, record: Printer) => {
     if (record.id !== row.id)
       throw new Refusal(422, { code: 'printer-renamed', field: 'id', value: record.id, message: 'A printer keeps its id.' })
-    row.set({ record, version: version + 1 })
+    // Ink levels and overspray are the machine's state: it, not an editor that was opened earlier, says how they are.
+    const level = new Map(row.record.inks.map((ink) => [ink.id, ink.millilitres]))
+    const current: Printer = {
+      ...record,
+      inks: record.inks.map((ink) => ({ ...ink, millilitres: Math.min(ink.capacity, level.get(ink.id) ?? ink.millilitres) })),
+      overspray: { ...record.overspray, since: row.record.overspray.since },
+    }
+    row.set({ record: current, version: version + 1 })
     const [count] = await models.printers.update({ record: row.get('record'), version: version + 1 }, { where: { id: row.id, version } })
     const now = await find(row.id)
     if (count === 0)

@@ -118,6 +118,32 @@ export function InspectionForm({ run }: { run: RunDetail }) {
             </button>
           )}
         </section>
+        {margins && (
+          <section>
+            <label className="flex items-center gap-2 text-sm">
+              <input
+                type="checkbox"
+                checked={form.skew !== null}
+                onChange={(e) => setForm({ ...form, skew: e.target.checked ? { leading: margins.left, trailing: margins.left } : null })}
+              />
+              It lies askew: read the left border again at both ends
+            </label>
+            {form.skew && (
+              <div className="mt-1 grid max-w-md grid-cols-2 gap-3">
+                {(['leading', 'trailing'] as const).map((end) => (
+                  <LengthField
+                    key={end}
+                    label={`left, at the ${end} end`}
+                    unit={brief.unit}
+                    signed
+                    value={form.skew?.[end] ?? 0}
+                    onChange={(um) => form.skew && setForm({ ...form, skew: { ...form.skew, [end]: Math.max(0, um) } })}
+                  />
+                ))}
+              </div>
+            )}
+          </section>
+        )}
         <fieldset>
           <legend className="font-semibold">Verdict</legend>
           <div className="mt-1 flex flex-wrap gap-2">

@@ -1,14 +1,17 @@
+import { useState } from 'react'
 import { toast } from 'sonner'
 import type { Unit } from '../../../core/length/length.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
-import type { Lot } from '../../../core/media/media.ts'
+import type { Lot, Paper } from '../../../core/media/media.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { MeasureLot } from './measure-lot.tsx'
 
-function LotEditor({ lot, unit }: { lot: Lot; unit: Unit }) {
+function LotEditor({ lot, paper, unit }: { lot: Lot; paper: Paper; unit: Unit }) {
+  const [measuring, setMeasuring] = useState(false)
   const save = async (change: object) => {
     try {
       await api('PATCH', `/lots/${lot.id}`, change)
@@ -19,42 +22,48 @@ function LotEditor({ lot, unit }: { lot: Lot; unit: Unit }) {
     }
   }
   return (
-    <div className="grid grid-cols-[9rem_repeat(3,8.5rem)] items-end gap-3 py-1">
-      <span className="self-center">{lotSizeName(lot, unit)}</span>
-      <LengthField
-        label="measured width"
-        unit={unit}
-        value={lot.measured.width}
-        onChange={(width) => save({ measured: { ...lot.measured, width } })}
-      />
-      {lot.form === 'sheet' ? (
+    <>
+      <div className="grid grid-cols-[9rem_repeat(3,8.5rem)_7rem] items-end gap-3 py-1">
+        <span className="self-center">{lotSizeName(lot, unit)}</span>
         <LengthField
-          label="measured length"
+          label="measured width"
           unit={unit}
-          value={lot.measured.length}
-          onChange={(length) => save({ measured: { ...lot.measured, length } })}
+          value={lot.measured.width}
+          onChange={(width) => save({ measured: { ...lot.measured, width } })}
         />
-      ) : (
-        <span />
-      )}
-      {lot.form === 'roll' ? (
-        <LengthField label="left on the roll" unit={unit} value={lot.stock} onChange={(stock) => save({ stock })} />
-      ) : (
-        <label className="block text-sm text-soft">
-          sheets left
-          <input
-            type="number"
-            min={0}
-            className="num block w-full text-ink"
-            defaultValue={lot.stock}
-            onBlur={(e) => {
-              const stock = Math.round(Number(e.target.value))
-              if (stock >= 0 && stock !== lot.stock) void save({ stock })
-            }}
+        {lot.form === 'sheet' ? (
+          <LengthField
+            label="measured length"
+            unit={unit}
+            value={lot.measured.length}
+            onChange={(length) => save({ measured: { ...lot.measured, length } })}
           />
-        </label>
-      )}
-    </div>
+        ) : (
+          <span />
+        )}
+        {lot.form === 'roll' ? (
+          <LengthField label="left on the roll" unit={unit} value={lot.stock} onChange={(stock) => save({ stock })} />
+        ) : (
+          <label className="block text-sm text-soft">
+            sheets left
+            <input
+              type="number"
+              min={0}
+              className="num block w-full text-ink"
+              defaultValue={lot.stock}
+              onBlur={(e) => {
+                const stock = Math.round(Number(e.target.value))
+                if (stock >= 0 && stock !== lot.stock) void save({ stock })
+              }}
+            />
+          </label>
+        )}
+        <button type="button" className="btn" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
+          Measure …
+        </button>
+      </div>
+      {measuring && <MeasureLot lot={lot} paper={paper} unit={unit} onDone={() => setMeasuring(false)} />}
+    </>
   )
 }
 
@@ -77,7 +86,7 @@ export function Papers({ studio }: { studio: Studio }) {
             {studio.lots
               .filter((l) => l.paperId === paper.id)
               .map((lot) => (
-                <LotEditor key={lot.id} lot={lot} unit={studio.rules.unit} />
+                <LotEditor key={lot.id} lot={lot} paper={paper} unit={studio.rules.unit} />
               ))}
           </div>
         </li>

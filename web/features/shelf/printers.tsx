@@ -1,6 +1,8 @@
+import { Link } from 'react-router'
 import { writeLength } from '../../../core/length/length.ts'
 import { EDGES } from '../../../core/paths/path.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
+import { ReadRecord } from '../printer/proposal.tsx'
 
 const head = 'py-1 pr-3 text-sm font-normal text-soft'
 
@@ -10,10 +12,14 @@ export function Printers({ studio }: { studio: Studio }) {
   const span = (r: { min: number; max: number }) => `${writeLength(r.min, unit).replace(/ (mm|in)$/, '')}–${writeLength(r.max, unit)}`
   return (
     <div className="mt-3 space-y-6">
+      {studio.printers.length === 0 && <p>No printer yet. Ask one for its record by its address, or open a document.</p>}
       {studio.printers.map((p) => (
         <section key={p.id} aria-label={p.name}>
           <h2>
-            {p.name} <span className="font-normal text-soft">{p.kind}</span>
+            <Link className="link" to={`/shelf/printers/${p.id}`}>
+              {p.name}
+            </Link>{' '}
+            <span className="font-normal text-soft">{p.kind}</span>
           </h2>
           <div className="overflow-x-auto">
             <table className="mt-1 w-full text-left">
@@ -51,6 +57,9 @@ export function Printers({ studio }: { studio: Studio }) {
           </div>
         </section>
       ))}
+      <div className="border-t border-line pt-4">
+        <ReadRecord id={null} address="" />
+      </div>
     </div>
   )
 }

@@ -60,6 +60,28 @@ export function Rules({ rules }: { rules: HouseRules }) {
           onChange={(visibleShift) => save({ visibleShift })}
         />
       </div>
+      <fieldset>
+        <legend className="font-semibold">Favourite sizes</legend>
+        <p className="text-sm text-soft">Offered first wherever a sheet is asked for. Added in a brief, with “Make it a favourite”.</p>
+        {rules.favouriteSizes.length === 0 ? (
+          <p className="mt-1 text-soft">None yet.</p>
+        ) : (
+          <ul className="mt-1 flex flex-wrap gap-2">
+            {rules.favouriteSizes.map((size) => (
+              <li key={size}>
+                <button
+                  type="button"
+                  className="btn"
+                  aria-label={`Remove ${size} from the favourites`}
+                  onClick={() => save({ favouriteSizes: rules.favouriteSizes.filter((f) => f !== size) })}
+                >
+                  {size} ×
+                </button>
+              </li>
+            ))}
+          </ul>
+        )}
+      </fieldset>
     </div>
   )
 }

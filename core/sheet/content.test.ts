@@ -1,0 +1,42 @@
+import fc from 'fast-check'
+import { picture } from '../testing/fixtures.ts'
+import { contentLost } from './content.ts'
+import { TURNS } from './turn.ts'
+
+const full = Array(30).fill(1)
+/** A notice whose last tenth is blank. */
+const notice = picture({
+  width: 2000,
+  height: 3000,
+  content: { head: full, left: full, right: full, foot: [...Array(10).fill(0), ...Array(20).fill(1)] },
+})
+const WHOLE = { x: 0, y: 0, w: 1, h: 1 }
+const size = { w: 200_000, h: 300_000 }
+const none = { leading: 0, trailing: 0, left: 0, right: 0 }
+
+test('blank paper that is cut off costs nothing; picture costs its share', () => {
+  expect(contentLost(notice, 0, WHOLE, size, { ...none, trailing: 24_000 })).toBe(0)
+  expect(contentLost(notice, 0, WHOLE, size, { ...none, leading: 24_000 })).toBeCloseTo(0.08, 9)
+  // 45 mm is 15 %: the first tenth is blank, the rest is not.
+  expect(contentLost(notice, 0, WHOLE, size, { ...none, trailing: 45_000 })).toBeCloseTo(0.05, 9)
+})
+test('turned half round the blank foot lies at the leading edge', () => {
+  expect(contentLost(notice, 180, WHOLE, size, { ...none, leading: 24_000 })).toBe(0)
+  expect(contentLost(notice, 180, WHOLE, size, { ...none, trailing: 24_000 })).toBeGreaterThan(0.07)
+})
+test('what the crop has already taken off the foot is not counted again', () => {
+  // The lower fifth cropped away: what is cut now is picture.
+  expect(contentLost(notice, 0, { x: 0, y: 0, w: 1, h: 0.8 }, size, { ...none, trailing: 3000 })).toBeCloseTo(0.01, 3)
+})
+test('without a measurement everything counts, and the loss lies between nothing and all', () => {
+  const edge = fc.nat(400_000)
+  fc.assert(
+    fc.property(fc.constantFrom(...TURNS), edge, edge, edge, edge, (turn, leading, trailing, left, right) => {
+      const lost = contentLost(picture({ content: null }), turn, WHOLE, size, { leading, trailing, left, right })
+      const measured = contentLost(notice, turn, WHOLE, size, { leading, trailing, left, right })
+      expect(lost).toBeGreaterThanOrEqual(measured - 1e-9)
+      expect(lost).toBeLessThanOrEqual(1)
+      expect(measured).toBeGreaterThanOrEqual(0)
+    }),
+  )
+})

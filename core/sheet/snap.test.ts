@@ -1,0 +1,37 @@
+import fc from 'fast-check'
+import { mm } from '../length/length.ts'
+import { snap } from './snap.ts'
+
+const frame = { x: 0, y: 0, w: mm(297), h: mm(420) }
+const printable = { x: mm(3), y: mm(3), w: mm(291), h: mm(393) }
+const at = (x: number, y: number) => ({ x, y, w: mm(200), h: mm(300) })
+
+test('near the middle it is pulled to the middle on both axes, and says so', () => {
+  const { rect, lines } = snap(at(mm(48), mm(59)), frame, printable, mm(2))
+  expect([rect.x, rect.y]).toEqual([mm(48.5), mm(60)])
+  expect(lines.map((l) => l.says)).toEqual(['centred', 'centred'])
+})
+test('flush with the edge of what prints, on thirds, and with a border equal to the side one', () => {
+  expect(snap(at(mm(4), mm(30)), frame, printable, mm(2)).rect.x).toBe(mm(3))
+  expect(snap({ ...at(mm(1), mm(30)), w: mm(196) }, frame, printable, mm(1.5)).lines[0]?.says).toBe('on the first third')
+  const equal = snap(at(mm(20), mm(21)), frame, printable, mm(2))
+  expect([equal.rect.y, equal.lines.at(-1)?.says]).toEqual([mm(20), 'equal borders'])
+})
+test('far from everything, and with no reach, it stays where the hand has it', () => {
+  expect(snap(at(mm(30), mm(75)), frame, printable, mm(0.5))).toEqual({ rect: at(mm(30), mm(75)), lines: [] })
+})
+test('it never moves further than its reach and never changes the size', () => {
+  const rect = fc.record({
+    x: fc.integer({ min: -3e5, max: 3e5 }),
+    y: fc.integer({ min: -3e5, max: 3e5 }),
+    w: fc.integer({ min: 1, max: 5e5 }),
+    h: fc.integer({ min: 1, max: 5e5 }),
+  })
+  fc.assert(
+    fc.property(rect, fc.nat(5000), (r, reach) => {
+      const { rect: to } = snap(r, frame, printable, reach)
+      expect(Math.max(Math.abs(to.x - r.x), Math.abs(to.y - r.y))).toBeLessThanOrEqual(reach + 1)
+      expect([to.w, to.h]).toEqual([r.w, r.h])
+    }),
+  )
+})

@@ -1,0 +1,74 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { Job } from '../../../core/api/dto.ts'
+import { ENOUGH_READINGS } from '../../../core/calibration/offset.ts'
+import { writeNumber } from '../../../core/length/length.ts'
+import { lotSizeName } from '../../../core/media/lot-name.ts'
+import { violations } from '../../../core/paths/limits.ts'
+import type { Path } from '../../../core/paths/path.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+
+/** What is known of where a path lays its prints, and the light sheet that finds it out. */
+export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; printerId: string; path: Path }) {
+  const navigate = useNavigate()
+  const { unit } = studio.rules
+  const lots = studio.lots.filter((lot) => {
+    const paper = studio.papers.find((p) => p.id === lot.paperId)
+    const [short, long] = [Math.min(lot.measured.width, lot.measured.length), Math.max(lot.measured.width, lot.measured.length)]
+    const fed = lot.form === 'roll' ? { width: lot.measured.width, length: path.length.min } : { width: short, length: long }
+    return paper !== undefined && lot.stock > 0 && violations(path, paper, lot, fed).length === 0
+  })
+  const loaded = studio.loaded.find((l) => l.printerId === printerId && l.pathId === path.id)
+  const [lotId, setLotId] = useState(loaded?.lotId ?? lots[0]?.id ?? '')
+  const known = studio.calibrations.find((c) => c.printerId === printerId && c.pathId === path.id)
+  const begin = useMutation({
+    mutationFn: () => api<Job>('POST', `/printers/${printerId}/layout-test`, { pathId: path.id, lotId }),
+    onSuccess: (job) => void navigate(`/jobs/${job.id}/sheet`),
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  const query = new URLSearchParams({ pathId: path.id, lotId }).toString()
+  return (
+    <section aria-label="Position of the prints" className="mt-4 border-t border-hair pt-3 text-sm">
+      <h2>Where it lays its prints</h2>
+      {known ? (
+        <p className="mt-1" data-testid="calibration">
+          <span className="num">{writeNumber(known.across, unit)}</span> across (±{' '}
+          <span className="num">{writeNumber(known.spreadAcross, unit)}</span>),{' '}
+          <span className="num">{writeNumber(known.along, unit)}</span> along (±{' '}
+          <span className="num">{writeNumber(known.spreadAlong, unit)}</span>) {unit}
+          {known.skewDegrees === null ? '' : `, ${known.skewDegrees.toFixed(2)}° askew`}, from {known.runs.length}{' '}
+          {known.runs.length === 1 ? 'inspection' : 'inspections'}.{' '}
+          {known.runs.length < ENOUGH_READINGS
+            ? `${ENOUGH_READINGS - known.runs.length} more before anything is corrected.`
+            : 'Jobs on this path make up for it.'}
+        </p>
+      ) : (
+        <p className="mt-1 text-soft">Nobody has measured a print from this path yet. Three measured prints are enough to correct it.</p>
+      )}
+      <label className="mt-2 block text-soft">
+        A layout test on
+        <select className="mt-0.5 block w-full text-ink" value={lotId} onChange={(e) => setLotId(e.target.value)}>
+          {lots.map((lot) => (
+            <option key={lot.id} value={lot.id}>
+              {studio.papers.find((p) => p.id === lot.paperId)?.name}, {lotSizeName(lot, unit)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className="mt-2 flex flex-wrap gap-2">
+        <button type="button" className="btn" disabled={!lotId || begin.isPending} onClick={() => begin.mutate()}>
+          Print a layout test
+        </button>
+        <a className="btn" href={`/api/printers/${printerId}/layout-test.pdf?${query}`} target="_blank" rel="noreferrer">
+          PDF
+        </a>
+        <a className="btn" href={`/api/printers/${printerId}/layout-test.png?${query}`} target="_blank" rel="noreferrer">
+          PNG
+        </a>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,204 @@
+import type { Unit } from '../../../core/length/length.ts'
+import type { Printer } from '../../../core/printers/printer.ts'
+import { ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
+import type { PrinterDraft } from './printer-draft.ts'
+
+const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'].map((s) => [s, s] as const)
+
+/** A list of records: each line with its own way to remove it, and one to add another. */
+function Lines<T>({
+  form,
+  at,
+  lines,
+  add,
+  fresh,
+  children,
+  least = 0,
+}: {
+  form: PrinterDraft
+  at: string
+  lines: readonly T[]
+  add: string
+  fresh: () => T
+  least?: number
+  children(index: number): React.ReactNode
+}) {
+  return (
+    <>
+      {lines.map((_, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: lines of a table
+        <div key={i} className="col-span-full grid grid-cols-[1fr_auto] items-end gap-2 border-b border-hair pb-2">
+          <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">{children(i)}</div>
+          <button
+            type="button"
+            className="btn btn-plain"
+            disabled={lines.length <= least}
+            aria-label={`Remove line ${i + 1}`}
+            onClick={() =>
+              form.set(
+                at,
+                lines.filter((_line, k) => k !== i),
+              )
+            }
+          >
+            Remove
+          </button>
+        </div>
+      ))}
+      <button type="button" className="btn self-start" onClick={() => form.set(at, [...lines, fresh()])}>
+        {add}
+      </button>
+    </>
+  )
+}
+
+/** What belongs to the whole machine: its media types, qualities, expansion steps, quirks and care. */
+export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) {
+  const printer = form.get<Printer>('name') === undefined ? null : form.draft
+  if (!printer) return null
+  return (
+    <div className="space-y-4">
+      <Group title="What it is">
+        <TextAt form={form} at="name" label="Name" />
+        <TextAt form={form} at="kind" label="Kind, in a few words" />
+        <TextAt form={form} at="unlistedSize" label="Panel’s name for an unlisted size" />
+        <TextAt form={form} at="address" label="Address (ipp://…)" />
+        <ChoiceAt
+          form={form}
+          at="black.installed"
+          label="Black that prints now"
+          options={[
+            ['both', 'both have channels'],
+            ['photo', 'photo black'],
+            ['matte', 'matte black'],
+          ]}
+        />
+        <NumberAt form={form} at="feedPpi" label="Page data, pixels per inch" min={72} max={1440} />
+        <NumberAt form={form} at="overspray.cleanAfter" label="Clean overspray after" unit="m²" step={0.1} min={0.001} max={1000} />
+      </Group>
+      <Group title="Media types" help="The same entry has one name in the driver and another at the panel.">
+        <Lines
+          form={form}
+          at="mediaTypes"
+          lines={printer.mediaTypes}
+          least={1}
+          add="Another media type"
+          fresh={() => ({
+            id: `type-${printer.mediaTypes.length + 1}`,
+            driverName: 'New type',
+            panelName: 'New type',
+            surface: 'matte' as const,
+            weight: { min: 60, max: 400 },
+            black: 'either' as const,
+            platenGap: 'normal' as const,
+          })}
+        >
+          {(i) => (
+            <>
+              <TextAt form={form} at={`mediaTypes.${i}.driverName`} label="In the driver" />
+              <TextAt form={form} at={`mediaTypes.${i}.panelName`} label="At the panel" />
+              <TextAt form={form} at={`mediaTypes.${i}.id`} label="IPP media type" />
+              <ChoiceAt form={form} at={`mediaTypes.${i}.surface`} label="Surface" options={SURFACES} />
+              <NumberAt form={form} at={`mediaTypes.${i}.weight.min`} label="from" unit="g/m²" max={3000} />
+              <NumberAt form={form} at={`mediaTypes.${i}.weight.max`} label="to" unit="g/m²" max={3000} />
+              <ChoiceAt
+                form={form}
+                at={`mediaTypes.${i}.black`}
+                label="Black"
+                options={[
+                  ['photo', 'photo'],
+                  ['matte', 'matte'],
+                  ['either', 'either'],
+                ]}
+              />
+              <ChoiceAt
+                form={form}
+                at={`mediaTypes.${i}.platenGap`}
+                label="Platen gap"
+                options={[
+                  ['normal', 'normal'],
+                  ['wide', 'wide'],
+                ]}
+              />
+            </>
+          )}
+        </Lines>
+      </Group>
+      <Group title="Qualities">
+        <Lines
+          form={form}
+          at="qualities"
+          lines={printer.qualities}
+          least={1}
+          add="Another quality"
+          fresh={() => ({
+            id: `quality-${printer.qualities.length + 1}`,
+            name: 'New',
+            dpi: 1440,
+            ipp: 'normal' as const,
+            secondsPerSquareMetre: 600,
+          })}
+        >
+          {(i) => (
+            <>
+              <TextAt form={form} at={`qualities.${i}.name`} label="Name" />
+              <NumberAt form={form} at={`qualities.${i}.dpi`} label="dots per inch" min={1} max={9600} />
+              <ChoiceAt
+                form={form}
+                at={`qualities.${i}.ipp`}
+                label="IPP quality"
+                options={[
+                  ['draft', 'draft'],
+                  ['normal', 'normal'],
+                  ['high', 'high'],
+                ]}
+              />
+              <NumberAt form={form} at={`qualities.${i}.secondsPerSquareMetre`} label="seconds for a m²" min={1} max={100_000} />
+            </>
+          )}
+        </Lines>
+      </Group>
+      <Group title="Borderless expansion steps">
+        <Lines
+          form={form}
+          at="expansions"
+          lines={printer.expansions}
+          add="Another step"
+          fresh={() => ({ id: `step-${printer.expansions.length + 1}`, name: 'Step', um: 2500 })}
+        >
+          {(i) => (
+            <>
+              <TextAt form={form} at={`expansions.${i}.name`} label="Name" />
+              <LengthAt form={form} at={`expansions.${i}.um`} label="past each edge" unit={unit} />
+            </>
+          )}
+        </Lines>
+      </Group>
+      <Group title="Sizes the driver refuses" help="Some drivers refuse a custom size equal to their rated width and take a little less.">
+        <Lines
+          form={form}
+          at="quirks"
+          lines={printer.quirks}
+          add="A refused size"
+          fresh={() => ({ kind: 'refused-width' as const, width: 330_200, accepts: 329_000 })}
+        >
+          {(i) => (
+            <>
+              <ChoiceAt
+                form={form}
+                at={`quirks.${i}.kind`}
+                label="It refuses this"
+                options={[
+                  ['refused-width', 'width'],
+                  ['refused-length', 'length'],
+                ]}
+              />
+              <LengthAt form={form} at={`quirks.${i}.width`} label="refused" unit={unit} />
+              <LengthAt form={form} at={`quirks.${i}.accepts`} label="accepted" unit={unit} />
+            </>
+          )}
+        </Lines>
+      </Group>
+    </div>
+  )
+}

@@ -1,0 +1,241 @@
+import type { Unit } from '../../../core/length/length.ts'
+import { EDGES, type Edge, PATH_KINDS, type Path } from '../../../core/paths/path.ts'
+import { NAMED_SIZES } from '../../../core/sizes/named.ts'
+import { CheckAt, ChoiceAt, Group, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
+import type { PrinterDraft } from './printer-draft.ts'
+
+const KIND: Record<(typeof PATH_KINDS)[number], string> = {
+  cassette: 'cassette or main tray',
+  'photo-tray': 'photo tray',
+  'rear-feeder': 'multi-sheet rear feeder',
+  'fine-art-slot': 'single-sheet fine-art slot',
+  board: 'straight-through board path',
+  'front-manual': 'front manual tray',
+  roll: 'roll, cut by the printer',
+  'roll-uncut': 'roll without cut',
+  'cut-sheet': 'cut sheet through the roll path',
+}
+
+const flip = (list: readonly Edge[], edge: Edge, on: boolean) => EDGES.filter((e) => (e === edge ? on : list.includes(e)))
+
+/** Everything one path of a printer is, as its manual says it. */
+export function PathForm({ form, index, unit }: { form: PrinterDraft; index: number; unit: Unit }) {
+  const at = (name: string) => `paths.${index}.${name}`
+  const path = form.get<Path>(`paths.${index}`)
+  const four = (name: string) =>
+    EDGES.map((edge) => <LengthAt key={edge} form={form} at={at(`${name}.${edge}`)} label={edge} unit={unit} />)
+  const { borderless, duplex, attachment } = path
+  return (
+    <div className="space-y-4">
+      <Group title="What it is">
+        <TextAt form={form} at={at('name')} label="Name" />
+        <ChoiceAt form={form} at={at('kind')} label="Kind" options={PATH_KINDS.map((k) => [k, KIND[k]] as const)} />
+        <TextAt form={form} at={at('panelName')} label="At the panel it is called" />
+        <TextAt form={form} at={at('source')} label="IPP media source" />
+      </Group>
+      <Group title="What it takes">
+        <LengthAt form={form} at={at('width.min')} label="Width from" unit={unit} />
+        <LengthAt form={form} at={at('width.max')} label="to" unit={unit} />
+        <LengthAt form={form} at={at('length.min')} label="Length from" unit={unit} />
+        <LengthAt form={form} at={at('length.max')} label="to" unit={unit} />
+        <NumberAt form={form} at={at('thickness.min')} label="Thickness from" unit="mm" step={0.01} scale={1000} max={10} />
+        <NumberAt form={form} at={at('thickness.max')} label="to" unit="mm" step={0.01} scale={1000} max={10} />
+        <NumberAt form={form} at={at('weight.min')} label="Weight from" unit="g/m²" max={3000} />
+        <NumberAt form={form} at={at('weight.max')} label="to" unit="g/m²" max={3000} />
+        <div className="col-span-full">
+          <Wrong form={form} at={at('width')} />
+          <Wrong form={form} at={at('length')} />
+        </div>
+        <CheckAt form={form} at={at('customSizes')} label="sizes typed by hand" />
+      </Group>
+      <Group title="How many at a time" help="By thickness: the first line that is thick enough counts.">
+        {path.capacity.map((_entry, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: lines of a table
+          <div key={i} className="col-span-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
+            <NumberAt form={form} at={at(`capacity.${i}.upTo`)} label="up to" unit="mm" step={0.01} scale={1000} max={10} />
+            <NumberAt form={form} at={at(`capacity.${i}.sheets`)} label="sheets" min={1} max={5000} />
+            <button
+              type="button"
+              className="btn btn-plain"
+              disabled={path.capacity.length === 1}
+              aria-label={`Remove line ${i + 1}`}
+              onClick={() =>
+                form.set(
+                  at('capacity'),
+                  path.capacity.filter((_, k) => k !== i),
+                )
+              }
+            >
+              Remove
+            </button>
+          </div>
+        ))}
+        <button
+          type="button"
+          className="btn self-end"
+          onClick={() => form.set(at('capacity'), [...path.capacity, { upTo: (path.capacity.at(-1)?.upTo ?? 100) + 100, sheets: 1 }])}
+        >
+          Another thickness
+        </button>
+      </Group>
+      <Group title="Margins of a bordered page">{four('margins')}</Group>
+      <Group title="Borderless">
+        <label className="col-span-full flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={borderless !== null}
+            onChange={(e) =>
+              form.set(
+                at('borderless'),
+                e.target.checked
+                  ? { edges: ['left', 'right'], sizes: path.kind === 'roll' ? 'any' : [], enforced: 4500, margins: null }
+                  : null,
+              )
+            }
+          />
+          it prints past the edge
+        </label>
+        {borderless && (
+          <>
+            {EDGES.map((edge) => (
+              <label key={edge} className="flex items-center gap-2">
+                <input
+                  type="checkbox"
+                  checked={borderless.edges.includes(edge)}
+                  onChange={(e) => {
+                    const edges = flip(borderless.edges, edge, e.target.checked)
+                    if (edges.length > 0) form.set(at('borderless.edges'), edges)
+                  }}
+                />
+                {edge}
+              </label>
+            ))}
+            <LengthAt form={form} at={at('borderless.enforced')} label="margin it enforces otherwise" unit={unit} />
+            <label className="col-span-2 flex items-center gap-2 self-end pb-1.5">
+              <input
+                type="checkbox"
+                checked={borderless.sizes === 'any'}
+                onChange={(e) => form.set(at('borderless.sizes'), e.target.checked ? 'any' : [])}
+              />
+              any size (usual on roll)
+            </label>
+            {borderless.sizes !== 'any' && (
+              <details className="col-span-full">
+                <summary className="cursor-pointer text-sm">
+                  Sizes it is offered for: {borderless.sizes.length === 0 ? 'none yet' : borderless.sizes.length}
+                </summary>
+                <div className="mt-1 grid max-h-48 grid-cols-3 gap-x-3 overflow-y-auto border border-hair p-2 text-sm">
+                  {NAMED_SIZES.filter((s) => s.width <= path.width.max && s.length <= path.length.max).map((s) => (
+                    <label key={s.pwg} className="flex items-center gap-1.5">
+                      <input
+                        type="checkbox"
+                        checked={borderless.sizes.includes(s.pwg)}
+                        onChange={(e) => {
+                          const now = borderless.sizes as string[]
+                          form.set(at('borderless.sizes'), e.target.checked ? [...now, s.pwg] : now.filter((n) => n !== s.pwg))
+                        }}
+                      />
+                      {s.name}
+                    </label>
+                  ))}
+                </div>
+              </details>
+            )}
+          </>
+        )}
+      </Group>
+      <Group title="How it carries the sheet">
+        <ChoiceAt
+          form={form}
+          at={at('printableSide')}
+          label="Printable side"
+          options={[
+            ['up', 'up, facing you'],
+            ['down', 'down'],
+          ]}
+        />
+        <ChoiceAt
+          form={form}
+          at={at('registration')}
+          label="Fixed guide"
+          options={[
+            ['left', 'left'],
+            ['right', 'right'],
+            ['centre', 'guides centre it'],
+          ]}
+        />
+        <ChoiceAt
+          form={form}
+          at={at('drawIn')}
+          label="The sheet is taken"
+          options={[
+            ['at-once', 'at once'],
+            ['when-asked', 'only when the printer asks'],
+          ]}
+        />
+        <div />
+        <CheckAt form={form} at={at('senses.width')} label="senses the width" />
+        <CheckAt form={form} at={at('senses.size')} label="senses the size" />
+        <CheckAt form={form} at={at('senses.edges')} label="senses the edges" />
+        <div />
+        <LengthAt form={form} at={at('tolerance.across')} label="may lie off across, ±" unit={unit} />
+        <LengthAt form={form} at={at('tolerance.along')} label="along, ±" unit={unit} />
+        <NumberAt form={form} at={at('tolerance.skewDegrees')} label="skew, ±" unit="°" step={0.01} max={5} />
+      </Group>
+      <Group title="Both sides">
+        <label className="col-span-full flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={duplex !== null}
+            onChange={(e) => form.set(at('duplex'), e.target.checked ? { how: 'by-hand', upTo: path.thickness.max, margins: null } : null)}
+          />
+          a printed sheet may go through it again
+        </label>
+        {duplex && (
+          <>
+            <ChoiceAt
+              form={form}
+              at={at('duplex.how')}
+              label="Turned over"
+              options={[
+                ['by-hand', 'by hand'],
+                ['automatic', 'by the printer'],
+              ]}
+            />
+            <NumberAt form={form} at={at('duplex.upTo')} label="up to a thickness of" unit="mm" step={0.01} scale={1000} max={10} />
+            <label className="col-span-2 flex items-center gap-2 self-end pb-1.5">
+              <input
+                type="checkbox"
+                checked={duplex.margins !== null}
+                onChange={(e) => form.set(at('duplex.margins'), e.target.checked ? path.margins : null)}
+              />
+              the second side has margins of its own
+            </label>
+            {duplex.margins && four('duplex.margins')}
+          </>
+        )}
+      </Group>
+      <Group title="Room, parts and steps">
+        <LengthAt form={form} at={at('clearance.behind')} label="clear behind" unit={unit} />
+        <LengthAt form={form} at={at('clearance.before')} label="clear before" unit={unit} />
+        <CheckAt form={form} at={at('clearance.ofSheet')} label="and the sheet’s length" />
+        <label className="flex items-center gap-2 self-end pb-1.5">
+          <input
+            type="checkbox"
+            checked={attachment !== null}
+            onChange={(e) => form.set(at('attachment'), e.target.checked ? { fit: '', remove: '' } : null)}
+          />
+          parts to change
+        </label>
+        {attachment && (
+          <>
+            <TextAt form={form} at={at('attachment.fit')} label="Before: what to take off and fit" long />
+            <TextAt form={form} at={at('attachment.remove')} label="Afterwards: what to put back" long />
+          </>
+        )}
+        <LinesAt form={form} at={at('loadSteps')} label="Loading, as the manual says (a line each)" />
+        <LinesAt form={form} at={at('tidySteps')} label="Tidying up (a line each)" />
+      </Group>
+    </div>
+  )
+}

@@ -1,0 +1,60 @@
+import { useMemo, useState } from 'react'
+import { type Printer, PrinterSchema } from '../../../core/printers/printer.ts'
+
+export interface Entry {
+  version: number
+  printer: Printer
+}
+
+type Tree = Record<string, unknown>
+
+function put(tree: unknown, [key, ...rest]: string[], value: unknown): unknown {
+  if (key === undefined) return value
+  if (Array.isArray(tree)) return tree.map((entry, i) => (String(i) === key ? put(entry, rest, value) : entry))
+  return { ...(tree as Tree), [key]: put((tree as Tree | null)?.[key], rest, value) }
+}
+
+const look = (tree: unknown, keys: string[]): unknown => keys.reduce<unknown>((at, key) => (at as Tree | null | undefined)?.[key], tree)
+
+/**
+ * A printer record being edited: any place in it read and written by its name (`paths.0.width.min`), checked as it is
+ * typed, and kept on this device until it is saved.
+ */
+export function usePrinterDraft(entry: Entry) {
+  const key = `unsaved-printer-${entry.printer.id}`
+  const [kept] = useState<Entry | null>(() => {
+    try {
+      const stored = JSON.parse(localStorage.getItem(key) ?? 'null') as Entry | null
+      return typeof stored?.printer === 'object' && Array.isArray(stored.printer?.paths) ? stored : null
+    } catch {
+      return null
+    }
+  })
+  const [draft, setDraft] = useState<Printer>(kept?.printer ?? entry.printer)
+  const errors = useMemo(() => {
+    const read = PrinterSchema.safeParse(draft)
+    return new Map(read.success ? [] : read.error.issues.map((issue) => [issue.path.join('.'), issue.message]))
+  }, [draft])
+  const dirty = JSON.stringify(draft) !== JSON.stringify(entry.printer)
+  const keep = (printer: Printer) => {
+    setDraft(printer)
+    localStorage.setItem(key, JSON.stringify({ version: entry.version, printer }))
+  }
+  return {
+    draft,
+    errors,
+    dirty,
+    /** Somebody else has saved the printer since these entries were made. */
+    stale: dirty && kept !== null && kept.version !== entry.version,
+    get: <T>(at: string) => look(draft, at.split('.')) as T,
+    set: (at: string, value: unknown) => keep(put(draft, at.split('.'), value) as Printer),
+    /** The message for this place or anything below it. */
+    errorAt: (at: string): string | null => [...errors].find(([where]) => where === at || where.startsWith(`${at}.`))?.[1] ?? null,
+    forget: () => {
+      localStorage.removeItem(key)
+      setDraft(entry.printer)
+    },
+    saved: () => localStorage.removeItem(key),
+  }
+}
+export type PrinterDraft = ReturnType<typeof usePrinterDraft>

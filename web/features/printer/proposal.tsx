@@ -1,0 +1,185 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { Difference } from '../../../core/printers/differences.ts'
+import type { Printer } from '../../../core/printers/printer.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { queryClient, studioQuery } from '../../api/queries.ts'
+import type { Entry } from './printer-draft.ts'
+
+export interface Proposal {
+  current: Entry | null
+  proposed: Printer
+  differences: Difference[]
+  assumed: string[]
+}
+
+/** Lengths are the only large whole numbers in a record: shown in millimetres. */
+function say(value: unknown): string {
+  if (value === null || value === undefined) return 'nothing'
+  if (typeof value === 'number') return Number.isInteger(value) && Math.abs(value) >= 1000 ? `${value / 1000} mm` : String(value)
+  if (typeof value === 'object') {
+    const named = value as { name?: string; driverName?: string }
+    if (named.name ?? named.driverName) return named.name ?? named.driverName ?? ''
+    const text = JSON.stringify(value, (_key, v) => (typeof v === 'number' && Number.isInteger(v) && v >= 1000 ? `${v / 1000} mm` : v))
+      .replace(/["{}]/g, ' ')
+      .replace(/\s+/g, ' ')
+    return text.length > 140 ? `${text.slice(0, 140)} …` : text
+  }
+  return String(value)
+}
+
+/** Names of places in words: `paths.heron-roll.margins.left` as “heron-roll, margins, left”. */
+const place = (at: string) =>
+  at
+    .replace(/^(paths|mediaTypes|inks|qualities|expansions)\./, '')
+    .split('.')
+    .join(', ')
+
+/** A record read from elsewhere, shown as a difference before anything of it is taken. */
+export function ProposalView({ proposal, onDone }: { proposal: Proposal; onDone(): void }) {
+  const navigate = useNavigate()
+  const { current, proposed, differences, assumed } = proposal
+  // Ink levels are read at every print; what matters here is what the machine is.
+  const [taken, setTaken] = useState<string[]>(() => differences.filter((d) => !d.at.startsWith('inks')).map((d) => d.at))
+  const take = useMutation({
+    mutationFn: () =>
+      current
+        ? api<Entry>('POST', `/printers/${proposed.id}/take`, { version: current.version, proposed, take: taken })
+        : api<Entry>('POST', '/printers', proposed),
+    onSuccess: (entry) => {
+      void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+      void queryClient.invalidateQueries({ queryKey: ['printer', entry.printer.id] })
+      toast.success(current ? 'The record is brought up to date.' : `${entry.printer.name} is on the shelf.`)
+      onDone()
+      void navigate(`/shelf/printers/${entry.printer.id}`)
+    },
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  return (
+    <section aria-label="Proposal" className="mt-4 border-l-4 border-act bg-paper p-3">
+      <h2>{current ? `What would change in ${current.printer.name}` : `A new printer: ${proposed.name}`}</h2>
+      {assumed.length > 0 && (
+        <ul className="mt-1 list-disc pl-5 text-sm text-soft">
+          {assumed.map((text) => (
+            <li key={text}>{text}</li>
+          ))}
+        </ul>
+      )}
+      {!current && (
+        <p className="mt-2">
+          {proposed.paths.length} {proposed.paths.length === 1 ? 'path' : 'paths'}, {proposed.mediaTypes.length} media types,{' '}
+          {proposed.inks.length} inks. Add it, then fill in from its manual what it does not say of itself.
+        </p>
+      )}
+      {current && differences.length === 0 && <p className="mt-2">Nothing: the record says the same.</p>}
+      {differences.length > 0 && (
+        <table className="mt-2 w-full text-left text-sm" aria-label="Differences">
+          <thead>
+            <tr className="border-b border-line text-soft">
+              <th className="w-8 font-normal">
+                <input
+                  type="checkbox"
+                  aria-label="Take all"
+                  checked={taken.length === differences.length}
+                  onChange={(e) => setTaken(e.target.checked ? differences.map((d) => d.at) : [])}
+                />
+              </th>
+              <th className="font-normal">Where</th>
+              <th className="font-normal">In the record</th>
+              <th className="font-normal">Proposed</th>
+            </tr>
+          </thead>
+          <tbody>
+            {differences.map((d) => (
+              <tr key={d.at} className="border-b border-hair align-top">
+                <td className="py-1">
+                  <input
+                    type="checkbox"
+                    aria-label={`Take ${place(d.at)}`}
+                    checked={taken.includes(d.at)}
+                    onChange={(e) => setTaken(e.target.checked ? [...taken, d.at] : taken.filter((t) => t !== d.at))}
+                  />
+                </td>
+                <th scope="row" className="py-1 pr-3 font-normal">
+                  {place(d.at)}
+                </th>
+                <td className="py-1 pr-3 text-soft">{say(d.now)}</td>
+                <td className="py-1">{say(d.proposed)}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <div className="mt-3 flex gap-2">
+        {(!current || differences.length > 0) && (
+          <button
+            type="button"
+            className="btn btn-act"
+            disabled={(current !== null && taken.length === 0) || take.isPending}
+            onClick={() => take.mutate()}
+          >
+            {current ? `Take ${taken.length} of ${differences.length}` : 'Add this printer'}
+          </button>
+        )}
+        <button type="button" className="btn" onClick={onDone}>
+          Leave it
+        </button>
+      </div>
+    </section>
+  )
+}
+
+/** Reads a record from a printer that speaks IPP, or from a document. */
+export function ReadRecord({ id, address }: { id: string | null; address: string }) {
+  const [at, setAt] = useState(address)
+  const [proposal, setProposal] = useState<Proposal | null>(null)
+  const read = useMutation({
+    mutationFn: (ask: () => Promise<Proposal>) => ask(),
+    onSuccess: setProposal,
+  })
+  return (
+    <section aria-label="Read a record">
+      <h2>{id === null ? 'Add a printer' : 'Compare with the printer itself, or with a document'}</h2>
+      <div className="mt-1 flex flex-wrap items-end gap-3">
+        <label className="text-sm text-soft">
+          Its address
+          <input
+            className="ml-2 w-72 text-ink"
+            value={at}
+            placeholder="ipp://127.0.0.1:8651/ipp/print"
+            onChange={(e) => setAt(e.target.value)}
+          />
+        </label>
+        <button
+          type="button"
+          className="btn"
+          disabled={!at || read.isPending}
+          onClick={() => read.mutate(() => api<Proposal>('POST', '/printers/read', { address: at.trim(), id }))}
+        >
+          {read.isPending ? 'Asking …' : 'Ask the printer'}
+        </button>
+        <label className="btn cursor-pointer">
+          Open a document …
+          <input
+            type="file"
+            accept="application/json,.json"
+            className="sr-only"
+            onChange={(e) => {
+              const file = e.target.files?.[0]
+              e.target.value = ''
+              if (file) read.mutate(async () => api<Proposal>('POST', '/printers/compare', { document: await file.text() }))
+            }}
+          />
+        </label>
+      </div>
+      {read.error && (
+        <p role="alert" className="mt-2 max-w-prose text-stop">
+          {messageOf(read.error)}
+        </p>
+      )}
+      {proposal && <ProposalView key={JSON.stringify(proposal.differences)} proposal={proposal} onDone={() => setProposal(null)} />}
+    </section>
+  )
+}

@@ -1,0 +1,215 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { Link, useNavigate, useParams } from 'react-router'
+import { toast } from 'sonner'
+import { drawPath } from '../../core/drawing/path-drawing.ts'
+import type { Path } from '../../core/paths/path.ts'
+import type { Studio } from '../../core/studio/studio.ts'
+import { ApiError, api, messageOf } from '../api/client.ts'
+import { queryClient, studioQuery } from '../api/queries.ts'
+import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
+import { LayoutTestPanel } from '../features/printer/layout-test-panel.tsx'
+import { MachineForm } from '../features/printer/machine-form.tsx'
+import { PathForm } from '../features/printer/path-form.tsx'
+import { type Entry, usePrinterDraft } from '../features/printer/printer-draft.ts'
+import { ReadRecord } from '../features/printer/proposal.tsx'
+import { Failed, Loading } from '../ui/states.tsx'
+import { Tabs } from '../ui/tabs.tsx'
+
+/** One printer's record, to be filled in from its manual, compared with the machine, and kept. */
+export function PrinterRoute() {
+  const { id = '' } = useParams()
+  const entry = useQuery({ queryKey: ['printer', id], queryFn: () => api<Entry>('GET', `/printers/${id}`) })
+  const studio = useQuery(studioQuery)
+  const error = entry.error ?? studio.error
+  if (error) return <Failed error={error} again={() => void entry.refetch()} />
+  if (!entry.data || !studio.data) return <Loading what="the printer" />
+  return <PrinterEditor key={`${id} ${entry.data.version}`} entry={entry.data} studio={studio.data} />
+}
+
+/** A path like the last one, to be changed into the new one. */
+const anotherPath = (paths: readonly Path[]): Path => {
+  const like = paths.at(-1) as Path
+  return { ...like, id: `path-${Date.now().toString(36)}`, name: 'New path', panelName: 'New path', source: 'manual' }
+}
+
+function PrinterEditor({ entry, studio }: { entry: Entry; studio: Studio }) {
+  const navigate = useNavigate()
+  const form = usePrinterDraft(entry)
+  const { draft, errors, dirty } = form
+  const { unit } = studio.rules
+  const [tab, setTab] = useState(draft.paths[0]?.id ?? 'machine')
+  const index = draft.paths.findIndex((p) => p.id === tab)
+  const path = draft.paths[index]
+  const refresh = () => {
+    void queryClient.invalidateQueries({ queryKey: ['printer', draft.id] })
+    void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+  }
+  const save = useMutation({
+    mutationFn: () => api<Entry>('PUT', `/printers/${draft.id}`, { version: entry.version, printer: draft }),
+    onSuccess: () => {
+      form.saved()
+      refresh()
+      toast.success('The printer is saved. Every job sees it at once.')
+    },
+    onError: (error) => {
+      toast.error(messageOf(error))
+      if (error instanceof ApiError && error.status === 409) refresh()
+    },
+  })
+  const aside = useMutation({
+    mutationFn: () => api<Entry>('DELETE', `/printers/${draft.id}`),
+    onSuccess: ({ printer }) => {
+      refresh()
+      void navigate('/shelf/printers')
+      toast(`${printer.name} is put aside.`, {
+        action: { label: 'Undo', onClick: () => void api('POST', '/printers', printer).then(refresh) },
+      })
+    },
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  const cleaned = useMutation({
+    mutationFn: () => api<Entry>('POST', `/printers/${draft.id}/cleaned`),
+    onSuccess: refresh,
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  useHotkeys(
+    'mod+s',
+    (e) => {
+      e.preventDefault()
+      if (dirty && errors.size === 0) save.mutate()
+    },
+    { enableOnFormTags: true },
+    [dirty, errors.size, save],
+  )
+  const drawing = path && drawPath(path, unit)
+  const wrongTabs = new Set(
+    [...errors.keys()].map((at) => (at.startsWith('paths.') ? draft.paths[Number(at.split('.')[1])]?.id : 'machine')),
+  )
+  const tabs = [
+    ['machine', `Machine${wrongTabs.has('machine') ? ' !' : ''}`] as const,
+    ...draft.paths.map((p) => [p.id, `${p.name || 'unnamed'}${wrongTabs.has(p.id) ? ' !' : ''}`] as const),
+  ]
+  return (
+    <div className="mx-auto w-full max-w-7xl p-4">
+      <div className="flex flex-wrap items-center gap-3">
+        <h1 className="min-w-0">
+          <Link to="/shelf/printers" className="text-soft hover:text-ink">
+            Printers
+          </Link>{' '}
+          · {draft.name}
+        </h1>
+        <span className="text-sm text-soft" role="status">
+          {errors.size > 0
+            ? `${errors.size} ${errors.size === 1 ? 'entry contradicts' : 'entries contradict'} the rest`
+            : dirty
+              ? 'Not saved yet; kept on this device'
+              : 'Saved'}
+        </span>
+        <div className="ml-auto flex flex-wrap gap-2">
+          <button type="button" className="btn" disabled={!dirty} onClick={form.forget}>
+            Take changes back
+          </button>
+          <button
+            type="button"
+            className="btn btn-act"
+            disabled={!dirty || errors.size > 0 || save.isPending}
+            onClick={() => save.mutate()}
+          >
+            Save the printer
+          </button>
+        </div>
+      </div>
+      {form.stale && (
+        <p role="alert" className="mt-2 border-l-4 border-warn pl-3">
+          Somebody else saved this printer since you began. Your entries are shown; saving puts them over theirs, taking changes back shows
+          theirs.
+        </p>
+      )}
+      <div className="mt-2 flex flex-wrap items-center border-b border-line">
+        <Tabs label="Parts of the printer" tabs={tabs} value={tab} onChange={setTab} />
+        <button
+          type="button"
+          className="btn btn-plain"
+          disabled={draft.paths.length >= 12}
+          onClick={() => {
+            const fresh = anotherPath(draft.paths)
+            form.set('paths', [...draft.paths, fresh])
+            setTab(fresh.id)
+          }}
+        >
+          Add a path
+        </button>
+      </div>
+      <div className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+        <div>
+          {path ? <PathForm form={form} index={index} unit={unit} /> : <MachineForm form={form} unit={unit} />}
+          {path && draft.paths.length > 1 && (
+            <p className="mt-4">
+              <button
+                type="button"
+                className="btn"
+                onClick={() => {
+                  form.set(
+                    'paths',
+                    draft.paths.filter((p) => p.id !== path.id),
+                  )
+                  setTab('machine')
+                }}
+              >
+                Remove this path
+              </button>
+            </p>
+          )}
+        </div>
+        <aside aria-label="Drawing of the path" className="self-start lg:sticky lg:top-3">
+          {drawing && (
+            <div className="bg-bench">
+              <SheetSvg drawing={drawing} picture={null} label={drawing.description} className="h-[25rem] w-full" />
+            </div>
+          )}
+          {path && !dirty && <LayoutTestPanel key={path.id} studio={studio} printerId={draft.id} path={path} />}
+          {!path && (
+            <>
+              <section className="text-sm">
+                <h2>Overspray</h2>
+                <p className="mt-1">
+                  <span className="num">{(draft.overspray.since * 1e4).toFixed(0)}</span> cm² of borderless ink beside the paper since it
+                  was cleaned; due at <span className="num">{(draft.overspray.cleanAfter * 1e4).toFixed(0)}</span> cm².
+                </p>
+                <button type="button" className="btn mt-2" disabled={cleaned.isPending || dirty} onClick={() => cleaned.mutate()}>
+                  It has been cleaned
+                </button>
+                <p className="mt-1 text-soft">Gloves and fresh air; follow the maker’s instructions.</p>
+              </section>
+              <section className="mt-5 space-y-2 text-sm">
+                <h2>The record as a document</h2>
+                <p>
+                  <a className="btn" href={`/api/printers/${draft.id}/document`} download>
+                    Save as a document
+                  </a>
+                </p>
+                <p className="text-soft">
+                  JSON, described by{' '}
+                  <a className="link" href="/api/schemas/printer.json" target="_blank" rel="noreferrer">
+                    its schema
+                  </a>
+                  .
+                </p>
+                <button type="button" className="btn" disabled={aside.isPending} onClick={() => aside.mutate()}>
+                  Put the printer aside
+                </button>
+              </section>
+            </>
+          )}
+        </aside>
+      </div>
+      {!path && (
+        <div className="mt-6 border-t border-line pt-4">
+          <ReadRecord id={draft.id} address={draft.address} />
+        </div>
+      )}
+    </div>
+  )
+}
