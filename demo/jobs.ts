@@ -84,20 +84,6 @@ export const DEMO_JOBS: DemoJob[] = [
     history: 'right',
   },
   {
-    title: 'Fog bank, wall label',
-    picture: 'fog-bank.tif',
-    brief: { paperId: 'harbour-lustre', sheet: A3, size: border(20) },
-    dueIn: null,
-    history: 'right',
-  },
-  {
-    title: 'Red lens, wall label',
-    picture: 'signal-lens-red.jpg',
-    brief: { paperId: 'harbour-lustre', sheet: A3, size: border(20) },
-    dueIn: null,
-    history: 'right',
-  },
-  {
     title: 'Sea state board',
     picture: 'sea-state.jpg',
     brief: { paperId: 'breakwater-board', sheet: A3, size: wide(360) },
@@ -243,6 +229,21 @@ export const DEMO_JOBS: DemoJob[] = [
     dueIn: 32,
     history: 'setup',
   },
+  { title: 'Rag print from roll', picture: 'fog-bank.tif', brief: { paperId: 'pilot-rag', size: wide(380) }, dueIn: 40, history: 'setup' },
+  {
+    title: 'Fog bank, wall label',
+    picture: 'fog-bank.tif',
+    brief: { paperId: 'harbour-lustre', sheet: A3, size: border(20) },
+    dueIn: null,
+    history: 'right',
+  },
+  {
+    title: 'Red lens, wall label',
+    picture: 'signal-lens-red.jpg',
+    brief: { paperId: 'harbour-lustre', sheet: A3, size: border(20) },
+    dueIn: null,
+    history: 'right',
+  },
   {
     title: 'Tide tables for the board',
     picture: 'tide-tables.png',
@@ -262,5 +263,4 @@ export const DEMO_JOBS: DemoJob[] = [
     dueIn: 44,
     history: 'setup',
   },
-  { title: 'Rag print from roll', picture: 'fog-bank.tif', brief: { paperId: 'pilot-rag', size: wide(380) }, dueIn: 40, history: 'setup' },
 ]

@@ -2,13 +2,16 @@
 import { readFileSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
 import { instantiate } from 'lcms-wasm'
-import { EMPTY_BRIEF } from '../core/brief/brief.ts'
+import { type Brief, EMPTY_BRIEF } from '../core/brief/brief.ts'
 import { createEngine } from '../core/color/engine/engine.ts'
 import { applyGrid } from '../core/color/grid.ts'
 import { proofGrid } from '../core/color/proof.ts'
-import { mm } from '../core/length/length.ts'
+import { inch, mm } from '../core/length/length.ts'
+import { NEW_MAKE } from '../core/make/make.ts'
 import type { Lot, Pairing } from '../core/media/media.ts'
+import { compareWays } from '../core/plate/compare-ways.ts'
 import { resolve } from '../core/plate/resolve.ts'
+import { neededBySheet } from '../core/sheet/slivers.ts'
 import { StudioSchema } from '../core/studio/studio.ts'
 import { keepsake } from '../demo/pictures/painters.ts'
 import { demoStudio } from '../demo/studio.ts'
@@ -59,6 +62,63 @@ print('resolve a plate, 12 printers × 60 papers × 200 pairings, paper named', 
 print('resolve a plate, 12 printers × 60 papers × 200 pairings, any paper', {
   milliseconds: times(40, () => resolve(brief, studio)),
   budget: 20,
+})
+
+const card = demoStudio()
+const borderless = {
+  ...EMPTY_BRIEF,
+  paperId: 'beacon-gloss',
+  sheet: { width: inch(4), length: inch(6), name: '4 × 6 in' },
+  finish: 'borderless' as const,
+  size: { by: 'sheet' as const, fill: true },
+}
+const cardPlate = resolve(borderless, card)
+const coverage = {
+  sheet: { width: inch(4), length: inch(6) },
+  page: { width: inch(4), length: inch(6) },
+  path: cardPlate.setup?.path ?? { registration: 'centre' as const, tolerance: { across: 500, along: 700, skewDegrees: 0.15 } },
+  spread: 200,
+}
+print('10 000 sheets through the tolerances of a path', {
+  milliseconds: times(40, () => void neededBySheet(coverage)),
+  budget: 50,
+  rival: {
+    name: 'as many numbers drawn by Math.random and sorted',
+    milliseconds: times(40, () => void Float64Array.from({ length: 40_000 }, Math.random).subarray(0, 10_000).sort()),
+  },
+})
+const placements: [string, object][] = [
+  ['picture', { size: { by: 'picture', width: mm(200), height: null } }],
+  ['picture of another shape', { size: { by: 'picture', width: mm(200), height: mm(200) } }],
+  ['fit', { size: { by: 'sheet', fill: false } }],
+  ['fill', { size: { by: 'sheet', fill: true } }],
+  ['border', { size: { by: 'border', border: mm(20), foot: 1.2, exact: true } }],
+  ['scale', { size: { by: 'scale', percent: 50 } }],
+  ['resolution', { size: { by: 'resolution', ppi: 300 } }],
+  ['borderless', { finish: 'borderless', size: { by: 'sheet', fill: true } }],
+  ['trimmed', { finished: { width: mm(250), length: mm(350) } }],
+  ['folded', { make: NEW_MAKE['folded-card'] }],
+  ['two-sided', { make: { ...NEW_MAKE['two-sided'], backPicture: 'same' } }],
+  ['wrapped', { make: NEW_MAKE['wrapped-canvas'] }],
+]
+const resolveAll = () => {
+  for (const [, change] of placements) resolve({ ...chosen, ...change } as Brief, studio)
+}
+print(`resolve with all ${placements.length} placements, 12 printers × 60 papers × 200 pairings`, {
+  milliseconds: times(20, resolveAll),
+  each: round(times(20, resolveAll).median / placements.length),
+  budget: placements.length * 20,
+  rival: {
+    name: 'checking the same studio with its schema as often',
+    milliseconds: times(5, () => placements.forEach(() => void StudioSchema.parse(studio))),
+  },
+})
+print('comparing every way of the demo studio in full', {
+  milliseconds: times(20, () => void compareWays({ ...EMPTY_BRIEF, paperId: 'harbour-lustre' }, card, {})),
+  rival: {
+    name: 'resolving the job once',
+    milliseconds: times(20, () => void resolve({ ...EMPTY_BRIEF, paperId: 'harbour-lustre' }, card)),
+  },
 })
 
 const engine = createEngine(await instantiate())

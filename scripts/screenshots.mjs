@@ -63,5 +63,31 @@ await withDemo('screenshots', async ({ browser, base }) => {
   })
   await shoot('log', '/log')
   await shoot('frozen-plate', '/runs/1')
-  await shoot('shelf', '/shelf/papers')
+  const tab = (name) => async (page) => {
+    await page.getByRole('tab', { name, exact: true }).click()
+    await sleep(500)
+  }
+  const jobs = await (await fetch(`${base}/api/jobs`)).json()
+  const sheetOf = (title) => `/jobs/${jobs.find((j) => j.title === title).id}/sheet`
+  await shoot('board-before-the-turn', sheetOf('Tide tables for the board'), {
+    before: async (page) => {
+      await page.locator('[data-decision="orientation"]').click()
+      await page.getByRole('button', { name: 'Pin Foot leads' }).click()
+      await page.getByRole('button', { name: 'Close', exact: true }).click()
+      await tab('Edges')(page)
+    },
+  })
+  await shoot('board-after-the-turn', sheetOf('Tide tables for the board'), {
+    before: async (page) => {
+      await tab('Edges')(page)
+      await page.getByRole('listitem').filter({ hasText: 'Turn it half round' }).getByRole('button').click()
+      await sleep(5000)
+    },
+  })
+  await shoot('metre-strip', sheetOf('Coastline strip, one metre'), { before: tab('Marks') })
+  await shoot('borderless-card', sheetOf('Souvenirs, 100 by noon'), { before: tab('Edges') })
+  await shoot('two-sided-card', sheetOf('Keepsake cards, two-sided'), { before: tab('Back') })
+  await shoot('wrapped-canvas', sheetOf('Lens canvas for the bars'), { theme: 'dark' })
+  await shoot('ways', sheetOf('Display board, harbour'), { before: tab('Ways') })
+  await shoot('printer', '/shelf/printers/gannet', { before: tab('Board path') })
 })

@@ -38,7 +38,7 @@ export const PictureSchema = z.object({
 export type Picture = z.infer<typeof PictureSchema>
 
 /** How big: by the picture, the sheet, the border, a scale, or the resolution. */
-export const PrintSizeSchema = z.discriminatedUnion('by', [
+const PrintSizeSchema = z.discriminatedUnion('by', [
   z.object({ by: z.literal('picture'), width: um.nullable(), height: um.nullable() }),
   z.object({ by: z.literal('sheet'), fill: z.boolean() }),
   z.object({

@@ -19,7 +19,7 @@ export function edgeMode({ path, lot, page, borderless, expansion }: Context): E
 }
 
 /** What is judged by eye on this sheet: all of it, a card's front panel, or what trimming leaves, kept off dead margins. */
-export function frameOn(brief: Pick<Brief, 'make' | 'finished'>, sheet: Rect, printable: Rect, turn: Turn): Rect {
+function frameOn(brief: Pick<Brief, 'make' | 'finished'>, sheet: Rect, printable: Rect, turn: Turn): Rect {
   if (brief.make.as === 'folded-card') return frontPanel(brief.make, sheet, turn)
   if (!brief.finished) return sheet
   const [short, long] = [brief.finished.width, brief.finished.length].sort((a, b) => a - b) as [number, number]

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
 
 /** Words printed on the back of a card. */
-export const BackTextSchema = z.object({
+const BackTextSchema = z.object({
   text: z.string().max(500),
   /** Size of the letters, points (1/72 in). */
   points: z.number().min(4).max(72),
@@ -12,7 +12,7 @@ export const BackTextSchema = z.object({
 })
 export type BackText = z.infer<typeof BackTextSchema>
 
-export const WRAPS = ['mirror', 'stretch', 'colour', 'picture'] as const
+const WRAPS = ['mirror', 'stretch', 'colour', 'picture'] as const
 export type Wrap = (typeof WRAPS)[number]
 
 /** The longest edge of a bar a canvas is wrapped around, µm. */

@@ -3,7 +3,7 @@ import { inset, type Rect } from '../sheet/rect.ts'
 import type { WrappedCanvas } from './make.ts'
 
 /** The part of the picture that is drawn out over a stretched side, as a share of the side's depth. */
-export const STRETCHED_SHARE = 0.1
+const STRETCHED_SHARE = 0.1
 
 /** One piece of a wrapped picture: which part of the face's picture, put where, and whether it is mirrored. */
 export interface WrapPiece {

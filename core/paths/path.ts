@@ -11,7 +11,7 @@ export const EDGES = ['leading', 'trailing', 'left', 'right'] as const
 /** An edge of the sheet as it travels: leading goes in first; left and right as seen facing the printed side, leading edge up. */
 export type Edge = (typeof EDGES)[number]
 
-export const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right: um })
+const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right: um })
 /** One length for each edge, micrometres. */
 export type Edges = z.infer<typeof EdgesSchema>
 

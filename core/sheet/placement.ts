@@ -25,7 +25,7 @@ export type SizeBrief = Pick<Brief, 'size' | 'cropAt' | 'make'>
 const turned = (size: { w: Um; h: Um }, turn: Turn) => (isSideways(turn) ? { w: size.h, h: size.w } : size)
 
 /** The part of a picture of shape `shape` (w/h) that has the shape asked for, moved as the operator has it. */
-export function cropTo(shape: number, asked: number, at: Brief['cropAt']): Crop {
+function cropTo(shape: number, asked: number, at: Brief['cropAt']): Crop {
   if (Math.abs(asked / shape - 1) < 1e-4) return WHOLE
   if (asked > shape) {
     const h = shape / asked
@@ -66,7 +66,7 @@ export interface Room {
 }
 
 /** The borders asked for in the feed frame: the picture's foot has the wider one. */
-export function askedBorders(size: Extract<Brief['size'], { by: 'border' }>, turn: Turn): Edges {
+function askedBorders(size: Extract<Brief['size'], { by: 'border' }>, turn: Turn): Edges {
   const foot = feedEdge('foot', turn)
   const border = (edge: (typeof EDGES)[number]) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border)
   return Object.fromEntries(EDGES.map((e) => [e, border(e)])) as unknown as Edges

@@ -20,6 +20,3 @@ export const pictureEdge = (edge: Edge, turn: Turn): PictureEdge =>
 
 /** Whether the picture's width runs along the feed. */
 export const isSideways = (turn: Turn): boolean => turn === 90 || turn === 270
-
-/** The turn at which an edge of the picture lies at an edge of the sheet. */
-export const turnFor = (edge: PictureEdge, at: Edge): Turn => TURNS.find((turn) => feedEdge(edge, turn) === at) as Turn

@@ -10,7 +10,7 @@ import { FONT_FILES } from './fonts.ts'
 import { textOutlines } from './text-outlines.ts'
 
 /** Resolution of the test as a picture, pixels per inch. */
-export const TEST_PPI = 300
+const TEST_PPI = 300
 /** Ink of the test: a light grey shows a line and wastes nothing. */
 const GREY = 150
 const UM_PER_POINT = 25_400 / 72

@@ -39,7 +39,7 @@ export async function freezePlate(
 }
 
 /** Said when the first side is still wet; an operator may print in spite of it. */
-export const STILL_DRYING = 'still-drying'
+const STILL_DRYING = 'still-drying'
 
 /**
  * The plate of the second side: the very one the first side was printed with.

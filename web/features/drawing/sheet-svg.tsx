@@ -1,4 +1,4 @@
-import { type PointerEvent, useId, useMemo, useRef } from 'react'
+import { type PointerEvent, useId, useMemo, useRef, useState } from 'react'
 import { type Drawing, type Mark, type Role, scaled } from '../../../core/drawing/sheet-drawing.ts'
 import { PictureMark, WordsMark } from './picture-mark.tsx'
 
@@ -60,7 +60,11 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
   const svg = useRef<SVGSVGElement>(null)
   const from = useRef<{ x: number; y: number } | null>(null)
   const pan = useRef<{ x: number; y: number } | null>(null)
-  const { bounds, marks, textSize } = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
+  const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
+  // The ground stands still under the hand: a picture dragged past the sheet must not move the sheet.
+  const [held, setHeld] = useState<Drawing['bounds'] | null>(null)
+  const { marks, textSize } = now
+  const bounds = held ?? now.bounds
   const hatch = textSize * 0.55
   const point = (e: { clientX: number; clientY: number }) => {
     const matrix = svg.current?.getScreenCTM()
@@ -72,6 +76,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
       e.currentTarget.setPointerCapture(e.pointerId)
       e.currentTarget.focus()
       from.current = point(e)
+      setHeld(now.bounds)
       onDragStart?.()
     },
     onPointerMove: (e: PointerEvent) => {
@@ -83,9 +88,11 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
     onPointerUp: () => {
       if (from.current) onDrop?.()
       from.current = null
+      setHeld(null)
     },
     onPointerCancel: () => {
       from.current = null
+      setHeld(null)
       onDrop?.()
     },
   }

@@ -38,7 +38,7 @@ const place = (at: string) =>
     .join(', ')
 
 /** A record read from elsewhere, shown as a difference before anything of it is taken. */
-export function ProposalView({ proposal, onDone }: { proposal: Proposal; onDone(): void }) {
+function ProposalView({ proposal, onDone }: { proposal: Proposal; onDone(): void }) {
   const navigate = useNavigate()
   const { current, proposed, differences, assumed } = proposal
   // Ink levels are read at every print; what matters here is what the machine is.

@@ -45,7 +45,7 @@ export function Legend({ drawing }: { drawing: Drawing }) {
   const present = new Set(drawing.marks.map((m) => m.role))
   return (
     <section aria-label="Legend" className="text-sm">
-      <h3 className="font-semibold">What the marks mean</h3>
+      <h2>What the marks mean</h2>
       <ul className="mt-1 space-y-1 text-soft">
         {MARKS.filter(([role]) => present.has(role)).map(([role, says, sample]) => (
           <li key={role} className="grid grid-cols-[34px_1fr] items-start gap-2">

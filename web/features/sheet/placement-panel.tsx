@@ -44,7 +44,7 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
           </>
         )}
       </p>
-      <h3 className="mt-2 text-sm font-semibold">{framed ? 'Borders of the finished piece' : 'Borders on paper'}</h3>
+      <h2 className="mt-2 text-sm">{framed ? 'Borders of the finished piece' : 'Borders on paper'}</h2>
       <dl className="num grid grid-cols-2 gap-x-4 gap-y-0.5" aria-label="Borders on paper">
         {EDGES.map((edge) => (
           <div key={edge} className="flex justify-between">

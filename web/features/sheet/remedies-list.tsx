@@ -14,7 +14,7 @@ export function RemediesList({ editor, plate, studio }: { editor: JobEditor; pla
   if (list.length < 2) return null
   return (
     <section aria-label="Dead margin" className="mt-3">
-      <h3 className="font-semibold">Where the printer cannot print</h3>
+      <h2>Where the printer cannot print</h2>
       <ul className="mt-1 divide-y divide-hair border-y border-hair text-sm">
         {list.map((r) => (
           <li key={r.id} className="grid grid-cols-[1fr_auto] items-start gap-x-2 py-1.5">

@@ -10,7 +10,7 @@ import type { JobEditor } from '../plate/job-editor.ts'
 type Size = Brief['size']
 
 /** Upright size of what is seen, µm. */
-export function uprightFace(plate: Plate): { w: number; h: number } {
+function uprightFace(plate: Plate): { w: number; h: number } {
   const { setup, layout } = plate
   const face = setup?.face ?? layout?.picture ?? { w: mm(200), h: mm(133) }
   return isSideways(setup?.turn ?? 0) ? { w: Math.round(face.h), h: Math.round(face.w) } : { w: Math.round(face.w), h: Math.round(face.h) }

@@ -118,7 +118,7 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
           </tbody>
         </table>
       )}
-      <h3 className="mt-5 font-semibold">Not usable</h3>
+      <h2 className="mt-5">Not usable</h2>
       <ul className="mt-1 divide-y divide-hair border-y border-hair">
         {comparison.unusable.map((u) => (
           <li key={`${u.printer} ${u.path}`} className="grid grid-cols-[16rem_1fr] gap-3 py-1">
