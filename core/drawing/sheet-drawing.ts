@@ -1,6 +1,7 @@
 import { type Um, type Unit, writeLength, writeNumber, writeSize } from '../length/length.ts'
 import { type TextBlock, UM_PER_POINT } from '../make/back-text.ts'
 import type { Wrap } from '../make/make.ts'
+import { foldMarks } from '../make/wrapped-canvas.ts'
 import { EDGES, type Edge } from '../paths/path.ts'
 import type { Plate } from '../plate/plate.ts'
 import { type Layout, skewDrift } from '../sheet/layout.ts'
@@ -206,6 +207,20 @@ function makeMarks(plate: Plate, size: Um): Mark[] {
           }
         : { kind: 'text', role: 'label', x: fold.at, y: -size * 0.7, anchor: 'middle', text: 'fold', size: size * 0.85 },
     )
+    const name = (panel: Rect, text: string): Mark => ({
+      kind: 'text',
+      role: 'label',
+      x: panel.x + size * 0.9,
+      y: panel.y + size * 1.7,
+      anchor: 'start',
+      text,
+      size: size * 0.85,
+    })
+    const back = fold.axis === 'across' ? { ...sheet, y: frame.y === 0 ? fold.at : 0 } : { ...sheet, x: frame.x === 0 ? fold.at : 0 }
+    marks.push(
+      name(frame, frame.y === 0 && fold.axis === 'across' ? 'front, leads' : 'front'),
+      name(back, back.y === 0 && fold.axis === 'across' ? 'back, leads' : 'back'),
+    )
   } else if (frame.w !== sheet.w || frame.h !== sheet.h) {
     marks.push({ kind: 'rect', role: 'trim', rect: frame })
     marks.push({
@@ -220,20 +235,13 @@ function makeMarks(plate: Plate, size: Um): Mark[] {
   }
   if (face.w !== picture.w || face.h !== picture.h) {
     marks.push({ kind: 'rect', role: 'face', rect: face })
-    // Where the corners are folded: short strokes beyond the print, in line with the face.
-    const tick = size * 1.1
-    for (const x of [face.x, face.x + face.w])
-      for (const [y, to] of [
-        [picture.y, picture.y - tick],
-        [picture.y + picture.h, picture.y + picture.h + tick],
-      ] as const)
-        marks.push({ kind: 'line', role: 'face', x1: x, y1: y, x2: x, y2: to })
-    for (const y of [face.y, face.y + face.h])
-      for (const [x, to] of [
-        [picture.x, picture.x - tick],
-        [picture.x + picture.w, picture.x + picture.w + tick],
-      ] as const)
-        marks.push({ kind: 'line', role: 'face', x1: x, y1: y, x2: to, y2: y })
+    // Where the corners are folded: printed beyond the picture, in line with the face.
+    for (const { x, y, w, h } of foldMarks(picture, face))
+      marks.push(
+        w < h
+          ? { kind: 'line', role: 'face', x1: x + w / 2, y1: y, x2: x + w / 2, y2: y + h }
+          : { kind: 'line', role: 'face', x1: x, y1: y + h / 2, x2: x + w, y2: y + h / 2 },
+      )
   }
   return marks
 }
@@ -263,10 +271,10 @@ function drift(plate: Plate, size: Um): Mark[] {
     {
       kind: 'text',
       role: 'label',
-      x: layout.sheet.w + size * 0.7,
-      // Clear of the number of the right border, which stands at the picture's middle.
+      x: -size * 0.7,
+      // Clear of the number of the left border, which stands at the picture's middle.
       y: Math.max(visible.y + visible.h - size * 2.2, visible.y + visible.h / 2 + size * 2),
-      anchor: 'start',
+      anchor: 'end',
       text: `drift ±${writeNumber(off, plate.brief.unit)}`,
       size: size * 0.85,
     },

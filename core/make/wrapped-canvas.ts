@@ -1,4 +1,4 @@
-import type { Um } from '../length/length.ts'
+import { mm, type Um } from '../length/length.ts'
 import { inset, type Rect } from '../sheet/rect.ts'
 import type { WrappedCanvas } from './make.ts'
 
@@ -60,3 +60,19 @@ export const canvasFor = (make: Pick<WrappedCanvas, 'depth' | 'tuck'>, face: { w
   w: face.w + 2 * (make.depth + make.tuck),
   h: face.h + 2 * (make.depth + make.tuck),
 })
+
+/** Length and thickness of a fold mark, µm. */
+const MARK = { long: mm(6), thick: 300, gap: mm(2) }
+
+/** Short strokes beyond the print in line with the face, where the canvas is folded round the bars: two at each corner. */
+export function foldMarks(print: Rect, face: Rect): Rect[] {
+  if (print.w === face.w && print.h === face.h) return []
+  const { long, thick, gap } = MARK
+  const ups = [face.x, face.x + face.w].flatMap((x) =>
+    [print.y - gap - long, print.y + print.h + gap].map((y) => ({ x: x - thick / 2, y, w: thick, h: long })),
+  )
+  const sides = [face.y, face.y + face.h].flatMap((y) =>
+    [print.x - gap - long, print.x + print.w + gap].map((x) => ({ x, y: y - thick / 2, w: long, h: thick })),
+  )
+  return [...ups, ...sides]
+}

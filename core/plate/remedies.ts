@@ -67,10 +67,11 @@ export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
   const turned = ((setup.turn + 180) % 360) as Turn
   const foot = isSideways(setup.turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
   add('turn', 'Turn it half round', foot, { label: 'Turn it half round', pins: { orientation: String(turned), placement: 'centred' } })
-  add('shift', 'Move it out of the dead margin', 'borders are no longer equal', {
-    label: 'Move it out of the dead margin',
-    pins: { orientation: String(setup.turn), placement: 'shifted' },
-  })
+  if (now.decisions.find((d) => d.key === 'placement')?.value !== 'shifted')
+    add('shift', 'Move it out of the dead margin', 'borders are no longer equal', {
+      label: 'Move it out of the dead margin',
+      pins: { orientation: String(setup.turn), placement: 'shifted' },
+    })
   const { lot, paper, path, printer } = setup
   const needed = layout.sheet.h + Math.max(...EDGES.map((e) => path.margins[e]))
   const longer = studio.lots

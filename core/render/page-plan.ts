@@ -1,5 +1,6 @@
 import type { TextBlock } from '../make/back-text.ts'
 import type { Wrap } from '../make/make.ts'
+import { foldMarks } from '../make/wrapped-canvas.ts'
 import type { Plate } from '../plate/plate.ts'
 import type { Rect } from '../sheet/rect.ts'
 import { isSideways } from '../sheet/turn.ts'
@@ -29,6 +30,8 @@ export interface PagePlan {
   place: PixelRect | null
   /** Sides of a wrapped canvas made from the edge of the face: their depth in pixels across and along the upright picture. */
   wrap: { x: number; y: number; how: Exclude<Wrap, 'picture'>; colour: string } | null
+  /** Strokes that show where a canvas is folded. */
+  marks: PixelRect[]
   /** Words on this side. */
   text: (Pick<TextBlock, 'lines' | 'points' | 'align' | 'turn'> & { place: PixelRect }) | null
   /** Ink is kept within this. */
@@ -87,6 +90,7 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
     turn,
     place,
     wrap,
+    marks: front && make.as === 'wrapped-canvas' ? foldMarks(layout.picture, setup.face).map(pixels) : [],
     text: text && { lines: text.lines, points: text.points, align: text.align, turn: text.turn, place: pixels(text.rect) },
     keep: pixels(layout.printable),
   }

@@ -5,10 +5,10 @@ export function tideTablesSvg(width: number, height: number): string {
   const parts: string[] = []
   const margin = width * 0.05
   const ink = '#16223c'
-  parts.push(`<rect x="${margin}" y="${margin}" width="${width - 2 * margin}" height="${height * 0.09}" fill="${ink}"/>`)
+  parts.push(`<rect x="0" y="0" width="${width}" height="${height * 0.1}" fill="${ink}"/>`)
   for (let i = 0; i < 4; i++)
     parts.push(
-      `<rect x="${margin * (2 + i * 2.1)}" y="${margin + height * 0.03}" width="${margin * 1.6}" height="${height * 0.03}" fill="#e9e4d4"/>`,
+      `<rect x="${margin * (2 + i * 2.1)}" y="${height * 0.04}" width="${margin * 1.6}" height="${height * 0.03}" fill="#e9e4d4"/>`,
     )
   const [top, bottom] = [height * 0.17, height * 0.88]
   const rows = 31

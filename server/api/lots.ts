@@ -23,7 +23,7 @@ export function lotsApi(app: App) {
         if (!row) throw missing('lot', c.req.valid('param').id)
         const { measured, spread, stock } = c.req.valid('json')
         await row.update({
-          ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}),
+          ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length, readings: null, outOfSquare: 0 } : {}),
           ...(spread === undefined ? {} : { spread }),
           ...(stock === undefined ? {} : { stock }),
         })

@@ -1,6 +1,6 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { BriefSchema, PinsSchema, PlateSchema } from '../../core/api/dto.ts'
-import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
+import { type Brief, EMPTY_BRIEF, fullBrief } from '../../core/brief/brief.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import { StudioSchema } from '../../core/studio/studio.ts'
 import type { App } from '../app-context.ts'
@@ -14,7 +14,8 @@ const EXAMPLE = {
 
 const ResolveSchema = z
   .object({
-    brief: BriefSchema,
+    /** What is left out keeps its neutral value. */
+    brief: BriefSchema.partial(),
     pins: PinsSchema.default({}),
     /** Sent when the question is about another studio than the stored one. */
     studio: StudioSchema.optional(),
@@ -35,7 +36,7 @@ export function platesApi(app: App) {
     }),
     async (c) => {
       const { brief, pins, studio } = c.req.valid('json')
-      return c.json(resolve(brief, studio ?? (await readStudio(app.models)), pins), 200)
+      return c.json(resolve(fullBrief(brief as Partial<Brief>), studio ?? (await readStudio(app.models)), pins), 200)
     },
   )
 }

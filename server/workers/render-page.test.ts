@@ -26,6 +26,7 @@ const PLAN: PagePlan = {
   place: { left: 40, top: 60, width: 120, height: 80 },
   keep: { left: 0, top: 0, width: 200, height: 300 },
   wrap: null,
+  marks: [],
   text: null,
 }
 
@@ -165,6 +166,20 @@ test('words stand on the page where the plan says, dark on bare paper, and nowhe
   expect(darkest(0, 0, 200, 198)).toBe(255)
   // The second line is narrow letters: nothing at its right.
   expect(darkest(120, 262, 40, 38)).toBe(255)
+})
+
+test('fold marks are printed beside the picture, and cut where nothing prints', async () => {
+  const marks = [
+    { left: 50, top: 40, width: 2, height: 12 },
+    { left: -5, top: 10, width: 20, height: 2 },
+  ]
+  const { at } = await render({ plan: { ...PLAN, marks, keep: { left: 8, top: 8, width: 184, height: 284 } } })
+  expect(at(50, 45)).toEqual([0, 0, 0])
+  expect(at(53, 45)).toEqual([255, 255, 255])
+  expect([at(7, 10), at(9, 10)]).toEqual([
+    [255, 255, 255],
+    [0, 0, 0],
+  ])
 })
 
 test.each([

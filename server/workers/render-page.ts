@@ -153,6 +153,13 @@ function overlay(row: Uint8Array, y: number, plan: PagePlan, mask: Buffer): void
   }
 }
 
+/** Fold marks on one row, as dark as the device prints. */
+function strike(row: Uint8Array, y: number, { marks, keep, width }: PagePlan): void {
+  for (const m of marks)
+    if (y >= m.top && y < m.top + m.height && y >= keep.top && y < keep.top + keep.height)
+      row.fill(0, Math.max(0, m.left, keep.left) * 3, Math.max(0, Math.min(width, m.left + m.width, keep.left + keep.width)) * 3)
+}
+
 async function writePage(task: RenderPageTask, picture: PictureRows | null, mask: Buffer | null): Promise<void> {
   const { plan } = task
   const partial = `${task.output}.part`
@@ -180,6 +187,7 @@ async function writePage(task: RenderPageTask, picture: PictureRows | null, mask
     row.fill(255)
     const colours = await picture?.row(y)
     if (colours) row.set(colours, (picture as PictureRows).from * 3)
+    strike(row, y, plan)
     if (mask) overlay(row, y, plan, mask)
     const done = lines.add(row)
     if (done) await write(done)

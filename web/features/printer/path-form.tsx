@@ -119,6 +119,15 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
               />
               any size (usual on roll)
             </label>
+            <label className="col-span-full flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={borderless.margins != null}
+                onChange={(e) => form.set(at('borderless.margins'), e.target.checked ? path.margins : null)}
+              />
+              edges that stay white then have margins of their own
+            </label>
+            {borderless.margins && four('borderless.margins')}
             {borderless.sizes !== 'any' && (
               <details className="col-span-full">
                 <summary className="cursor-pointer text-sm">
