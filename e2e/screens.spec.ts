@@ -90,7 +90,7 @@ test('a size that is no size is said at once, and what was there stays', async (
   }
   await field.fill('8 1/2 x 11 in')
   await field.press('Enter')
-  await expect(page.getByText('215.9 × 279.4 mm')).toBeVisible()
+  await expect(page.getByText('215.9 × 279.4 mm · 8 1/2 × 11 in')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Undo' }).click()
   await saved(page)

@@ -1,5 +1,5 @@
 import { mm, toInch, toMm, UM_PER_INCH, type Um, type Unit, writeSize } from '../length/length.ts'
-import type { Drawing, Mark } from './sheet-drawing.ts'
+import type { Drawing, Mark } from './drawing.ts'
 
 /** The box is drawn this far inside the sheet: every path prints there. */
 export const TEST_INSET: Um = mm(10)

@@ -2,9 +2,10 @@ import { mm } from '../length/length.ts'
 import { NEW_MAKE } from '../make/make.ts'
 import { readPlate } from '../plate/plate.ts'
 import { plateOf, sheet } from '../testing/fixtures.ts'
+import type { Mark } from './drawing.ts'
 import { drawLayoutTest, TEST_INSET } from './layout-test.ts'
 import { drawPath } from './path-drawing.ts'
-import { drawSheet, type Mark } from './sheet-drawing.ts'
+import { drawSheet } from './sheet-drawing.ts'
 
 const texts = (marks: readonly Mark[] | undefined) => (marks ?? []).flatMap((m) => (m.kind === 'text' ? [m.text] : []))
 const roles = (marks: readonly Mark[] | undefined) => new Set((marks ?? []).map((m) => m.role))

@@ -1,7 +1,8 @@
 import { mm, type Um, type Unit, writeNumber, writeSize } from '../length/length.ts'
 import { EDGES, type Edge, type Path } from '../paths/path.ts'
 import { inset, type Rect } from '../sheet/rect.ts'
-import { type Drawing, type Mark, strips } from './sheet-drawing.ts'
+import type { Drawing, Mark } from './drawing.ts'
+import { strips } from './sheet-drawing.ts'
 
 /** An example sheet: about A3, within what the path takes. */
 function example(path: Path): Rect {

@@ -1,6 +1,7 @@
 import { mm } from '../length/length.ts'
 import { plateOf, sheet } from '../testing/fixtures.ts'
-import { drawSheet, scaled } from './sheet-drawing.ts'
+import { scaled } from './drawing.ts'
+import { drawSheet } from './sheet-drawing.ts'
 
 const board = {
   paperId: 'breakwater-board',

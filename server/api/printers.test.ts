@@ -114,16 +114,16 @@ test('readings with a ruler become the median of the lot, and a slip is pointed 
 
 test('cutting books the larger stock down and the pieces up, once', async () => {
   const stockOf = async (id: string) => (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === id)?.stock
-  const before = await stockOf('lustre-a2')
+  const before = await stockOf('baryta-super-b')
   const job = (
     await call<Job>('POST', '/jobs', {
       title: 'Panorama',
-      brief: { paperId: 'harbour-lustre', sheet: { width: mm(210), length: mm(594), name: null }, copies: 3 },
+      brief: { paperId: 'lamproom-baryta', sheet: { width: mm(160), length: mm(480), name: null }, copies: 3 },
     })
   ).body as Job
   const cut = await call<Job>('POST', `/jobs/${job.id}/cut`, { version: job.version })
   expect(cut.status).toBe(200)
-  expect(await stockOf('lustre-a2')).toBe(before - 2)
+  expect(await stockOf('baryta-super-b')).toBe(before - 2)
   expect(await stockOf(cut.body.pins.stock)).toBe(4)
   expect((await call('POST', `/jobs/${job.id}/cut`, { version: cut.body.version })).body.code).toBe('nothing-to-cut')
 })

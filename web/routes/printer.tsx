@@ -95,7 +95,7 @@ function PrinterEditor({ entry, studio }: { entry: Entry; studio: Studio }) {
     <div className="mx-auto w-full max-w-7xl p-4">
       <div className="flex flex-wrap items-center gap-3">
         <h1 className="min-w-0">
-          <Link to="/shelf/printers" className="text-soft hover:text-ink">
+          <Link to="/shelf/printers" className="link text-soft">
             Printers
           </Link>{' '}
           · {draft.name}

@@ -1,5 +1,5 @@
-import { useId } from 'react'
 import { parseLength, type Um, type Unit, writeNumber } from '../../core/length/length.ts'
+import { TypedInput } from './typed-input.tsx'
 import { useTyped } from './use-typed.ts'
 
 interface Props {
@@ -14,7 +14,6 @@ interface Props {
 
 /** A length typed as people type it; shown in the chosen unit, taken on Enter or when left. */
 export function LengthField({ label, value, unit, signed = false, disabled = false, onChange }: Props) {
-  const id = useId()
   const shown = writeNumber(value, unit)
   const { text, setText, error, setError } = useTyped(shown)
   const take = () => {
@@ -30,38 +29,5 @@ export function LengthField({ label, value, unit, signed = false, disabled = fal
     setError(null)
     onChange(minus ? -parsed.value.um : parsed.value.um)
   }
-  return (
-    <div className="min-w-0">
-      <label htmlFor={id} className="block text-sm text-soft">
-        {label}
-      </label>
-      <div className="flex items-center gap-1">
-        <input
-          id={id}
-          className="num w-full min-w-0"
-          value={text}
-          disabled={disabled}
-          inputMode="decimal"
-          aria-invalid={error !== null}
-          aria-describedby={error ? `${id}-e` : undefined}
-          onChange={(e) => setText(e.target.value)}
-          onBlur={take}
-          onKeyDown={(e) => {
-            if (e.key === 'Enter') {
-              // Takes the number; it must not send the form around it.
-              e.preventDefault()
-              take()
-            }
-            if (e.key === 'Escape') setText(shown)
-          }}
-        />
-        <span className="text-sm text-faint">{unit}</span>
-      </div>
-      {error && (
-        <p id={`${id}-e`} role="alert" className="mt-0.5 text-sm text-stop">
-          {error}
-        </p>
-      )}
-    </div>
-  )
+  return <TypedInput {...{ label, unit, disabled, text, setText, error, shown, take }} />
 }

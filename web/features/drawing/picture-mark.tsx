@@ -1,4 +1,4 @@
-import type { Mark } from '../../../core/drawing/sheet-drawing.ts'
+import type { Mark } from '../../../core/drawing/drawing.ts'
 import { LEADING } from '../../../core/make/back-text.ts'
 import { wrapPieces } from '../../../core/make/wrapped-canvas.ts'
 import { isSideways } from '../../../core/sheet/turn.ts'

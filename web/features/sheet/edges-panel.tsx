@@ -1,35 +1,22 @@
-import { useId } from 'react'
 import { writeLength } from '../../../core/length/length.ts'
 import { EDGES } from '../../../core/paths/path.ts'
 import type { Plate } from '../../../core/plate/plate.ts'
 import { needsRemedy } from '../../../core/plate/remedies.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
+import { FinishChoice } from './finish-choice.tsx'
 import { RemediesList } from './remedies-list.tsx'
 import { SliverChart } from './sliver-chart.tsx'
 
 /** With borders or without; what the printer leaves white, what it prints past, and the risk of slivers. */
 export function EdgesPanel({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
-  const id = useId()
   const { brief } = editor.draft
   const { setup, layout } = plate
   if (!setup || !layout) return null
   const { path } = setup
   return (
     <>
-      <div role="radiogroup" aria-label="Edges" className="flex gap-4">
-        {(['bordered', 'borderless'] as const).map((finish) => (
-          <label key={finish} className="flex items-center gap-1.5">
-            <input
-              type="radio"
-              name={`${id}-finish`}
-              checked={brief.finish === finish}
-              onChange={() => editor.brief({ finish }, { margins: null, expansion: null, placement: null })}
-            />
-            {finish === 'bordered' ? 'with borders' : 'borderless'}
-          </label>
-        ))}
-      </div>
+      <FinishChoice editor={editor} />
       <p className="mt-2 text-sm text-soft">
         {path.name} leaves {EDGES.map((e) => `${writeLength(path.margins[e], brief.unit)} ${e}`).join(', ')}.{' '}
         {path.borderless

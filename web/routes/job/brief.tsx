@@ -4,12 +4,13 @@ import { mm, writeLength } from '../../../core/length/length.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import { PictureFacts } from '../../features/picture/picture-facts.tsx'
 import { PictureTaker } from '../../features/picture/picture-taker.tsx'
+import { FinishChoice } from '../../features/sheet/finish-choice.tsx'
 import { MakeEditor } from '../../features/sheet/make-editor.tsx'
 import { SheetField } from '../../features/sheet/sheet-field.tsx'
 import { SizeBy } from '../../features/sheet/size-by.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
-import type { StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
 
 /** What the client wants, before any machine is thought of. */
 export function BriefStage({ editor, studio, plate, selected }: StageProps) {
@@ -47,22 +48,8 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
             </div>
           </div>
           <SizeBy editor={editor} plate={plate} />
-          <fieldset className="mt-4">
-            <legend className="text-sm text-soft">Edges</legend>
-            <div className="mt-1 flex gap-4">
-              {(['bordered', 'borderless'] as const).map((finish) => (
-                <label key={finish} className="flex items-center gap-1.5">
-                  <input
-                    type="radio"
-                    name={`${id}-finish`}
-                    checked={brief.finish === finish}
-                    onChange={() => editor.brief({ finish }, { margins: null, expansion: null, placement: null })}
-                  />
-                  {finish === 'bordered' ? 'with borders' : 'borderless'}
-                </label>
-              ))}
-            </div>
-          </fieldset>
+          <p className="mt-4 text-sm text-soft">Edges</p>
+          <FinishChoice editor={editor} />
           <SheetField editor={editor} rules={studio.rules} />
         </section>
         <MakeEditor editor={editor} />

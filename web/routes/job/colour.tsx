@@ -4,7 +4,7 @@ import { INTENTS } from '../../../core/color/intent.ts'
 import { fileUrl } from '../../api/client.ts'
 import { useProof } from '../../features/proof/use-proof.ts'
 import { Empty } from '../../ui/states.tsx'
-import type { StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
 
 const INTENT_NAME = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' } as const
 

@@ -3,7 +3,7 @@ import { Link } from 'react-router'
 import { jobRunsQuery, runQuery } from '../../api/queries.ts'
 import { InspectionForm } from '../../features/run/inspection-form.tsx'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
-import type { StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
 
 /** Measures the newest delivered sheet of the job. */
 export function InspectStage({ job, selected }: StageProps) {

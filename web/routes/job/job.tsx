@@ -14,7 +14,8 @@ import { useJobEditor } from '../../features/plate/job-editor.ts'
 import { Spine } from '../../features/plate/spine.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { NotHere } from '../not-here.tsx'
-import { STAGES, type StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
+import { STAGES } from './stages.ts'
 
 export function JobRoute() {
   const { id } = useParams()

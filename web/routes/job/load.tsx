@@ -10,7 +10,7 @@ import { queryClient, studioQuery, ticksQuery } from '../../api/queries.ts'
 import { StepDrawing } from '../../features/loading/step-drawing.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
 import { Empty } from '../../ui/states.tsx'
-import type { StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
 
 const WHEN = { before: 'before you send', asked: 'when the printer asks', after: 'after printing' } as const
 

@@ -12,7 +12,7 @@ import { RunProgress } from '../../features/run/run-progress.tsx'
 import { clock } from '../../ui/ago.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Empty } from '../../ui/states.tsx'
-import type { StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
 
 /** Sends the plate and shows what the printer does with it. */
 export function RunStage({ job, plate, studio, editor, selected }: StageProps) {

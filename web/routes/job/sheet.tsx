@@ -16,7 +16,7 @@ import { SizeBy } from '../../features/sheet/size-by.tsx'
 import { WaysView } from '../../features/sheet/ways-view.tsx'
 import { Empty } from '../../ui/states.tsx'
 import { Tabs } from '../../ui/tabs.tsx'
-import type { StageProps } from './stages.ts'
+import type { StageProps } from './stage-props.ts'
 
 const PANELS = [
   ['place', 'Place'],

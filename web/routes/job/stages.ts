@@ -1,18 +1,7 @@
 import { type ComponentType, lazy } from 'react'
 import type { Job } from '../../../core/api/dto.ts'
-import type { DecisionKey } from '../../../core/decisions/decision.ts'
 import type { Plate } from '../../../core/plate/plate.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
-import type { JobEditor } from '../../features/plate/job-editor.ts'
-
-export interface StageProps {
-  job: Job
-  studio: Studio
-  editor: JobEditor
-  plate: Plate
-  selected: DecisionKey | null
-  select(key: DecisionKey | null): void
-}
+import type { StageProps } from './stage-props.ts'
 
 interface Stage {
   slug: string

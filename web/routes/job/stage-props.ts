@@ -1,0 +1,15 @@
+import type { Job } from '../../../core/api/dto.ts'
+import type { DecisionKey } from '../../../core/decisions/decision.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import type { JobEditor } from '../../features/plate/job-editor.ts'
+
+/** What every stage of a job is given. */
+export interface StageProps {
+  job: Job
+  studio: Studio
+  editor: JobEditor
+  plate: Plate
+  selected: DecisionKey | null
+  select(key: DecisionKey | null): void
+}
