@@ -1,0 +1,60 @@
+import fc from 'fast-check'
+import { countColours, packCount, readCount } from './colour-count.ts'
+
+const noise = (width: number, height: number, seed = 3) => {
+  let state = seed
+  return Uint8Array.from({ length: width * height * 3 }, () => {
+    state = (state * 48_271) % 2_147_483_647
+    return state & 255
+  })
+}
+
+test('every pixel is counted once, and a cell keeps the mean of its colours', () => {
+  const rgb = Uint8Array.from([10, 20, 30, 12, 22, 28, 200, 100, 50])
+  const count = countColours(rgb, 3, 1)
+  expect(count.total).toBe(3)
+  expect([...count.counts].reduce((a, b) => a + b, 0)).toBe(3)
+  const dark = [...count.counts].indexOf(1) === 0 ? 1 : 0
+  expect([...count.colours.slice(dark * 3, dark * 3 + 3)].every((v, i) => Math.abs(v - ([11, 21, 29][i] as number)) <= 12)).toBe(true)
+})
+test('the mean colour of the picture is that of its count', () => {
+  const rgb = noise(120, 80)
+  const { colours, counts, total } = countColours(rgb, 120, 80)
+  for (let c = 0; c < 3; c++) {
+    const exact = rgb.filter((_, i) => i % 3 === c).reduce((a, b) => a + b, 0) / total
+    const counted = [...counts].reduce((sum, n, i) => sum + n * (colours[i * 3 + c] as number), 0) / total
+    expect(Math.abs(counted - exact)).toBeLessThan(0.6)
+  }
+})
+test('pairs are neighbours of the picture: on a flat one both are the same, on a ramp they differ by its slope', () => {
+  const flat = countColours(new Uint8Array(300 * 200 * 3).fill(90), 300, 200)
+  expect(flat.pairs.every((v) => v === 90)).toBe(true)
+  const ramp = Uint8Array.from({ length: 800 * 10 * 3 }, (_, i) => Math.floor((Math.floor(i / 3) % 800) / 4))
+  const { pairs } = countColours(ramp, 800, 10)
+  for (let n = 0; n < pairs.length; n += 6) expect(Math.abs((pairs[n] as number) - (pairs[n + 3] as number))).toBeLessThanOrEqual(1)
+})
+test('kept as bytes and read back it is the same, and the same picture counts the same', () => {
+  const count = countColours(noise(64, 48), 64, 48)
+  const read = readCount(packCount(count))
+  expect(read.ok && read.value).toEqual(count)
+  expect(countColours(noise(64, 48), 64, 48)).toEqual(count)
+})
+test('one pixel, one row and one column are counted', () => {
+  for (const [w, h] of [
+    [1, 1],
+    [500, 1],
+    [1, 500],
+  ] as const)
+    expect(countColours(noise(w, h), w, h).total).toBe(w * h)
+})
+test('bytes that are cut or changed are refused or read, never thrown over', () => {
+  const bytes = packCount(countColours(noise(32, 32), 32, 32))
+  fc.assert(
+    fc.property(fc.nat(bytes.length), fc.nat(19), fc.nat(255), (cut, at, byte) => {
+      const changed = bytes.slice()
+      changed[at] = byte
+      return typeof readCount(bytes.slice(0, cut)).ok === 'boolean' && typeof readCount(changed).ok === 'boolean'
+    }),
+  )
+  expect(readCount(bytes.slice(0, -1)).ok).toBe(false)
+})

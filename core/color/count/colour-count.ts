@@ -1,0 +1,112 @@
+import { fail, ok, type Result } from '../../problem/problem.ts'
+
+/** Cells along each channel: a cell is 8 levels wide, under 3 ΔE2000, and keeps the mean of what fell into it. */
+const LEVELS = 32
+const SHIFT = 3
+/** Pairs of neighbours kept: enough for a share good to about one percent. */
+const PAIRS = 8192
+/** Neighbours lie this far apart, as a share of the longer side: details the eye separates at the usual distance. */
+const APART = 1 / 400
+
+/** What colours a picture has and which lie beside each other: every question about it is answered from this. */
+export interface ColourCount {
+  /** Pixels counted. */
+  total: number
+  /** Mean colour of each occupied cell, packed RGB. */
+  colours: Uint8Array
+  /** Pixels in each cell. */
+  counts: Uint32Array
+  /** Pairs of neighbouring colours, packed RGB RGB; a fixed random sample. */
+  pairs: Uint8Array
+}
+
+/** Park–Miller minimal standard generator: the same sample every time. */
+function uniform(seed: number): () => number {
+  let state = seed
+  return () => {
+    state = (state * 48_271) % 2_147_483_647
+    return state / 2_147_483_647
+  }
+}
+
+/** Counts packed RGB pixels once. */
+export function countColours(rgb: Uint8Array | Uint8ClampedArray, width: number, height: number): ColourCount {
+  const sums = new Float64Array(LEVELS ** 3 * 3)
+  const cells = new Uint32Array(LEVELS ** 3)
+  const pixels = width * height
+  for (let i = 0, at = 0; i < pixels; i++, at += 3) {
+    const r = rgb[at] as number
+    const g = rgb[at + 1] as number
+    const b = rgb[at + 2] as number
+    const cell = ((r >> SHIFT) * LEVELS + (g >> SHIFT)) * LEVELS + (b >> SHIFT)
+    cells[cell] = (cells[cell] as number) + 1
+    const k = cell * 3
+    sums[k] = (sums[k] as number) + r
+    sums[k + 1] = (sums[k + 1] as number) + g
+    sums[k + 2] = (sums[k + 2] as number) + b
+  }
+  const occupied: number[] = []
+  for (let cell = 0; cell < cells.length; cell++) if ((cells[cell] as number) > 0) occupied.push(cell)
+  const colours = new Uint8Array(occupied.length * 3)
+  const counts = new Uint32Array(occupied.length)
+  for (const [n, cell] of occupied.entries()) {
+    counts[n] = cells[cell] as number
+    for (let c = 0; c < 3; c++) colours[n * 3 + c] = Math.round((sums[cell * 3 + c] as number) / (cells[cell] as number))
+  }
+  const apart = Math.max(1, Math.round(Math.max(width, height) * APART))
+  const random = uniform(90_001)
+  const pairs = new Uint8Array(width > apart || height > apart ? PAIRS * 6 : 0)
+  for (let n = 0; n < pairs.length; n += 6) {
+    const across = height <= apart || (width > apart && (n & 8) === 0)
+    const x = Math.floor(random() * (width - (across ? apart : 0)))
+    const y = Math.floor(random() * (height - (across ? 0 : apart)))
+    const one = (y * width + x) * 3
+    const other = one + (across ? apart : apart * width) * 3
+    for (let c = 0; c < 3; c++) {
+      pairs[n + c] = rgb[one + c] as number
+      pairs[n + 3 + c] = rgb[other + c] as number
+    }
+  }
+  return { total: pixels, colours, counts, pairs }
+}
+
+const MAGIC = 0x41504343
+const VERSION = 1
+const HEAD = 20
+
+/** The count as bytes, to be kept with the picture. */
+export function packCount({ total, colours, counts, pairs }: ColourCount): Uint8Array {
+  const bytes = new Uint8Array(HEAD + colours.length + counts.length * 4 + pairs.length)
+  const view = new DataView(bytes.buffer)
+  for (const [i, value] of [MAGIC, VERSION, total, counts.length, pairs.length / 6].entries()) view.setUint32(i * 4, value)
+  bytes.set(colours, HEAD)
+  counts.forEach((count, i) => {
+    view.setUint32(HEAD + colours.length + i * 4, count)
+  })
+  bytes.set(pairs, HEAD + colours.length + counts.length * 4)
+  return bytes
+}
+
+/** Reads a kept count; every length is checked before it is believed. */
+export function readCount(bytes: Uint8Array): Result<ColourCount> {
+  const bad = (message: string) => fail({ field: 'colours', code: 'count-unreadable', message })
+  if (bytes.length < HEAD) return bad('The colour count is cut short.')
+  const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength)
+  const [magic, version, total, cells, pairs] = [0, 1, 2, 3, 4].map((i) => view.getUint32(i * 4)) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+  ]
+  if (magic !== MAGIC || version !== VERSION) return bad('This is not a colour count this version reads.')
+  if (cells > LEVELS ** 3 || pairs > PAIRS || bytes.length !== HEAD + cells * 7 + pairs * 6)
+    return bad('The colour count has the wrong length.')
+  const at = HEAD + cells * 3
+  return ok({
+    total,
+    colours: bytes.slice(HEAD, at),
+    counts: Uint32Array.from({ length: cells }, (_, i) => view.getUint32(at + i * 4)),
+    pairs: bytes.slice(at + cells * 4),
+  })
+}

@@ -1,0 +1,167 @@
+import { deltaE2000, type Triple } from '../cie.ts'
+import type { ColourCount } from '../count/colour-count.ts'
+import type { Engine, Source } from '../engine/engine.ts'
+import type { Intent } from '../intent.ts'
+import { type Measures, type Rendering, VISIBLE } from './measures.ts'
+
+/** Neighbours closer than this are one tone to the eye; further apart than this they are an edge, which nothing flattens. */
+const NEIGHBOURS = { least: 1, most: 25 }
+/** A pair is flattened when less than this of its difference is left. */
+const HALF = 0.5
+/** Pairs a region must have before anything is said of it. */
+const ENOUGH_PAIRS = 60
+/** Chroma under which a colour is neutral to the eye, and over which it is called saturated. */
+const CHROMA = { neutral: 5, saturated: 45, hue: 10 }
+const SHADOWS = 25
+const HIGHLIGHTS = 85
+const SECTORS = 12
+
+/** Every rendering worth a look. Compensation does nothing to absolute. */
+export const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
+  { intent: 'relative', blackPoint: true },
+  { intent: 'relative', blackPoint: false },
+  { intent: 'perceptual', blackPoint: true },
+  { intent: 'perceptual', blackPoint: false },
+  { intent: 'saturation', blackPoint: true },
+  { intent: 'absolute', blackPoint: false },
+]
+
+const at = (lab: Float32Array, n: number): Triple => [lab[n * 3] as number, lab[n * 3 + 1] as number, lab[n * 3 + 2] as number]
+const chroma = ([, a, b]: Triple) => Math.hypot(a, b)
+
+/** Weighted mean, 95th percentile and maximum. */
+function summary(
+  values: Float64Array,
+  weights: ArrayLike<number>,
+  use: (n: number) => boolean,
+): { mean: number; p95: number; max: number } {
+  const chosen: number[] = []
+  let [weight, sum, max] = [0, 0, 0]
+  for (let n = 0; n < values.length; n++) {
+    if (!use(n)) continue
+    chosen.push(n)
+    weight += weights[n] as number
+    sum += (values[n] as number) * (weights[n] as number)
+    max = Math.max(max, values[n] as number)
+  }
+  if (weight === 0) return { mean: 0, p95: 0, max: 0 }
+  chosen.sort((a, b) => (values[a] as number) - (values[b] as number))
+  let reached = 0
+  let p95 = max
+  for (const n of chosen) {
+    reached += weights[n] as number
+    if (reached >= 0.95 * weight) {
+      p95 = values[n] as number
+      break
+    }
+  }
+  return { mean: sum / weight, p95, max }
+}
+
+/** What a picture's colours become on one paper, for every intent with and without compensation; from its count, not its pixels. */
+export function analyse(engine: Engine, count: ColourCount, source: Source, printer: Uint8Array): Measures {
+  const { colours, counts, pairs, total } = count
+  const cells = counts.length
+  const run = (
+    from: Source,
+    input: 'rgb8' | 'rgb16',
+    to: Source,
+    output: 'rgb16' | 'labFloat',
+    intent: Intent,
+    blackPoint: boolean,
+    data: Uint8Array | Uint16Array,
+  ) => {
+    const t = engine.transform(from, input, to, output, intent, { blackPoint, precise: true })
+    const made = t.run(data, data.length / 3)
+    t.free()
+    return made
+  }
+  const toLab = (rgb: Uint8Array) => run(source, 'rgb8', 'lab', 'labFloat', 'relative', false, rgb) as Float32Array
+  // Only neighbours that differ visibly are followed to the print; the others have nothing to lose.
+  const pairLab = toLab(pairs)
+  const visiblePairs: { one: number; other: number; apart: number; light: number; chroma: number }[] = []
+  const both = new Uint8Array(colours.length + pairs.length)
+  both.set(colours)
+  let all = cells
+  for (let n = 0; n + 1 < pairLab.length / 3; n += 2) {
+    const [a, b] = [at(pairLab, n), at(pairLab, n + 1)]
+    const apart = deltaE2000(a, b)
+    if (apart < NEIGHBOURS.least || apart > NEIGHBOURS.most) continue
+    both.set(pairs.subarray(n * 3, n * 3 + 6), all * 3)
+    visiblePairs.push({ one: all, other: all + 1, apart, light: (a[0] + b[0]) / 2, chroma: (chroma(a) + chroma(b)) / 2 })
+    all += 2
+  }
+  const followed = both.subarray(0, all * 3)
+  const wanted = toLab(colours)
+  const print = (intent: Intent, blackPoint: boolean) => {
+    const device = run(source, 'rgb8', printer, 'rgb16', intent, blackPoint, followed) as Uint16Array
+    return run(printer, 'rgb16', 'lab', 'labFloat', intent === 'absolute' ? 'absolute' : 'relative', false, device) as Float32Array
+  }
+  const distance = (printed: Float32Array) => Float64Array.from({ length: cells }, (_, n) => deltaE2000(at(wanted, n), at(printed, n)))
+  const nearest = print('relative', false)
+  const beyond = distance(nearest)
+  const inside = (n: number) => (beyond[n] as number) <= VISIBLE
+  const black = run(printer, 'rgb16', 'lab', 'labFloat', 'relative', false, new Uint16Array(3)) as Float32Array
+  const blackL = black[0] as number
+  const shareOf = (use: (n: number) => boolean) => {
+    let sum = 0
+    for (let n = 0; n < cells; n++) if (use(n)) sum += counts[n] as number
+    return total === 0 ? 0 : sum / total
+  }
+  const sampled = Math.max(1, pairs.length / 6)
+  const rendering = ({ intent, blackPoint }: (typeof RENDERINGS)[number]): Rendering => {
+    const printed = print(intent, blackPoint)
+    const error = distance(printed)
+    let kept = 0
+    const flat = visiblePairs.map((p) => {
+      const left = deltaE2000(at(printed, p.one), at(printed, p.other)) / p.apart
+      kept += Math.min(1, left)
+      return left < HALF
+    })
+    const flattened = (use: (p: (typeof visiblePairs)[number]) => boolean) => {
+      let [seen, lost] = [0, 0]
+      for (const [i, p] of visiblePairs.entries()) {
+        if (!use(p)) continue
+        seen++
+        if (flat[i]) lost++
+      }
+      return seen < ENOUGH_PAIRS ? null : lost / seen
+    }
+    const neutral = (n: number) => chroma(at(wanted, n)) < CHROMA.neutral
+    const casts = Float64Array.from({ length: cells }, (_, n) => chroma(at(printed, n)))
+    const moved = summary(error, counts, inside)
+    return {
+      intent,
+      blackPoint,
+      moved: { mean: moved.mean, p95: moved.p95 },
+      error: summary(error, counts, () => true),
+      kept: visiblePairs.length === 0 ? 1 : kept / visiblePairs.length,
+      flattened: {
+        all: flat.filter(Boolean).length / sampled,
+        shadows: flattened((p) => p.light < SHADOWS),
+        highlights: flattened((p) => p.light > HIGHLIGHTS),
+        saturated: flattened((p) => p.chroma > CHROMA.saturated),
+        neutrals: flattened((p) => p.chroma < CHROMA.neutral),
+      },
+      cast: summary(casts, counts, neutral).mean,
+    }
+  }
+  const hueOf = (n: number) => {
+    const [, a, b] = at(wanted, n)
+    return Math.floor((((Math.atan2(b, a) * 180) / Math.PI + 360) % 360) / (360 / SECTORS)) % SECTORS
+  }
+  const hues = Array.from({ length: cells }, (_, n) => (chroma(at(wanted, n)) > CHROMA.hue ? hueOf(n) : -1))
+  const out = summary(beyond, counts, (n) => !inside(n))
+  return {
+    outOfGamut: { share: shareOf((n) => !inside(n)), ...out },
+    belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
+    blackL,
+    sectors: Array.from({ length: SECTORS }, (_, s) => ({
+      hue: (s * 360) / SECTORS,
+      share: shareOf((n) => hues[n] === s),
+      error: summary(beyond, counts, (n) => hues[n] === s).mean,
+    })),
+    monochrome: shareOf((n) => chroma(at(wanted, n)) > CHROMA.neutral) < 0.002,
+    renderings: RENDERINGS.map(rendering),
+  }
+}

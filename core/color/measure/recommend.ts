@@ -1,0 +1,59 @@
+import type { Intent } from '../intent.ts'
+import type { Measures, Rendering } from './measures.ts'
+
+export interface Recommendation {
+  intent: Intent
+  /** One or two sentences with the picture's own numbers. */
+  says: string
+  /** The two schools come to the same for this picture: the house rule may decide. */
+  close: boolean
+}
+
+/** Below this mean difference between what two renderings do, nobody tells the prints apart. */
+const UNSEEN = 0.7
+/** Share of the picture whose gradations one rendering saves that is not worth talking about. */
+const UNSEEN_SHARE = 0.01
+/** How much flattening of the picture (share) one ΔE2000 of moved colours is worth: 1.5 % of it. */
+const SHARE_PER_DELTA = 0.015
+
+/** The rendering of these settings. */
+export const renderingOf = (m: Measures, intent: Intent, blackPoint: boolean): Rendering | undefined =>
+  m.renderings.find((r) => r.intent === intent && r.blackPoint === (intent === 'absolute' ? false : blackPoint)) ??
+  m.renderings.find((r) => r.intent === intent)
+
+const percent = (share: number) => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
+
+/**
+ * Relative or perceptual, with the reason and its margin. Saturation and absolute are never recommended: they are not for
+ * photographs.
+ */
+export function recommend(m: Measures): Recommendation {
+  const relative = renderingOf(m, 'relative', true)
+  const perceptual = renderingOf(m, 'perceptual', true)
+  if (!relative || !perceptual) return { intent: 'relative', says: 'Nothing was measured.', close: true }
+  const saved = relative.flattened.all - perceptual.flattened.all
+  const moved = perceptual.moved.mean - relative.moved.mean
+  if (m.monochrome && saved > -UNSEEN_SHARE)
+    return {
+      intent: 'perceptual',
+      says: `The picture is black and white: perceptual keeps its gradients${saved > UNSEEN_SHARE ? `, in ${percent(saved)} of it where relative flattens them` : ''}.`,
+      close: Math.abs(saved) < UNSEEN_SHARE && Math.abs(moved) < UNSEEN,
+    }
+  if (Math.abs(saved) < UNSEEN_SHARE && Math.abs(moved) < UNSEEN)
+    return {
+      intent: 'relative',
+      says: `No visible difference: perceptual would move the printable colours by ${moved.toFixed(1)} ΔE more and save gradations in ${percent(Math.max(0, saved))} of the picture. The house rule decides.`,
+      close: true,
+    }
+  if (saved > Math.max(UNSEEN_SHARE, moved * SHARE_PER_DELTA))
+    return {
+      intent: 'perceptual',
+      says: `Perceptual: it saves gradations in ${percent(saved)} of the picture that relative flattens, and moves the printable colours by ${Math.max(0, moved).toFixed(1)} ΔE to do it.`,
+      close: false,
+    }
+  return {
+    intent: 'relative',
+    says: `Relative with compensation: perceptual would move the printable colours, ${percent(1 - m.outOfGamut.share)} of the picture, by ${moved.toFixed(1)} ΔE${saved > 0.001 ? ` to save gradations in ${percent(saved)} of it` : ' and save nothing'}.`,
+    close: false,
+  }
+}
