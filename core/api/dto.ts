@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { BriefSchema, PictureSchema } from '../brief/brief.ts'
+import { INTENTS } from '../color/intent.ts'
+import { MeasuresSchema } from '../color/measure/measures.ts'
 import { MAX_LENGTH } from '../length/length.ts'
-import { LotSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
+import { LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
 import { PinsSchema, PlateSchema } from '../plate/plate.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
@@ -141,6 +143,34 @@ export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
 export const LotEditSchema = LotSchema.pick({ measured: true, spread: true, stock: true }).partial()
 
 export const LotReadingsSchema = ReadingsSchema
+
+export const PictureMeasuresSchema = z.object({
+  profileId: z.string(),
+  measures: MeasuresSchema,
+  recommendation: z.object({ intent: z.enum(INTENTS), says: z.string(), close: z.boolean() }),
+})
+export type PictureMeasures = z.infer<typeof PictureMeasuresSchema>
+
+/** A picture on one paper of the studio, under the intent recommended for it there. */
+export const PaperChoiceSchema = z.object({
+  printerId: z.string(),
+  printer: z.string(),
+  paperId: z.string(),
+  paper: z.string(),
+  surface: PaperSchema.shape.surface,
+  white: PaperSchema.shape.white,
+  price: z.number(),
+  inStock: z.boolean(),
+  /** Shares 0…1. */
+  outOfGamut: z.number(),
+  belowBlack: z.number(),
+  flattened: z.number(),
+  /** Mean CIEDE2000 between picture and print. */
+  error: z.number(),
+  intent: z.enum(INTENTS),
+  says: z.string(),
+})
+export type PaperChoice = z.infer<typeof PaperChoiceSchema>
 
 /** What is really in the trays of a simulated printer, as somebody standing there sees it. */
 export const MachineStateSchema = z.object({

@@ -26,6 +26,8 @@ export const PictureSchema = z.object({
   preview: z.string().default(''),
   /** What was wrong with the file though it could be read, or null. */
   warning: z.string().nullable().default(null),
+  /** SHA-256 of the kept colour count in the store, or empty while nobody has asked for it. */
+  colours: z.string().default(''),
   /**
    * For each edge, from it inwards in strips of 1 % of that side: the share of the strip that is not blank paper.
    * Null for pictures taken before this was measured: all of it counts.

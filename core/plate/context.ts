@@ -72,6 +72,7 @@ const NO_PICTURE: Picture = {
   hash: '',
   preview: '',
   warning: null,
+  colours: '',
   content: null,
 }
 

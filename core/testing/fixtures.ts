@@ -22,6 +22,7 @@ export const picture = (change: Partial<Picture> = {}): Picture => ({
   hash: 'a'.repeat(64),
   preview: '',
   warning: null,
+  colours: '',
   content: null,
   ...change,
 })

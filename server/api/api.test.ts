@@ -244,3 +244,36 @@ test('the database killed under a request is away for a moment, and nothing ente
   )
   expect(after.body.title).toBe('Survivor')
 }, 60_000)
+
+describe('a picture on paper, from its count', () => {
+  test('every intent is measured with the recommendation, the same every time, and unknown names are refused', async () => {
+    const picture = (await put('/pictures?name=ramp.png', await gradient(600, 400).png().toBuffer())).body
+    const profile = 'heron-harbour-lustre'
+    const first = await call('GET', `/pictures/${picture.id}/measures?profile=${profile}`)
+    expect(first.status).toBe(200)
+    expect(first.body.measures.renderings).toHaveLength(6)
+    expect(first.body.recommendation.says.length).toBeGreaterThan(30)
+    expect((await call('GET', `/pictures/${picture.id}/measures?profile=${profile}`)).body).toEqual(first.body)
+    // The count is kept with the picture.
+    expect((await call('GET', `/pictures/${picture.id}`)).body.colours).toMatch(/^[0-9a-f]{64}$/)
+    expect((await call('GET', `/pictures/${picture.id}/measures?profile=none-such`)).status).toBe(404)
+    expect((await call('GET', '/pictures/none-such/measures?profile=x')).status).toBe(404)
+  })
+
+  test('every paper with a profile is compared; gloss misses less than plain', async () => {
+    const picture = (await put('/pictures?name=ramp2.png', await gradient(500, 300).png().toBuffer())).body
+    const { status, body } = await call('GET', `/pictures/${picture.id}/papers`)
+    expect(status).toBe(200)
+    expect(body.length).toBeGreaterThan(10)
+    const of = (paper: string) => body.find((c: { paperId: string }) => c.paperId === paper).error
+    expect(of('lamproom-baryta')).toBeLessThan(of('logbook-plain'))
+  })
+
+  test('grey, one-pixel and CMYK-free odd pictures are counted too', async () => {
+    for (const image of [gradient(40, 30).greyscale().toColourspace('b-w'), gradient(1, 1), gradient(3, 900)]) {
+      const picture = (await put('/pictures?name=odd.png', await image.png().toBuffer())).body
+      const answer = await call('GET', `/pictures/${picture.id}/measures?profile=heron-harbour-lustre`)
+      expect([answer.status, answer.body.measures.renderings.length]).toEqual([200, 6])
+    }
+  })
+})

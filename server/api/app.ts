@@ -10,6 +10,7 @@ import { missing, Refusal } from '../problems.ts'
 import { jobsApi } from './jobs.ts'
 import { layoutTestsApi } from './layout-tests.ts'
 import { lotsApi } from './lots.ts'
+import { measuresApi } from './measures.ts'
 import { picturesApi } from './pictures.ts'
 import { platesApi } from './plates.ts'
 import { printersApi } from './printers.ts'
@@ -62,6 +63,7 @@ export function buildHttp(app: App) {
   )
 
   http.route('/api', picturesApi(app))
+  http.route('/api', measuresApi(app))
   http.route('/api', studioApi(app))
   http.route('/api', lotsApi(app))
   http.route('/api', printersApi(app))

@@ -44,6 +44,7 @@ export async function takePicture(
       profileHash,
       preview,
       warning: seen.warning,
+      colours: '',
       content: seen.content,
     }
     await app.models.pictures.create({ id: facts.id, hash, name, facts, demo })

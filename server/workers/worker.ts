@@ -1,2 +1,3 @@
 export { inspectPicture } from './inspect-picture.ts'
+export { countPicture, measurePicture } from './measure-picture.ts'
 export { renderPage } from './render-page.ts'

@@ -17,7 +17,7 @@ const HIGHLIGHTS = 85
 const SECTORS = 12
 
 /** Every rendering worth a look. Compensation does nothing to absolute. */
-export const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
+const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
   { intent: 'relative', blackPoint: true },
   { intent: 'relative', blackPoint: false },
   { intent: 'perceptual', blackPoint: true },

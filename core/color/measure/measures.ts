@@ -13,7 +13,7 @@ const FlattenedSchema = z.object({
 })
 
 /** What one rendering of a picture on a paper does to it. Differences are CIEDE2000, media-relative. */
-export const RenderingSchema = z.object({
+const RenderingSchema = z.object({
   intent: z.enum(INTENTS),
   blackPoint: z.boolean(),
   /** Mean and 95th percentile by which colours move that could be printed as they are. */

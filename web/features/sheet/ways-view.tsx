@@ -63,6 +63,7 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
     columns,
     state: { sorting },
     onSortingChange: setSorting,
+    enableSortingRemoval: false,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
   })

@@ -2,8 +2,11 @@ import { useEffect, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { INTENTS } from '../../../core/color/intent.ts'
 import { fileUrl } from '../../api/client.ts'
+import { IntentsView } from '../../features/colour/intents-view.tsx'
+import { PapersView } from '../../features/colour/papers-view.tsx'
 import { useProof } from '../../features/proof/use-proof.ts'
 import { Empty } from '../../ui/states.tsx'
+import { Tabs } from '../../ui/tabs.tsx'
 import type { StageProps } from './stage-props.ts'
 
 const INTENT_NAME = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' } as const
@@ -44,16 +47,24 @@ function Pixels({
   )
 }
 
+const VIEWS = [
+  ['proof', 'Proof'],
+  ['intents', 'Intents'],
+  ['papers', 'Papers'],
+] as const
+
 /** Original and soft proof side by side, and what decides between them. */
 export function ColourStage({ plate, editor, selected }: StageProps) {
   const { picture } = editor.draft.brief
   const { setup } = plate
+  const [view, setView] = useState('proof')
   const [paperWhite, setPaperWhite] = useState(true)
   const [alternate, setAlternate] = useState<'both' | 'original' | 'proof'>('both')
   useHotkeys('space', (e) => {
     e.preventDefault()
     setAlternate((a) => (a === 'proof' ? 'original' : 'proof'))
   })
+  useHotkeys('v', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
   const profile = setup?.profile ?? null
   const { answer, error, busy } = useProof(
     picture?.preview && setup
@@ -72,62 +83,108 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
     return <Empty title="Nothing to proof on yet">A proof needs a paper on a printer. The findings below say what stands in the way.</Empty>
   return (
     <>
-      <section
-        aria-label="Soft proof"
-        className="flex min-h-[24rem] min-w-0 flex-col bg-[#8c8c8c] p-4 text-black"
-        data-proof-ms={answer ? Math.round(answer.milliseconds) : undefined}
-      >
-        {error && (
-          <p role="alert" className="bg-paper p-3 text-ink">
-            {error}
-          </p>
-        )}
-        {!answer && !error && <p role="status">Making the proof …</p>}
-        {answer && (
-          <div
-            className={`flex min-h-0 flex-1 gap-4 max-md:flex-col ${answer.width > answer.height * 1.15 ? 'flex-col' : 'xl:gap-6'}`}
-            aria-busy={busy}
-          >
-            {alternate !== 'proof' && (
-              <Pixels
-                data={answer.original}
-                width={answer.width}
-                height={answer.height}
-                name="Original"
-                detail={picture.profile ?? 'taken as sRGB'}
-              />
-            )}
-            {alternate !== 'original' &&
-              (answer.proof ? (
-                <Pixels
-                  data={answer.proof}
-                  width={answer.width}
-                  height={answer.height}
-                  name="On this paper"
-                  detail={`${setup.paper.name}, ${INTENT_NAME[setup.intent].toLowerCase()}${paperWhite ? ', paper white shown' : ''}`}
-                />
-              ) : (
-                <p className="flex-1 self-center text-center">No profile is applied here, so there is nothing to proof with.</p>
-              ))}
-          </div>
-        )}
-        <div className="mt-3 flex flex-wrap gap-2">
-          {(['both', 'original', 'proof'] as const).map((mode) => (
-            <button
-              key={mode}
-              type="button"
-              aria-pressed={alternate === mode}
-              className={`btn ${alternate === mode ? 'font-semibold' : ''}`}
-              style={alternate === mode ? { borderColor: 'var(--ink)' } : {}}
-              onClick={() => setAlternate(mode)}
-            >
-              {{ both: 'Both', original: 'Original', proof: 'Proof' }[mode]}
-            </button>
-          ))}
-          <span className="self-center text-sm">space alternates</span>
+      <div className={`flex min-h-[26rem] min-w-0 flex-col ${view !== 'proof' && !selected ? 'lg:col-span-2' : ''}`}>
+        <div className="border-b border-line bg-paper">
+          <Tabs label="View" tabs={VIEWS} value={view} onChange={setView} hint="v" />
         </div>
-      </section>
-      {!selected && (
+        <div className="relative min-h-[24rem] flex-1">
+          {view === 'intents' &&
+            (profile ? (
+              <IntentsView
+                pictureId={picture.id}
+                profileId={profile.id}
+                paper={setup.paper.name}
+                intent={setup.intent}
+                blackPoint={setup.blackPoint}
+                onUse={(intent, blackPoint) =>
+                  editor.pin({ intent, 'black-point': intent === 'absolute' ? null : blackPoint ? 'on' : 'off' })
+                }
+              />
+            ) : (
+              <Empty title="Nothing to compare">No profile is applied in this set-up, so intents make no difference here.</Empty>
+            ))}
+          {view === 'papers' && (
+            <PapersView
+              pictureId={picture.id}
+              printerId={setup.printer.id}
+              paperId={setup.paper.id}
+              onUse={(choice) =>
+                editor.brief(
+                  { paperId: choice.paperId },
+                  {
+                    printer: choice.printerId,
+                    path: null,
+                    stock: null,
+                    page: null,
+                    'media-type': null,
+                    profile: null,
+                    quality: null,
+                    placement: null,
+                  },
+                )
+              }
+            />
+          )}
+          {view === 'proof' && (
+            <section
+              aria-label="Soft proof"
+              className="absolute inset-0 flex min-w-0 flex-col bg-[#8c8c8c] p-4 text-black"
+              data-proof-ms={answer ? Math.round(answer.milliseconds) : undefined}
+            >
+              {error && (
+                <p role="alert" className="bg-paper p-3 text-ink">
+                  {error}
+                </p>
+              )}
+              {!answer && !error && <p role="status">Making the proof …</p>}
+              {answer && (
+                <div
+                  className={`flex min-h-0 flex-1 gap-4 max-md:flex-col ${answer.width > answer.height * 1.15 ? 'flex-col' : 'xl:gap-6'}`}
+                  aria-busy={busy}
+                >
+                  {alternate !== 'proof' && (
+                    <Pixels
+                      data={answer.original}
+                      width={answer.width}
+                      height={answer.height}
+                      name="Original"
+                      detail={picture.profile ?? 'taken as sRGB'}
+                    />
+                  )}
+                  {alternate !== 'original' &&
+                    (answer.proof ? (
+                      <Pixels
+                        data={answer.proof}
+                        width={answer.width}
+                        height={answer.height}
+                        name="On this paper"
+                        detail={`${setup.paper.name}, ${INTENT_NAME[setup.intent].toLowerCase()}${paperWhite ? ', paper white shown' : ''}`}
+                      />
+                    ) : (
+                      <p className="flex-1 self-center text-center">No profile is applied here, so there is nothing to proof with.</p>
+                    ))}
+                </div>
+              )}
+              <div className="mt-3 flex flex-wrap gap-2">
+                {(['both', 'original', 'proof'] as const).map((mode) => (
+                  <button
+                    key={mode}
+                    type="button"
+                    aria-pressed={alternate === mode}
+                    className={`btn ${alternate === mode ? 'font-semibold' : ''}`}
+                    style={alternate === mode ? { borderColor: 'var(--ink)' } : {}}
+                    onClick={() => setAlternate(mode)}
+                  >
+                    {{ both: 'Both', original: 'Original', proof: 'Proof' }[mode]}
+                  </button>
+                ))}
+                <span className="self-center text-sm">space alternates</span>
+              </div>
+            </section>
+          )}
+        </div>
+      </div>
+      {!selected && view === 'proof' && (
         <aside aria-label="Colour" className="min-h-0 overflow-y-auto border-l border-line bg-paper p-3">
           <h2>Colour on this paper</h2>
           {answer?.outOfGamut !== null && answer?.outOfGamut !== undefined && (

@@ -1,0 +1,32 @@
+import { expect, test } from '@playwright/test'
+import { saved } from './operator.ts'
+
+test('intents are compared on this picture and this paper, and one is taken', async ({ page }) => {
+  await page.goto('/jobs/11/colour')
+  await page.getByRole('tab', { name: 'Intents' }).click()
+  const table = page.getByRole('table', { name: 'Intents compared' })
+  await expect(table.getByRole('row')).toHaveCount(8)
+  await expect(page.getByRole('region', { name: 'Recommendation' })).toContainText(/ΔE|%/)
+  await table.getByRole('button', { name: 'Use Saturation, compensated' }).click()
+  await expect(page.locator('[data-decision="intent"]')).toContainText('Saturation')
+  await page.getByRole('region', { name: 'Recommendation' }).getByRole('button', { name: /^Use / }).click()
+  await expect(page.locator('[data-decision="intent"]')).not.toContainText('Saturation')
+  await saved(page)
+})
+
+test('the picture is compared on every paper, sorted, and another paper is taken', async ({ page }) => {
+  await page.goto('/jobs/13/colour')
+  await page.getByRole('tab', { name: 'Papers' }).click()
+  const table = page.getByRole('table', { name: 'Papers compared' })
+  await expect(table.getByRole('row').nth(5)).toBeVisible()
+  const missed = async () => (await table.locator('tbody tr td:nth-child(2)').allTextContents()).map(Number)
+  const first = await missed()
+  expect(first).toEqual([...first].sort((a, b) => a - b))
+  await table.getByRole('button', { name: 'Missed by, ΔE2000' }).click()
+  const back = await missed()
+  expect(back).toEqual([...back].sort((a, b) => b - a))
+  await table.getByRole('button', { name: 'Use Harbour Lustre 255 on Heron 17' }).click()
+  await expect(page.locator('[data-decision="stock"]')).toContainText('Harbour Lustre 255')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await saved(page)
+})

@@ -1,0 +1,80 @@
+import { createRoute, z } from '@hono/zod-openapi'
+import { PaperChoiceSchema, PictureMeasuresSchema } from '../../core/api/dto.ts'
+import { recommend, renderingOf } from '../../core/color/measure/recommend.ts'
+import type { App } from '../app-context.ts'
+import { createMeasurer } from '../pictures/measure.ts'
+import { missing } from '../problems.ts'
+import { readStudio } from '../studio/read-studio.ts'
+import { body, KeyParam, PROBLEMS, router } from './shared.ts'
+
+/** What a picture's own colours become: on one paper for every intent, and on every paper of the studio. */
+export function measuresApi(app: App) {
+  const measure = createMeasurer(app)
+  const find = async (id: string) => {
+    const row = await app.models.pictures.findByPk(id)
+    if (!row) throw missing('picture', id)
+    return row
+  }
+  return router()
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/pictures/{id}/measures',
+        summary: 'What every intent does to this picture with one profile, and which to take',
+        request: { params: KeyParam, query: z.object({ profile: z.string().max(60) }) },
+        responses: { 200: body(PictureMeasuresSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { profile: id } = c.req.valid('query')
+        const profile = await app.models.profiles.findByPk(id)
+        if (!profile) throw missing('profile', id)
+        const measures = await measure(await find(c.req.valid('param').id), profile.hash)
+        return c.json({ profileId: id, measures, recommendation: recommend(measures) }, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/pictures/{id}/papers',
+        summary: 'This picture on every paper the studio has a profile for',
+        request: { params: KeyParam },
+        responses: { 200: body(z.array(PaperChoiceSchema)), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        const studio = await readStudio(app.models)
+        const choices = await Promise.all(
+          studio.pairings.map(async (pairing) => {
+            const profile = studio.profiles.find((p) => p.id === pairing.profileId)
+            const paper = studio.papers.find((p) => p.id === pairing.paperId)
+            const printer = studio.printers.find((p) => p.id === pairing.printerId)
+            if (!profile || !paper || !printer) return []
+            const measures = await measure(row, profile.hash).catch(() => null)
+            if (!measures) return []
+            const recommendation = recommend(measures)
+            const rendering = renderingOf(measures, recommendation.intent, true)
+            if (!rendering) return []
+            return [
+              {
+                printerId: printer.id,
+                printer: printer.name,
+                paperId: paper.id,
+                paper: paper.name,
+                surface: paper.surface,
+                white: paper.white,
+                price: paper.pricePerSquareMetre,
+                inStock: studio.lots.some((l) => l.paperId === paper.id && l.stock > 0),
+                outOfGamut: measures.outOfGamut.share,
+                belowBlack: measures.belowBlack,
+                error: rendering.error.mean,
+                flattened: rendering.flattened.all,
+                intent: recommendation.intent,
+                says: recommendation.says,
+              },
+            ]
+          }),
+        )
+        return c.json(choices.flat(), 200)
+      },
+    )
+}

@@ -1,0 +1,184 @@
+import { useQuery } from '@tanstack/react-query'
+import type { PictureMeasures } from '../../../core/api/dto.ts'
+import type { Intent } from '../../../core/color/intent.ts'
+import type { Measures, Rendering } from '../../../core/color/measure/measures.ts'
+import { api } from '../../api/client.ts'
+import { Failed, Loading } from '../../ui/states.tsx'
+
+const NAME: Record<Intent, string> = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' }
+const HUES = ['red', 'orange', 'yellow', 'yellow-green', 'green', 'blue-green', 'cyan', 'sky', 'blue', 'violet', 'magenta', 'pink']
+
+const percent = (share: number | null) => (share === null ? '–' : share < 0.0005 ? '0' : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`)
+const delta = (value: number) => value.toFixed(1)
+
+interface Props {
+  pictureId: string
+  profileId: string
+  paper: string
+  intent: Intent
+  blackPoint: boolean
+  onUse(intent: Intent, blackPoint: boolean): void
+}
+
+/** What every intent does to this picture on this paper, in numbers, and which to take. */
+export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, onUse }: Props) {
+  const query = useQuery({
+    queryKey: ['measures', pictureId, profileId],
+    queryFn: () => api<PictureMeasures>('GET', `/pictures/${pictureId}/measures?profile=${encodeURIComponent(profileId)}`),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
+  if (!query.data) return <Loading what="what this paper does to the picture" />
+  const { measures: m, recommendation } = query.data
+  const chosen = (r: Rendering) => r.intent === intent && (r.intent === 'absolute' || r.blackPoint === blackPoint)
+  return (
+    <div className="absolute inset-0 overflow-auto bg-paper p-4">
+      <section aria-label="Recommendation" className="max-w-3xl border-l-4 border-act pl-3">
+        <h2>{recommendation.close ? 'Either will do' : `${NAME[recommendation.intent]} for this picture on ${paper}`}</h2>
+        <p className="mt-0.5">{recommendation.says}</p>
+        {!(intent === recommendation.intent) && (
+          <button type="button" className="btn btn-act mt-2" onClick={() => onUse(recommendation.intent, true)}>
+            Use {NAME[recommendation.intent].toLowerCase()}
+          </button>
+        )}
+      </section>
+      <p className="mt-3 max-w-3xl">
+        <b className="num">{percent(m.outOfGamut.share)}</b> of the picture cannot be printed as it is here: its nearest print is{' '}
+        <span className="num">{delta(m.outOfGamut.mean)}</span> ΔE2000 away on average,{' '}
+        <span className="num">{delta(m.outOfGamut.p95)}</span> at the 95th percentile, at most{' '}
+        <span className="num">{delta(m.outOfGamut.max)}</span>. <b className="num">{percent(m.belowBlack)}</b> is darker than the printer’s
+        black (L* <span className="num">{m.blackL.toFixed(0)}</span>).
+      </p>
+      <div className="overflow-x-auto">
+        <table className="mt-3 w-full text-left" aria-label="Intents compared">
+          <thead>
+            <tr className="text-sm text-soft">
+              <th rowSpan={2} className="py-1 pr-3 align-bottom font-normal">
+                Intent
+              </th>
+              <th colSpan={2} className="font-normal">
+                Printable colours move, ΔE2000
+              </th>
+              <th rowSpan={2} className="pr-3 align-bottom font-normal">
+                Difference
+                <br />
+                kept
+              </th>
+              <th colSpan={5} className="font-normal">
+                Gradations flattened
+              </th>
+              <th rowSpan={2} className="pr-3 align-bottom font-normal">
+                Cast
+              </th>
+              <th rowSpan={2} />
+            </tr>
+            <tr className="border-b border-line text-sm text-soft">
+              {['mean', '95th', 'all', 'shadows', 'highlights', 'saturated', 'neutrals'].map((h) => (
+                <th key={h} className="pr-3 font-normal">
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {m.renderings.map((r) => (
+              <tr key={`${r.intent} ${r.blackPoint}`} className={`border-b border-hair ${chosen(r) ? 'bg-chosen' : ''}`}>
+                <th scope="row" className="py-1.5 pr-3 font-normal">
+                  <b className="font-semibold">{NAME[r.intent]}</b>
+                  {r.intent === 'absolute' ? '' : r.blackPoint ? ', compensated' : ', not compensated'}
+                </th>
+                <td className="num pr-3 whitespace-nowrap">{delta(r.moved.mean)}</td>
+                <td className="num pr-3 whitespace-nowrap">{delta(r.moved.p95)}</td>
+                <td className="num pr-3 whitespace-nowrap">{percent(r.kept)}</td>
+                {[r.flattened.all, r.flattened.shadows, r.flattened.highlights, r.flattened.saturated, r.flattened.neutrals].map(
+                  (value, i) => (
+                    // biome-ignore lint/suspicious/noArrayIndexKey: columns of a table
+                    <td key={i} className="num pr-3 whitespace-nowrap">
+                      {percent(value)}
+                    </td>
+                  ),
+                )}
+                <td className="num pr-3 whitespace-nowrap">{delta(r.cast)}</td>
+                <td className="text-right">
+                  {chosen(r) ? (
+                    <b className="font-semibold">set</b>
+                  ) : (
+                    <button
+                      type="button"
+                      className="link"
+                      aria-label={`Use ${NAME[r.intent]}${r.blackPoint ? ', compensated' : ''}`}
+                      onClick={() => onUse(r.intent, r.blackPoint)}
+                    >
+                      use
+                    </button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-1 text-sm text-soft">
+        A gradation is flattened when neighbours that differ visibly keep less than half of it. – means the picture has hardly any there.
+        Thresholds are in docs/colour-measures.md.
+      </p>
+      <HueWheel measures={m} />
+    </div>
+  )
+}
+
+/** Where the picture's colours lie around the hue circle (length), and how far relative colorimetric misses them (darkness). */
+function HueWheel({ measures }: { measures: Measures }) {
+  const most = Math.max(...measures.sectors.map((s) => s.share), 1e-6)
+  const worst = Math.max(...measures.sectors.map((s) => s.error), 1)
+  const R = 74
+  const at = (degrees: number, r: number) => {
+    const a = (-degrees * Math.PI) / 180
+    return `${(Math.cos(a) * r).toFixed(1)} ${(Math.sin(a) * r).toFixed(1)}`
+  }
+  return (
+    <section aria-label="By hue" className="mt-4 flex flex-wrap items-center gap-6">
+      <svg viewBox="-110 -95 220 190" width="270" height="233" role="img" aria-label="The picture's colours around the hue circle">
+        <circle r={R} fill="none" stroke="var(--line)" />
+        <path d={`M${-R} 0H${R}M0 ${-R}V${R}`} stroke="var(--hair)" />
+        {measures.sectors.map((s) => {
+          const r = R * Math.sqrt(s.share / most)
+          const dark = 0.12 + 0.78 * (s.error / worst)
+          return r < 1 ? null : (
+            <path
+              key={s.hue}
+              d={`M0 0L${at(s.hue + 1, r)}A${r} ${r} 0 0 0 ${at(s.hue + 29, r)}Z`}
+              fill="var(--ink)"
+              fillOpacity={dark}
+              stroke="var(--ink)"
+              strokeWidth=".6"
+            />
+          )
+        })}
+        {HUES.map((name, i) => {
+          const [x = 0, y = 0] = at(i * 30 + 15, R + 14)
+            .split(' ')
+            .map(Number)
+          return i % 2 === 0 ? (
+            <text key={name} x={x} y={y + 3} textAnchor={x > 8 ? 'start' : x < -8 ? 'end' : 'middle'} fontSize="9" fill="var(--soft)">
+              {name}
+            </text>
+          ) : null
+        })}
+      </svg>
+      <ul className="text-sm">
+        {measures.sectors
+          .map((s, i) => ({ ...s, name: HUES[i] ?? '' }))
+          .filter((s) => s.share > 0.01)
+          .sort((a, b) => b.error - a.error)
+          .slice(0, 5)
+          .map((s) => (
+            <li key={s.hue}>
+              <span className="inline-block w-24">{s.name}</span>
+              <span className="num">{percent(s.share)}</span> of the picture, missed by <span className="num">{delta(s.error)}</span>
+            </li>
+          ))}
+      </ul>
+    </section>
+  )
+}

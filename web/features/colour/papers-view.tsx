@@ -1,0 +1,139 @@
+import { useQuery } from '@tanstack/react-query'
+import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table'
+import { useMemo, useState } from 'react'
+import type { PaperChoice } from '../../../core/api/dto.ts'
+import { choosePapers } from '../../../core/color/measure/choose-paper.ts'
+import { api } from '../../api/client.ts'
+import { Failed, Loading } from '../../ui/states.tsx'
+import { Swatch } from '../../ui/swatch.tsx'
+
+const column = createColumnHelper<PaperChoice>()
+const percent = (share: number) => (share < 0.0005 ? '0' : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`)
+
+interface Props {
+  pictureId: string
+  printerId: string | null
+  paperId: string | null
+  onUse(choice: PaperChoice): void
+}
+
+/** This picture on every paper there is a profile for: best, cheapest good enough, and what each would lose. */
+export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
+  const [sorting, setSorting] = useState<SortingState>([{ id: 'error', desc: false }])
+  const query = useQuery({
+    queryKey: ['papers', pictureId],
+    queryFn: () => api<PaperChoice[]>('GET', `/pictures/${pictureId}/papers`),
+    staleTime: 60_000,
+  })
+  const { best, cheapest } = useMemo(() => choosePapers(query.data ?? []), [query.data])
+  const columns = useMemo(
+    () => [
+      column.accessor('paper', {
+        header: 'Paper',
+        cell: ({ row: { original: r } }) => (
+          <span className="flex items-center gap-2">
+            <Swatch white={r.white} surface={r.surface} />
+            <span>
+              {r.paper}
+              <span className="block text-sm text-soft">
+                {r.printer}
+                {r.inStock ? '' : ', none in stock'}
+              </span>
+            </span>
+          </span>
+        ),
+      }),
+      column.accessor('error', { header: 'Missed by, ΔE2000', cell: ({ getValue }) => getValue().toFixed(1) }),
+      column.accessor('outOfGamut', { header: 'Cannot print', cell: ({ getValue }) => percent(getValue()) }),
+      column.accessor('belowBlack', { header: 'Below its black', cell: ({ getValue }) => percent(getValue()) }),
+      column.accessor('flattened', { header: 'Flattened', cell: ({ getValue }) => percent(getValue()) }),
+      column.accessor('intent', { header: 'Best intent' }),
+      column.accessor('price', { header: 'Price of a m²', cell: ({ getValue }) => getValue().toFixed(2) }),
+    ],
+    [],
+  )
+  const table = useReactTable({
+    data: query.data ?? [],
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    enableSortingRemoval: false,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  })
+  if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
+  if (!query.data) return <Loading what="this picture on every paper" />
+  if (query.data.length === 0)
+    return <p className="p-6">No pairing has a profile yet. Add profiles on the shelf and say what they were made for.</p>
+  return (
+    <div className="absolute inset-0 overflow-auto bg-paper p-4">
+      <h2>Which of your papers?</h2>
+      {best && (
+        <p className="mt-0.5 max-w-3xl">
+          <b className="font-semibold">{best.paper}</b> on {best.printer} misses least, by{' '}
+          <span className="num">{best.error.toFixed(1)}</span> ΔE2000.{' '}
+          {cheapest && cheapest !== best ? (
+            <>
+              <b className="font-semibold">{cheapest.paper}</b> on {cheapest.printer} is the cheapest that nobody tells from it.
+            </>
+          ) : (
+            'Nothing cheaper comes near it.'
+          )}
+        </p>
+      )}
+      <table className="mt-2 w-full text-left" aria-label="Papers compared">
+        <thead>
+          {table.getHeaderGroups().map((group) => (
+            <tr key={group.id} className="border-b border-line">
+              {group.headers.map((h) => (
+                <th
+                  key={h.id}
+                  aria-sort={h.column.getIsSorted() === 'asc' ? 'ascending' : h.column.getIsSorted() === 'desc' ? 'descending' : 'none'}
+                  className="py-1 pr-3 text-sm font-normal whitespace-nowrap"
+                >
+                  <button type="button" className="text-soft hover:text-ink" onClick={h.column.getToggleSortingHandler()}>
+                    {flexRender(h.column.columnDef.header, h.getContext())}
+                    {{ asc: ' ↑', desc: ' ↓' }[h.column.getIsSorted() as string] ?? ''}
+                  </button>
+                </th>
+              ))}
+              <th />
+            </tr>
+          ))}
+        </thead>
+        <tbody>
+          {table.getRowModel().rows.map((row) => {
+            const r = row.original
+            const here = r.paperId === paperId && r.printerId === printerId
+            return (
+              <tr key={row.id} className={`border-b border-hair ${here ? 'bg-chosen' : ''}`} title={r.says}>
+                {row.getVisibleCells().map((cell, i) => (
+                  <td key={cell.id} className={`py-1 pr-3 ${i === 0 ? '' : 'num whitespace-nowrap'}`}>
+                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                  </td>
+                ))}
+                <td className="py-1 text-right whitespace-nowrap">
+                  {r === best && <span className="mr-2 text-sm font-semibold">best</span>}
+                  {r === cheapest && r !== best && <span className="mr-2 text-sm font-semibold">cheapest good enough</span>}
+                  {here ? (
+                    <b className="font-semibold">chosen</b>
+                  ) : (
+                    <button
+                      type="button"
+                      className="btn px-2 py-0"
+                      style={{ minHeight: '1.7rem' }}
+                      aria-label={`Use ${r.paper} on ${r.printer}`}
+                      onClick={() => onUse(r)}
+                    >
+                      Use
+                    </button>
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
+  )
+}
