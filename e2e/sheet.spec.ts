@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { saved } from './operator.ts'
+import { delivered, pictureFile, saved } from './operator.ts'
 
 /** A demo job of this title, opened at a stage. */
 async function open(page: Page, title: string, stage: string): Promise<number> {
@@ -288,4 +288,32 @@ test('a layout test becomes a job whose borders are all 10 mm', async ({ page })
   await page.getByRole('button', { name: 'Print a layout test' }).click()
   await expect(page.getByLabel('Title of the job')).toHaveValue('Layout test, Heron 17, Cassette')
   for (const edge of ['leading', 'trailing', 'left', 'right']) await expect(margin(page, edge)).toHaveText('10.0')
+})
+
+test('both sides of a card: the second waits until the first is dry, then goes on the same sheets', async ({ page }) => {
+  test.setTimeout(150_000)
+  const file = await pictureFile()
+  const picture = await (await page.request.put('/api/pictures?name=card.jpg', { data: file.buffer })).json()
+  const brief = {
+    paperId: 'keepsake-card',
+    sheet: { width: 101_600, length: 152_400, name: '4 × 6 in' },
+    size: { by: 'border', border: 6000 },
+    make: { as: 'two-sided', flip: 'long-edge', backPicture: 'none', text: { text: 'Back', points: 12, at: 'middle', align: 'centre' } },
+  }
+  const job = await (await page.request.post('/api/jobs', { data: { title: 'One card', pictureId: picture.id, brief } })).json()
+  await page.request.post('/api/printers/dunlin/machine', {
+    data: { act: 'load', pathId: 'dunlin-photo', lotId: 'card-4x6', remaining: 5 },
+  })
+  await page.goto(`/jobs/${job.id}/run`)
+  for (const stop of await page.getByLabel(/Tick to print in spite of it/).all()) await stop.check()
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await delivered(page)
+  const second = page.getByRole('region', { name: 'Second side' })
+  await expect(second).toContainText('left and right change places')
+  await expect(second.getByRole('button', { name: 'Print the back' })).toBeDisabled()
+  await second.getByLabel(/I have made sure it is dry/).check()
+  await second.getByRole('button', { name: 'Print the back' }).click()
+  await expect(page.getByText('Run', { exact: false }).filter({ hasText: ', back' }).first()).toBeVisible()
+  await delivered(page)
+  await expect(second).toBeHidden()
 })

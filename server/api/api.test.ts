@@ -277,3 +277,16 @@ describe('a picture on paper, from its count', () => {
     }
   })
 })
+
+test.each([
+  ['a crop outside the picture', { cropAt: { x: 2, y: 0.5 } }, 'brief.cropAt.x'],
+  ['a sheet of nothing', { sheet: { width: 0, length: 1000, name: null } }, 'brief.sheet.width'],
+  ['a sheet a kilometre long', { sheet: { width: 1000, length: 1e9, name: null } }, 'brief.sheet.length'],
+  ['a sheet with neither side', { sheet: { width: null, length: null, name: null } }, 'brief.sheet'],
+  ['bars a metre deep', { make: { as: 'wrapped-canvas', depth: 1e6, wrap: 'mirror', colour: '#ffffff', tuck: 0 } }, 'brief.make.depth'],
+  ['a colour that is none', { make: { as: 'wrapped-canvas', depth: 1000, wrap: 'colour', colour: 'red;', tuck: 0 } }, 'brief.make.colour'],
+  ['a thousand kept edges', { keep: Array(1000).fill('head') }, 'brief.keep'],
+])('%s is refused at its field', async (_name, brief, field) => {
+  const { status, body } = await call('POST', '/plates/resolve', { brief })
+  expect([status, body.field]).toEqual([400, field])
+})
