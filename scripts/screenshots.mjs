@@ -31,9 +31,11 @@ await withDemo('screenshots', async ({ browser, base }) => {
   await shoot('bench', '/')
   await shoot('brief', '/jobs/13/brief')
   await shoot('set-up', '/jobs/18/sheet')
-  await shoot('alternatives-dark', '/jobs/10/sheet', {
+  await shoot('intents-dark', '/jobs/10/colour', {
     theme: 'dark',
     before: async (page) => {
+      await page.getByRole('tab', { name: 'Intents' }).click()
+      await page.getByRole('table').waitFor()
       await page.locator('[data-decision="path"]').click()
       await sleep(300)
     },

@@ -5,6 +5,8 @@ import { createEngine, type Engine, type Source } from '../../core/color/engine/
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
 import type { Intent } from '../../core/color/intent.ts'
+import type { Outcome } from '../../core/color/management/outcomes.ts'
+import { workedGrid } from '../../core/color/management/worked.ts'
 import { gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
 
 let engine: Promise<Engine> | null = null
@@ -75,6 +77,21 @@ function once<T extends Grid | Uint8Array>(key: string, make: () => T): T {
   return made
 }
 
+/** Widest a worked picture is, pixels. */
+const WORKED_WIDTH = 420
+
+/** Every nth pixel of a preview, n so that it becomes small enough. */
+function smaller({ data, width, height }: ImageData): { data: Uint8ClampedArray; width: number; height: number } {
+  const step = Math.max(1, Math.ceil(Math.max(width, height) / WORKED_WIDTH))
+  const [w, h] = [Math.max(1, Math.floor(width / step)), Math.max(1, Math.floor(height / step))]
+  const from = new Uint32Array(data.buffer, data.byteOffset, width * height)
+  const to = new Uint32Array(w * h)
+  for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) to[y * w + x] = from[y * step * width + x * step] as number
+  return { data: new Uint8ClampedArray(to.buffer), width: w, height: h }
+}
+
+export type WorkedAnswer = Record<Outcome, Uint8ClampedArray> & { width: number; height: number }
+
 const api = {
   /** Original and proof of a preview, as RGBA ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
@@ -117,6 +134,32 @@ const api = {
     }
     const answer = { width: pixels.width, height: pixels.height, original, proof, outOfGamut, milliseconds: performance.now() - begin }
     return Comlink.transfer(answer, [original.buffer, ...(proof ? [proof.buffer] : [])])
+  },
+
+  /** The same print when colour is managed once, twice or not at all; small, for looking at side by side. */
+  async worked(
+    request: Pick<ProofRequest, 'previewUrl' | 'sourceUrl' | 'intent' | 'blackPoint'> & { printerUrl: string },
+  ): Promise<WorkedAnswer> {
+    const [cms, pixels, sourceBytes, printer] = await Promise.all([
+      load(),
+      pixelsOf(request.previewUrl),
+      request.sourceUrl ? fetchBytes(request.sourceUrl) : null,
+      fetchBytes(request.printerUrl),
+    ])
+    const { data, width, height } = smaller(pixels)
+    const { sourceUrl, printerUrl, intent, blackPoint } = request
+    const make = (outcome: Outcome) => {
+      const made = new Uint8ClampedArray(data.length)
+      applyGrid(
+        once(`worked ${outcome} ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () =>
+          workedGrid(cms, { source: sourceBytes ?? 'srgb', printer, intent, blackPoint }, outcome),
+        ),
+        data,
+        made,
+      )
+      return made
+    }
+    return { width, height, right: make('right'), double: make('double'), none: make('none') }
   },
 }
 export type ProofWorker = typeof api

@@ -57,3 +57,8 @@ export function useProof(request: ProofRequest | null): { answer: ProofAnswer | 
   }, [key])
   return { answer, error, busy }
 }
+
+export type WorkedRequest = Parameters<ProofWorker['worked']>[0]
+
+/** The three ways a print can come out of who manages colour. */
+export const workedPictures = (request: WorkedRequest) => open().proof.worked(request)

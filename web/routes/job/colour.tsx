@@ -1,33 +1,19 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { INTENTS } from '../../../core/color/intent.ts'
 import { fileUrl } from '../../api/client.ts'
 import { IntentsView } from '../../features/colour/intents-view.tsx'
+import { ManagedView } from '../../features/colour/managed-view.tsx'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { useProof } from '../../features/proof/use-proof.ts'
+import { Pixels } from '../../ui/pixels.tsx'
 import { Empty } from '../../ui/states.tsx'
 import { Tabs } from '../../ui/tabs.tsx'
 import type { StageProps } from './stage-props.ts'
 
 const INTENT_NAME = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' } as const
 
-function Pixels({
-  data,
-  width,
-  height,
-  name,
-  detail,
-}: {
-  data: Uint8ClampedArray
-  width: number
-  height: number
-  name: string
-  detail: string
-}) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  useEffect(() => {
-    canvas.current?.getContext('2d')?.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0)
-  }, [data, width, height])
+function Shown({ name, detail, ...pixels }: { data: Uint8ClampedArray; width: number; height: number; name: string; detail: string }) {
   return (
     <figure className="flex min-h-0 min-w-0 flex-1 flex-col">
       <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2">
@@ -35,13 +21,7 @@ function Pixels({
         <span className="text-sm text-[#111]">{detail}</span>
       </figcaption>
       <div className="relative min-h-48 flex-1">
-        <canvas
-          ref={canvas}
-          width={width}
-          height={height}
-          aria-label={name}
-          className="absolute inset-0 h-full w-full object-contain object-left-top"
-        />
+        <Pixels {...pixels} label={name} className="absolute inset-0 h-full w-full object-contain object-left-top" />
       </div>
     </figure>
   )
@@ -51,6 +31,7 @@ const VIEWS = [
   ['proof', 'Proof'],
   ['intents', 'Intents'],
   ['papers', 'Papers'],
+  ['managed', 'Who manages'],
 ] as const
 
 /** Original and soft proof side by side, and what decides between them. */
@@ -103,6 +84,22 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
             ) : (
               <Empty title="Nothing to compare">No profile is applied in this set-up, so intents make no difference here.</Empty>
             ))}
+          {view === 'managed' && (
+            <ManagedView
+              management={setup.management}
+              request={
+                profile && picture.preview
+                  ? {
+                      previewUrl: fileUrl(picture.preview),
+                      sourceUrl: picture.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null,
+                      printerUrl: fileUrl(profile.hash),
+                      intent: setup.intent,
+                      blackPoint: setup.blackPoint,
+                    }
+                  : null
+              }
+            />
+          )}
           {view === 'papers' && (
             <PapersView
               pictureId={picture.id}
@@ -143,7 +140,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
                   aria-busy={busy}
                 >
                   {alternate !== 'proof' && (
-                    <Pixels
+                    <Shown
                       data={answer.original}
                       width={answer.width}
                       height={answer.height}
@@ -153,7 +150,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
                   )}
                   {alternate !== 'original' &&
                     (answer.proof ? (
-                      <Pixels
+                      <Shown
                         data={answer.proof}
                         width={answer.width}
                         height={answer.height}
