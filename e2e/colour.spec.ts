@@ -1,3 +1,4 @@
+import { execFileSync } from 'node:child_process'
 import { expect, test } from '@playwright/test'
 import { saved } from './operator.ts'
 
@@ -49,4 +50,42 @@ test('who manages colour: the worked pictures differ, and this job’s row is ma
     expect([other, difference > 1.5]).toEqual([other, true])
   }
   await expect(page.getByRole('row', { name: /this job/ })).toContainText('the printer’s own')
+})
+
+test('the pointer reads the colour below it: what is sent is what transicc sends; hatching marks what cannot be printed', async ({
+  page,
+}) => {
+  await page.goto('/jobs/11/colour')
+  const proof = page.getByLabel('On this paper')
+  await expect(proof).toBeVisible()
+  const box = await proof.boundingBox()
+  if (!box) throw new Error('no proof')
+  await page.mouse.move(box.x + 60, box.y + 50)
+  const line = page.getByTestId('readout')
+  await expect(line).toContainText(/RGB \d+ \d+ \d+ · Lab/)
+  const text = (await line.textContent()) ?? ''
+  const [, rgb = ''] = /RGB (\d+ \d+ \d+)/.exec(text) ?? []
+  const sent = (/sent (\d+ \d+ \d+)/.exec(text)?.[1] ?? '').split(' ').map(Number)
+  const intent = (await page.locator('[data-decision="intent"]').textContent())?.includes('Perceptual') ? '0' : '1'
+  const reference = execFileSync('transicc', ['-n', '-i', '*sRGB', '-o', 'demo/profiles/gannet-lamproom-baryta.icc', '-t', intent, '-b'], {
+    input: `${rgb}\n`,
+    encoding: 'utf8',
+    stdio: ['pipe', 'pipe', 'ignore'],
+  })
+    .trim()
+    .split(/\s+/)
+    .map(Number)
+  sent.forEach((value, i) => {
+    expect(Math.abs(value - (reference[i] ?? Number.NaN))).toBeLessThan(2)
+  })
+  const dark = () =>
+    proof.evaluate((c: HTMLCanvasElement) => {
+      const data = c.getContext('2d')?.getImageData(0, 0, c.width, c.height).data ?? new Uint8ClampedArray()
+      let marked = 0
+      for (let i = 0; i < data.length; i += 4) if (data[i] === 215 && data[i + 1] === 215 && data[i + 2] === 215) marked++
+      return marked
+    })
+  const before = await dark()
+  await page.getByLabel('Hatch what cannot be printed').check()
+  await expect.poll(dark).toBeGreaterThan(before + 1000)
 })

@@ -2,12 +2,14 @@ import * as Comlink from 'comlink'
 import { instantiate } from 'lcms-wasm'
 import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url'
 import { createEngine, type Engine, type Source } from '../../core/color/engine/engine.ts'
+import { hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
 import type { Intent } from '../../core/color/intent.ts'
 import type { Outcome } from '../../core/color/management/outcomes.ts'
 import { workedGrid } from '../../core/color/management/worked.ts'
 import { gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
+import { createReadout, type Readout } from '../../core/color/readout.ts'
 
 let engine: Promise<Engine> | null = null
 const load = () => {
@@ -53,6 +55,8 @@ export interface ProofRequest {
   intent: Intent
   blackPoint: boolean
   paperWhite: boolean
+  /** ΔE2000 from which colours that cannot be printed are hatched, or null for no hatching. */
+  hatchFrom: number | null
 }
 
 export interface ProofAnswer {
@@ -92,6 +96,8 @@ function smaller({ data, width, height }: ImageData): { data: Uint8ClampedArray;
 
 export type WorkedAnswer = Record<Outcome, Uint8ClampedArray> & { width: number; height: number }
 
+let follower: { key: string; readout: ReturnType<typeof createReadout> } | null = null
+
 const api = {
   /** Original and proof of a preview, as RGBA ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
@@ -103,7 +109,7 @@ const api = {
     ])
     const source: Source = sourceBytes ?? 'srgb'
     const begin = performance.now()
-    const { sourceUrl, printerUrl, intent, blackPoint, paperWhite } = request
+    const { sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom } = request
     const originalKey = `${request.previewUrl} ${sourceUrl}`
     if (shown?.key !== originalKey) {
       const made = new Uint8ClampedArray(pixels.data.length)
@@ -126,14 +132,32 @@ const api = {
         pixels.data,
         proof,
       )
-      outOfGamut = shareOutOfGamut(
-        pixels.data,
-        once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer)),
-        PROOF_GRID,
-      )
+      const distances = once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
+      outOfGamut = shareOutOfGamut(pixels.data, distances, PROOF_GRID)
+      if (hatchFrom !== null) hatchOutOfGamut(proof, pixels.data, pixels.width, distances, PROOF_GRID, hatchFrom)
     }
     const answer = { width: pixels.width, height: pixels.height, original, proof, outOfGamut, milliseconds: performance.now() - begin }
     return Comlink.transfer(answer, [original.buffer, ...(proof ? [proof.buffer] : [])])
+  },
+
+  /** What one pixel of the preview is, and what it becomes; x and y are shares of its width and height. */
+  async readout(request: Omit<ProofRequest, 'paperWhite' | 'hatchFrom'> & { printerUrl: string }, x: number, y: number): Promise<Readout> {
+    const [cms, pixels, sourceBytes, printer] = await Promise.all([
+      load(),
+      pixelsOf(request.previewUrl),
+      request.sourceUrl ? fetchBytes(request.sourceUrl) : null,
+      fetchBytes(request.printerUrl),
+    ])
+    const { sourceUrl, printerUrl, intent, blackPoint } = request
+    const key = `${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`
+    if (follower?.key !== key) {
+      follower?.readout.free()
+      follower = { key, readout: createReadout(cms, { source: sourceBytes ?? 'srgb', printer, intent, blackPoint }) }
+    }
+    const column = Math.min(pixels.width - 1, Math.max(0, Math.floor(x * pixels.width)))
+    const row = Math.min(pixels.height - 1, Math.max(0, Math.floor(y * pixels.height)))
+    const at = (row * pixels.width + column) * 4
+    return follower.readout.read([pixels.data[at] as number, pixels.data[at + 1] as number, pixels.data[at + 2] as number])
   },
 
   /** The same print when colour is managed once, twice or not at all; small, for looking at side by side. */

@@ -62,3 +62,8 @@ export type WorkedRequest = Parameters<ProofWorker['worked']>[0]
 
 /** The three ways a print can come out of who manages colour. */
 export const workedPictures = (request: WorkedRequest) => open().proof.worked(request)
+
+export type ReadoutRequest = Parameters<ProofWorker['readout']>[0]
+
+/** What lies under the pointer and what the print makes of it. */
+export const readAt = (request: ReadoutRequest, x: number, y: number) => open().proof.readout(request, x, y)

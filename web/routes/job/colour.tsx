@@ -1,10 +1,11 @@
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { INTENTS } from '../../../core/color/intent.ts'
 import { fileUrl } from '../../api/client.ts'
 import { IntentsView } from '../../features/colour/intents-view.tsx'
 import { ManagedView } from '../../features/colour/managed-view.tsx'
 import { PapersView } from '../../features/colour/papers-view.tsx'
+import { ReadoutLine } from '../../features/colour/readout-line.tsx'
 import { useProof } from '../../features/proof/use-proof.ts'
 import { Pixels } from '../../ui/pixels.tsx'
 import { Empty } from '../../ui/states.tsx'
@@ -13,7 +14,16 @@ import type { StageProps } from './stage-props.ts'
 
 const INTENT_NAME = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' } as const
 
-function Shown({ name, detail, ...pixels }: { data: Uint8ClampedArray; width: number; height: number; name: string; detail: string }) {
+interface ShownProps {
+  data: Uint8ClampedArray
+  width: number
+  height: number
+  name: string
+  detail: string
+  onPoint(at: { x: number; y: number } | null): void
+}
+
+function Shown({ name, detail, ...pixels }: ShownProps) {
   return (
     <figure className="flex min-h-0 min-w-0 flex-1 flex-col">
       <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2">
@@ -40,6 +50,8 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
   const { setup } = plate
   const [view, setView] = useState('proof')
   const [paperWhite, setPaperWhite] = useState(true)
+  const [hatchFrom, setHatchFrom] = useState<number | null>(null)
+  const [point, setPoint] = useState<{ x: number; y: number } | null>(null)
   const [alternate, setAlternate] = useState<'both' | 'original' | 'proof'>('both')
   useHotkeys('space', (e) => {
     e.preventDefault()
@@ -47,17 +59,16 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
   })
   useHotkeys('v', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
   const profile = setup?.profile ?? null
+  const previewUrl = picture?.preview ? fileUrl(picture.preview) : null
+  const sourceUrl = picture?.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null
+  const printerUrl = profile ? fileUrl(profile.hash) : null
+  const { intent = 'relative', blackPoint = true } = setup ?? {}
+  const reading = useMemo(
+    () => (previewUrl && printerUrl ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint } : null),
+    [previewUrl, sourceUrl, printerUrl, intent, blackPoint],
+  )
   const { answer, error, busy } = useProof(
-    picture?.preview && setup
-      ? {
-          previewUrl: fileUrl(picture.preview),
-          sourceUrl: picture.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null,
-          printerUrl: profile ? fileUrl(profile.hash) : null,
-          intent: setup.intent,
-          blackPoint: setup.blackPoint,
-          paperWhite,
-        }
-      : null,
+    previewUrl && setup ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom } : null,
   )
   if (!picture) return <Empty title="No picture yet">Take a picture on the Brief stage; its proof appears here.</Empty>
   if (!setup)
@@ -84,22 +95,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
             ) : (
               <Empty title="Nothing to compare">No profile is applied in this set-up, so intents make no difference here.</Empty>
             ))}
-          {view === 'managed' && (
-            <ManagedView
-              management={setup.management}
-              request={
-                profile && picture.preview
-                  ? {
-                      previewUrl: fileUrl(picture.preview),
-                      sourceUrl: picture.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null,
-                      printerUrl: fileUrl(profile.hash),
-                      intent: setup.intent,
-                      blackPoint: setup.blackPoint,
-                    }
-                  : null
-              }
-            />
-          )}
+          {view === 'managed' && <ManagedView management={setup.management} request={reading} />}
           {view === 'papers' && (
             <PapersView
               pictureId={picture.id}
@@ -141,6 +137,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
                 >
                   {alternate !== 'proof' && (
                     <Shown
+                      onPoint={setPoint}
                       data={answer.original}
                       width={answer.width}
                       height={answer.height}
@@ -151,6 +148,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
                   {alternate !== 'original' &&
                     (answer.proof ? (
                       <Shown
+                        onPoint={setPoint}
                         data={answer.proof}
                         width={answer.width}
                         height={answer.height}
@@ -162,6 +160,7 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
                     ))}
                 </div>
               )}
+              <ReadoutLine request={reading} at={point} />
               <div className="mt-3 flex flex-wrap gap-2">
                 {(['both', 'original', 'proof'] as const).map((mode) => (
                   <button
@@ -216,6 +215,19 @@ export function ColourStage({ plate, editor, selected }: StageProps) {
             <input type="checkbox" checked={paperWhite} onChange={(e) => setPaperWhite(e.target.checked)} />
             Show paper white and black
           </label>
+          <div className="mt-3">
+            <label className="flex items-center gap-2">
+              <input type="checkbox" checked={hatchFrom !== null} onChange={(e) => setHatchFrom(e.target.checked ? 2 : null)} />
+              Hatch what cannot be printed
+            </label>
+            {hatchFrom !== null && (
+              <label className="mt-1 flex items-center gap-2 text-sm text-soft">
+                from
+                <input type="range" min={1} max={15} step={1} value={hatchFrom} onChange={(e) => setHatchFrom(Number(e.target.value))} />
+                <span className="num">{hatchFrom}</span> ΔE2000
+              </label>
+            )}
+          </div>
           <dl className="mt-4 space-y-2 border-t border-hair pt-3">
             <div>
               <dt className="text-sm text-soft">Who manages colour</dt>

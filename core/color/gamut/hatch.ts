@@ -1,0 +1,36 @@
+/** Stripes across a picture's width: as many are still stripes when it is shown at a quarter of its size. */
+const STRIPES = 60
+/** Least distance of two stripes, pixels, and the share of it that is drawn. */
+const LEAST_PERIOD = 8
+const DRAWN = 0.22
+
+/**
+ * Lays oblique lines over the RGBA pixels of a proof whose colour cannot be printed: light ones on dark, dark ones on
+ * light, so that they show on any picture without a hue of their own.
+ * @param source the picture's own RGBA, by which the colour is looked up
+ * @param distances ΔE2000 in tenths of the grid's nodes, from gamutDistances
+ * @param threshold ΔE2000 from which a colour is marked
+ */
+export function hatchOutOfGamut(
+  proof: Uint8ClampedArray,
+  source: Uint8ClampedArray,
+  width: number,
+  distances: Uint8Array,
+  size: number,
+  threshold: number,
+): void {
+  const nearest = new Uint16Array(256)
+  for (let v = 0; v < 256; v++) nearest[v] = Math.round((v * (size - 1)) / 255)
+  const limit = threshold * 10
+  const period = Math.max(LEAST_PERIOD, Math.round(width / STRIPES))
+  const stripe = Math.max(2, Math.round(period * DRAWN))
+  for (let i = 0, n = 0; i < source.length; i += 4, n++) {
+    if (((n % width) + Math.floor(n / width)) % period >= stripe) continue
+    const node =
+      ((nearest[source[i] as number] as number) * size + (nearest[source[i + 1] as number] as number)) * size +
+      (nearest[source[i + 2] as number] as number)
+    if ((distances[node] as number) <= limit) continue
+    const light = (proof[i] as number) + 2 * (proof[i + 1] as number) + (proof[i + 2] as number) > 512
+    proof[i] = proof[i + 1] = proof[i + 2] = light ? 40 : 215
+  }
+}
