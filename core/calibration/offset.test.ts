@@ -2,10 +2,10 @@ import fc from 'fast-check'
 import { mm } from '../length/length.ts'
 import type { Studio } from '../studio/studio.ts'
 import { decided, finding, plateOf } from '../testing/fixtures.ts'
-import { calibrate, median, offsetFrom, robustSpread, skewFrom } from './offset.ts'
+import { calibrate, median, type OffsetReading, offsetFrom, robustSpread, skewFrom } from './offset.ts'
 
 const even = (um: number) => ({ leading: um, trailing: um, left: um, right: um })
-const reading = (runId: number, across: number, along = 0) => ({
+const reading = (runId: number, across: number, along = 0): OffsetReading => ({
   runId,
   printerId: 'heron',
   pathId: 'heron-cassette',
@@ -63,4 +63,13 @@ test('three do: the page lies off by what was measured, the picture where it sho
     studio: learn([1, 2, 3].map((n) => reading(n, 700))),
   })
   expect(finding(without, 'position-off')?.level).toBe('warn')
+})
+
+test('a measured skew is said with the correction, since placing cannot make up for it', () => {
+  const askew = [1, 2, 3].map((n) => ({ ...reading(n, 700), skewDegrees: 0.14 }))
+  const plate = plateOf({ ...CASE, studio: learn(askew) })
+  expect(plate.decisions.find((d) => d.key === 'position')?.reason).toContain('0.14° askew')
+  expect(
+    plateOf({ ...CASE, studio: learn([1, 2, 3].map((n) => reading(n, 700))) }).decisions.find((d) => d.key === 'position')?.reason,
+  ).not.toContain('askew')
 })

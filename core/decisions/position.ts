@@ -6,6 +6,12 @@ import type { Candidate, Decision } from './decision.ts'
 /** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
 const READABLE = 100
 
+/** Skew is said, not corrected: a print cannot be turned by a tenth of a degree without softening it. */
+const skewText = (degrees: number | null) =>
+  degrees === null || Math.abs(degrees) < 0.02
+    ? ''
+    : ` It also lies ${Math.abs(degrees).toFixed(2)}° askew, which placing cannot make up for: look at the guides.`
+
 /** Where this path lays its prints, as earlier inspections found: corrected only with enough of them, and never silently. */
 export const positionDecision: Decision<Offset> = {
   key: 'position',
@@ -48,7 +54,7 @@ export const positionDecision: Decision<Offset> = {
         ruledOut: enough ? null : `Only ${known.runs.length} of ${ENOUGH_READINGS} inspections so far.`,
         costs: shift === 0 ? [{ points: 0.1, says: 'changes nothing' }] : [],
         by: 'log',
-        reason: `${known.runs.length} inspected prints (runs ${known.runs.slice(-4).join(', ')}${known.runs.length > 4 ? ' and earlier' : ''}) agree within ${writeLength(Math.max(known.spreadAcross, known.spreadAlong, READABLE), brief.unit)}; the placement makes up for it.`,
+        reason: `${known.runs.length} inspected prints (runs ${known.runs.slice(-4).join(', ')}${known.runs.length > 4 ? ' and earlier' : ''}) agree within ${writeLength(Math.max(known.spreadAcross, known.spreadAlong, READABLE), brief.unit)}; the placement makes up for it.${skewText(known.skewDegrees)}`,
       })
     }
     return list

@@ -248,3 +248,23 @@ test('three inspected prints teach where a path lays them, and the next drawing 
   expect(line).toMatchObject({ value: 'measured', by: 'log' })
   expect((await plateNow()).setup?.offset).toEqual({ x: 900, y: 300 })
 })
+
+test('what a borderless print sprays beside the paper is counted with the run, until the printer is cleaned', async () => {
+  await hand('tern', { act: 'load', pathId: 'tern-rear', lotId: 'gloss-a4', remaining: 5 })
+  const since = async () => ((await call('GET', '/printers/tern')).body.printer as Printer).overspray.since
+  await call('POST', '/printers/tern/cleaned')
+  const j = await job(
+    {
+      paperId: 'beacon-gloss',
+      sheet: { width: mm(210), length: mm(297), name: 'A4' },
+      size: { by: 'sheet', fill: true },
+      finish: 'borderless',
+    },
+    { printer: 'tern' },
+  )
+  const run = await finish((await print(j)).id, ['inspect'])
+  const { printed, visible } = run.plate.layout ?? { printed: { w: 0, h: 0 }, visible: { w: 0, h: 0 } }
+  expect(await since()).toBeCloseTo((printed.w * printed.h - visible.w * visible.h) / 1e12, 9)
+  expect(await since()).toBeGreaterThan(0)
+  expect((await call('POST', '/printers/tern/cleaned')).body.printer.overspray.since).toBe(0)
+})
