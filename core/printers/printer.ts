@@ -4,6 +4,9 @@ import { PathSchema } from '../paths/path.ts'
 const id = z.string().min(1).max(60)
 const um = z.number().int().nonnegative()
 
+/** Pins, pairings and what is loaded name these by their id. */
+const distinct = (list: readonly { id: string }[]) => new Set(list.map((entry) => entry.id)).size === list.length
+
 /** A kind of paper as the printer knows it: the same entry has one name on the computer and another at the panel. */
 export const MediaTypeSchema = z.object({
   /** IPP keyword sent as `media-type` (RFC 8011, PWG 5100.7). */
@@ -59,11 +62,11 @@ export const PrinterSchema = z.object({
     /** What a swap costs, or null when there is nothing to swap. */
     swap: z.object({ minutes: z.number().nonnegative(), millilitres: z.number().nonnegative() }).nullable(),
   }),
-  mediaTypes: z.array(MediaTypeSchema).min(1).max(100),
-  qualities: z.array(QualitySchema).min(1).max(12),
+  mediaTypes: z.array(MediaTypeSchema).min(1).max(100).refine(distinct, 'two have the same id'),
+  qualities: z.array(QualitySchema).min(1).max(12).refine(distinct, 'two have the same id'),
   expansions: z.array(ExpansionSchema).max(8),
   quirks: z.array(QuirkSchema).max(20),
-  paths: z.array(PathSchema).min(1).max(12),
+  paths: z.array(PathSchema).min(1).max(12).refine(distinct, 'two have the same id'),
   /** What the panel calls a size that is not in its list. */
   unlistedSize: z.string().max(80).default('User-defined'),
   /** Overspray of borderless prints soils the inside: how much since it was cleaned, and after how much to clean, m². */

@@ -248,11 +248,10 @@ export function jobsApi(app: App) {
         const plate = resolve(job.brief, await readStudio(models), job.pins)
         if (!plate.setup?.cut)
           throw new Refusal(422, { code: 'nothing-to-cut', field: 'stock', message: 'This job takes its sheets as they are in stock.' })
-        const lotId = await cutStock(models, plate.setup.cut)
-        await job.update({ pins: { ...job.pins, stock: lotId }, version: job.version + 1 })
+        const lotId = await cutStock(models, plate.setup.cut, job)
         events.tell({ what: 'studio', id: lotId })
         events.tell({ what: 'job', id })
-        return c.json(jobDto(job), 200)
+        return c.json(jobDto(await find(id)), 200)
       },
     )
     .get('/jobs/:id/drawing.pdf', async (c) => {

@@ -128,6 +128,27 @@ test('cutting books the larger stock down and the pieces up, once', async () => 
   expect((await call('POST', `/jobs/${job.id}/cut`, { version: cut.body.version })).body.code).toBe('nothing-to-cut')
 })
 
+test('two people booking the same cut at once: one is told, and the stock goes down once', async () => {
+  const stockOf = async (id: string) => (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === id)?.stock
+  const before = await stockOf('gloss-super-b')
+  const job = (
+    await call<Job>('POST', '/jobs', {
+      title: 'Twice',
+      brief: { paperId: 'beacon-gloss', sheet: { width: mm(160), length: mm(480), name: null }, copies: 2 },
+    })
+  ).body as Job
+  const both = await Promise.all([1, 2, 3].map(() => call('POST', `/jobs/${job.id}/cut`, { version: job.version })))
+  expect(both.map((a) => a.status).sort()).toEqual([200, 409, 409])
+  expect(await stockOf('gloss-super-b')).toBe(before - 1)
+})
+
+test('two paths of one name are refused: pins and what is loaded go by it', async () => {
+  const { version, printer } = (await call('GET', '/printers/gannet')).body
+  const twin = { ...printer, paths: [...printer.paths, printer.paths[0]] }
+  const answer = await call('PUT', '/printers/gannet', { version, printer: twin })
+  expect([answer.status, answer.body.field]).toEqual([400, 'printer.paths'])
+})
+
 test('a layout test is a picture of its box at its true size, a PDF, and a job on that path', async () => {
   const asked = { pathId: 'heron-cassette', lotId: 'lustre-a3' }
   const query = new URLSearchParams(asked).toString()

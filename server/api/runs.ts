@@ -124,12 +124,14 @@ export function runsApi(app: App) {
         const inspection = c.req.valid('json')
         const before = row.inspection
         const ended = row.state === 'inspect' || row.state === 'done'
+        // Learnt first: a server stopped here has the offset and an inspection still to be entered, never one without the other.
+        row.set({ inspection })
+        await learnOffset(models, row)
         await row.update({
           inspection,
           state: ended ? 'done' : row.state,
           searchText: `${row.searchText.split(' ¦ ')[0]} ¦ ${[inspection.verdict, ...inspection.faults, inspection.note].join(' ')}`,
         })
-        await learnOffset(models, row)
         // The pairing learns from the verdict; a corrected verdict first takes the old one back.
         const pairing = await models.pairings.findByPk(`${row.printerId}-${row.plate.setup?.paper.id}`)
         if (pairing) {

@@ -36,11 +36,21 @@ export function layoutTestOf(plate: Plate, date: string): { drawing: Drawing; sh
   return { drawing: drawLayoutTest(box, plate.brief.unit, identity), sheet: layout.sheet }
 }
 
+/** Most pixels along one side and in all: a five-metre sheet is drawn coarser rather than not at all. */
+const LIMIT = { side: 30_000, pixels: 80_000_000 }
+
+/** Whole pixels per inch at which the box stays within the limits. */
+function resolutionFor({ bounds: { w, h } }: Drawing): number {
+  const inches = { w: w / 25_400, h: h / 25_400 }
+  return Math.floor(Math.min(TEST_PPI, LIMIT.side / Math.max(inches.w, inches.h), Math.sqrt(LIMIT.pixels / (inches.w * inches.h))))
+}
+
 /** The box as a PNG at its true size. */
 export async function layoutTestPng(drawing: Drawing): Promise<Buffer> {
-  const d = scaled(drawing, TEST_PPI / 25_400)
+  const ppi = resolutionFor(drawing)
+  const d = scaled(drawing, ppi / 25_400)
   const [width, height] = [Math.round(d.bounds.w), Math.round(d.bounds.h)]
-  const stroke = Math.max(1, (STROKE * TEST_PPI) / 25_400)
+  const stroke = Math.max(1, (STROKE * ppi) / 25_400)
   const parts = d.marks.map((mark) => {
     if (mark.kind === 'line') return `<line x1="${mark.x1}" y1="${mark.y1}" x2="${mark.x2}" y2="${mark.y2}"/>`
     if (mark.kind !== 'text') return ''
@@ -50,11 +60,7 @@ export async function layoutTestPng(drawing: Drawing): Promise<Buffer> {
   })
   const ink = `rgb(${GREY},${GREY},${GREY})`
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="#fff"/><g stroke="${ink}" stroke-width="${stroke}" fill="${ink}">${parts.join('')}</g></svg>`
-  return sharp(Buffer.from(svg), { unlimited: true })
-    .greyscale()
-    .withMetadata({ density: TEST_PPI })
-    .png({ compressionLevel: 9 })
-    .toBuffer()
+  return sharp(Buffer.from(svg), { unlimited: true }).greyscale().withMetadata({ density: ppi }).png({ compressionLevel: 9 }).toBuffer()
 }
 
 /** The whole sheet as a PDF page of its true size. */

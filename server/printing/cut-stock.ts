@@ -1,6 +1,6 @@
 import { type CutPlan, usefulOffcuts } from '../../core/cutting/cut-plan.ts'
 import { nameOf } from '../../core/sizes/named.ts'
-import type { Models } from '../db/models.ts'
+import type { JobRow, Models, Row } from '../db/models.ts'
 import { missing, Refusal } from '../problems.ts'
 
 /** Sheets cut by hand with rule and knife differ by about this, µm. Common practice. */
@@ -8,9 +8,10 @@ const HAND_CUT = 500
 
 /**
  * Books a cut plan: the larger lot goes down, the pieces and whatever is useful of the rest become lots of their own.
- * All of it or nothing. Answers with the id of the lot of pieces.
+ * The job then takes the pieces. All of it or nothing: of two people booking the same cut one is told, and nothing is
+ * counted twice. Answers with the id of the lot of pieces.
  */
-export async function cutStock(models: Models, plan: CutPlan): Promise<string> {
+export async function cutStock(models: Models, plan: CutPlan, job: Row<JobRow>): Promise<string> {
   const { sequelize } = models.lots
   if (!sequelize) throw new Error('models without a database')
   return sequelize.transaction(async (transaction) => {
@@ -53,6 +54,16 @@ export async function cutStock(models: Models, plan: CutPlan): Promise<string> {
     }
     const pieces = await add('cut', plan.piece.width, plan.piece.length, plan.pieces.length * plan.parents)
     for (const [i, rest] of usefulOffcuts(plan).entries()) await add(`rest${i + 1}`, rest.w, rest.h, plan.parents)
+    const { id, version, pins } = job
+    job.set({ pins: { ...pins, stock: pieces }, version: version + 1 })
+    const [taken] = await models.jobs.update({ pins: job.get('pins'), version: version + 1 }, { where: { id, version }, transaction })
+    if (taken === 0)
+      throw new Refusal(409, {
+        code: 'changed-meanwhile',
+        field: 'version',
+        value: String(version),
+        message: 'Somebody else changed this job, or booked this cut, at the same moment. Look at it again; nothing was counted twice.',
+      })
     return pieces
   })
 }

@@ -4,6 +4,7 @@ import { useMemo, useState } from 'react'
 import type { PaperChoice } from '../../../core/api/dto.ts'
 import { choosePapers } from '../../../core/color/measure/choose-paper.ts'
 import { api } from '../../api/client.ts'
+import { SortHead } from '../../ui/sort-head.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 
@@ -82,25 +83,7 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
         </p>
       )}
       <table className="mt-2 w-full text-left" aria-label="Papers compared">
-        <thead>
-          {table.getHeaderGroups().map((group) => (
-            <tr key={group.id} className="border-b border-line">
-              {group.headers.map((h) => (
-                <th
-                  key={h.id}
-                  aria-sort={h.column.getIsSorted() === 'asc' ? 'ascending' : h.column.getIsSorted() === 'desc' ? 'descending' : 'none'}
-                  className="py-1 pr-3 text-sm font-normal whitespace-nowrap"
-                >
-                  <button type="button" className="text-soft hover:text-ink" onClick={h.column.getToggleSortingHandler()}>
-                    {flexRender(h.column.columnDef.header, h.getContext())}
-                    {{ asc: ' ↑', desc: ' ↓' }[h.column.getIsSorted() as string] ?? ''}
-                  </button>
-                </th>
-              ))}
-              <th />
-            </tr>
-          ))}
-        </thead>
+        <SortHead table={table} />
         <tbody>
           {table.getRowModel().rows.map((row) => {
             const r = row.original

@@ -5,6 +5,7 @@ import { EDGES } from '../../../core/paths/path.ts'
 import { compareWays, pinsFor, type WayRow } from '../../../core/plate/compare-ways.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
 import { LevelMark } from '../../ui/mark.tsx'
+import { SortHead } from '../../ui/sort-head.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 const column = createColumnHelper<WayRow>()
@@ -78,25 +79,7 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
         <p className="mt-3">No path of the studio takes this sheet. The reasons are below.</p>
       ) : (
         <table className="mt-2 w-full text-left" aria-label="Usable ways">
-          <thead>
-            {table.getHeaderGroups().map((group) => (
-              <tr key={group.id} className="border-b border-line">
-                {group.headers.map((h) => (
-                  <th
-                    key={h.id}
-                    aria-sort={h.column.getIsSorted() === 'asc' ? 'ascending' : h.column.getIsSorted() === 'desc' ? 'descending' : 'none'}
-                    className="py-1 pr-3 text-sm font-normal whitespace-nowrap"
-                  >
-                    <button type="button" className="text-soft hover:text-ink" onClick={h.column.getToggleSortingHandler()}>
-                      {flexRender(h.column.columnDef.header, h.getContext())}
-                      {{ asc: ' ↑', desc: ' ↓' }[h.column.getIsSorted() as string] ?? ''}
-                    </button>
-                  </th>
-                ))}
-                <th />
-              </tr>
-            ))}
-          </thead>
+          <SortHead table={table} />
           <tbody>
             {table.getRowModel().rows.map((row) => (
               <tr key={row.id} className={`border-b border-hair align-top ${row.original.chosen ? 'bg-chosen' : ''}`}>
