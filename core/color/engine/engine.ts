@@ -8,6 +8,8 @@ const FORMAT = {
   rgb16: pack(4, 3, 2),
   grey8: pack(3, 1, 1),
   cmyk8: pack(6, 4, 1),
+  /** Percent of ink, 0…100. */
+  cmykFloat: pack(6, 4, 4, 1),
   labFloat: pack(10, 3, 4, 1),
 } as const
 export type Format = keyof typeof FORMAT

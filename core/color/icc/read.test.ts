@@ -10,13 +10,23 @@ const code = (bytes: Uint8Array) => {
 
 test('reads what a printer profile says of itself', () => {
   const read = readProfile(good)
-  expect(read.ok && { ...read.value, tags: read.value.tags.length > 8 }).toEqual({
+  expect(
+    read.ok && { ...read.value, tags: read.value.tags.length > 8, tables: read.value.tables.map((t) => `${t.tag} ${t.kind} ${t.grid}`) },
+  ).toEqual({
     description: 'Heron 17, Harbour Lustre 255, Photo satin, 1440 dpi',
     deviceClass: 'prtr',
     space: 'RGB ',
     connection: 'Lab ',
     version: '2.2',
+    created: expect.stringMatching(/^2026-/),
+    maker: '',
+    model: '',
+    creator: 'argl',
+    makerText: expect.any(String),
+    modelText: expect.any(String),
+    readings: null,
     tags: true,
+    tables: [...['A2B1', 'A2B0', 'A2B2', 'B2A1', 'B2A0', 'B2A2', 'gamt'].map((tag) => `${tag} lut16 17,17,17`)],
     intents: { perceptual: true, relative: true, saturation: true },
   })
 })

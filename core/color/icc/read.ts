@@ -1,4 +1,5 @@
 import { fail, ok, type Result } from '../../problem/problem.ts'
+import { readTables, type Table } from './tables.ts'
 
 /** Limits for profiles from outside. The largest real printer profiles are about 10 MB. */
 export const LIMITS = { bytes: 32 << 20, tags: 100 } as const
@@ -12,12 +13,68 @@ export interface ProfileInfo {
   space: string
   connection: 'XYZ ' | 'Lab '
   version: string
-  tags: { signature: string; offset: number; size: number }[]
+  /** When it was made, ISO 8601 UTC, or null where the header gives no possible date. */
+  created: string | null
+  /** Four-letter signatures of the header, and what the profile says in words; empty where it says nothing. */
+  maker: string
+  model: string
+  creator: string
+  makerText: string
+  modelText: string
+  tags: Tag[]
+  tables: Table[]
+  /** Chart readings in CGATS text that the profile carries, or null. */
+  readings: string | null
   /** Which intents have their own table from the connection space to the device. */
   intents: { perceptual: boolean; relative: boolean; saturation: boolean }
 }
 
+export interface Tag {
+  signature: string
+  offset: number
+  size: number
+}
+
+/** Tags that may hold chart readings as CGATS text, by common practice. */
+const READINGS = ['targ', 'CIED', 'DevD']
+
 const ascii = (bytes: Uint8Array, at: number, length: number) => String.fromCharCode(...bytes.subarray(at, at + length))
+const signatureAt = (bytes: Uint8Array, at: number) =>
+  ascii(bytes, at, 4)
+    .replace(/[^\x20-\x7e]/g, '')
+    .trim()
+
+/** The header's date and time. Source: ICC.1:2022, 4.2 (dateTimeNumber). */
+function createdAt(view: DataView): string | null {
+  const [year, month, day, hour, minute, second] = [24, 26, 28, 30, 32, 34].map((at) => view.getUint16(at)) as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ]
+  if (year < 1990 || year > 2200 || month < 1 || month > 12 || day < 1 || day > 31 || hour > 23 || minute > 59 || second > 59) return null
+  return new Date(Date.UTC(year, month - 1, day, hour, minute, second)).toISOString()
+}
+
+/** Two tags may share their data whole; a part in common means that one of them is damaged. */
+function overlap(tags: readonly Tag[]): Tag | null {
+  const sorted = [...tags].sort((a, b) => a.offset - b.offset || a.size - b.size)
+  for (const [i, tag] of sorted.entries()) {
+    const before = sorted[i - 1]
+    if (before && before.offset !== tag.offset && before.offset + before.size > tag.offset) return tag
+  }
+  return null
+}
+
+/** The chart readings a profile carries, as text. */
+function readingsOf(bytes: Uint8Array, tags: readonly Tag[]): string | null {
+  const tag = tags.find((t) => READINGS.includes(t.signature))
+  if (!tag || tag.size < 16) return null
+  const text = new TextDecoder('latin1').decode(bytes.subarray(tag.offset + 8, tag.offset + tag.size)).replace(/\0.*$/s, '')
+  return text.includes('BEGIN_DATA') ? text : null
+}
 
 function descriptionOf(bytes: Uint8Array, view: DataView, offset: number, size: number): string {
   if (size < 12) return ''
@@ -49,7 +106,7 @@ export function readProfile(bytes: Uint8Array, field = 'profile'): Result<Profil
   const count = view.getUint32(128)
   if (count > LIMITS.tags || 132 + count * 12 > bytes.length)
     return bad('profile-tag-count', `The profile claims ${count} tags.`, `${LIMITS.tags} tags`)
-  const tags: ProfileInfo['tags'] = []
+  const tags: Tag[] = []
   for (let i = 0; i < count; i++) {
     const at = 132 + i * 12
     const tag = { signature: ascii(bytes, at, 4), offset: view.getUint32(at + 4), size: view.getUint32(at + 8) }
@@ -57,18 +114,35 @@ export function readProfile(bytes: Uint8Array, field = 'profile'): Result<Profil
       return bad('profile-tag-range', `The tag “${tag.signature}” lies outside the file.`)
     tags.push(tag)
   }
+  const crossed = overlap(tags)
+  if (crossed) return bad('profile-tag-overlap', `The tag “${crossed.signature}” lies over another one: the profile is damaged.`)
   const connection = ascii(bytes, 20, 4)
   if (connection !== 'XYZ ' && connection !== 'Lab ')
     return bad('profile-connection', `The connection space “${connection.trim()}” is not one that colours can be exchanged in.`)
+  const tables = readTables(bytes, tags, field)
+  if (!tables.ok) return tables
   const has = (signature: string) => tags.some((t) => t.signature === signature)
-  const desc = tags.find((t) => t.signature === 'desc')
+  const words = (signature: string) => {
+    const tag = tags.find((t) => t.signature === signature)
+    // biome-ignore lint/suspicious/noControlCharactersInRegex: what a profile calls text may hold anything
+    const text = (tag ? descriptionOf(bytes, view, tag.offset, tag.size) : '').replace(/[\x00-\x1f\x7f]+/g, ' ').trim()
+    return text.slice(0, 300)
+  }
   return ok({
-    description: (desc ? descriptionOf(bytes, view, desc.offset, desc.size) : '').trim().slice(0, 300) || 'Profile without a name',
+    description: words('desc') || 'Profile without a name',
     deviceClass: ascii(bytes, 12, 4),
     space: ascii(bytes, 16, 4),
     connection,
     version: `${view.getUint8(8)}.${view.getUint8(9) >> 4}`,
+    created: createdAt(view),
+    maker: signatureAt(bytes, 48),
+    model: signatureAt(bytes, 52),
+    creator: signatureAt(bytes, 80),
+    makerText: words('dmnd'),
+    modelText: words('dmdd'),
     tags,
+    tables: tables.value,
+    readings: readingsOf(bytes, tags),
     intents: { perceptual: has('B2A0'), relative: has('B2A1'), saturation: has('B2A2') },
   })
 }

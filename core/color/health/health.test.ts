@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs'
+import { instantiate } from 'lcms-wasm'
+import { createEngine, type Engine } from '../engine/engine.ts'
+import { readProfile } from '../icc/read.ts'
+import { compareProfiles } from './compare-profiles.ts'
+import { examine } from './health.ts'
+import { kinksOf } from './ramps.ts'
+
+let engine: Engine
+beforeAll(async () => {
+  engine = createEngine(await instantiate())
+})
+const bytes = (name: string) => new Uint8Array(readFileSync(`demo/profiles/${name}.icc`))
+const health = (file: Uint8Array) => {
+  const read = readProfile(file)
+  if (!read.ok) throw new Error(read.problem.message)
+  return examine(engine, file, read.value.tables)
+}
+
+/** A profile whose measured table (17 points, 3 × 16 bit) is dented in one plane of red, and the red (0…1) where that lies. */
+function withDent(file: Uint8Array, plane: number): { file: Uint8Array; red: number } {
+  const dented = file.slice()
+  const read = readProfile(file)
+  const table = read.ok ? read.value.tables.find((t) => t.tag === 'A2B1') : undefined
+  if (!table) throw new Error('no table')
+  const view = new DataView(dented.buffer)
+  const [entries, grid] = [view.getUint16(table.offset + 48), table.grid[0] as number]
+  for (let n = 0; n < grid * grid; n++) {
+    const at = table.offset + 52 + entries * 3 * 2 + (plane * grid * grid + n) * 6
+    view.setUint16(at, Math.max(0, view.getUint16(at) - 5000))
+  }
+  const curve = Array.from({ length: entries }, (_, i) => view.getUint16(table.offset + 52 + i * 2) / 65_535)
+  return { file: dented, red: curve.findIndex((v) => v >= plane / (grid - 1)) / (entries - 1) }
+}
+
+test('a sound profile gives its colours back and its greys are neutral', () => {
+  const found = health(bytes('gannet-lamproom-baryta'))
+  const relative = found.roundTrips.find((r) => r.intent === 'relative')
+  expect(relative?.byDesign).toBe(false)
+  expect(relative?.spread.mean).toBeLessThan(1)
+  expect(found.neutrality.max).toBeLessThan(2)
+  expect(found.roundTrips.find((r) => r.intent === 'perceptual')?.byDesign).toBe(true)
+  expect(found.remarks.every((r) => r.level === 'note')).toBe(true)
+})
+
+test('a dent is found where it is on the ramps that cross it, and said', () => {
+  const sound = health(bytes('gannet-lamproom-baryta'))
+  const { file, red } = withDent(bytes('gannet-lamproom-baryta'), 8)
+  const dented = health(file)
+  const kinksOn = (found: typeof sound, name: string) => found.ramps.find((r) => r.name === name)?.kinks ?? []
+  for (const name of ['Device grey', 'White to cyan']) {
+    expect(kinksOn(sound, name)).toEqual([])
+    const deepest = kinksOn(dented, name).sort((a, b) => b.bend - a.bend)[0]
+    expect(Math.abs((deepest?.at ?? Number.NaN) - (1 - red))).toBeLessThan(0.02)
+  }
+  expect(kinksOn(dented, 'White to red')).toEqual([])
+  expect(dented.remarks.some((r) => /Device grey has/.test(r.says))).toBe(true)
+})
+
+test('even bends have no kink; one that stands out is one; what nobody sees is none', () => {
+  expect(kinksOf(Array.from({ length: 39 }, () => 0.1))).toEqual([])
+  expect(kinksOf(Array.from({ length: 39 }, (_, i) => (i === 19 ? 3 : 0.1)))).toEqual([{ at: 0.5, bend: 3 }])
+  expect(kinksOf(Array.from({ length: 39 }, (_, i) => (i === 19 ? 0.4 : 0.01)))).toEqual([])
+})
+
+test('a profile against itself differs in nothing; gloss against matte in nearly everything', () => {
+  const [gloss, matte] = [bytes('tern-beacon-gloss'), bytes('tern-quay-matte')]
+  const same = compareProfiles(engine, gloss, gloss)
+  expect(same.spread.max).toBe(0)
+  expect(same.onlyIn).toEqual([0, 0])
+  const apart = compareProfiles(engine, gloss, matte)
+  expect(apart.volumes[0]).toBeGreaterThan(apart.volumes[1] * 1.3)
+  expect(apart.onlyIn[0]).toBeGreaterThan(0.25)
+  expect(apart.onlyIn[1]).toBeLessThan(0.15)
+  expect(apart.blacks[0][0]).toBeLessThan(apart.blacks[1][0])
+  expect(apart.says).toMatch(/smaller/)
+  expect(apart.map.flat().some((cell) => cell === null)).toBe(true)
+})
