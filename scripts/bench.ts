@@ -5,7 +5,7 @@ import { instantiate } from 'lcms-wasm'
 import { type Brief, EMPTY_BRIEF } from '../core/brief/brief.ts'
 import { createEngine } from '../core/color/engine/engine.ts'
 import { applyGrid } from '../core/color/grid.ts'
-import { proofGrid } from '../core/color/proof.ts'
+import { displayGrid, proofGrid } from '../core/color/proof.ts'
 import { inch, mm } from '../core/length/length.ts'
 import { NEW_MAKE } from '../core/make/make.ts'
 import type { Lot, Pairing } from '../core/media/media.ts'
@@ -123,7 +123,8 @@ print('comparing every way of the demo studio in full', {
 
 const engine = createEngine(await instantiate())
 const printer = new Uint8Array(readFileSync('demo/profiles/gannet-lamproom-baryta.icc'))
-const settings = { source: 'srgb' as const, printer, intent: 'relative' as const, blackPoint: true, paperWhite: true }
+const settings = { source: 'srgb' as const, printer, intent: 'relative' as const, blackPoint: true }
+const display = displayGrid(engine, printer, true)
 const count = 1_500_000
 
 /** The demo's souvenir view, at the size of a preview. */
@@ -138,7 +139,7 @@ const out = new Uint8ClampedArray(rgba.length)
 const toPrinter = engine.transform('srgb', 'rgb8', printer, 'rgb8', 'relative', { blackPoint: true })
 const toDisplay = engine.transform(printer, 'rgb8', 'srgb', 'rgb8', 'absolute')
 print('soft proof of 1.5 megapixels after a change of intent', {
-  milliseconds: times(12, () => applyGrid(proofGrid(engine, settings), rgba, out)),
+  milliseconds: times(12, () => applyGrid(proofGrid(engine, settings, display), rgba, out)),
   repaintOnly: times(12, () => applyGrid({ size: 25, values: new Uint8Array(25 ** 3 * 3) }, rgba, out)),
   rival: {
     name: 'lcms-wasm applied to the same pixels directly',

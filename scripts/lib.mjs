@@ -21,6 +21,9 @@ const PACKAGES = {
   chromium: () => has('/usr/bin/chromium'),
   'liblcms2-utils': () => has('/usr/bin/transicc'),
   'cups-ipp-utils': () => has('/usr/bin/ipptool'),
+  argyll: () => has('/usr/bin/profcheck'),
+  'icc-profiles-free': () => has('/usr/share/color/icc/FOGRA39L.ti3'),
+  'libvips-tools': () => has('/usr/bin/vips'),
 }
 
 /** Installs missing Debian packages when root; otherwise says what to install. */

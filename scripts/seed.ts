@@ -4,7 +4,6 @@ import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import type { Inspection } from '../core/api/dto.ts'
 import { EMPTY_BRIEF, type Picture } from '../core/brief/brief.ts'
-import { readProfile } from '../core/color/icc/read.ts'
 import type { Plate } from '../core/plate/plate.ts'
 import { resolve } from '../core/plate/resolve.ts'
 import { planPage } from '../core/render/page-plan.ts'
@@ -24,6 +23,7 @@ import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
 import { seeded } from '../simulator/machine/random.ts'
 import { deliver } from '../simulator/press/press.ts'
 import { readRaster } from '../simulator/press/raster-in.ts'
+import { seedChecks } from './seed-checks.ts'
 
 const app = await openApp()
 const { models, files } = app
@@ -46,23 +46,16 @@ async function seedStudio() {
   await models.rules.upsert({ id: 'house', record: RULES })
   for (const pairing of PAIRINGS) {
     const bytes = new Uint8Array(await readFile(join(config.root, `demo/profiles/${pairing.id}.icc`)))
-    const info = readProfile(bytes)
-    if (!info.ok) throw new Error(`demo profile ${pairing.id}: ${info.problem.message}`)
     const { hash } = await files.takeBytes(bytes, LIMITS.profileBytes)
+    const read = await app.pool.readProfileFile({ file: files.pathOf(hash) })
+    if (!read.ok) throw new Error(`demo profile ${pairing.id}: ${read.problem.message}`)
     const dpi = PRINTERS.find((p) => p.id === pairing.printerId)?.qualities.find((q) => q.id === pairing.qualityId)?.dpi ?? 1440
     await models.profiles.create({
       id: pairing.id,
       hash,
-      description: info.value.description,
+      description: read.value.description,
       boundTo: { printerId: pairing.printerId, paperId: pairing.paperId, mediaTypeId: pairing.mediaTypeId, dpi },
-      facts: {
-        space: info.value.space.trim(),
-        version: info.value.version,
-        bytes: bytes.length,
-        intents: Object.entries(info.value.intents)
-          .filter(([, has]) => has)
-          .map(([name]) => name),
-      },
+      facts: read.value.facts,
     })
     await models.pairings.create(pairing)
   }
@@ -211,6 +204,7 @@ if ((await models.rules.count()) === 0 || (await models.jobs.count()) === 0) {
     models.papers,
     models.lots,
     models.loaded,
+    models.profileChecks,
     models.profiles,
     models.pairings,
     models.rules,
@@ -218,6 +212,7 @@ if ((await models.rules.count()) === 0 || (await models.jobs.count()) === 0) {
     await (model as typeof models.jobs).destroy({ where: {}, truncate: true })
   process.stdout.write('Setting up the demo studio, Lantern Wharf. This takes half a minute, once.\n')
   await seedStudio()
+  await seedChecks(app)
   const pictures = await seedPictures()
   process.stdout.write('  writing two dozen jobs\n')
   for (const [i, job] of DEMO_JOBS.entries()) await seedJob(job, i, pictures)

@@ -1,9 +1,11 @@
 import { z } from 'zod'
 import { BriefSchema, PictureSchema } from '../brief/brief.ts'
+import { ProfileCheckSchema } from '../color/accuracy/profile-check.ts'
 import { INTENTS } from '../color/intent.ts'
 import { MeasuresSchema } from '../color/measure/measures.ts'
+import { ProfileFactsSchema } from '../color/profile/facts.ts'
 import { MAX_LENGTH } from '../length/length.ts'
-import { LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
+import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
 import { PinsSchema, PlateSchema } from '../plate/plate.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
@@ -133,12 +135,33 @@ export const PrintRequestSchema = z.object({
 })
 
 export const ProfileEntrySchema = ProfileSchema.extend({
-  space: z.string(),
-  version: z.string(),
-  bytes: z.number(),
-  intents: z.array(z.string()),
+  facts: ProfileFactsSchema,
+  /** What its description says it was made for, as far as the studio knows the words; null when nothing is recognised. */
+  suggestion: BindingSchema.partial().nullable(),
+  addedAt: time,
 })
 export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
+
+/** What became of one file of an import. */
+export const ImportOutcomeSchema = z.object({
+  name: z.string(),
+  outcome: z.enum(['added', 'known', 'refused']),
+  /** The profile's description, or why it was refused. */
+  says: z.string(),
+  profileId: z.string().nullable(),
+})
+export type ImportOutcome = z.infer<typeof ImportOutcomeSchema>
+
+/** A profile held against the measurements of one day. */
+export const KeptCheckSchema = z.object({
+  id,
+  profileId: z.string(),
+  profile: z.string(),
+  name: z.string(),
+  measuredOn: z.iso.date(),
+  check: ProfileCheckSchema,
+})
+export type KeptCheck = z.infer<typeof KeptCheckSchema>
 
 export const LotEditSchema = LotSchema.pick({ measured: true, spread: true, stock: true }).partial()
 
@@ -169,6 +192,8 @@ export const PaperChoiceSchema = z.object({
   error: z.number(),
   intent: z.enum(INTENTS),
   says: z.string(),
+  /** Greatest chroma in each of 36 directions of hue; empty when the profile's file is gone. */
+  silhouette: z.array(z.number()),
 })
 export type PaperChoice = z.infer<typeof PaperChoiceSchema>
 

@@ -1,4 +1,6 @@
 import { z } from 'zod'
+import { CriticalColourSchema } from '../color/critical.ts'
+import { PICTURE_KINDS } from '../color/measure/measures.ts'
 import { MAX_LENGTH } from '../length/length.ts'
 import { MakeSchema } from '../make/make.ts'
 import { PICTURE_EDGES } from '../sheet/turn.ts'
@@ -78,6 +80,10 @@ export const BriefSchema = z.object({
   finish: z.enum(['bordered', 'borderless']),
   /** From where it will be looked at, µm; null for the usual distance of its size. */
   viewingDistance: um.nullable(),
+  /** What the picture is, for the choice of an intent; null lets its colours tell. */
+  kind: z.enum(PICTURE_KINDS).nullable().default(null),
+  /** Colours that must come out right. */
+  critical: z.array(CriticalColourSchema).max(24).default([]),
   notes: z.string().max(5000),
   /** ISO 8601, UTC. */
   dueAt: z.iso.datetime().nullable(),
@@ -97,6 +103,8 @@ export const EMPTY_BRIEF: Brief = {
   copies: 1,
   finish: 'bordered',
   viewingDistance: null,
+  kind: null,
+  critical: [],
   notes: '',
   dueAt: null,
   unit: 'mm',

@@ -6,6 +6,7 @@ import { borderlessImpossible } from './borderless-impossible.ts'
 import { canvasWrap } from './canvas-wrap.ts'
 import { type Check, type Finding, findingsOf, LEVELS } from './check.ts'
 import { colourManagedWrongly } from './colour-managed-wrongly.ts'
+import { criticalColour } from './critical-colour.ts'
 import { cutFirst } from './cut-first.ts'
 import { driverQuirk } from './driver-quirk.ts'
 import { expansionSmall } from './expansion-small.ts'
@@ -21,6 +22,7 @@ import { pictureClipped } from './picture-clipped.ts'
 import { pictureMissing } from './picture-missing.ts'
 import { pinLost } from './pin-lost.ts'
 import { positionOff } from './position-off.ts'
+import { profileBorrowed } from './profile-borrowed.ts'
 import { profileMismatch } from './profile-mismatch.ts'
 import { profileNotEmbedded } from './profile-not-embedded.ts'
 import { resolutionLow } from './resolution-low.ts'
@@ -56,6 +58,8 @@ export const CHECKS: readonly Check[] = [
   backText,
   canvasWrap,
   colourManagedWrongly,
+  criticalColour,
+  profileBorrowed,
   profileMismatch,
   driverQuirk,
   expansionSmall,

@@ -30,6 +30,7 @@ export const profileDecision: Decision<Profile | null> = {
         miss(made.paperId !== paper.id, 30, 'made for another paper')
         miss(made.mediaTypeId !== mediaType.id, 8, 'made with another media type')
         miss(made.dpi !== quality.dpi, 4, `made at ${made.dpi} dpi`)
+        miss(made.borrowedFrom !== undefined, 2, `borrowed from ${made.borrowedFrom}`)
       }
       return {
         id: p.id,

@@ -49,13 +49,31 @@ export const LotSchema = z.object({
 })
 export type Lot = z.infer<typeof LotSchema>
 
+/** What a profile was made for. Everything beyond the first four is what somebody knows of how it was made. */
+export const BindingSchema = z.object({
+  printerId: id,
+  paperId: id,
+  mediaTypeId: id,
+  dpi: z.number().int().positive(),
+  /** Printing both ways, which shifts colour a little. */
+  bidirectional: z.boolean().optional(),
+  black: z.enum(['photo', 'matte']).optional(),
+  /** Day it was made or measured, ISO 8601. */
+  made: z.iso.date().optional(),
+  instrument: z.string().trim().min(1).max(80).optional(),
+  patches: z.number().int().positive().max(100_000).optional(),
+  /** Printer it was really made on, when that is a sister of this one: same inks, same screening. */
+  borrowedFrom: z.string().trim().min(1).max(80).optional(),
+})
+export type Binding = z.infer<typeof BindingSchema>
+
 /** An ICC profile and what it was made for. */
 export const ProfileSchema = z.object({
   id,
   description: z.string().max(400),
   /** SHA-256 of the file in the store, hex. */
   hash: z.string().regex(/^[0-9a-f]{64}$/),
-  boundTo: z.object({ printerId: id, paperId: id, mediaTypeId: id, dpi: z.number().int().positive() }).nullable(),
+  boundTo: BindingSchema.nullable(),
 })
 export type Profile = z.infer<typeof ProfileSchema>
 

@@ -10,6 +10,8 @@ export const HouseRulesSchema = z.object({
   blackPointCompensation: z.boolean(),
   /** A difference between two facing borders that people see, µm. Common practice: 0.5 mm unseen, 1 mm seen. */
   visibleShift: z.number().int().positive(),
+  /** Preset that profile checks are held to. */
+  tolerance: z.enum(['proof', 'validation', 'edition', 'everyday']).default('edition'),
   /** Sizes this studio uses most, as they are typed; offered first. */
   favouriteSizes: z.array(z.string().min(1).max(60)).max(40).default([]),
 })
@@ -34,5 +36,6 @@ export const DEFAULT_RULES: HouseRules = {
   everydayIntent: 'by-surface',
   blackPointCompensation: true,
   visibleShift: 500,
+  tolerance: 'edition',
   favouriteSizes: [],
 }

@@ -191,31 +191,6 @@ describe('plates', () => {
   })
 })
 
-describe('profiles', () => {
-  const profile = readFileSync('demo/profiles/gannet-quay-matte.icc')
-
-  test('a printer profile is taken, recognised again, and bound', async () => {
-    const bytes = Buffer.from(profile)
-    bytes[30] = 77
-    const first = await put('/profiles', bytes)
-    expect(first.status).toBe(200)
-    expect((await put('/profiles', bytes)).body.id).toBe(first.body.id)
-    const boundTo = { printerId: 'gannet', paperId: 'quay-matte', mediaTypeId: 'photographic-matte', dpi: 720 }
-    expect((await call('PUT', `/profiles/${first.body.id}/binding`, { boundTo })).body.boundTo).toEqual(boundTo)
-    await call('PUT', `/profiles/${first.body.id}/binding`, { boundTo: null })
-  })
-
-  test.each([
-    ['a text', Buffer.from('hello'.repeat(100)), 'profile-no-signature'],
-    ['half a profile', profile.subarray(0, 20_000), 'profile-truncated'],
-    ['an absurd tag count', Object.assign(Buffer.from(profile), { 128: 255 }), 'profile-tag-count'],
-    ['a display profile', Object.assign(Buffer.from(profile), { 12: 0x6d, 13: 0x6e, 14: 0x74, 15: 0x72 }), 'profile-not-printer'],
-  ])('%s is refused and named', async (_name, bytes, code) => {
-    const { status, body } = await put('/profiles', bytes)
-    expect([status, body.code]).toEqual([422, code])
-  })
-})
-
 describe('the network side', () => {
   test('another host name or another site’s request is turned away', async () => {
     expect((await raw('/api/jobs', { host: 'evil.example' })).status).toBe(403)

@@ -14,6 +14,7 @@ import { measuresApi } from './measures.ts'
 import { picturesApi } from './pictures.ts'
 import { platesApi } from './plates.ts'
 import { printersApi } from './printers.ts'
+import { profilesApi } from './profiles.ts'
 import { runsApi } from './runs.ts'
 import { problemOf, router } from './shared.ts'
 import { studioApi } from './studio.ts'
@@ -59,12 +60,13 @@ export function buildHttp(app: App) {
       }),
   })
   http.use('/api/*', async (c, next) =>
-    c.req.method === 'PUT' && /^\/api\/(pictures|profiles)$/.test(c.req.path) ? next() : limit(c, next),
+    c.req.method === 'PUT' && /^\/api\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$/.test(c.req.path) ? next() : limit(c, next),
   )
 
   http.route('/api', picturesApi(app))
   http.route('/api', measuresApi(app))
   http.route('/api', studioApi(app))
+  http.route('/api', profilesApi(app))
   http.route('/api', lotsApi(app))
   http.route('/api', printersApi(app))
   http.route('/api', layoutTestsApi(app))

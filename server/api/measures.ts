@@ -1,11 +1,13 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { PaperChoiceSchema, PictureMeasuresSchema } from '../../core/api/dto.ts'
-import { recommend, renderingOf } from '../../core/color/measure/recommend.ts'
+import { CriticalColourSchema } from '../../core/color/critical.ts'
+import { houseIntent, recommend, renderingOf } from '../../core/color/measure/recommend.ts'
 import type { App } from '../app-context.ts'
 import { createMeasurer } from '../pictures/measure.ts'
 import { missing } from '../problems.ts'
+import { createProfileShelf } from '../profiles/shelf.ts'
 import { readStudio } from '../studio/read-studio.ts'
-import { body, KeyParam, PROBLEMS, router } from './shared.ts'
+import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 /** What a picture's own colours become: on one paper for every intent, and on every paper of the studio. */
 export function measuresApi(app: App) {
@@ -15,7 +17,29 @@ export function measuresApi(app: App) {
     if (!row) throw missing('picture', id)
     return row
   }
+  const shelf = createProfileShelf(app)
   return router()
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/pictures/{id}/colours',
+        summary: 'Follow one colour of the picture to every paper there is a profile for, under every rendering',
+        request: { params: KeyParam, ...takes(CriticalColourSchema.pick({ name: true, rgb: true })) },
+        responses: { 200: body(CriticalColourSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { facts } = await find(c.req.valid('param').id)
+        const { name, rgb } = c.req.valid('json')
+        const own = facts.channels === 'rgb' && facts.profileHash && app.files.has(facts.profileHash) ? facts.profileHash : null
+        const profiles = (await app.models.profiles.findAll()).filter((p) => app.files.has(p.hash))
+        const followed = await app.pool.followColour({
+          rgb,
+          source: own && app.files.pathOf(own),
+          profiles: profiles.map((p) => ({ id: p.id, file: app.files.pathOf(p.hash) })),
+        })
+        return c.json({ name, rgb, ...followed }, 200)
+      },
+    )
     .openapi(
       createRoute({
         method: 'get',
@@ -51,7 +75,7 @@ export function measuresApi(app: App) {
             if (!profile || !paper || !printer) return []
             const measures = await measure(row, profile.hash).catch(() => null)
             if (!measures) return []
-            const recommendation = recommend(measures)
+            const recommendation = recommend(measures, { house: houseIntent(studio.rules.everydayIntent, paper.surface) })
             const rendering = renderingOf(measures, recommendation.intent, true)
             if (!rendering) return []
             return [
@@ -70,6 +94,7 @@ export function measuresApi(app: App) {
                 flattened: rendering.flattened.all,
                 intent: recommendation.intent,
                 says: recommendation.says,
+                silhouette: await shelf.silhouetteOf(profile.id),
               },
             ]
           }),

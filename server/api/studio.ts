@@ -1,14 +1,9 @@
-import { readFile } from 'node:fs/promises'
-import { Readable } from 'node:stream'
-import type { ReadableStream } from 'node:stream/web'
 import { createRoute, z } from '@hono/zod-openapi'
-import { HandSchema, MachineStateSchema, ProfileEntrySchema } from '../../core/api/dto.ts'
-import { readProfile, requirePrinterProfile } from '../../core/color/icc/read.ts'
+import { HandSchema, MachineStateSchema } from '../../core/api/dto.ts'
 import { HouseRulesSchema, StudioSchema } from '../../core/studio/studio.ts'
 import type { App } from '../app-context.ts'
-import { LIMITS } from '../config.ts'
 import { hands } from '../printing/hands.ts'
-import { missing, Refusal } from '../problems.ts'
+import { missing } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
@@ -116,66 +111,6 @@ export function studioApi(app: App) {
           MachineStateSchema.parse(await hands(record.address, { act: 'load', pathId: act.pathId, remaining: act.remaining, sheet })),
           200,
         )
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/profiles',
-        summary: 'The profile shelf',
-        responses: { 200: body(z.array(ProfileEntrySchema)) },
-      }),
-      async (c) => {
-        const rows = await models.profiles.findAll({ order: [['description', 'ASC']] })
-        return c.json(
-          rows.map(({ id, description, hash, boundTo, facts }) => ({ id, description, hash, boundTo, ...facts })),
-          200,
-        )
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'put',
-        path: '/profiles',
-        summary: 'Add an ICC profile (the file as the request body)',
-        responses: { 200: body(ProfileEntrySchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const stream = c.req.raw.body
-        if (!stream) throw new Refusal(400, { code: 'file-empty', field: 'profile', message: 'There was no file in the request.' })
-        const { hash, bytes } = await app.files.take(Readable.fromWeb(stream as ReadableStream), LIMITS.profileBytes, 'profile')
-        const read = readProfile(new Uint8Array(await readFile(app.files.pathOf(hash))))
-        const checked = read.ok ? requirePrinterProfile(read.value) : read
-        if (!checked.ok) throw new Refusal(422, checked.problem)
-        const { description, space, version, intents } = checked.value
-        const facts = {
-          space: space.trim(),
-          version,
-          bytes,
-          intents: Object.entries(intents)
-            .filter(([, has]) => has)
-            .map(([name]) => name),
-        }
-        const known = await models.profiles.findOne({ where: { hash } })
-        const row = known ?? (await models.profiles.create({ id: `profile-${hash.slice(0, 12)}`, hash, description, boundTo: null, facts }))
-        events.tell({ what: 'studio', id: row.id })
-        return c.json({ id: row.id, description: row.description, hash, boundTo: row.boundTo, ...facts }, 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'put',
-        path: '/profiles/{id}/binding',
-        summary: 'Say what a profile was made for',
-        request: { params: KeyParam, ...takes(ProfileEntrySchema.pick({ boundTo: true })) },
-        responses: { 200: body(ProfileEntrySchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const row = await models.profiles.findByPk(c.req.valid('param').id)
-        if (!row) throw missing('profile', c.req.valid('param').id)
-        await row.update({ boundTo: c.req.valid('json').boundTo })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json({ id: row.id, description: row.description, hash: row.hash, boundTo: row.boundTo, ...row.facts }, 200)
       },
     )
 }

@@ -57,6 +57,15 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
       ),
     ],
   },
+  {
+    name: '0003-colour',
+    up: [
+      table(
+        'profile_checks',
+        'id INT AUTO_INCREMENT PRIMARY KEY, profile_id VARCHAR(60) NOT NULL, name VARCHAR(255) NOT NULL, measured_on DATE NOT NULL, result LONGTEXT NOT NULL, KEY (profile_id)',
+      ),
+    ],
+  },
 ]
 
 /** Brings the tables up to date; safe to call at every start. */

@@ -1,6 +1,8 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
 import type { Inspection, Job, RunState } from '../../core/api/dto.ts'
 import { type Brief, fullBrief, type Picture } from '../../core/brief/brief.ts'
+import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
+import type { ProfileFacts } from '../../core/color/profile/facts.ts'
 import type { Pins } from '../../core/decisions/decision.ts'
 import type { Lot, Paper, Profile, Readings } from '../../core/media/media.ts'
 import { type Plate, readPlate } from '../../core/plate/plate.ts'
@@ -74,7 +76,15 @@ export interface ProfileRow {
   hash: string
   description: string
   boundTo: Profile['boundTo']
-  facts: { space: string; version: string; bytes: number; intents: string[] }
+  facts: ProfileFacts
+}
+export interface ProfileCheckRow {
+  id: number
+  profileId: string
+  name: string
+  /** ISO 8601 day. */
+  measuredOn: string
+  result: ProfileCheck
 }
 export interface PairingRow {
   id: string
@@ -182,6 +192,13 @@ export function defineModels(db: Sequelize) {
       description: text(400),
       boundTo: json('boundTo'),
       facts: json('facts'),
+    }),
+    profileChecks: define<ProfileCheckRow>('profile_checks', {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      profileId: text(60),
+      name: text(255),
+      measuredOn: { type: DataTypes.DATEONLY, allowNull: false },
+      result: json('result'),
     }),
     pairings: define<PairingRow>('pairings', {
       id: { ...text(120), primaryKey: true },

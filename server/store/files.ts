@@ -34,8 +34,8 @@ export class FileStore {
     return existsSync(this.pathOf(hash))
   }
 
-  /** Takes a stream in. Refuses with 413 beyond `limit` bytes and leaves nothing behind when the sender goes away. */
-  async take(source: Readable, limit: number, field = 'file'): Promise<{ hash: string; bytes: number }> {
+  /** Streams into a temporary file. Refuses with 413 beyond `limit` bytes and leaves nothing behind when the sender goes away. */
+  private async receive(source: Readable, limit: number, field: string): Promise<{ temporary: string; hash: string; bytes: number }> {
     const temporary = join(this.dir, 'incoming', randomUUID())
     const digest = createHash('sha256')
     let bytes = 0
@@ -58,14 +58,29 @@ export class FileStore {
     })
     try {
       await pipeline(source, meter, createWriteStream(temporary))
-      const hash = digest.digest('hex')
-      const target = this.pathOf(hash)
-      await mkdir(join(target, '..'), { recursive: true })
-      await rename(temporary, target)
-      return { hash, bytes }
+      return { temporary, hash: digest.digest('hex'), bytes }
     } catch (error) {
       await rm(temporary, { force: true })
       throw error
+    }
+  }
+
+  /** Takes a stream in and keeps it. */
+  async take(source: Readable, limit: number, field = 'file'): Promise<{ hash: string; bytes: number }> {
+    const { temporary, hash, bytes } = await this.receive(source, limit, field)
+    const target = this.pathOf(hash)
+    await mkdir(join(target, '..'), { recursive: true })
+    await rename(temporary, target)
+    return { hash, bytes }
+  }
+
+  /** Holds a stream as a file for as long as it is used, and keeps nothing. */
+  async hold<T>(source: Readable, limit: number, field: string, use: (path: string) => Promise<T>): Promise<T> {
+    const { temporary } = await this.receive(source, limit, field)
+    try {
+      return await use(temporary)
+    } finally {
+      await rm(temporary, { force: true })
     }
   }
 

@@ -1,16 +1,10 @@
 import { readFile } from 'node:fs/promises'
-import { instantiate } from 'lcms-wasm'
 import sharp from 'sharp'
 import { countColours, packCount, readCount } from '../../core/color/count/colour-count.ts'
-import { createEngine, type Engine } from '../../core/color/engine/engine.ts'
+import { type CriticalColour, followColour as follow } from '../../core/color/critical.ts'
 import { analyse } from '../../core/color/measure/analyse.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
-
-let engine: Promise<Engine> | null = null
-const loadEngine = () => {
-  engine ??= instantiate().then(createEngine)
-  return engine
-}
+import { loadEngine } from './engine.ts'
 
 /** Counts the colours of a picture's preview, in the picture's own numbers; answers with the count as bytes. */
 export async function countPicture({ preview }: { preview: string }): Promise<Uint8Array> {
@@ -41,4 +35,19 @@ export async function measurePicture({ count, source, printer }: MeasureTask): P
   if (!read.ok) throw new Error(read.problem.message)
   const own = source === null ? ('srgb' as const) : new Uint8Array(await readFile(source))
   return analyse(await loadEngine(), read.value, own, new Uint8Array(await readFile(printer)))
+}
+
+/** Follows one colour to every paper. */
+export async function followColour({
+  rgb,
+  source,
+  profiles,
+}: {
+  rgb: [number, number, number]
+  source: string | null
+  profiles: { id: string; file: string }[]
+}): Promise<Pick<CriticalColour, 'lab' | 'misses'>> {
+  const own = source === null ? ('srgb' as const) : new Uint8Array(await readFile(source))
+  const read = await Promise.all(profiles.map(async ({ id, file }) => ({ id, bytes: new Uint8Array(await readFile(file)) })))
+  return follow(await loadEngine(), rgb, own, read)
 }

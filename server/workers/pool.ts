@@ -1,5 +1,11 @@
 import { Piscina } from 'piscina'
+import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
+import type { CriticalColour } from '../../core/color/critical.ts'
+import type { ProfileComparison } from '../../core/color/health/compare-profiles.ts'
+import type { Health } from '../../core/color/health/health.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
+import type { ProfileFacts } from '../../core/color/profile/facts.ts'
+import type { Result } from '../../core/problem/problem.ts'
 import { config } from '../config.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { MeasureTask } from './measure-picture.ts'
@@ -12,7 +18,19 @@ export function openPool() {
     inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => pool.run(task, { name: 'inspectPicture' }),
     countPicture: (task: { preview: string }): Promise<Uint8Array> => pool.run(task, { name: 'countPicture' }),
     measurePicture: (task: MeasureTask): Promise<Measures> => pool.run(task, { name: 'measurePicture' }),
+    followColour: (task: {
+      rgb: [number, number, number]
+      source: string | null
+      profiles: { id: string; file: string }[]
+    }): Promise<Pick<CriticalColour, 'lab' | 'misses'>> => pool.run(task, { name: 'followColour' }),
     renderPage: (task: RenderPageTask): Promise<void> => pool.run(task, { name: 'renderPage' }),
+    readProfileFile: (task: { file: string }): Promise<Result<{ description: string; facts: ProfileFacts }>> =>
+      pool.run(task, { name: 'readProfileFile' }),
+    examineProfile: (task: { file: string }): Promise<Result<Health>> => pool.run(task, { name: 'examineProfile' }),
+    compareProfileFiles: (task: { one: string; other: string }): Promise<ProfileComparison> =>
+      pool.run(task, { name: 'compareProfileFiles' }),
+    checkProfileFile: (task: { file: string; measurements: string }): Promise<Result<ProfileCheck>> =>
+      pool.run(task, { name: 'checkProfileFile' }),
     close: () => pool.destroy(),
   }
 }

@@ -1,12 +1,12 @@
 import { createWriteStream } from 'node:fs'
 import { open, readFile, rename, rm } from 'node:fs/promises'
-import { instantiate } from 'lcms-wasm'
 import sharp from 'sharp'
-import { createEngine, type Engine, type Source, type Transform } from '../../core/color/engine/engine.ts'
+import type { Source, Transform } from '../../core/color/engine/engine.ts'
 import type { Intent } from '../../core/color/intent.ts'
 import { SYNC, writeHeader } from '../../core/pwg-raster/header.ts'
 import { lineWriter } from '../../core/pwg-raster/lines.ts'
 import type { PagePlan, PixelRect } from '../../core/render/page-plan.ts'
+import { loadEngine } from './engine.ts'
 import { openPlainTiff } from './plain-tiff.ts'
 import { textMask } from './text-mask.ts'
 import { wrapSides } from './wrap-sides.ts'
@@ -35,12 +35,6 @@ export interface RenderPageTask {
 
 /** Rows converted at a time; bounds the memory of the colour engine. */
 const BAND_ROWS = 64
-
-let engine: Promise<Engine> | null = null
-const loadEngine = () => {
-  engine ??= instantiate().then((cms) => createEngine(cms))
-  return engine
-}
 
 async function transformFor(task: RenderPageTask): Promise<Transform | null> {
   const cms = await loadEngine()

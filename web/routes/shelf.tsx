@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { NavLink, useParams } from 'react-router'
 import { studioQuery } from '../api/queries.ts'
+import { ProfileShelf } from '../features/profiles/profile-shelf.tsx'
 import { Papers } from '../features/shelf/papers.tsx'
 import { Printers } from '../features/shelf/printers.tsx'
-import { Profiles } from '../features/shelf/profiles.tsx'
 import { Rules } from '../features/shelf/rules.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { NotHere } from './not-here.tsx'
@@ -40,7 +40,7 @@ export function Shelf() {
       </div>
       {tab === 'printers' && <Printers studio={studio.data} />}
       {tab === 'papers' && <Papers studio={studio.data} />}
-      {tab === 'profiles' && <Profiles studio={studio.data} />}
+      {tab === 'profiles' && <ProfileShelf studio={studio.data} />}
       {tab === 'rules' && <Rules rules={studio.data.rules} />}
     </div>
   )

@@ -1,27 +1,52 @@
 import { useEffect, useRef } from 'react'
 
+interface Point {
+  x: number
+  y: number
+}
+
 interface Props {
   data: Uint8ClampedArray
   width: number
   height: number
   label: string
   className?: string
+  style?: React.CSSProperties
+  /** Other pixels of the same size, shown to the right of a line at this share of the width. */
+  split?: { data: Uint8ClampedArray; at: number }
   /** The pointer over the picture, as shares of its width and height; null when it leaves. */
-  onPoint?: (at: { x: number; y: number } | null) => void
+  onPoint?: (at: Point | null) => void
+  /** A press on the picture. */
+  onPick?: (at: Point) => void
 }
 
 /** Pixels on a canvas, as they are. */
-export function Pixels({ data, width, height, label, className, onPoint }: Props) {
+export function Pixels({ data, width, height, label, className, style, split, onPoint, onPick }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
+  const other = split?.data
+  const line = split ? Math.round(split.at * width) : width
   useEffect(() => {
-    canvas.current?.getContext('2d')?.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0)
-  }, [data, width, height])
-  const point = (e: React.PointerEvent<HTMLCanvasElement>) => {
+    const context = canvas.current?.getContext('2d')
+    if (!context) return
+    const image = (pixels: Uint8ClampedArray) => new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, height)
+    if (!other) {
+      context.putImageData(image(data), 0, 0)
+      return
+    }
+    if (line > 0) context.putImageData(image(data), 0, 0, 0, 0, line, height)
+    if (line < width) context.putImageData(image(other), 0, 0, line, 0, width - line, height)
+    const thick = Math.max(1, Math.round(width / 600))
+    context.fillStyle = '#fff'
+    context.fillRect(line - thick, 0, thick, height)
+    context.fillStyle = '#000'
+    context.fillRect(line, 0, thick, height)
+  }, [data, other, line, width, height])
+  const share = (e: React.PointerEvent<HTMLCanvasElement>): Point | null => {
     // The picture is fitted into the canvas's box from its left top corner.
     const box = e.currentTarget.getBoundingClientRect()
     const scale = Math.min(box.width / width, box.height / height)
     const [x, y] = [(e.clientX - box.left) / (width * scale), (e.clientY - box.top) / (height * scale)]
-    onPoint?.(x >= 0 && x < 1 && y >= 0 && y < 1 ? { x, y } : null)
+    return x >= 0 && x < 1 && y >= 0 && y < 1 ? { x, y } : null
   }
   return (
     <canvas
@@ -30,7 +55,18 @@ export function Pixels({ data, width, height, label, className, onPoint }: Props
       height={height}
       aria-label={label}
       className={className}
-      {...(onPoint ? { onPointerMove: point, onPointerDown: point, onPointerLeave: () => onPoint(null) } : {})}
+      style={style}
+      {...(onPoint
+        ? {
+            onPointerMove: (e: React.PointerEvent<HTMLCanvasElement>) => onPoint(share(e)),
+            onPointerDown: (e: React.PointerEvent<HTMLCanvasElement>) => {
+              const at = share(e)
+              onPoint(at)
+              if (at) onPick?.(at)
+            },
+            onPointerLeave: () => onPoint(null),
+          }
+        : {})}
     />
   )
 }

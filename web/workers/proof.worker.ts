@@ -1,15 +1,18 @@
 import * as Comlink from 'comlink'
 import { instantiate } from 'lcms-wasm'
 import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url'
+import { countColours } from '../../core/color/count/colour-count.ts'
 import { createEngine, type Engine, type Source } from '../../core/color/engine/engine.ts'
 import { hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
+import { createSlicer, type LightnessSlice } from '../../core/color/gamut/slice.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
 import type { Intent } from '../../core/color/intent.ts'
 import type { Outcome } from '../../core/color/management/outcomes.ts'
 import { workedGrid } from '../../core/color/management/worked.ts'
-import { gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
+import { differenceGrid, displayGrid, gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
 import { createReadout, type Readout } from '../../core/color/readout.ts'
+import { type ToneCurve, toneCurve } from '../../core/color/tones/tone-curve.ts'
 
 let engine: Promise<Engine> | null = null
 const load = () => {
@@ -45,18 +48,26 @@ async function pixelsOf(url: string): Promise<ImageData> {
 
 /** The original as last shown: a change of intent leaves it as it is. */
 let shown: { key: string; pixels: Uint8ClampedArray } | null = null
+/** Share out of gamut by picture and paper: it does not depend on the intent. */
+const shares = new Map<string, number>()
 
-export interface ProofRequest {
+/** One rendering of a picture on a paper. URLs; a null source means sRGB. */
+export interface RenderingRequest {
   previewUrl: string
-  /** Null means sRGB. */
   sourceUrl: string | null
-  /** Null shows only the original. */
-  printerUrl: string | null
+  printerUrl: string
   intent: Intent
   blackPoint: boolean
+}
+
+export interface ProofRequest extends Omit<RenderingRequest, 'printerUrl'> {
+  /** Null shows only the original. */
+  printerUrl: string | null
   paperWhite: boolean
   /** ΔE2000 from which colours that cannot be printed are hatched, or null for no hatching. */
   hatchFrom: number | null
+  /** Shows how far each colour lies off instead of the proof. */
+  map: boolean
 }
 
 export interface ProofAnswer {
@@ -81,12 +92,19 @@ function once<T extends Grid | Uint8Array>(key: string, make: () => T): T {
   return made
 }
 
-/** Widest a worked picture is, pixels. */
-const WORKED_WIDTH = 420
+/** Longest side of a worked picture, and of a candidate, pixels. */
+const WORKED = 420
+const CANDIDATE = 900
 
-/** Every nth pixel of a preview, n so that it becomes small enough. */
-function smaller({ data, width, height }: ImageData): { data: Uint8ClampedArray; width: number; height: number } {
-  const step = Math.max(1, Math.ceil(Math.max(width, height) / WORKED_WIDTH))
+interface Small {
+  data: Uint8ClampedArray
+  width: number
+  height: number
+}
+
+/** Every nth pixel of a preview, n so that its longer side becomes small enough. */
+function smaller({ data, width, height }: ImageData, longest: number): Small {
+  const step = Math.max(1, Math.ceil(Math.max(width, height) / longest))
   const [w, h] = [Math.max(1, Math.floor(width / step)), Math.max(1, Math.floor(height / step))]
   const from = new Uint32Array(data.buffer, data.byteOffset, width * height)
   const to = new Uint32Array(w * h)
@@ -94,23 +112,59 @@ function smaller({ data, width, height }: ImageData): { data: Uint8ClampedArray;
   return { data: new Uint8ClampedArray(to.buffer), width: w, height: h }
 }
 
+/** Everything a rendering needs, loaded. */
+async function loaded({ previewUrl, sourceUrl, printerUrl, intent, blackPoint }: RenderingRequest) {
+  const [cms, pixels, sourceBytes, printer] = await Promise.all([
+    load(),
+    pixelsOf(previewUrl),
+    sourceUrl ? fetchBytes(sourceUrl) : null,
+    fetchBytes(printerUrl),
+  ])
+  const source: Source = sourceBytes ?? 'srgb'
+  return { cms, pixels, settings: { source, printer, intent, blackPoint } }
+}
+
+/** The way from a picture's numbers to the proof on the display. */
+function proofOf(
+  cms: Engine,
+  { sourceUrl, printerUrl, intent, blackPoint }: RenderingRequest,
+  settings: { source: Source; printer: Uint8Array; intent: Intent; blackPoint: boolean },
+  paperWhite: boolean,
+): Grid {
+  return once(`proof ${sourceUrl} ${printerUrl} ${intent} ${blackPoint} ${paperWhite}`, () =>
+    proofGrid(
+      cms,
+      settings,
+      once(`display ${printerUrl} ${paperWhite}`, () => displayGrid(cms, settings.printer, paperWhite)),
+    ),
+  )
+}
+
 export type WorkedAnswer = Record<Outcome, Uint8ClampedArray> & { width: number; height: number }
 
 let follower: { key: string; readout: ReturnType<typeof createReadout> } | null = null
+let slicer: { key: string; slice: ReturnType<typeof createSlicer> } | null = null
+
+/** Packed RGB of RGBA, for counting. */
+function withoutAlpha({ data, width, height }: ImageData): Uint8Array {
+  const rgb = new Uint8Array(width * height * 3)
+  for (let i = 0, at = 0; i < rgb.length; i += 3, at += 4) for (let c = 0; c < 3; c++) rgb[i + c] = data[at + c] as number
+  return rgb
+}
 
 const api = {
   /** Original and proof of a preview, as RGBA ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
+    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } = request
     const [cms, pixels, sourceBytes, printer] = await Promise.all([
       load(),
-      pixelsOf(request.previewUrl),
-      request.sourceUrl ? fetchBytes(request.sourceUrl) : null,
-      request.printerUrl ? fetchBytes(request.printerUrl) : null,
+      pixelsOf(previewUrl),
+      sourceUrl ? fetchBytes(sourceUrl) : null,
+      printerUrl ? fetchBytes(printerUrl) : null,
     ])
     const source: Source = sourceBytes ?? 'srgb'
     const begin = performance.now()
-    const { sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom } = request
-    const originalKey = `${request.previewUrl} ${sourceUrl}`
+    const originalKey = `${previewUrl} ${sourceUrl}`
     if (shown?.key !== originalKey) {
       const made = new Uint8ClampedArray(pixels.data.length)
       applyGrid(
@@ -123,36 +177,40 @@ const api = {
     const original = shown.pixels.slice()
     let proof: Uint8ClampedArray | null = null
     let outOfGamut: number | null = null
-    if (printer) {
+    if (printer && printerUrl) {
+      const settings = { source, printer, intent, blackPoint }
+      const rendering = { previewUrl, sourceUrl, printerUrl, intent, blackPoint }
       proof = new Uint8ClampedArray(pixels.data.length)
-      applyGrid(
-        once(`proof ${sourceUrl} ${printerUrl} ${intent} ${blackPoint} ${paperWhite}`, () =>
-          proofGrid(cms, { source, printer, intent, blackPoint, paperWhite }),
-        ),
-        pixels.data,
-        proof,
-      )
-      const distances = once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
-      outOfGamut = shareOutOfGamut(pixels.data, distances, PROOF_GRID)
-      if (hatchFrom !== null) hatchOutOfGamut(proof, pixels.data, pixels.width, distances, PROOF_GRID, hatchFrom)
+      const grid = map
+        ? once(`map ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () => differenceGrid(cms, settings))
+        : proofOf(cms, rendering, settings, paperWhite)
+      applyGrid(grid, pixels.data, proof)
+      const distances = () => once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
+      const shareKey = `${originalKey} ${printerUrl}`
+      outOfGamut = shares.get(shareKey) ?? shareOutOfGamut(pixels.data, distances(), PROOF_GRID)
+      shares.set(shareKey, outOfGamut)
+      if (hatchFrom !== null && !map) hatchOutOfGamut(proof, pixels.data, pixels.width, distances(), PROOF_GRID, hatchFrom)
     }
     const answer = { width: pixels.width, height: pixels.height, original, proof, outOfGamut, milliseconds: performance.now() - begin }
     return Comlink.transfer(answer, [original.buffer, ...(proof ? [proof.buffer] : [])])
   },
 
+  /** One candidate, smaller, to be looked at beside others. */
+  async candidate(request: RenderingRequest, paperWhite: boolean): Promise<Small> {
+    const { cms, pixels, settings } = await loaded(request)
+    const { data, width, height } = smaller(pixels, CANDIDATE)
+    applyGrid(proofOf(cms, request, settings, paperWhite), data, data)
+    return Comlink.transfer({ data, width, height }, [data.buffer])
+  },
+
   /** What one pixel of the preview is, and what it becomes; x and y are shares of its width and height. */
-  async readout(request: Omit<ProofRequest, 'paperWhite' | 'hatchFrom'> & { printerUrl: string }, x: number, y: number): Promise<Readout> {
-    const [cms, pixels, sourceBytes, printer] = await Promise.all([
-      load(),
-      pixelsOf(request.previewUrl),
-      request.sourceUrl ? fetchBytes(request.sourceUrl) : null,
-      fetchBytes(request.printerUrl),
-    ])
+  async readout(request: RenderingRequest, x: number, y: number): Promise<Readout> {
+    const { cms, pixels, settings } = await loaded(request)
     const { sourceUrl, printerUrl, intent, blackPoint } = request
     const key = `${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`
     if (follower?.key !== key) {
       follower?.readout.free()
-      follower = { key, readout: createReadout(cms, { source: sourceBytes ?? 'srgb', printer, intent, blackPoint }) }
+      follower = { key, readout: createReadout(cms, settings) }
     }
     const column = Math.min(pixels.width - 1, Math.max(0, Math.floor(x * pixels.width)))
     const row = Math.min(pixels.height - 1, Math.max(0, Math.floor(y * pixels.height)))
@@ -160,24 +218,32 @@ const api = {
     return follower.readout.read([pixels.data[at] as number, pixels.data[at + 1] as number, pixels.data[at + 2] as number])
   },
 
+  /** The picture's colours and the paper's gamut at one lightness. */
+  async slice(request: RenderingRequest, lightness: number): Promise<LightnessSlice> {
+    const { cms, pixels, settings } = await loaded(request)
+    const key = `${request.previewUrl} ${request.sourceUrl} ${request.printerUrl}`
+    if (slicer?.key !== key) {
+      const count = countColours(withoutAlpha(pixels), pixels.width, pixels.height)
+      slicer = { key, slice: createSlicer(cms, count, settings.source, settings.printer) }
+    }
+    return slicer.slice(lightness)
+  },
+
+  /** What becomes of a scale of greys. */
+  async tones(request: RenderingRequest): Promise<ToneCurve> {
+    const { cms, settings } = await loaded(request)
+    return toneCurve(cms, settings)
+  },
+
   /** The same print when colour is managed once, twice or not at all; small, for looking at side by side. */
-  async worked(
-    request: Pick<ProofRequest, 'previewUrl' | 'sourceUrl' | 'intent' | 'blackPoint'> & { printerUrl: string },
-  ): Promise<WorkedAnswer> {
-    const [cms, pixels, sourceBytes, printer] = await Promise.all([
-      load(),
-      pixelsOf(request.previewUrl),
-      request.sourceUrl ? fetchBytes(request.sourceUrl) : null,
-      fetchBytes(request.printerUrl),
-    ])
-    const { data, width, height } = smaller(pixels)
+  async worked(request: RenderingRequest): Promise<WorkedAnswer> {
+    const { cms, pixels, settings } = await loaded(request)
+    const { data, width, height } = smaller(pixels, WORKED)
     const { sourceUrl, printerUrl, intent, blackPoint } = request
     const make = (outcome: Outcome) => {
       const made = new Uint8ClampedArray(data.length)
       applyGrid(
-        once(`worked ${outcome} ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () =>
-          workedGrid(cms, { source: sourceBytes ?? 'srgb', printer, intent, blackPoint }, outcome),
-        ),
+        once(`worked ${outcome} ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () => workedGrid(cms, settings, outcome)),
         data,
         made,
       )

@@ -2,7 +2,7 @@ import type { Spread } from '../statistics.ts'
 
 /** A named set of limits a studio holds its prints to, CIEDE2000. */
 export interface Tolerance {
-  id: string
+  id: 'proof' | 'validation' | 'edition' | 'everyday'
   name: string
   /** What it is for, in a few words. */
   purpose: string

@@ -5,7 +5,7 @@ import { deltaE2000, type Triple } from '../cie.ts'
 import { shareOutOfGamut } from '../gamut/out-of-gamut.ts'
 import { applyGrid, gridNodes } from '../grid.ts'
 import type { Intent } from '../intent.ts'
-import { gamutGrid, PROOF_GRID, proofGrid } from '../proof.ts'
+import { differenceGrid, displayGrid, gamutGrid, PROOF_GRID, proofGrid } from '../proof.ts'
 import { ColorError, createEngine, type Engine } from './engine.ts'
 
 const FILE = 'demo/profiles/gannet-lamproom-baryta.icc'
@@ -89,8 +89,8 @@ test('a file that is not a profile is refused, not crashed on', () => {
 })
 
 test('the grid stands in for the engine to within two levels on smooth colours', () => {
-  const settings = { source: 'srgb' as const, printer: profile, intent: 'perceptual' as const, blackPoint: true, paperWhite: false }
-  const grid = proofGrid(engine, settings)
+  const settings = { source: 'srgb' as const, printer: profile, intent: 'perceptual' as const, blackPoint: true }
+  const grid = proofGrid(engine, settings, displayGrid(engine, profile, false))
   const pixels = new Uint8ClampedArray(400 * 4).map((_, i) => (i % 4 === 3 ? 255 : ((i * 37) % 200) + 30))
   const out = new Uint8ClampedArray(pixels.length)
   applyGrid(grid, pixels, out)
@@ -120,7 +120,15 @@ test('mid greys are in gamut, the bluest blue is not, and the share counts them'
 
 test('the demo profiles have a table for every intent', () => {
   const [p, r] = (['perceptual', 'relative'] as const).map((intent) =>
-    proofGrid(engine, { source: 'srgb', printer: profile, intent, blackPoint: false, paperWhite: false }),
+    proofGrid(engine, { source: 'srgb', printer: profile, intent, blackPoint: false }, displayGrid(engine, profile, false)),
   )
   expect(Buffer.compare(Buffer.from(p?.values ?? []), Buffer.from(r?.values ?? []))).not.toBe(0)
+})
+
+test('a map of differences is white where the print holds, dark where it misses', () => {
+  const grid = differenceGrid(engine, { source: 'srgb', printer: profile, intent: 'relative', blackPoint: false })
+  const pixels = new Uint8ClampedArray([150, 140, 130, 255, 0, 0, 255, 255])
+  applyGrid(grid, pixels, pixels)
+  expect(pixels[0]).toBeGreaterThan(225)
+  expect(pixels[4]).toBeLessThan(120)
 })

@@ -2,7 +2,7 @@ import { deltaE2000, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import type { Engine, Source } from '../engine/engine.ts'
 import type { Intent } from '../intent.ts'
-import { type Measures, type Rendering, VISIBLE } from './measures.ts'
+import { type Measures, type PictureKind, type Rendering, VISIBLE } from './measures.ts'
 
 /** Neighbours closer than this are one tone to the eye; further apart than this they are an edge, which nothing flattens. */
 const NEIGHBOURS = { least: 1, most: 25 }
@@ -15,6 +15,10 @@ const CHROMA = { neutral: 5, saturated: 45, hue: 10 }
 const SHADOWS = 25
 const HIGHLIGHTS = 85
 const SECTORS = 12
+/** Closer to paper white than this a tint is lost against it, ΔE2000: common practice, level 254 is barely seen. */
+const WHITE_STEP = 0.5
+/** Black and white: at most this share of the picture is coloured. Line art: this much lies in so few colours. */
+const KIND = { coloured: 0.002, share: 0.9, colours: 12 } as const
 
 /** Every rendering worth a look. Compensation does nothing to absolute. */
 const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
@@ -56,6 +60,15 @@ function summary(
     }
   }
   return { mean: sum / weight, p95, max }
+}
+
+/** Told from the colours: hardly any hue, or nearly everything in a dozen colours, or neither. */
+function kindOf(lab: Float32Array, counts: Uint32Array, total: number): PictureKind {
+  const commonest = [...counts].sort((a, b) => b - a).slice(0, KIND.colours)
+  if (total > 0 && commonest.reduce((a, b) => a + b, 0) / total > KIND.share) return 'line-art'
+  let coloured = 0
+  for (let n = 0; n < counts.length; n++) if (chroma(at(lab, n)) > CHROMA.neutral) coloured += counts[n] as number
+  return coloured <= KIND.coloured * total ? 'black-and-white' : 'photograph'
 }
 
 /** What a picture's colours become on one paper, for every intent with and without compensation; from its count, not its pixels. */
@@ -155,13 +168,14 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   return {
     outOfGamut: { share: shareOf((n) => !inside(n)), ...out },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
+    aboveWhiteStep: shareOf((n) => (wanted[n * 3] as number) < 99.9 && deltaE2000(at(nearest, n), [100, 0, 0]) < WHITE_STEP),
     blackL,
     sectors: Array.from({ length: SECTORS }, (_, s) => ({
       hue: (s * 360) / SECTORS,
       share: shareOf((n) => hues[n] === s),
       error: summary(beyond, counts, (n) => hues[n] === s).mean,
     })),
-    monochrome: shareOf((n) => chroma(at(wanted, n)) > CHROMA.neutral) < 0.002,
+    kind: kindOf(wanted, counts, total),
     renderings: RENDERINGS.map(rendering),
   }
 }

@@ -6,7 +6,7 @@ import { countColours } from '../count/colour-count.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
 import { analyse } from './analyse.ts'
 import { type Measures, MeasuresSchema } from './measures.ts'
-import { recommend, renderingOf } from './recommend.ts'
+import { houseIntent, recommend, renderingOf } from './recommend.ts'
 
 const MATTE = 'demo/profiles/gannet-saltmarsh-cotton.icc'
 const GLOSS = 'demo/profiles/gannet-lamproom-baryta.icc'
@@ -72,10 +72,38 @@ test('gloss holds more than matte of the same picture', () => {
 test('a black-and-white picture is told apart, and perceptual keeps its gradients (common practice)', () => {
   const grey = paint(1000, 20, (x) => [255 * x, 255 * x, 255 * x])
   const m = measure(grey, 1000, 20)
-  expect(m.monochrome).toBe(true)
+  expect(m.kind).toBe('black-and-white')
   expect(recommend(m).intent).toBe('perceptual')
   // The ramp begins at black, which matte paper does not reach.
   expect(m.belowBlack).toBeGreaterThan(0.05)
+})
+
+test('line art is told from its few colours, what a person says goes before, and the house rule decides a tie', () => {
+  const drawing = measure(
+    paint(200, 200, (x) => (Math.floor(x * 40) % 8 === 0 ? [20, 30, 90] : [255, 255, 255])),
+    200,
+    200,
+  )
+  expect(drawing.kind).toBe('line-art')
+  expect(recommend(drawing).says).toContain('line art')
+  expect(recommend(drawing, { kind: 'photograph' }).says).not.toContain('line art')
+  const photo = measure(soft, 240, 160)
+  expect(photo.kind).toBe('photograph')
+  const tied = {
+    ...photo,
+    renderings: photo.renderings.map((r) => ({ ...r, moved: { mean: 1, p95: 2 }, flattened: { ...r.flattened, all: 0 } })),
+  }
+  expect(recommend(tied, { house: 'perceptual' })).toMatchObject({ intent: 'perceptual', close: true })
+  expect(recommend(tied, { house: houseIntent('by-surface', 'gloss') })).toMatchObject({ intent: 'relative', close: true })
+})
+
+test('tints next to white are counted as lost against the paper', () => {
+  const light = measure(
+    paint(256, 8, (x) => (x < 0.5 ? [254, 254, 254] : [200, 200, 200])),
+    256,
+    8,
+  )
+  expect(light.aboveWhiteStep).toBeCloseTo(0.5, 2)
 })
 
 test('the share out of gamut is what transicc says pixel by pixel, within a percent', () => {

@@ -1,6 +1,10 @@
 import { z } from 'zod'
 import { INTENTS } from '../intent.ts'
 
+/** What a picture is, as far as the choice of an intent goes. */
+export const PICTURE_KINDS = ['photograph', 'black-and-white', 'line-art'] as const
+export type PictureKind = (typeof PICTURE_KINDS)[number]
+
 const share = z.number().min(0).max(1)
 
 /** Neighbours that flatten, by where they lie; null where the picture has hardly any there. */
@@ -34,11 +38,14 @@ export const MeasuresSchema = z.object({
   outOfGamut: z.object({ share, mean: z.number(), p95: z.number(), max: z.number() }),
   /** Share of the pixels darker than the printer's black. */
   belowBlack: share,
+  /** Share of the pixels lighter than the last step that shows against paper white, but not white. */
+  aboveWhiteStep: share,
   /** Lab of the darkest print, media-relative L*. */
   blackL: z.number(),
   /** Twelve sectors of hue from 0° on: share of the picture (chroma over 10), and how far relative colorimetric misses it. */
   sectors: z.array(z.object({ hue: z.number(), share, error: z.number() })),
-  monochrome: z.boolean(),
+  /** Told from its colours alone. */
+  kind: z.enum(PICTURE_KINDS),
   renderings: z.array(RenderingSchema),
 })
 export type Measures = z.infer<typeof MeasuresSchema>

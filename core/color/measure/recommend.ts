@@ -1,5 +1,5 @@
 import type { Intent } from '../intent.ts'
-import type { Measures, Rendering } from './measures.ts'
+import type { Measures, PictureKind, Rendering } from './measures.ts'
 
 export interface Recommendation {
   intent: Intent
@@ -23,26 +23,46 @@ export const renderingOf = (m: Measures, intent: Intent, blackPoint: boolean): R
 
 const percent = (share: number) => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
 
+/** What decides beside the numbers: what the picture is, and which of the two schools the house follows here. */
+export interface Preference {
+  /** Null takes what the colours tell. */
+  kind?: PictureKind | null
+  /** Null when nobody has said. */
+  house?: 'relative' | 'perceptual' | null
+}
+
+/** The house rule for a surface: matte papers lean perceptual, gloss relative (common practice). */
+export const houseIntent = (rule: 'relative' | 'perceptual' | 'by-surface', surface: string): 'relative' | 'perceptual' =>
+  rule === 'by-surface' ? (surface === 'gloss' || surface === 'satin' ? 'relative' : 'perceptual') : rule
+
 /**
  * Relative or perceptual, with the reason and its margin. Saturation and absolute are never recommended: they are not for
  * photographs.
  */
-export function recommend(m: Measures): Recommendation {
+export function recommend(m: Measures, { kind = null, house = null }: Preference = {}): Recommendation {
   const relative = renderingOf(m, 'relative', true)
   const perceptual = renderingOf(m, 'perceptual', true)
   if (!relative || !perceptual) return { intent: 'relative', says: 'Nothing was measured.', close: true }
   const saved = relative.flattened.all - perceptual.flattened.all
   const moved = perceptual.moved.mean - relative.moved.mean
-  if (m.monochrome && saved > -UNSEEN_SHARE)
+  const unseen = Math.abs(saved) < UNSEEN_SHARE && Math.abs(moved) < UNSEEN
+  const is = kind ?? m.kind
+  if (is === 'line-art')
+    return {
+      intent: 'relative',
+      says: `The picture is line art: relative keeps its colours apart and as they are; perceptual would move them by ${moved.toFixed(1)} ΔE.`,
+      close: unseen,
+    }
+  if (is === 'black-and-white' && saved > -UNSEEN_SHARE)
     return {
       intent: 'perceptual',
       says: `The picture is black and white: perceptual keeps its gradients${saved > UNSEEN_SHARE ? `, in ${percent(saved)} of it where relative flattens them` : ''}.`,
-      close: Math.abs(saved) < UNSEEN_SHARE && Math.abs(moved) < UNSEEN,
+      close: unseen,
     }
-  if (Math.abs(saved) < UNSEEN_SHARE && Math.abs(moved) < UNSEEN)
+  if (unseen)
     return {
-      intent: 'relative',
-      says: `No visible difference: perceptual would move the printable colours by ${moved.toFixed(1)} ΔE more and save gradations in ${percent(Math.max(0, saved))} of the picture. The house rule decides.`,
+      intent: house ?? 'relative',
+      says: `No visible difference: perceptual would move the printable colours by ${moved.toFixed(1)} ΔE more and save gradations in ${percent(Math.max(0, saved))} of the picture. The house rule decides${house ? `: ${house}` : ''}.`,
       close: true,
     }
   if (saved > Math.max(UNSEEN_SHARE, moved * SHARE_PER_DELTA))

@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
 import type { PictureMeasures } from '../../../core/api/dto.ts'
 import type { Intent } from '../../../core/color/intent.ts'
-import type { Measures, Rendering } from '../../../core/color/measure/measures.ts'
+import { type Measures, PICTURE_KINDS, type PictureKind, type Rendering } from '../../../core/color/measure/measures.ts'
+import { recommend } from '../../../core/color/measure/recommend.ts'
 import { api } from '../../api/client.ts'
 import { Failed, Loading } from '../../ui/states.tsx'
+import { INTENT_NAME, percent } from './names.ts'
 
-const NAME: Record<Intent, string> = { perceptual: 'Perceptual', relative: 'Relative', saturation: 'Saturation', absolute: 'Absolute' }
+const KIND: Record<PictureKind, string> = { photograph: 'a photograph', 'black-and-white': 'black and white', 'line-art': 'line art' }
 const HUES = ['red', 'orange', 'yellow', 'yellow-green', 'green', 'blue-green', 'cyan', 'sky', 'blue', 'violet', 'magenta', 'pink']
 
-const percent = (share: number | null) => (share === null ? '–' : share < 0.0005 ? '0' : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`)
 const delta = (value: number) => value.toFixed(1)
 
 interface Props {
@@ -17,11 +18,16 @@ interface Props {
   paper: string
   intent: Intent
   blackPoint: boolean
+  /** What a person says the picture is; null lets its colours tell. */
+  kind: PictureKind | null
+  /** What the house rule prefers on this surface. */
+  house: 'relative' | 'perceptual'
+  onKind(kind: PictureKind | null): void
   onUse(intent: Intent, blackPoint: boolean): void
 }
 
 /** What every intent does to this picture on this paper, in numbers, and which to take. */
-export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, onUse }: Props) {
+export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, kind, house, onKind, onUse }: Props) {
   const query = useQuery({
     queryKey: ['measures', pictureId, profileId],
     queryFn: () => api<PictureMeasures>('GET', `/pictures/${pictureId}/measures?profile=${encodeURIComponent(profileId)}`),
@@ -29,25 +35,38 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, o
   })
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
   if (!query.data) return <Loading what="what this paper does to the picture" />
-  const { measures: m, recommendation } = query.data
+  const { measures: m } = query.data
+  const recommendation = recommend(m, { kind, house })
   const chosen = (r: Rendering) => r.intent === intent && (r.intent === 'absolute' || r.blackPoint === blackPoint)
   return (
     <div className="absolute inset-0 overflow-auto bg-paper p-4">
       <section aria-label="Recommendation" className="max-w-3xl border-l-4 border-act pl-3">
-        <h2>{recommendation.close ? 'Either will do' : `${NAME[recommendation.intent]} for this picture on ${paper}`}</h2>
+        <h2>{recommendation.close ? 'Either will do' : `${INTENT_NAME[recommendation.intent]} for this picture on ${paper}`}</h2>
         <p className="mt-0.5">{recommendation.says}</p>
         {!(intent === recommendation.intent) && (
           <button type="button" className="btn btn-act mt-2" onClick={() => onUse(recommendation.intent, true)}>
-            Use {NAME[recommendation.intent].toLowerCase()}
+            Use {INTENT_NAME[recommendation.intent].toLowerCase()}
           </button>
         )}
       </section>
+      <label className="mt-2 flex max-w-3xl items-center gap-2 text-sm">
+        <span className="text-soft">The picture is</span>
+        <select value={kind ?? ''} onChange={(e) => onKind((e.target.value || null) as PictureKind | null)}>
+          <option value="">{KIND[m.kind]}, as its colours tell</option>
+          {PICTURE_KINDS.map((k) => (
+            <option key={k} value={k}>
+              {KIND[k]}
+            </option>
+          ))}
+        </select>
+      </label>
       <p className="mt-3 max-w-3xl">
         <b className="num">{percent(m.outOfGamut.share)}</b> of the picture cannot be printed as it is here: its nearest print is{' '}
         <span className="num">{delta(m.outOfGamut.mean)}</span> ΔE2000 away on average,{' '}
         <span className="num">{delta(m.outOfGamut.p95)}</span> at the 95th percentile, at most{' '}
         <span className="num">{delta(m.outOfGamut.max)}</span>. <b className="num">{percent(m.belowBlack)}</b> is darker than the printer’s
-        black (L* <span className="num">{m.blackL.toFixed(0)}</span>).
+        black (L* <span className="num">{m.blackL.toFixed(0)}</span>), <b className="num">{percent(m.aboveWhiteStep)}</b> too light to show
+        against the paper.
       </p>
       <div className="overflow-x-auto">
         <table className="mt-3 w-full text-left" aria-label="Intents compared">
@@ -84,7 +103,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, o
             {m.renderings.map((r) => (
               <tr key={`${r.intent} ${r.blackPoint}`} className={`border-b border-hair ${chosen(r) ? 'bg-chosen' : ''}`}>
                 <th scope="row" className="py-1.5 pr-3 font-normal">
-                  <b className="font-semibold">{NAME[r.intent]}</b>
+                  <b className="font-semibold">{INTENT_NAME[r.intent]}</b>
                   {r.intent === 'absolute' ? '' : r.blackPoint ? ', compensated' : ', not compensated'}
                 </th>
                 <td className="num pr-3 whitespace-nowrap">{delta(r.moved.mean)}</td>
@@ -106,7 +125,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, o
                     <button
                       type="button"
                       className="link"
-                      aria-label={`Use ${NAME[r.intent]}${r.blackPoint ? ', compensated' : ''}`}
+                      aria-label={`Use ${INTENT_NAME[r.intent]}${r.blackPoint ? ', compensated' : ''}`}
                       onClick={() => onUse(r.intent, r.blackPoint)}
                     >
                       use

@@ -4,7 +4,7 @@ import type { ColourManagement } from '../../../core/plate/context.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Pixels } from '../../ui/pixels.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
-import { type WorkedRequest, workedPictures } from '../proof/use-proof.ts'
+import { type RenderingRequest, workedPictures } from '../proof/use-proof.ts'
 
 const WORDS: Record<Outcome, [string, string]> = {
   right: ['Managed once', 'one place converts'],
@@ -23,10 +23,10 @@ const isNow = (management: ColourManagement, program: boolean, driver: boolean, 
   })[management]
 
 /** Every combination of who manages colour, with its outcome and what it would do to this very print. */
-export function ManagedView({ management, request }: { management: ColourManagement; request: WorkedRequest | null }) {
+export function ManagedView({ management, request }: { management: ColourManagement; request: RenderingRequest | null }) {
   const worked = useQuery({
     queryKey: ['worked', request],
-    queryFn: () => workedPictures(request as WorkedRequest),
+    queryFn: () => workedPictures(request as RenderingRequest),
     enabled: request !== null,
     staleTime: Number.POSITIVE_INFINITY,
     gcTime: 60_000,

@@ -7,9 +7,10 @@ import { api } from '../../api/client.ts'
 import { SortHead } from '../../ui/sort-head.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { Silhouette } from '../profiles/silhouette.tsx'
+import { percent } from './names.ts'
 
 const column = createColumnHelper<PaperChoice>()
-const percent = (share: number) => (share < 0.0005 ? '0' : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`)
 
 interface Props {
   pictureId: string
@@ -34,6 +35,7 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
         cell: ({ row: { original: r } }) => (
           <span className="flex items-center gap-2">
             <Swatch white={r.white} surface={r.surface} />
+            {r.silhouette.length > 0 && <Silhouette reach={r.silhouette} size={30} />}
             <span>
               {r.paper}
               <span className="block text-sm text-soft">

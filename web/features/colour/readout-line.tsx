@@ -1,12 +1,12 @@
 import { useEffect, useRef, useState } from 'react'
 import type { Triple } from '../../../core/color/cie.ts'
 import type { Readout } from '../../../core/color/readout.ts'
-import { type ReadoutRequest, readAt } from '../proof/use-proof.ts'
+import { type RenderingRequest, readAt } from '../proof/use-proof.ts'
 
 const lab = (t: Triple) => t.map((v) => v.toFixed(0)).join(' ')
 
 /** The colour under the pointer: as it is, as it prints, how far apart, and what is sent. One question at a time, the newest. */
-export function ReadoutLine({ request, at }: { request: ReadoutRequest | null; at: { x: number; y: number } | null }) {
+export function ReadoutLine({ request, at }: { request: RenderingRequest | null; at: { x: number; y: number } | null }) {
   const [shown, setShown] = useState<Readout | null>(null)
   const wanted = useRef<typeof at>(null)
   const busy = useRef(false)

@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import { messageOf } from '../../api/client.ts'
-import type { ProofAnswer, ProofRequest, ProofWorker } from '../../workers/proof.worker.ts'
+import type { ProofAnswer, ProofRequest, ProofWorker, RenderingRequest } from '../../workers/proof.worker.ts'
 
 interface Held {
   worker: Worker
@@ -58,12 +58,19 @@ export function useProof(request: ProofRequest | null): { answer: ProofAnswer | 
   return { answer, error, busy }
 }
 
-export type WorkedRequest = Parameters<ProofWorker['worked']>[0]
+export type { RenderingRequest }
 
 /** The three ways a print can come out of who manages colour. */
-export const workedPictures = (request: WorkedRequest) => open().proof.worked(request)
-
-export type ReadoutRequest = Parameters<ProofWorker['readout']>[0]
+export const workedPictures = (request: RenderingRequest) => open().proof.worked(request)
 
 /** What lies under the pointer and what the print makes of it. */
-export const readAt = (request: ReadoutRequest, x: number, y: number) => open().proof.readout(request, x, y)
+export const readAt = (request: RenderingRequest, x: number, y: number) => open().proof.readout(request, x, y)
+
+/** One candidate among several, smaller. */
+export const candidateProof = (request: RenderingRequest, paperWhite: boolean) => open().proof.candidate(request, paperWhite)
+
+/** The picture's colours and the paper's gamut at one lightness. */
+export const sliceAt = (request: RenderingRequest, lightness: number) => open().proof.slice(request, lightness)
+
+/** What becomes of a scale of greys. */
+export const tonesOf = (request: RenderingRequest) => open().proof.tones(request)

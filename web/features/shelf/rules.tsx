@@ -1,4 +1,5 @@
 import { toast } from 'sonner'
+import { TOLERANCES } from '../../../core/color/accuracy/tolerances.ts'
 import type { HouseRules } from '../../../core/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
@@ -60,6 +61,15 @@ export function Rules({ rules }: { rules: HouseRules }) {
           onChange={(visibleShift) => save({ visibleShift })}
         />
       </div>
+      <fieldset>
+        <legend className="font-semibold">Profile checks are held to</legend>
+        {TOLERANCES.map((t) => (
+          <label key={t.id} className="mt-1 flex items-center gap-2">
+            <input type="radio" name="tolerance" checked={rules.tolerance === t.id} onChange={() => save({ tolerance: t.id })} />
+            {t.name}, {t.purpose}: ΔE2000 mean {t.mean}, 95th {t.p95}, max {t.max}
+          </label>
+        ))}
+      </fieldset>
       <fieldset>
         <legend className="font-semibold">Favourite sizes</legend>
         <p className="text-sm text-soft">Offered first wherever a sheet is asked for. Added in a brief, with “Make it a favourite”.</p>

@@ -1,0 +1,55 @@
+import { execFileSync } from 'node:child_process'
+import { readFileSync } from 'node:fs'
+import { instantiate } from 'lcms-wasm'
+import type { Triple } from '../cie.ts'
+import { countColours } from '../count/colour-count.ts'
+import { createEngine, type Engine } from '../engine/engine.ts'
+import { createSlicer } from '../gamut/slice.ts'
+import { distinctTones, toneCurve } from './tone-curve.ts'
+
+const file = (name: string) => `demo/profiles/${name}.icc`
+const bytes = (name: string) => new Uint8Array(readFileSync(file(name)))
+let engine: Engine
+beforeAll(async () => {
+  engine = createEngine(await instantiate())
+})
+
+test('the printed L* of greys is what transicc (LittleCMS) says', () => {
+  const curve = toneCurve(engine, { source: 'srgb', printer: bytes('gannet-quay-matte'), intent: 'perceptual', blackPoint: true })
+  const levels = [0, 20, 90, 160, 240, 255]
+  const run = (args: string[], rows: string[]) =>
+    execFileSync('transicc', args, { input: `${rows.join('\n')}\n`, encoding: 'utf8', stdio: ['pipe', 'pipe', 'ignore'] })
+      .trim()
+      .split('\n')
+      .slice(0, rows.length)
+  const device = run(
+    ['-n', '-i', '*sRGB', '-o', file('gannet-quay-matte'), '-t', '0', '-b'],
+    levels.map((v) => `${v} ${v} ${v}`),
+  )
+  const printed = run(['-n', '-i', file('gannet-quay-matte'), '-o', '*Lab', '-t', '1'], device)
+  levels.forEach((level, i) => {
+    expect(Math.abs((curve.printed[level] as number) - Number(printed[i]?.trim().split(/\s+/)[0]))).toBeLessThan(0.3)
+  })
+})
+
+test('a gloss keeps more shadow tones than a matte, and without compensation the matte keeps fewest', () => {
+  const of = (name: string, blackPoint: boolean) =>
+    toneCurve(engine, { source: 'srgb', printer: bytes(name), intent: 'relative', blackPoint }).shadows.distinct
+  expect(of('gannet-lamproom-baryta', true)).toBeGreaterThanOrEqual(of('gannet-quay-matte', true))
+  expect(of('gannet-quay-matte', true)).toBeGreaterThan(of('gannet-quay-matte', false))
+})
+
+test('tones count once they can be told apart', () => {
+  const row = (...ls: number[]) => ls.map((l): Triple => [l, 0, 0])
+  expect(distinctTones(row(50, 50.1, 50.2))).toBe(1)
+  expect(distinctTones(row(50, 52, 54))).toBe(3)
+  expect(distinctTones([])).toBe(0)
+})
+
+test('a slice holds the colours of its lightness and an outline around the neutral axis', () => {
+  const rgb = new Uint8Array([200, 200, 200, 128, 128, 128, 128, 130, 128, 0, 0, 255])
+  const slice = createSlicer(engine, countColours(rgb, 4, 1), 'srgb', bytes('gannet-lamproom-baryta'))(54)
+  expect(slice.colours.map((c) => c.share)).toEqual([0.5])
+  expect(slice.outline.some(([a]) => a > 30)).toBe(true)
+  expect(slice.outline.some(([a]) => a < -30)).toBe(true)
+})

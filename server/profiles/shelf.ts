@@ -1,0 +1,38 @@
+import type { Readable } from 'node:stream'
+import type { App } from '../app-context.ts'
+import { LIMITS } from '../config.ts'
+import type { ProfileRow, Row } from '../db/models.ts'
+import { Refusal } from '../problems.ts'
+
+/** Takes profiles onto the shelf, and sees to it that every one of them has its facts. */
+export function createProfileShelf({ files, pool, models, events }: Pick<App, 'files' | 'pool' | 'models' | 'events'>) {
+  return {
+    /** Takes a profile in by its content; one that is on the shelf already is recognised. Refuses what cannot print. */
+    async take(source: Readable): Promise<{ row: Row<ProfileRow>; known: boolean }> {
+      const { hash } = await files.take(source, LIMITS.profileBytes, 'profile')
+      const known = await models.profiles.findOne({ where: { hash } })
+      if (known) return { row: known, known: true }
+      const read = await pool.readProfileFile({ file: files.pathOf(hash) })
+      // The file stays: a picture that carries the same profile may refer to it.
+      if (!read.ok) throw new Refusal(422, read.problem)
+      const { description, facts } = read.value
+      const row = await models.profiles.create({ id: `profile-${hash.slice(0, 12)}`, hash, description, boundTo: null, facts })
+      events.tell({ what: 'studio', id: row.id })
+      return { row, known: false }
+    },
+
+    /** A row with its facts whole: one kept by an older version is read again, once. */
+    async withFacts(row: Row<ProfileRow>): Promise<Row<ProfileRow>> {
+      if (row.facts.silhouette || !files.has(row.hash)) return row
+      const read = await pool.readProfileFile({ file: files.pathOf(row.hash) })
+      if (read.ok) await row.update({ facts: read.value.facts })
+      return row
+    },
+
+    /** The small drawing of a profile's gamut, or nothing where its file is gone. */
+    async silhouetteOf(id: string): Promise<number[]> {
+      const row = await models.profiles.findByPk(id)
+      return row ? ((await this.withFacts(row)).facts.silhouette ?? []) : []
+    },
+  }
+}

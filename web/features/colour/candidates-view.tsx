@@ -1,0 +1,173 @@
+import { useQueries, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { PictureMeasures } from '../../../core/api/dto.ts'
+import { INTENTS, type Intent } from '../../../core/color/intent.ts'
+import { renderingOf } from '../../../core/color/measure/recommend.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, fileUrl } from '../../api/client.ts'
+import { Pixels } from '../../ui/pixels.tsx'
+import { candidateProof } from '../proof/use-proof.ts'
+import { percent, renderingName } from './names.ts'
+
+export interface Candidate {
+  profileId: string
+  intent: Intent
+  blackPoint: boolean
+}
+
+const MOST = 4
+const keyOf = (c: Candidate) => `${c.profileId} ${c.intent} ${c.intent === 'absolute' || c.blackPoint}`
+
+interface Props {
+  pictureId: string
+  previewUrl: string
+  sourceUrl: string | null
+  /** The set-up as it is. */
+  now: Candidate
+  studio: Studio
+  paperWhite: boolean
+  surround: number
+  onUse(candidate: Candidate): void
+}
+
+/** Up to four renderings side by side, of any intent on any paper there is a profile for, with the numbers that decide. */
+export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, paperWhite, surround, onUse }: Props) {
+  const other: Candidate = { ...now, intent: now.intent === 'perceptual' ? 'relative' : 'perceptual', blackPoint: true }
+  const [list, setList] = useState<Candidate[]>([now, other])
+  const [draft, setDraft] = useState<Candidate>({ ...now, blackPoint: true })
+  const bound = studio.profiles.filter((p) => p.boundTo)
+  const nameOf = (id: string) => {
+    const to = studio.profiles.find((p) => p.id === id)?.boundTo
+    const paper = studio.papers.find((p) => p.id === to?.paperId)?.name
+    const printer = studio.printers.find((p) => p.id === to?.printerId)?.name
+    return paper && printer ? `${paper} on ${printer}` : (studio.profiles.find((p) => p.id === id)?.description ?? id)
+  }
+  const measures = useQueries({
+    queries: list.map((c) => ({
+      queryKey: ['measures', pictureId, c.profileId],
+      queryFn: () => api<PictureMeasures>('GET', `/pictures/${pictureId}/measures?profile=${encodeURIComponent(c.profileId)}`),
+      staleTime: Number.POSITIVE_INFINITY,
+    })),
+  })
+  const known = list.some((c) => keyOf(c) === keyOf(draft))
+  const dark = surround < 120
+  return (
+    <div
+      className="absolute inset-0 flex flex-col p-4"
+      style={{ background: `rgb(${surround} ${surround} ${surround})`, color: dark ? '#eee' : '#111' }}
+    >
+      <div className={`grid min-h-0 flex-1 gap-3 ${list.length > 1 ? 'sm:grid-cols-2' : ''} ${list.length > 2 ? 'sm:grid-rows-2' : ''}`}>
+        {list.map((c, i) => {
+          const m = measures[i]?.data?.measures
+          const r = m && renderingOf(m, c.intent, c.blackPoint)
+          const set = keyOf(c) === keyOf(now)
+          return (
+            <figure key={keyOf(c)} aria-label={`Candidate ${i + 1}`} className="flex min-h-0 min-w-0 flex-col">
+              <figcaption className="flex flex-wrap items-baseline gap-x-2">
+                <b className="font-semibold" style={{ color: dark ? '#fff' : '#000' }}>
+                  {renderingName(c.intent, c.blackPoint)}
+                </b>
+                <span className="text-sm">{nameOf(c.profileId)}</span>
+                <span className="ml-auto flex gap-2 text-sm">
+                  {set ? (
+                    <b className="font-semibold">set</b>
+                  ) : (
+                    <>
+                      <button type="button" className="underline" onClick={() => onUse(c)}>
+                        use
+                      </button>
+                      <button type="button" className="underline" onClick={() => setList(list.filter((_, n) => n !== i))}>
+                        remove
+                      </button>
+                    </>
+                  )}
+                </span>
+              </figcaption>
+              <Thumb
+                request={{
+                  previewUrl,
+                  sourceUrl,
+                  printerUrl: fileUrl(studio.profiles.find((p) => p.id === c.profileId)?.hash ?? ''),
+                  intent: c.intent,
+                  blackPoint: c.blackPoint,
+                }}
+                paperWhite={paperWhite}
+                label={`${renderingName(c.intent, c.blackPoint)}, ${nameOf(c.profileId)}`}
+              />
+              <p className="num mt-1 text-sm">
+                {r && m
+                  ? `moves ${r.moved.mean.toFixed(1)} ΔE · misses ${r.error.mean.toFixed(1)} ΔE · flattens ${percent(r.flattened.all)}`
+                  : 'measuring …'}
+              </p>
+            </figure>
+          )
+        })}
+      </div>
+      <form
+        className="mt-3 flex flex-wrap items-center gap-2"
+        aria-label="Add a candidate"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (!known && list.length < MOST) setList([...list, draft])
+        }}
+      >
+        <select aria-label="Intent" value={draft.intent} onChange={(e) => setDraft({ ...draft, intent: e.target.value as Intent })}>
+          {INTENTS.map((i) => (
+            <option key={i} value={i}>
+              {i}
+            </option>
+          ))}
+        </select>
+        <label className="flex items-center gap-1">
+          <input
+            type="checkbox"
+            checked={draft.blackPoint}
+            disabled={draft.intent === 'absolute'}
+            onChange={(e) => setDraft({ ...draft, blackPoint: e.target.checked })}
+          />
+          compensated
+        </label>
+        <select
+          aria-label="Paper"
+          className="max-w-72 min-w-0"
+          value={draft.profileId}
+          onChange={(e) => setDraft({ ...draft, profileId: e.target.value })}
+        >
+          {bound.map((p) => (
+            <option key={p.id} value={p.id}>
+              {nameOf(p.id)}
+            </option>
+          ))}
+        </select>
+        <button type="submit" className="btn" disabled={known || list.length >= MOST}>
+          Add
+        </button>
+        <span className="text-sm">
+          {known ? 'This one is shown already.' : list.length >= MOST ? 'Four at once; remove one first.' : ''}
+        </span>
+      </form>
+    </div>
+  )
+}
+
+function Thumb({ request, paperWhite, label }: { request: Parameters<typeof candidateProof>[0]; paperWhite: boolean; label: string }) {
+  const { data, error } = useQuery({
+    queryKey: ['candidate', request, paperWhite],
+    queryFn: () => candidateProof(request, paperWhite),
+    staleTime: Number.POSITIVE_INFINITY,
+    gcTime: 30_000,
+  })
+  if (error) return <p role="alert">This profile cannot be used here.</p>
+  if (!data) return <p role="status">Making the proof …</p>
+  return (
+    <div className="relative mt-1 min-h-32 flex-1">
+      <Pixels
+        data={data.data}
+        width={data.width}
+        height={data.height}
+        label={label}
+        className="absolute inset-0 h-full w-full object-contain object-left-top"
+      />
+    </div>
+  )
+}

@@ -1,0 +1,144 @@
+import type { CriticalColour } from '../../../core/color/critical.ts'
+import { INTENTS } from '../../../core/color/intent.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import type { JobEditor } from '../plate/job-editor.ts'
+import type { RenderingRequest } from '../proof/use-proof.ts'
+import { CriticalColours } from './critical-colours.tsx'
+import { GamutWheel } from './gamut-wheel.tsx'
+import { INTENT_NAME } from './names.ts'
+import { ToneChart } from './tone-chart.tsx'
+
+export interface ProofOptions {
+  paperWhite: boolean
+  /** ΔE2000 from which colours are hatched, or null. */
+  hatchFrom: number | null
+  map: boolean
+  /** Grey of the surround, 0…255. */
+  surround: number
+}
+
+interface Props {
+  plate: Plate
+  setup: NonNullable<Plate['setup']>
+  editor: JobEditor
+  outOfGamut: number | null
+  reading: RenderingRequest | null
+  options: ProofOptions
+  onOptions(options: ProofOptions): void
+  critical: CriticalColour[]
+  onCritical(colours: CriticalColour[]): void
+}
+
+/** What is chosen for colour, what the proof shows of it, and where the picture lies in the paper's gamut. */
+export function ColourAside({ plate, setup, editor, outOfGamut, reading, options, onOptions, critical, onCritical }: Props) {
+  const { paperWhite, hatchFrom, map, surround } = options
+  const profile = setup.profile
+  return (
+    <aside aria-label="Colour" className="min-h-0 overflow-y-auto border-l border-line bg-paper p-3">
+      <h2>Colour on this paper</h2>
+      {outOfGamut !== null && (
+        <p className="mt-2">
+          <span className="num text-2xl" data-out-of-gamut={outOfGamut}>
+            {(outOfGamut * 100).toFixed(1)} %
+          </span>
+          <span className="block text-soft">
+            of the pixels lie outside what this ink and paper can print (nearest print more than 2 ΔE2000 away)
+          </span>
+        </p>
+      )}
+      <fieldset className="mt-3">
+        <legend className="text-sm text-soft">Rendering intent</legend>
+        <div className="grid grid-cols-2">
+          {INTENTS.map((intent) => (
+            <label key={intent} className="mt-1 flex items-center gap-2">
+              <input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />
+              {INTENT_NAME[intent]}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <label className="mt-2 flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={setup.blackPoint}
+          disabled={setup.intent === 'absolute'}
+          onChange={(e) => editor.pin({ 'black-point': e.target.checked ? 'on' : 'off' })}
+        />
+        Black point compensation
+      </label>
+      <fieldset className="mt-3">
+        <legend className="text-sm text-soft">The proof shows</legend>
+        <label className="mt-1 flex items-center gap-2">
+          <input type="checkbox" checked={paperWhite} onChange={(e) => onOptions({ ...options, paperWhite: e.target.checked })} />
+          Show paper white and black
+        </label>
+        <label className="mt-1 flex items-center gap-2">
+          <input type="checkbox" checked={map} onChange={(e) => onOptions({ ...options, map: e.target.checked })} />
+          How far each colour lies off
+        </label>
+        <label className="mt-1 flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={hatchFrom !== null}
+            disabled={map}
+            onChange={(e) => onOptions({ ...options, hatchFrom: e.target.checked ? 2 : null })}
+          />
+          Hatch what cannot be printed
+        </label>
+        {hatchFrom !== null && !map && (
+          <label className="mt-1 flex items-center gap-2 text-sm text-soft">
+            from
+            <input
+              type="range"
+              min={1}
+              max={15}
+              step={1}
+              value={hatchFrom}
+              onChange={(e) => onOptions({ ...options, hatchFrom: Number(e.target.value) })}
+            />
+            <span className="num">{hatchFrom}</span> ΔE2000
+          </label>
+        )}
+        <label className="mt-1 flex items-center gap-2">
+          Surround
+          <input
+            type="range"
+            className="flex-1"
+            min={48}
+            max={208}
+            step={4}
+            value={surround}
+            onChange={(e) => onOptions({ ...options, surround: Number(e.target.value) })}
+          />
+        </label>
+      </fieldset>
+      <dl className="mt-4 space-y-2 border-t border-hair pt-3">
+        <div>
+          <dt className="text-sm text-soft">Who manages colour</dt>
+          <dd>{plate.decisions.find((d) => d.key === 'colour-management')?.label}</dd>
+        </div>
+        <div>
+          <dt className="text-sm text-soft">Profile</dt>
+          <dd>{profile?.description ?? 'none'}</dd>
+        </div>
+        <div>
+          <dt className="text-sm text-soft">Why this intent</dt>
+          <dd>{plate.decisions.find((d) => d.key === 'intent')?.reason}</dd>
+        </div>
+      </dl>
+      <CriticalColours
+        colours={critical}
+        profileId={profile?.id ?? null}
+        intent={setup.intent}
+        blackPoint={setup.blackPoint}
+        onChange={onCritical}
+      />
+      {reading && <GamutWheel request={reading} />}
+      {reading && <ToneChart request={reading} />}
+      <p className="mt-4 border-t border-hair pt-3 text-sm text-soft">
+        The proof is shown through sRGB from a preview of 1.5 megapixels. What your display cannot show looks alike on both sides; judge in
+        even, moderate light on a calibrated display, never in the dark.
+      </p>
+    </aside>
+  )
+}

@@ -1,0 +1,17 @@
+import type { Intent } from '../../../core/color/intent.ts'
+
+/** The four intents as they are headed. */
+export const INTENT_NAME: Record<Intent, string> = {
+  perceptual: 'Perceptual',
+  relative: 'Relative',
+  saturation: 'Saturation',
+  absolute: 'Absolute',
+}
+
+/** An intent and its compensation, in words. */
+export const renderingName = (intent: Intent, blackPoint: boolean): string =>
+  `${INTENT_NAME[intent]}${intent === 'absolute' ? '' : blackPoint ? ', compensated' : ', not compensated'}`
+
+/** A share 0…1 in per cent, finer where it is small. */
+export const percent = (share: number | null): string =>
+  share === null ? '–' : share < 0.0005 ? '0' : `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`

@@ -1,0 +1,175 @@
+import { useRef, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
+import { MAP_FULL } from '../../../core/color/proof.ts'
+import { Pixels } from '../../ui/pixels.tsx'
+import type { ProofAnswer } from '../../workers/proof.worker.ts'
+import type { RenderingRequest } from '../proof/use-proof.ts'
+import { DisplayScale } from './display-scale.tsx'
+import { ReadoutLine } from './readout-line.tsx'
+
+const MODES = [
+  ['beside', 'Side by side'],
+  ['split', 'Split'],
+  ['original', 'Original'],
+  ['proof', 'Proof'],
+] as const
+type Mode = (typeof MODES)[number][0]
+
+interface Props {
+  answer: ProofAnswer | null
+  error: string | null
+  busy: boolean
+  reading: RenderingRequest | null
+  /** What the original is taken as, and what the proof shows. */
+  originalDetail: string
+  proofDetail: string
+  proofName: string
+  /** Surround, 0…255 grey. */
+  surround: number
+  /** Width of the picture on the paper, µm. */
+  printWidth: number
+  map: boolean
+  onPick(at: { x: number; y: number }): void
+}
+
+/** Original and soft proof on a neutral surround: beside each other, divided by a line, or one at a time. */
+export function ProofView(props: Props) {
+  const { answer, error, busy, reading, surround, printWidth, onPick } = props
+  const [mode, setMode] = useState<Mode>('beside')
+  const [at, setAt] = useState(0.5)
+  const [scale, setScale] = useState<number | null>(null)
+  const [point, setPoint] = useState<{ x: number; y: number } | null>(null)
+  const boxes = useRef<(HTMLElement | null)[]>([])
+  useHotkeys('space', (e) => {
+    e.preventDefault()
+    setMode((m) => (m === 'proof' ? 'original' : 'proof'))
+  })
+  // Both pictures keep to the same part when one of them is scrolled.
+  const follow = (from: HTMLElement) => {
+    for (const box of boxes.current)
+      if (box && box !== from && (box.scrollLeft !== from.scrollLeft || box.scrollTop !== from.scrollTop))
+        box.scrollTo(from.scrollLeft, from.scrollTop)
+  }
+  const dark = surround < 120
+  const soft = dark ? '#e8e8e8' : '#111'
+  const size = (pixels: { width: number; height: number }): React.CSSProperties =>
+    scale === null ? {} : { width: (printWidth / 25_400) * scale, height: ((printWidth / 25_400) * scale * pixels.height) / pixels.width }
+  const shown = (i: number, name: string, detail: string, data: Uint8ClampedArray, split?: { data: Uint8ClampedArray; at: number }) =>
+    answer && (
+      <figure key={name} className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2">
+          <b className="font-semibold" style={{ color: dark ? '#fff' : '#000' }}>
+            {name}
+          </b>
+          <span className="text-sm" style={{ color: soft }}>
+            {detail}
+          </span>
+        </figcaption>
+        <div
+          className={`relative min-h-40 flex-1 ${scale === null ? '' : 'overflow-auto'}`}
+          ref={(box) => {
+            boxes.current[i] = box
+          }}
+          onScroll={(e) => follow(e.currentTarget)}
+        >
+          <Pixels
+            data={data}
+            width={answer.width}
+            height={answer.height}
+            label={name}
+            onPoint={setPoint}
+            onPick={onPick}
+            className={`cursor-crosshair ${scale === null ? 'absolute inset-0 h-full w-full object-contain object-left-top' : 'block max-w-none'}`}
+            style={size(answer)}
+            {...(split ? { split } : {})}
+          />
+        </div>
+      </figure>
+    )
+  const proof = answer?.proof ?? null
+  const wide = (answer?.width ?? 1) > (answer?.height ?? 1) * 1.15
+  return (
+    <section
+      aria-label="Soft proof"
+      className="absolute inset-0 flex min-w-0 flex-col p-4"
+      style={{ background: `rgb(${surround} ${surround} ${surround})`, color: soft }}
+      data-proof-ms={answer ? Math.round(answer.milliseconds) : undefined}
+    >
+      {error && (
+        <p role="alert" className="bg-paper p-3 text-ink">
+          {error}
+        </p>
+      )}
+      {!answer && !error && <p role="status">Making the proof …</p>}
+      {answer && (
+        <div
+          className={`flex min-h-0 flex-1 gap-4 max-md:flex-col ${wide && mode === 'beside' ? 'flex-col' : 'xl:gap-6'}`}
+          aria-busy={busy}
+        >
+          {mode === 'split' && proof
+            ? shown(
+                0,
+                'Original and proof',
+                `${props.originalDetail} to the left of the line, ${props.proofDetail} to its right`,
+                answer.original,
+                {
+                  data: proof,
+                  at,
+                },
+              )
+            : [
+                mode === 'proof' ? null : shown(0, 'Original', props.originalDetail, answer.original),
+                mode === 'original' ? null : proof ? (
+                  shown(1, props.proofName, props.proofDetail, proof)
+                ) : (
+                  <p key="none" className="flex-1 self-center text-center">
+                    No profile is applied here, so there is nothing to proof with.
+                  </p>
+                ),
+              ]}
+        </div>
+      )}
+      {props.map && (
+        <div className="mt-2 flex items-center gap-2 text-sm">
+          <span className="num">0</span>
+          <span className="h-3 w-48 border border-black" style={{ background: 'linear-gradient(90deg, #fff, #000)' }} />
+          <span>
+            <span className="num">{MAP_FULL}</span> ΔE2000 and more
+          </span>
+        </div>
+      )}
+      {mode === 'split' && proof && (
+        <label className="mt-2 flex items-center gap-2 text-sm">
+          <span>Line</span>
+          <input
+            type="range"
+            className="flex-1"
+            min={0}
+            max={100}
+            value={Math.round(at * 100)}
+            onChange={(e) => setAt(Number(e.target.value) / 100)}
+          />
+        </label>
+      )}
+      <ReadoutLine request={reading} at={point} />
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        <div className="flex" role="group" aria-label="Shown as">
+          {MODES.map(([value, words]) => (
+            <button
+              key={value}
+              type="button"
+              aria-pressed={mode === value}
+              className={`btn ${mode === value ? 'font-semibold' : ''}`}
+              style={mode === value ? { borderColor: 'var(--ink)' } : {}}
+              onClick={() => setMode(value)}
+            >
+              {words}
+            </button>
+          ))}
+        </div>
+        <span className="text-sm">space alternates</span>
+        <DisplayScale scale={scale} onScale={setScale} />
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,152 @@
+import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { useRef, useState } from 'react'
+import { toast } from 'sonner'
+import type { KeptCheck, ProfileEntry } from '../../../core/api/dto.ts'
+import { judge, TOLERANCES, toleranceOf } from '../../../core/color/accuracy/tolerances.ts'
+import { api, messageOf, upload } from '../../api/client.ts'
+import { queryClient } from '../../api/queries.ts'
+import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
+import { LevelMark } from '../../ui/mark.tsx'
+import { Failed, Loading } from '../../ui/states.tsx'
+import { TrendChart } from './trend-chart.tsx'
+
+/** A profile held against what was measured, day by day, so that drift shows. */
+export function ChecksView({ entry, tolerance: houseTolerance }: { entry: ProfileEntry; tolerance: string }) {
+  const input = useRef<HTMLInputElement>(null)
+  const [measured, setMeasured] = useState(format(new Date(), 'yyyy-MM-dd'))
+  const [error, setError] = useState<string | null>(null)
+  const [shownId, setShownId] = useState<number | null>(null)
+  const [toleranceId, setToleranceId] = useState(houseTolerance)
+  const key = ['profiles', entry.id, 'checks']
+  const query = useQuery({ queryKey: key, queryFn: () => api<KeptCheck[]>('GET', `/profiles/${entry.id}/checks`) })
+  const take = async (file: File | undefined) => {
+    if (!file) return
+    setError(null)
+    try {
+      const kept = await upload<KeptCheck>(
+        `/profiles/${entry.id}/checks?name=${encodeURIComponent(file.name.slice(0, 255))}&measured=${measured}`,
+        file,
+        () => undefined,
+        new AbortController().signal,
+      )
+      await queryClient.invalidateQueries({ queryKey: key })
+      setShownId(kept.id)
+    } catch (e) {
+      setError(`${file.name}: ${messageOf(e)}`)
+    }
+  }
+  const remove = async (check: KeptCheck) => {
+    try {
+      await api('DELETE', `/profiles/${check.profileId}/checks/${check.id}`)
+      await queryClient.invalidateQueries({ queryKey: key })
+      setShownId(null)
+    } catch (e) {
+      toast.error(messageOf(e))
+    }
+  }
+  if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
+  if (!query.data) return <Loading what="the checks" />
+  const checks = query.data
+  const tolerance = toleranceOf(toleranceId)
+  const shown = checks.find((c) => c.id === shownId) ?? checks.at(-1)
+  const verdict = shown && judge(shown.check.spread, tolerance)
+  return (
+    <div className="mt-3">
+      <div className="flex flex-wrap items-end gap-2">
+        <label className="block">
+          <span className="block text-sm text-soft">Measured on</span>
+          <input type="date" value={measured} onChange={(e) => setMeasured(e.target.value)} />
+        </label>
+        <button type="button" className="btn btn-act" disabled={!measured} onClick={() => input.current?.click()}>
+          Add measurements …
+        </button>
+        <label className="block">
+          <span className="block text-sm text-soft">Held to</span>
+          <select value={toleranceId} onChange={(e) => setToleranceId(e.target.value)}>
+            {TOLERANCES.map((t) => (
+              <option key={t.id} value={t.id}>
+                {t.name}: mean {t.mean}, 95th {t.p95}, max {t.max}
+              </option>
+            ))}
+          </select>
+        </label>
+        <input
+          ref={input}
+          type="file"
+          className="sr-only"
+          tabIndex={-1}
+          aria-label="Measurement file"
+          onChange={(e) => {
+            void take(e.target.files?.[0])
+            e.target.value = ''
+          }}
+        />
+      </div>
+      {error && (
+        <p role="alert" className="mt-2 border-l-2 border-stop pl-2">
+          {error}
+        </p>
+      )}
+      {!shown && (
+        <p className="mt-3 max-w-prose text-soft">
+          Print a chart with colour management off, measure it and add the file (CGATS text, with device values and Lab or XYZ). The
+          profile’s prediction is held against it, and later files show whether the printer drifts.
+        </p>
+      )}
+      {shown && verdict && (
+        <>
+          <p className="mt-3 flex gap-2" role="status">
+            <LevelMark level={verdict.within ? 'note' : 'warn'} word={false} />
+            <span>
+              <b className="font-semibold">
+                {shown.measuredOn}, {shown.name}:
+              </b>{' '}
+              {verdict.within
+                ? `within ${tolerance.name.toLowerCase()}, ${tolerance.purpose}.`
+                : `outside ${tolerance.name.toLowerCase()}: ${verdict.over.join('; ')}.`}
+            </span>
+          </p>
+          <TrendChart checks={checks} shownId={shown.id} limit={tolerance.mean} onShow={setShownId} />
+          <p className="mt-1">
+            <span className="num">{shown.check.patches}</span> patches, ΔE2000 mean{' '}
+            <b className="num">{shown.check.spread.mean.toFixed(2)}</b>, 90th{' '}
+            <span className="num">{shown.check.spread.p90.toFixed(2)}</span>, 95th{' '}
+            <span className="num">{shown.check.spread.p95.toFixed(2)}</span>, max{' '}
+            <span className="num">{shown.check.spread.max.toFixed(2)}</span>. On average the print lies off by Lab{' '}
+            <span className="num">{labWords(shown.check.shift, 1)}</span>.
+          </p>
+          <table className="mt-2 w-full text-left text-sm" aria-label="Worst patches">
+            <thead>
+              <tr className="border-b border-line text-soft">
+                <th className="font-normal">Worst patches</th>
+                <th className="font-normal">sent, %</th>
+                <th className="font-normal">predicted</th>
+                <th className="font-normal">measured</th>
+                <th className="font-normal">ΔE2000</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.check.worst.slice(0, 8).map((w) => (
+                <tr key={w.name} className="border-b border-hair">
+                  <td className="py-0.5">
+                    <LabPatch colours={[w.predicted, w.measured]} size={15} /> <span className="num">{w.name}</span>
+                  </td>
+                  <td className="num">{w.device.map((v) => v.toFixed(0)).join(' ')}</td>
+                  <td className="num">{labWords(w.predicted)}</td>
+                  <td className="num">{labWords(w.measured)}</td>
+                  <td className="num">{w.difference.toFixed(1)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="mt-2 text-sm">
+            <button type="button" className="link" onClick={() => remove(shown)}>
+              Take this check back
+            </button>
+          </p>
+        </>
+      )}
+    </div>
+  )
+}

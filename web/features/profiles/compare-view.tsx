@@ -1,0 +1,139 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { ProfileEntry } from '../../../core/api/dto.ts'
+import type { ProfileComparison } from '../../../core/color/health/compare-profiles.ts'
+import { api } from '../../api/client.ts'
+import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
+import { Failed, Loading } from '../../ui/states.tsx'
+import { Silhouette } from './silhouette.tsx'
+
+const HUES = ['red', 'orange', 'yellow', 'lime', 'green', 'jade', 'cyan', 'sky', 'blue', 'violet', 'purple', 'pink']
+const BANDS = ['0–20', '20–40', '40–60', '60–80', '80–100']
+/** Difference drawn in full ink. */
+const FULL = 10
+
+/** Two profiles held against each other: an old and a new one, or one of few patches and one of many. */
+export function CompareView({ entry, others }: { entry: ProfileEntry; others: ProfileEntry[] }) {
+  const alike = (o: ProfileEntry) => o.boundTo?.printerId === entry.boundTo?.printerId && o.boundTo?.paperId === entry.boundTo?.paperId
+  const sister = (o: ProfileEntry) => o.boundTo?.printerId === entry.boundTo?.printerId
+  const [otherId, setOtherId] = useState((others.find(alike) ?? others.find(sister) ?? others[0])?.id ?? '')
+  const other = others.find((o) => o.id === otherId)
+  const query = useQuery({
+    queryKey: ['profiles', entry.id, 'comparison', otherId],
+    queryFn: () => api<ProfileComparison>('GET', `/profiles/${entry.id}/comparison?with=${encodeURIComponent(otherId)}`),
+    enabled: otherId !== '',
+    staleTime: Number.POSITIVE_INFINITY,
+  })
+  if (!other) return <p className="mt-3 text-soft">There is no other profile on the shelf to hold it against.</p>
+  const c = query.data
+  return (
+    <div className="mt-3">
+      <label className="block">
+        <span className="text-sm text-soft">Held against</span>
+        <select className="w-full" value={otherId} onChange={(e) => setOtherId(e.target.value)}>
+          {others.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.description}
+            </option>
+          ))}
+        </select>
+      </label>
+      {query.error && <Failed error={query.error} again={() => void query.refetch()} />}
+      {!c && !query.error && <Loading what="the comparison" />}
+      {c && (
+        <>
+          <p className="mt-3 border-l-4 border-act pl-3">{c.says}</p>
+          <div className="mt-3 flex flex-wrap items-start gap-6">
+            <table className="text-left" aria-label="Compared">
+              <thead>
+                <tr className="border-b border-line text-sm text-soft">
+                  <th className="pr-4 font-normal" />
+                  <th className="pr-4 font-normal">this one</th>
+                  <th className="font-normal">the other</th>
+                </tr>
+              </thead>
+              <tbody>
+                {(
+                  [
+                    ['Gamut volume', c.volumes.map((v) => `${Math.round(v / 1000)} k`)],
+                    ['Only this one prints', c.onlyIn.map((v) => `${(v * 100).toFixed(0)} %`)],
+                  ] as const
+                ).map(([name, [a, b]]) => (
+                  <tr key={name} className="border-b border-hair">
+                    <th className="py-1 pr-4 font-normal">{name}</th>
+                    <td className="num pr-4">{a}</td>
+                    <td className="num">{b}</td>
+                  </tr>
+                ))}
+                {(
+                  [
+                    ['White', c.whites],
+                    ['Black', c.blacks],
+                  ] as const
+                ).map(([name, pair]) => (
+                  <tr key={name} className="border-b border-hair">
+                    <th className="py-1 pr-4 font-normal">{name}</th>
+                    {pair.map((lab, i) => (
+                      <td key={i === 0 ? 'this' : 'other'} className="num pr-4 whitespace-nowrap">
+                        <LabPatch colours={[lab]} size={14} /> {labWords(lab)}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+                <tr>
+                  <th className="py-1 pr-4 font-normal">Same numbers, ΔE2000</th>
+                  <td className="num" colSpan={2}>
+                    mean {c.spread.mean.toFixed(1)}, 95th {c.spread.p95.toFixed(1)}, max {c.spread.max.toFixed(1)}
+                  </td>
+                </tr>
+              </tbody>
+            </table>
+            <figure className="text-center text-sm text-soft">
+              <Silhouette reach={entry.facts.silhouette} beside={other.facts.silhouette} size={140} label="Both gamuts by hue" />
+              <figcaption>this one filled, the other dashed</figcaption>
+            </figure>
+          </div>
+          <h3 className="mt-3 font-semibold">Where they differ</h3>
+          <p className="text-sm text-soft">Mean ΔE2000 of the same device numbers, by lightness and hue; full ink is {FULL} and more.</p>
+          <div className="overflow-x-auto">
+            <table className="mt-1 text-center text-sm" aria-label="Map of differences">
+              <thead>
+                <tr>
+                  <th className="pr-2 text-right font-normal text-soft">L*</th>
+                  {HUES.map((h) => (
+                    <th key={h} className="w-11 font-normal text-soft">
+                      {h}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {[...c.map.entries()].reverse().map(([band, row]) => (
+                  <tr key={BANDS[band]}>
+                    <th className="num pr-2 text-right font-normal whitespace-nowrap text-soft">{BANDS[band]}</th>
+                    {row.map((v, i) => {
+                      const share = v === null ? 0 : Math.min(1, v / FULL)
+                      return (
+                        <td
+                          key={HUES[i]}
+                          className="num h-7 border border-paper"
+                          style={{
+                            background:
+                              v === null ? 'transparent' : `color-mix(in srgb, var(--ink) ${Math.round(share * 100)}%, var(--bench))`,
+                            color: share > 0.45 ? 'var(--paper)' : 'var(--ink)',
+                          }}
+                        >
+                          {v === null ? '' : v.toFixed(1)}
+                        </td>
+                      )
+                    })}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </>
+      )}
+    </div>
+  )
+}

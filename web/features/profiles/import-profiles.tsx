@@ -1,0 +1,136 @@
+import { useRef, useState } from 'react'
+import type { ImportOutcome, ProfileEntry } from '../../../core/api/dto.ts'
+import { messageOf, upload } from '../../api/client.ts'
+import { queryClient } from '../../api/queries.ts'
+import { LevelMark } from '../../ui/mark.tsx'
+
+const WORD = { added: 'added', known: 'on the shelf already', refused: 'not taken' } as const
+
+/** Takes any number of profiles: files, a folder, or a ZIP of them, chosen or dropped. Says of each what became of it. */
+export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
+  const files = useRef<HTMLInputElement>(null)
+  const folder = useRef<HTMLInputElement>(null)
+  const [outcomes, setOutcomes] = useState<ImportOutcome[]>([])
+  const [progress, setProgress] = useState<{ done: number; of: number } | null>(null)
+  const [over, setOver] = useState(false)
+  const stop = useRef<AbortController | null>(null)
+
+  const one = async (file: File, signal: AbortSignal): Promise<ImportOutcome[]> => {
+    const quiet = () => undefined
+    try {
+      if (/\.zip$/i.test(file.name)) return await upload<ImportOutcome[]>('/profiles/archive', file, quiet, signal)
+      const entry = await upload<ProfileEntry & { known: boolean }>('/profiles', file, quiet, signal)
+      return [{ name: file.name, outcome: entry.known ? 'known' : 'added', says: entry.description, profileId: entry.id }]
+    } catch (error) {
+      return [{ name: file.name, outcome: 'refused', says: messageOf(error), profileId: null }]
+    }
+  }
+  const take = async (list: Iterable<File>) => {
+    const wanted = [...list].filter((f) => /\.(ic[cm]|zip)$/i.test(f.name))
+    setOutcomes(
+      wanted.length === 0
+        ? [{ name: 'Nothing taken', outcome: 'refused', says: 'There is no .icc, .icm or .zip among these files.', profileId: null }]
+        : [],
+    )
+    if (wanted.length === 0) return
+    stop.current = new AbortController()
+    const seen: ImportOutcome[] = []
+    for (const [i, file] of wanted.entries()) {
+      setProgress({ done: i, of: wanted.length })
+      if (stop.current.signal.aborted) break
+      seen.push(...(await one(file, stop.current.signal)))
+      setOutcomes([...seen])
+    }
+    setProgress(null)
+    await queryClient.invalidateQueries({ queryKey: ['profiles'] })
+    await queryClient.invalidateQueries({ queryKey: ['studio'] })
+    const first = seen.find((o) => o.outcome !== 'refused')
+    if (first?.profileId) onAdded(first.profileId)
+  }
+  const counts = (outcome: ImportOutcome['outcome']) => outcomes.filter((o) => o.outcome === outcome).length
+  return (
+    <section
+      aria-label="Add profiles"
+      className={`border border-dashed p-2 ${over ? 'border-ink bg-chosen' : 'border-line'}`}
+      onDragOver={(e) => {
+        e.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => {
+        e.preventDefault()
+        setOver(false)
+        void take(e.dataTransfer.files)
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-2">
+        <button type="button" className="btn btn-act" onClick={() => files.current?.click()} disabled={progress !== null}>
+          Add profiles …
+        </button>
+        <button type="button" className="btn" onClick={() => folder.current?.click()} disabled={progress !== null}>
+          A whole folder …
+        </button>
+        {progress ? (
+          <span role="status" className="flex items-center gap-2">
+            <progress value={progress.done} max={progress.of} aria-label="Profiles taken" />
+            <span className="num">
+              {progress.done} of {progress.of}
+            </span>
+            <button type="button" className="link" onClick={() => stop.current?.abort()}>
+              stop
+            </button>
+          </span>
+        ) : (
+          <span className="text-sm text-soft">or drop files or a ZIP here</span>
+        )}
+      </div>
+      <input
+        ref={files}
+        type="file"
+        multiple
+        accept=".icc,.icm,.zip"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Profile files"
+        onChange={(e) => {
+          void take([...(e.target.files ?? [])])
+          e.target.value = ''
+        }}
+      />
+      <input
+        ref={folder}
+        type="file"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Profile folder"
+        {...{ webkitdirectory: '' }}
+        onChange={(e) => {
+          void take([...(e.target.files ?? [])])
+          e.target.value = ''
+        }}
+      />
+      {outcomes.length > 0 && (
+        <div className="mt-2 border-t border-hair pt-1" role="status" aria-label="What was taken">
+          <p className="flex items-baseline justify-between text-sm">
+            <span>
+              <span className="num">{counts('added')}</span> added, <span className="num">{counts('known')}</span> known,{' '}
+              <span className="num">{counts('refused')}</span> not taken
+            </span>
+            <button type="button" className="link" onClick={() => setOutcomes([])}>
+              close
+            </button>
+          </p>
+          <ul className="max-h-40 overflow-y-auto text-sm">
+            {outcomes.map((o, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: two files may bear one name
+              <li key={i} className="py-0.5">
+                {o.outcome === 'refused' && <LevelMark level="warn" word={false} />} <b className="font-semibold">{o.name}</b>,{' '}
+                {WORD[o.outcome]}: {o.says}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  )
+}
