@@ -73,16 +73,26 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
                     <b className="font-semibold">set</b>
                   ) : (
                     <>
-                      <button type="button" className="underline" onClick={() => onUse(c)}>
+                      <button type="button" className="btn px-2 py-0" style={{ minHeight: '1.6rem' }} onClick={() => onUse(c)}>
                         use
                       </button>
-                      <button type="button" className="underline" onClick={() => setList(list.filter((_, n) => n !== i))}>
+                      <button
+                        type="button"
+                        className="btn px-2 py-0"
+                        style={{ minHeight: '1.6rem' }}
+                        onClick={() => setList(list.filter((_, n) => n !== i))}
+                      >
                         remove
                       </button>
                     </>
                   )}
                 </span>
               </figcaption>
+              <p className="num text-sm">
+                {r && m
+                  ? `moves ${r.moved.mean.toFixed(1)} ΔE · misses ${r.error.mean.toFixed(1)} ΔE · flattens ${percent(r.flattened.all)}`
+                  : 'measuring …'}
+              </p>
               <Thumb
                 request={{
                   previewUrl,
@@ -94,11 +104,6 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
                 paperWhite={paperWhite}
                 label={`${renderingName(c.intent, c.blackPoint)}, ${nameOf(c.profileId)}`}
               />
-              <p className="num mt-1 text-sm">
-                {r && m
-                  ? `moves ${r.moved.mean.toFixed(1)} ΔE · misses ${r.error.mean.toFixed(1)} ΔE · flattens ${percent(r.flattened.all)}`
-                  : 'measuring …'}
-              </p>
             </figure>
           )
         })}

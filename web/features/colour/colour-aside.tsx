@@ -112,20 +112,6 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
           />
         </label>
       </fieldset>
-      <dl className="mt-4 space-y-2 border-t border-hair pt-3">
-        <div>
-          <dt className="text-sm text-soft">Who manages colour</dt>
-          <dd>{plate.decisions.find((d) => d.key === 'colour-management')?.label}</dd>
-        </div>
-        <div>
-          <dt className="text-sm text-soft">Profile</dt>
-          <dd>{profile?.description ?? 'none'}</dd>
-        </div>
-        <div>
-          <dt className="text-sm text-soft">Why this intent</dt>
-          <dd>{plate.decisions.find((d) => d.key === 'intent')?.reason}</dd>
-        </div>
-      </dl>
       <CriticalColours
         colours={critical}
         profileId={profile?.id ?? null}
@@ -135,6 +121,10 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
       />
       {reading && <GamutWheel request={reading} />}
       {reading && <ToneChart request={reading} />}
+      <dl className="mt-4 border-t border-hair pt-3">
+        <dt className="text-sm text-soft">Why this intent</dt>
+        <dd>{plate.decisions.find((d) => d.key === 'intent')?.reason}</dd>
+      </dl>
       <p className="mt-4 border-t border-hair pt-3 text-sm text-soft">
         The proof is shown through sRGB from a preview of 1.5 megapixels. What your display cannot show looks alike on both sides; judge in
         even, moderate light on a calibrated display, never in the dark.
