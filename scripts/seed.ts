@@ -17,6 +17,7 @@ import { config, LIMITS } from '../server/config.ts'
 import { openApp } from '../server/open-app.ts'
 import { takePicture } from '../server/pictures/take-picture.ts'
 import { learnOffset } from '../server/printing/account.ts'
+import { pageTask } from '../server/printing/page-task.ts'
 import { lotRow, readStudio } from '../server/studio/read-studio.ts'
 import { realSheet } from '../simulator/demo-machines.ts'
 import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
@@ -78,17 +79,9 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
   if (!setup || !picture || !plan) return null
   const output = files.workPath(`past-${seed}.pwg`)
   await app.pool.renderPage({
-    picture: files.pathOf(picture.hash),
-    channels: picture.channels,
-    sourceProfile: picture.profileHash ? files.pathOf(picture.profileHash) : null,
-    printerProfile: setup.profile ? files.pathOf(setup.profile.hash) : null,
-    intent: setup.intent,
-    blackPoint: setup.blackPoint,
+    ...pageTask(plate, plan, files),
     tag: 'device3',
-    untouched: false,
-    plan,
     mediaType: setup.mediaType.id,
-    maxPixels: LIMITS.pixels,
     output,
   })
   const page = readRaster(new Uint8Array(await readFile(output)))

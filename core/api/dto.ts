@@ -7,6 +7,7 @@ import { ProfileFactsSchema } from '../color/profile/facts.ts'
 import { MAX_LENGTH } from '../length/length.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
 import { PinsSchema, PlateSchema } from '../plate/plate.ts'
+import { PRINT_FORMATS } from '../render/print-format.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
 
@@ -196,6 +197,19 @@ export const PaperChoiceSchema = z.object({
   silhouette: z.array(z.number()),
 })
 export type PaperChoice = z.infer<typeof PaperChoiceSchema>
+
+/** A page being made as a file. */
+export const PrintFileSchema = z.object({
+  id: z.string(),
+  jobId: id,
+  format: z.enum(PRINT_FORMATS),
+  state: z.enum(['making', 'ready', 'failed']),
+  /** 0…1. */
+  share: z.number(),
+  says: z.string(),
+  bytes: z.number(),
+})
+export type PrintFile = z.infer<typeof PrintFileSchema>
 
 /** What is really in the trays of a simulated printer, as somebody standing there sees it. */
 export const MachineStateSchema = z.object({

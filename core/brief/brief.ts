@@ -82,6 +82,8 @@ export const BriefSchema = z.object({
   viewingDistance: um.nullable(),
   /** What the picture is, for the choice of an intent; null lets its colours tell. */
   kind: z.enum(PICTURE_KINDS).nullable().default(null),
+  /** Output sharpening at the size of the print, per cent; 0 for none. */
+  sharpen: z.number().int().min(0).max(200).default(0),
   /** Colours that must come out right. */
   critical: z.array(CriticalColourSchema).max(24).default([]),
   notes: z.string().max(5000),
@@ -104,6 +106,7 @@ export const EMPTY_BRIEF: Brief = {
   finish: 'bordered',
   viewingDistance: null,
   kind: null,
+  sharpen: 0,
   critical: [],
   notes: '',
   dueAt: null,

@@ -13,6 +13,7 @@ import { lotsApi } from './lots.ts'
 import { measuresApi } from './measures.ts'
 import { picturesApi } from './pictures.ts'
 import { platesApi } from './plates.ts'
+import { printFilesApi } from './print-files.ts'
 import { printersApi } from './printers.ts'
 import { profilesApi } from './profiles.ts'
 import { runsApi } from './runs.ts'
@@ -67,6 +68,7 @@ export function buildHttp(app: App) {
   http.route('/api', measuresApi(app))
   http.route('/api', studioApi(app))
   http.route('/api', profilesApi(app))
+  http.route('/api', printFilesApi(app))
   http.route('/api', lotsApi(app))
   http.route('/api', printersApi(app))
   http.route('/api', layoutTestsApi(app))

@@ -12,6 +12,7 @@ import type { Pool } from '../workers/pool.ts'
 import { account, recordInks } from './account.ts'
 import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
+import { pageTask } from './page-task.ts'
 
 type Row = ModelRow<RunRow>
 
@@ -175,21 +176,11 @@ export class Runner {
     const { picture } = run.plate.brief
     if (!plan || !picture) throw new Refused(0, 'There is no picture to print.')
     const { files, pool } = this.parts
-    const file = (hash: string | null) => (hash !== null && files.has(hash) ? files.pathOf(hash) : null)
-    const managed = setup.management === 'program' || setup.management === 'both'
     try {
       await pool.renderPage({
-        picture: files.pathOf(picture.hash),
-        channels: picture.channels,
-        sourceProfile: file(picture.profileHash),
-        printerProfile: managed && setup.profile ? file(setup.profile.hash) : null,
-        intent: setup.intent,
-        blackPoint: setup.blackPoint,
+        ...pageTask(run.plate, plan, files),
         tag: setup.management === 'driver' || setup.management === 'both' ? 'srgb' : 'device3',
-        untouched: setup.management === 'none',
-        plan,
         mediaType: setup.mediaType.id,
-        maxPixels: LIMITS.pixels,
         output: this.pageFile(run),
       })
     } catch (error) {

@@ -1,3 +1,4 @@
+import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
 import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
 import type { CriticalColour } from '../../core/color/critical.ts'
@@ -9,6 +10,7 @@ import type { Result } from '../../core/problem/problem.ts'
 import { config } from '../config.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { MeasureTask } from './measure-picture.ts'
+import type { PrintFileTask } from './print-file.ts'
 import type { RenderPageTask } from './render-page.ts'
 
 /** Heavy work on its own threads: decoding, previews, rendering. A worker that dies is replaced by the pool. */
@@ -24,6 +26,16 @@ export function openPool() {
       profiles: { id: string; file: string }[]
     }): Promise<Pick<CriticalColour, 'lab' | 'misses'>> => pool.run(task, { name: 'followColour' }),
     renderPage: (task: RenderPageTask): Promise<void> => pool.run(task, { name: 'renderPage' }),
+    /** Tells the share that is done while it works. */
+    makePrintFile: async (task: Omit<PrintFileTask, 'port'>, tell: (share: number) => void): Promise<void> => {
+      const { port1, port2 } = new MessageChannel()
+      port1.on('message', (share: number) => tell(share))
+      try {
+        await pool.run({ ...task, port: port2 }, { name: 'makePrintFile', transferList: [port2] })
+      } finally {
+        port1.close()
+      }
+    },
     readProfileFile: (task: { file: string }): Promise<Result<{ description: string; facts: ProfileFacts }>> =>
       pool.run(task, { name: 'readProfileFile' }),
     examineProfile: (task: { file: string }): Promise<Result<Health>> => pool.run(task, { name: 'examineProfile' }),

@@ -56,6 +56,7 @@ async function render(change: Partial<RenderPageTask> & { plan?: PagePlan }) {
     untouched: true,
     plan: PLAN,
     mediaType: 'photographic-satin',
+    sharpen: 0,
     maxPixels: 1e6,
     output,
     ...change,

@@ -7,6 +7,7 @@ const FORMAT = {
   rgb8: pack(4, 3, 1),
   rgb16: pack(4, 3, 2),
   grey8: pack(3, 1, 1),
+  grey16: pack(3, 1, 2),
   cmyk8: pack(6, 4, 1),
   /** Percent of ink, 0…100. */
   cmykFloat: pack(6, 4, 4, 1),

@@ -8,6 +8,7 @@ import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
 import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
+import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
 import { clock } from '../../ui/ago.ts'
 import { LevelMark } from '../../ui/mark.tsx'
@@ -117,6 +118,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
             )}
           </>
         )}
+        {!active && plate.brief.picture && <PrintFilePanel jobId={job.id} plate={plate} editor={editor} />}
         {!active && plate.back && front && !backDone && (
           <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
             <h2>Now the second side</h2>

@@ -1,0 +1,26 @@
+import type { Plate } from '../../core/plate/plate.ts'
+import type { PagePlan } from '../../core/render/page-plan.ts'
+import { LIMITS } from '../config.ts'
+import type { FileStore } from '../store/files.ts'
+import type { PageTask } from '../workers/page-rows.ts'
+
+/** What a page is made from: the picture, the profiles of a plate, and how colour is rendered. The plate has a set-up and a picture. */
+export function pageTask(plate: Plate, plan: PagePlan, files: FileStore): Omit<PageTask, 'output' | 'bits'> {
+  const { setup } = plate
+  const { picture, sharpen } = plate.brief
+  if (!setup || !picture) throw new Error('the plate has nothing to make a page from')
+  const file = (hash: string | null) => (hash !== null && files.has(hash) ? files.pathOf(hash) : null)
+  const managed = setup.management === 'program' || setup.management === 'both'
+  return {
+    picture: files.pathOf(picture.hash),
+    channels: picture.channels,
+    sourceProfile: file(picture.profileHash),
+    printerProfile: managed && setup.profile ? file(setup.profile.hash) : null,
+    intent: setup.intent,
+    blackPoint: setup.blackPoint,
+    untouched: setup.management === 'none',
+    plan,
+    sharpen,
+    maxPixels: LIMITS.pixels,
+  }
+}

@@ -1,0 +1,75 @@
+import { randomUUID } from 'node:crypto'
+import { readdir, rm, stat } from 'node:fs/promises'
+import type { PrintFile } from '../../core/api/dto.ts'
+import type { Plate } from '../../core/plate/plate.ts'
+import { planPage } from '../../core/render/page-plan.ts'
+import type { PrintFormat } from '../../core/render/print-format.ts'
+import type { App } from '../app-context.ts'
+import { Refusal } from '../problems.ts'
+import { pageTask } from './page-task.ts'
+
+/** Made files are kept for an hour; they can be made again. */
+const KEEP = 3_600_000
+/** Files made at once; each may take a gigabyte of disk. */
+const MOST = 4
+
+/** Makes pages as files for other programs, in the workers, and keeps them until they are fetched. */
+export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
+  const made = new Map<string, PrintFile>()
+  const pathOf = (id: string) => files.workPath(`print-file-${id}`)
+  const forget = async (id: string) => {
+    made.delete(id)
+    await rm(pathOf(id), { force: true })
+  }
+  // What a server that was killed had made has nobody to fetch it.
+  void readdir(files.workPath('.')).then(
+    (names) => Promise.all(names.filter((n) => n.startsWith('print-file-')).map((n) => rm(files.workPath(n), { force: true }))),
+    () => undefined,
+  )
+  return {
+    /** Begins a file of a job's front. Refuses a plate there is nothing to make from. */
+    begin(jobId: number, title: string, plate: Plate, format: PrintFormat): PrintFile {
+      const plan = planPage(plate)
+      const { setup } = plate
+      if (!setup || !plan || !plate.brief.picture)
+        throw new Refusal(422, {
+          code: 'nothing-to-make',
+          field: 'plate',
+          message: 'There is no set-up with a picture to make a file of yet.',
+        })
+      if ([...made.values()].filter((f) => f.state === 'making').length >= MOST)
+        throw new Refusal(422, {
+          code: 'too-many-files',
+          limit: `${MOST} files`,
+          message: 'Several files are being made already. Wait for one of them.',
+        })
+      const file: PrintFile = { id: randomUUID(), jobId, format, state: 'making', share: 0, says: '', bytes: 0 }
+      made.set(file.id, file)
+      const output = pathOf(file.id)
+      const task = { ...pageTask(plate, plan, files), output }
+      const tag = setup.management === 'driver' || setup.management === 'both' ? ('srgb' as const) : ('device3' as const)
+      const work =
+        format === 'pwg'
+          ? pool.renderPage({ ...task, tag, mediaType: setup.mediaType.id })
+          : pool.makePrintFile({ ...task, format, title }, (share) => {
+              file.share = share
+            })
+      work.then(
+        async () => {
+          file.bytes = (await stat(output)).size
+          file.share = 1
+          file.state = 'ready'
+          setTimeout(() => void forget(file.id), KEEP).unref()
+        },
+        (error: Error) => {
+          file.state = 'failed'
+          file.says = `The file could not be made: ${error.message}`
+          void rm(output, { force: true })
+        },
+      )
+      return file
+    },
+    find: (id: string) => made.get(id) ?? null,
+    pathOf,
+  }
+}

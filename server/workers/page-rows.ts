@@ -1,0 +1,184 @@
+import { open, readFile, rename, rm } from 'node:fs/promises'
+import sharp from 'sharp'
+import type { Source, Transform } from '../../core/color/engine/engine.ts'
+import type { Intent } from '../../core/color/intent.ts'
+import type { PagePlan, PixelRect } from '../../core/render/page-plan.ts'
+import { loadEngine } from './engine.ts'
+import { openPlainTiff } from './plain-tiff.ts'
+import { textMask } from './text-mask.ts'
+import { wrapSides } from './wrap-sides.ts'
+
+sharp.cache(false)
+sharp.concurrency(1)
+
+/** A page to be made from a picture and a plan. */
+export interface PageTask {
+  picture: string
+  channels: 'rgb' | 'grey' | 'cmyk'
+  /** File of the picture's own profile, or null for sRGB. */
+  sourceProfile: string | null
+  /** File of the printer's profile, or null when nothing is to be applied. */
+  printerProfile: string | null
+  intent: Intent
+  blackPoint: boolean
+  /** Leaves the numbers of the picture alone. */
+  untouched: boolean
+  plan: PagePlan
+  /** Output sharpening, per cent; 0 for none. */
+  sharpen: number
+  /** Bits of each channel: 16 keeps the steps of a 16-bit picture. */
+  bits: 8 | 16
+  maxPixels: number
+  output: string
+}
+
+/** Rows converted at a time; bounds the memory of the colour engine. */
+const BAND_ROWS = 64
+
+async function transformFor(task: PageTask): Promise<Transform | null> {
+  const cms = await loadEngine()
+  const source: Source = task.sourceProfile && task.channels !== 'cmyk' ? new Uint8Array(await readFile(task.sourceProfile)) : 'srgb'
+  const target: Source = task.printerProfile ? new Uint8Array(await readFile(task.printerProfile)) : 'srgb'
+  // A picture in the printer's own numbers is handed through: converting it again would only round it.
+  const same = task.sourceProfile !== null && task.sourceProfile === task.printerProfile
+  if (task.untouched || same || (source === 'srgb' && target === 'srgb')) return null
+  const grey = task.channels === 'grey' && source !== 'srgb'
+  const [from, to] = task.bits === 16 ? ([grey ? 'grey16' : 'rgb16', 'rgb16'] as const) : ([grey ? 'grey8' : 'rgb8', 'rgb8'] as const)
+  return cms.transform(source, from, target, to, target === 'srgb' ? 'relative' : task.intent, { blackPoint: task.blackPoint })
+}
+
+/**
+ * Strength of output sharpening for libvips: its unsharp mask at a radius of 0.8 pixels of the page, only on edges, and
+ * at 100 % twice the difference added back. Common practice: what a print loses to the spread of ink.
+ */
+const sharpening = (percent: number) => ({ sigma: 0.8, m1: 0, m2: (2 * percent) / 100, x1: 1, y2: 10, y3: 10 })
+
+/** The turned picture at its size on the page, as plain TIFF. */
+async function scalePicture(task: PageTask, place: PixelRect, scratch: string, space: Space): Promise<void> {
+  const { plan } = task
+  const steps = [`${task.output}.straight.tif`, `${task.output}.wrapped.tif`] as const
+  const sideways = plan.turn === 90 || plan.turn === 270
+  const upright = sideways ? { width: place.height, height: place.width } : place
+  const sides = plan.wrap ?? { x: 0, y: 0 }
+  try {
+    const options = { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' }
+    const scaled = sharp(task.picture, options)
+      .autoOrient()
+      .flatten({ background: '#fff' })
+      .extract(plan.crop)
+      .resize(Math.max(1, upright.width - 2 * sides.x), Math.max(1, upright.height - 2 * sides.y), { fit: 'fill', kernel: 'lanczos3' })
+    if (task.sharpen > 0) scaled.sharpen(sharpening(task.sharpen))
+    await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(steps[0])
+    if (plan.wrap) await wrapSides(steps[0], steps[1], plan.wrap)
+    const whole = plan.wrap ? steps[1] : steps[0]
+    // Turned in a pass of its own, so that the order of cropping, scaling and turning is ours.
+    if (plan.turn === 0) await rename(whole, scratch)
+    else
+      await sharp(whole, { limitInputPixels: false }).rotate(plan.turn).toColourspace(space).tiff({ compression: 'none' }).toFile(scratch)
+  } finally {
+    for (const step of steps) await rm(step, { force: true })
+  }
+}
+
+type Space = 'b-w' | 'srgb' | 'grey16' | 'rgb16'
+export type PageRow = Uint8Array | Uint16Array
+
+/** The part of a row of the page that the picture covers. */
+interface PictureRows {
+  from: number
+  to: number
+  /** Device colour of row `y` of the page from `from` to `to`, or null outside. */
+  row(y: number): Promise<PageRow | null>
+  close(): Promise<void>
+}
+
+async function pictureRows(task: PageTask, place: PixelRect, scratch: string, channels: number): Promise<PictureRows> {
+  const { plan } = task
+  const { keep } = plan
+  const from = Math.max(0, place.left, keep.left)
+  const to = Math.min(plan.width, place.left + place.width, keep.left + keep.width)
+  const top = Math.max(0, place.top, keep.top)
+  const bottom = Math.min(plan.height, place.top + place.height, keep.top + keep.height)
+  const transform = await transformFor(task)
+  const input = await open(scratch, 'r')
+  const wide = task.bits === 16
+  const pixels = await openPlainTiff(input, place.width * channels * (wide ? 2 : 1))
+  const bytes = new Uint8Array(place.width * channels * BAND_ROWS * (wide ? 2 : 1))
+  const band = wide ? new Uint16Array(bytes.buffer) : bytes
+  let converted: PageRow = band
+  let bandStart = Number.NEGATIVE_INFINITY
+  return {
+    from,
+    to,
+    async row(y) {
+      if (y < top || y >= bottom || to <= from) return null
+      const at = y - place.top
+      if (at < bandStart || at >= bandStart + BAND_ROWS) {
+        bandStart = at
+        const rows = Math.min(BAND_ROWS, place.height - at)
+        await pixels.rows(bytes, at, rows)
+        const count = rows * place.width
+        converted = transform ? (transform.run(band.subarray(0, count * channels), count) as PageRow) : band
+      }
+      const start = (at - bandStart) * place.width * 3
+      return converted.subarray(start + (from - place.left) * 3, start + (to - place.left) * 3)
+    },
+    async close() {
+      await input.close()
+      transform?.free()
+    },
+  }
+}
+
+/** Lays one row of words over a row of the page, in the darkest the device has. */
+function overlay(row: PageRow, y: number, plan: PagePlan, mask: Buffer): void {
+  const { place } = plan.text ?? { place: { left: 0, top: 0, width: 0, height: 0 } }
+  const { keep } = plan
+  if (y < place.top || y >= place.top + place.height || y < keep.top || y >= keep.top + keep.height) return
+  const from = Math.max(0, place.left, keep.left)
+  const to = Math.min(plan.width, place.left + place.width, keep.left + keep.width)
+  for (let x = from; x < to; x++) {
+    const cover = (mask[(y - place.top) * place.width + x - place.left] as number) / 255
+    if (cover > 0) for (let c = 0; c < 3; c++) row[x * 3 + c] = Math.round((row[x * 3 + c] as number) * (1 - cover))
+  }
+}
+
+/** Fold marks on one row, as dark as the device prints. */
+function strike(row: PageRow, y: number, { marks, keep, width }: PagePlan): void {
+  for (const m of marks)
+    if (y >= m.top && y < m.top + m.height && y >= keep.top && y < keep.top + keep.height)
+      row.fill(0, Math.max(0, m.left, keep.left) * 3, Math.max(0, Math.min(width, m.left + m.width, keep.left + keep.width)) * 3)
+}
+
+/**
+ * Makes a page row by row in order, RGB: the picture scaled, turned and converted, words and marks laid over it. Memory
+ * stays at a few bands of rows; the scaled picture waits on disk and is removed.
+ */
+export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<void>): Promise<void> {
+  const { plan } = task
+  const { place } = plan
+  const scratch = `${task.output}.turned.tif`
+  const oneChannel = task.channels === 'grey' && task.sourceProfile !== null && !task.untouched
+  const wide = task.bits === 16
+  const space = oneChannel ? (wide ? 'grey16' : 'b-w') : wide ? 'rgb16' : 'srgb'
+  try {
+    if (place) await scalePicture(task, place, scratch, space)
+    const picture = place ? await pictureRows(task, place, scratch, oneChannel ? 1 : 3) : null
+    const mask = plan.text ? await textMask(plan.text, plan.ppi) : null
+    const row = wide ? new Uint16Array(plan.width * 3) : new Uint8Array(plan.width * 3)
+    try {
+      for (let y = 0; y < plan.height; y++) {
+        row.fill(wide ? 65_535 : 255)
+        const colours = await picture?.row(y)
+        if (colours) row.set(colours, (picture as PictureRows).from * 3)
+        strike(row, y, plan)
+        if (mask) overlay(row, y, plan, mask)
+        await use(row)
+      }
+    } finally {
+      await picture?.close()
+    }
+  } finally {
+    await rm(scratch, { force: true })
+  }
+}

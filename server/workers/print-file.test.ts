@@ -1,0 +1,175 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { MessageChannel } from 'node:worker_threads'
+import { inflateSync } from 'node:zlib'
+import { PDFDocument, PDFName, PDFRawStream } from 'pdf-lib'
+import sharp from 'sharp'
+import { HEADER_BYTES } from '../../core/pwg-raster/header.ts'
+import { readLines } from '../../core/pwg-raster/lines.ts'
+import type { PagePlan } from '../../core/render/page-plan.ts'
+import { makePrintFile, type PrintFileTask } from './print-file.ts'
+import { renderPage } from './render-page.ts'
+
+let dir: string
+beforeAll(() => {
+  dir = mkdtempSync(join(tmpdir(), 'print-file-'))
+})
+afterAll(() => rmSync(dir, { recursive: true, force: true }))
+
+const PROFILE = 'demo/profiles/heron-harbour-lustre.icc'
+const [WIDTH, HEIGHT] = [200, 150]
+const PLAN: PagePlan = {
+  ppi: 100,
+  width: WIDTH,
+  height: HEIGHT,
+  pageWidth: 144,
+  pageHeight: 108,
+  crop: { left: 0, top: 0, width: 64, height: 48 },
+  turn: 0,
+  place: { left: 20, top: 10, width: 160, height: 120 },
+  keep: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
+  wrap: null,
+  marks: [],
+  text: null,
+}
+
+/** A soft ramp of two colours, in 8 or 16 bit. */
+async function ramp(bits: 8 | 16): Promise<string> {
+  const file = join(dir, `ramp-${bits}.png`)
+  const raw = { raw: { width: 64, height: 48, channels: 3 as const } }
+  const level = (i: number, most: number) => Math.round((most * ((Math.floor(i / 3) % 64) + 20 * (i % 3))) / 130)
+  const picture =
+    bits === 8
+      ? sharp(
+          Uint8Array.from({ length: 64 * 48 * 3 }, (_, i) => level(i, 255)),
+          raw,
+        )
+      : sharp(
+          Uint16Array.from({ length: 64 * 48 * 3 }, (_, i) => level(i, 65_535)),
+          raw,
+        )
+  await picture
+    .toColourspace(bits === 8 ? 'srgb' : 'rgb16')
+    .png()
+    .toFile(file)
+  return file
+}
+
+const task = async (bits: 8 | 16) => ({
+  picture: await ramp(bits),
+  channels: 'rgb' as const,
+  sourceProfile: null,
+  printerProfile: PROFILE,
+  intent: 'relative' as const,
+  blackPoint: true,
+  untouched: false,
+  plan: PLAN,
+  sharpen: 0,
+  maxPixels: 1e6,
+})
+
+async function make(format: PrintFileTask['format'], bits: 8 | 16 = 8, change: Partial<PrintFileTask> = {}): Promise<string> {
+  const output = join(dir, `page.${format}`)
+  const { port1, port2 } = new MessageChannel()
+  await makePrintFile({ ...(await task(bits)), format, title: 'A (page)', port: port2, output, ...change })
+  port1.close()
+  return output
+}
+
+/** The page as the printers get it. */
+async function reference(): Promise<Uint8Array> {
+  const output = join(dir, 'page.pwg')
+  await renderPage({ ...(await task(8)), tag: 'device3', mediaType: 'any', output })
+  const rows: Uint8Array[] = []
+  readLines(new Uint8Array(readFileSync(output)), 4 + HEADER_BYTES, WIDTH, HEIGHT, (row) => rows.push(row.slice()))
+  return Buffer.concat(rows)
+}
+
+/** Greatest and mean difference of two rows of bytes. */
+function apart(a: ArrayLike<number>, b: ArrayLike<number>) {
+  expect(a.length).toBe(b.length)
+  let [most, sum] = [0, 0]
+  for (let i = 0; i < a.length; i++) {
+    const d = Math.abs((a[i] as number) - (b[i] as number))
+    most = Math.max(most, d)
+    sum += d
+  }
+  return { most, mean: sum / a.length }
+}
+
+test.each(['tiff', 'png'] as const)('%s holds the printer’s numbers, its profile and its resolution', async (format) => {
+  const file = await make(format)
+  const meta = await sharp(file).metadata()
+  expect(meta).toMatchObject({ width: WIDTH, height: HEIGHT, channels: 3, depth: 'uchar', density: 100 })
+  expect(Buffer.compare(meta.icc as Buffer, readFileSync(PROFILE))).toBe(0)
+  const pixels = await sharp(file, { ignoreIcc: true }).raw().toBuffer()
+  expect(apart(pixels, await reference()).most).toBe(0)
+})
+
+test.each(['tiff16', 'png16'] as const)('%s keeps more steps than eight bits have, and agrees with them', async (format) => {
+  const file = await make(format, 16)
+  const meta = await sharp(file).metadata()
+  expect(meta).toMatchObject({ width: WIDTH, depth: 'ushort' })
+  expect(Buffer.compare(meta.icc as Buffer, readFileSync(PROFILE))).toBe(0)
+  const { data } = await sharp(file, { ignoreIcc: true })
+    .toColourspace('rgb16')
+    .raw({ depth: 'ushort' })
+    .toBuffer({ resolveWithObject: true })
+  const wide = new Uint16Array(data.buffer, data.byteOffset, data.length / 2)
+  expect(new Set(wide).size).toBeGreaterThan(400)
+  expect(
+    apart(
+      Array.from(wide, (v) => Math.round(v / 257)),
+      await reference(),
+    ).mean,
+  ).toBeLessThan(0.6)
+})
+
+test('PDF is one page of the true size with the same pixels and the profile', async () => {
+  const pdf = await PDFDocument.load(readFileSync(await make('pdf')))
+  expect(pdf.getPages().map((p) => p.getSize())).toEqual([{ width: 144, height: 108 }])
+  expect(pdf.getTitle()).toBe('A (page)')
+  const streams = pdf.context.enumerateIndirectObjects().flatMap(([, o]) => (o instanceof PDFRawStream ? [o] : []))
+  const image = streams.find((s) => s.dict.get(PDFName.of('Subtype')) === PDFName.of('Image'))
+  const profile = streams.find((s) => s.dict.get(PDFName.of('N')))
+  expect(apart(inflateSync(Buffer.from(image?.contents ?? [])), await reference()).most).toBe(0)
+  expect(Buffer.compare(Buffer.from(profile?.contents ?? []), readFileSync(PROFILE))).toBe(0)
+})
+
+test('sharpening lifts edges and leaves flat parts alone; none is the default', async () => {
+  const edge = join(dir, 'edge.png')
+  await sharp(
+    Uint8Array.from({ length: 64 * 48 * 3 }, (_, i) => (Math.floor(i / 3) % 64 < 32 ? 90 : 160)),
+    { raw: { width: 64, height: 48, channels: 3 } },
+  )
+    .png()
+    .toFile(edge)
+  const rowOf = async (sharpen: number) => {
+    const place = { left: 20, top: 10, width: 64, height: 48 }
+    const file = await make('tiff', 8, { picture: edge, printerProfile: null, sharpen, plan: { ...PLAN, place } })
+    const pixels = await sharp(file).raw().toBuffer()
+    return Array.from({ length: 64 }, (_, x) => pixels[(30 * WIDTH + 20 + x) * 3] as number)
+  }
+  const [plain, sharp100] = [await rowOf(0), await rowOf(100)]
+  expect(Math.min(...sharp100)).toBeLessThan(Math.min(...plain))
+  expect(Math.max(...sharp100)).toBeGreaterThan(Math.max(...plain))
+  expect(apart(plain.slice(5, 25), sharp100.slice(5, 25)).most).toBeLessThanOrEqual(1)
+})
+
+test('a picture already in the printer’s numbers goes through as it is', async () => {
+  const file = await make('tiff', 8, {
+    sourceProfile: PROFILE,
+    intent: 'perceptual',
+    plan: { ...PLAN, place: { left: 20, top: 10, width: 64, height: 48 } },
+  })
+  const pixels = await sharp(file, { ignoreIcc: true }).extract({ left: 20, top: 10, width: 64, height: 48 }).raw().toBuffer()
+  expect(
+    apart(
+      pixels,
+      await sharp(await ramp(8))
+        .raw()
+        .toBuffer(),
+    ).most,
+  ).toBe(0)
+})

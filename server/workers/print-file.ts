@@ -1,0 +1,56 @@
+import { readFile, rename, rm } from 'node:fs/promises'
+import type { MessagePort } from 'node:worker_threads'
+import sharp from 'sharp'
+import type { PrintFormat } from '../../core/render/print-format.ts'
+import { type PageTask, pageRows } from './page-rows.ts'
+import { openPdf } from './pdf-page.ts'
+import { openTiff } from './tiff-writer.ts'
+
+export interface PrintFileTask extends Omit<PageTask, 'bits'> {
+  format: Exclude<PrintFormat, 'pwg'>
+  title: string
+  /** Told the share that is done, 0…1. */
+  port: MessagePort
+}
+
+/** Rows between two tellings. */
+const TELL = 200
+
+/** Writes the page of a plate as a file for another program to print as it is: the printer's numbers, with its profile. */
+export async function makePrintFile({ format, title, port, ...page }: PrintFileTask): Promise<void> {
+  const { plan, output } = page
+  const bits = format === 'tiff16' || format === 'png16' ? 16 : 8
+  const profile = page.printerProfile ? new Uint8Array(await readFile(page.printerProfile)) : null
+  const partial = `${output}.part`
+  const png = format === 'png' || format === 'png16'
+  const size = { width: plan.width, height: plan.height, profile }
+  const sink =
+    format === 'pdf'
+      ? await openPdf(partial, { ...size, pageWidth: plan.pageWidth, pageHeight: plan.pageHeight, title })
+      : await openTiff(partial, { ...size, bits, ppi: plan.ppi })
+  try {
+    let y = 0
+    await pageRows({ ...page, bits }, async (row) => {
+      await sink.row(row as Uint8Array)
+      if (++y % TELL === 0) port.postMessage((y / plan.height) * (png ? 0.6 : 1))
+    })
+    await sink.end()
+    if (png) {
+      const packed = `${output}.packed`
+      await sharp(partial, { limitInputPixels: false, sequentialRead: true })
+        .keepIccProfile()
+        .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
+        .withDensity(plan.ppi)
+        .png({ compressionLevel: 6 })
+        .toFile(packed)
+      await rename(packed, partial)
+    }
+    await rename(partial, output)
+  } catch (error) {
+    await sink.close().catch(() => undefined)
+    throw error
+  } finally {
+    port.close()
+    await rm(partial, { force: true })
+  }
+}
