@@ -4,11 +4,12 @@ import { join } from 'node:path'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
 import { withDemo } from './with-demo.mjs'
 
-needPackages(['mariadb-server', 'chromium'])
+needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'libvips-tools', 'argyll'])
 needModules()
 if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
   die('The build failed.')
-spawnSync(process.execPath, [join(root, 'dist/scripts/bench.js')], { cwd: root, stdio: 'inherit' })
+for (const name of ['bench', 'bench-colour'])
+  spawnSync(process.execPath, [join(root, `dist/scripts/${name}.js`)], { cwd: root, stdio: 'inherit' })
 
 await withDemo('bench', async ({ browser, base }) => {
   const times = []

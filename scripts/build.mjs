@@ -13,6 +13,7 @@ if (want('node')) {
       'simulator/main': 'simulator/main.ts',
       'scripts/seed': 'scripts/seed.ts',
       'scripts/bench': 'scripts/bench.ts',
+      'scripts/bench-colour': 'scripts/bench-colour.ts',
       'scripts/make-profiles': 'scripts/make-profiles.ts',
     },
     outdir: 'dist',

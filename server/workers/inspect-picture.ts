@@ -4,7 +4,7 @@ import { readProfile } from '../../core/color/icc/read.ts'
 import { EDGE_STRIPS } from '../../core/sheet/content.ts'
 
 sharp.cache(false)
-sharp.concurrency(1)
+sharp.concurrency(2)
 
 export interface InspectPictureTask {
   file: string

@@ -9,7 +9,7 @@ import { textMask } from './text-mask.ts'
 import { wrapSides } from './wrap-sides.ts'
 
 sharp.cache(false)
-sharp.concurrency(1)
+sharp.concurrency(2)
 
 /** A page to be made from a picture and a plan. */
 export interface PageTask {
@@ -53,28 +53,48 @@ async function transformFor(task: PageTask): Promise<Transform | null> {
  */
 const sharpening = (percent: number) => ({ sigma: 0.8, m1: 0, m2: (2 * percent) / 100, x1: 1, y2: 10, y3: 10 })
 
-/** The turned picture at its size on the page, as plain TIFF. */
+/** Turns a picture file. libvips holds the whole of it in memory to do so, which is why the smaller file is turned. */
+async function turned(from: string, to: string, turn: number, space: Space): Promise<void> {
+  await sharp(from, { limitInputPixels: false }).rotate(turn).toColourspace(space).tiff({ compression: 'none' }).toFile(to)
+}
+
+/**
+ * The turned picture at its size on the page, as plain TIFF. Turning comes before scaling when the page is larger than
+ * the picture, else after it; scaling and wrapping do the same either way.
+ */
 async function scalePicture(task: PageTask, place: PixelRect, scratch: string, space: Space): Promise<void> {
   const { plan } = task
-  const steps = [`${task.output}.straight.tif`, `${task.output}.wrapped.tif`] as const
+  const steps = [1, 2, 3].map((n) => `${task.output}.step-${n}.tif`) as [string, string, string]
   const sideways = plan.turn === 90 || plan.turn === 270
-  const upright = sideways ? { width: place.height, height: place.width } : place
-  const sides = plan.wrap ?? { x: 0, y: 0 }
-  try {
-    const options = { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' }
-    const scaled = sharp(task.picture, options)
+  const first = plan.turn !== 0 && plan.crop.width * plan.crop.height < place.width * place.height
+  // Before it is turned the picture stands upright, and so do its place and the sides of a wrap.
+  const swap = sideways && !first
+  const size = swap ? { width: place.height, height: place.width } : { width: place.width, height: place.height }
+  const upright = plan.wrap ?? { x: 0, y: 0 }
+  const sides = sideways && first ? { x: upright.y, y: upright.x } : { x: upright.x, y: upright.y }
+  const cropped = () =>
+    sharp(task.picture, { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' })
       .autoOrient()
       .flatten({ background: '#fff' })
       .extract(plan.crop)
-      .resize(Math.max(1, upright.width - 2 * sides.x), Math.max(1, upright.height - 2 * sides.y), { fit: 'fill', kernel: 'lanczos3' })
+  try {
+    if (first) {
+      await cropped().toColourspace(space).tiff({ compression: 'none' }).toFile(steps[0])
+      await turned(steps[0], steps[1], plan.turn, space)
+    }
+    const scaled = (first ? sharp(steps[1], { limitInputPixels: false }) : cropped()).resize(
+      Math.max(1, size.width - 2 * sides.x),
+      Math.max(1, size.height - 2 * sides.y),
+      { fit: 'fill', kernel: 'lanczos3' },
+    )
     if (task.sharpen > 0) scaled.sharpen(sharpening(task.sharpen))
-    await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(steps[0])
-    if (plan.wrap) await wrapSides(steps[0], steps[1], plan.wrap)
-    const whole = plan.wrap ? steps[1] : steps[0]
-    // Turned in a pass of its own, so that the order of cropping, scaling and turning is ours.
-    if (plan.turn === 0) await rename(whole, scratch)
-    else
-      await sharp(whole, { limitInputPixels: false }).rotate(plan.turn).toColourspace(space).tiff({ compression: 'none' }).toFile(scratch)
+    await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(steps[2])
+    if (plan.wrap) {
+      await wrapSides(steps[2], steps[0], { ...plan.wrap, ...sides })
+      await rename(steps[0], steps[2])
+    }
+    if (plan.turn === 0 || first) await rename(steps[2], scratch)
+    else await turned(steps[2], scratch, plan.turn, space)
   } finally {
     for (const step of steps) await rm(step, { force: true })
   }

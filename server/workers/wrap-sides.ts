@@ -9,7 +9,7 @@ export async function wrapSides(face: string, output: string, wrap: NonNullable<
   const { width = 1, height = 1, space } = await sharp(face, open).metadata()
   const around = { left: wrap.x, right: wrap.x, top: wrap.y, bottom: wrap.y }
   const image = sharp(face, open)
-  const keepSpace = space === 'b-w' ? 'b-w' : 'srgb'
+  const keepSpace = space === 'b-w' || space === 'grey16' || space === 'rgb16' ? space : 'srgb'
   if (wrap.how === 'mirror') {
     await image
       .extend({ ...around, extendWith: 'mirror' })

@@ -4,7 +4,9 @@ import { fail, ok, type Result } from '../../problem/problem.ts'
 const LEVELS = 32
 const SHIFT = 3
 /** Pairs of neighbours kept: enough for a share good to about one percent. */
-const PAIRS = 8192
+const PAIRS = 4096
+/** Pairs an older version kept. */
+const MOST_PAIRS = 8192
 /** Neighbours lie this far apart, as a share of the longer side: details the eye separates at the usual distance. */
 const APART = 1 / 400
 
@@ -100,7 +102,7 @@ export function readCount(bytes: Uint8Array): Result<ColourCount> {
     number,
   ]
   if (magic !== MAGIC || version !== VERSION) return bad('This is not a colour count this version reads.')
-  if (cells > LEVELS ** 3 || pairs > PAIRS || bytes.length !== HEAD + cells * 7 + pairs * 6)
+  if (cells > LEVELS ** 3 || pairs > MOST_PAIRS || bytes.length !== HEAD + cells * 7 + pairs * 6)
     return bad('The colour count has the wrong length.')
   const at = HEAD + cells * 3
   return ok({

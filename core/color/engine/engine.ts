@@ -29,9 +29,15 @@ export interface Transform {
   free(): void
 }
 
+/** Profiles kept open: building a second transform from one costs a fraction of the first. */
+const KEPT = 6
+
 /** A small face on LittleCMS: opens profiles, builds a transform once, then runs it hot. */
 export function createEngine(cms: LittleCms) {
+  const held = new Map<Source, number>()
   const open = (source: Source): number => {
+    const known = held.get(source)
+    if (known) return known
     const handle =
       source === 'srgb'
         ? cms.cmsCreate_sRGBProfile()
@@ -39,6 +45,13 @@ export function createEngine(cms: LittleCms) {
           ? cms.cmsCreateLab4Profile()
           : cms.cmsOpenProfileFromMem(source, source.byteLength)
     if (!handle) throw new ColorError('The colour engine cannot read this profile.')
+    held.set(source, handle)
+    for (const [oldest, other] of held) {
+      if (held.size <= KEPT) break
+      if (typeof oldest === 'string') continue
+      held.delete(oldest)
+      cms.cmsCloseProfile(other)
+    }
     return handle
   }
   return {
@@ -55,19 +68,13 @@ export function createEngine(cms: LittleCms) {
       options: { blackPoint?: boolean; precise?: boolean } = {},
     ): Transform {
       const a = open(from)
-      let b = 0
-      try {
-        b = open(to)
-        const flags = FLAG.noCache | (options.blackPoint ? FLAG.blackPoint : 0) | (options.precise ? FLAG.noOptimize : FLAG.highResolution)
-        const handle = cms.cmsCreateTransform(a, FORMAT[input], b, FORMAT[output], INTENT[intent], flags)
-        if (!handle) throw new ColorError('These two profiles cannot be joined: one lacks the tables for it.')
-        return {
-          run: (pixels, count) => cms.cmsDoTransform(handle, pixels, count),
-          free: () => cms.cmsDeleteTransform(handle),
-        }
-      } finally {
-        cms.cmsCloseProfile(a)
-        if (b) cms.cmsCloseProfile(b)
+      const b = open(to)
+      const flags = FLAG.noCache | (options.blackPoint ? FLAG.blackPoint : 0) | (options.precise ? FLAG.noOptimize : FLAG.highResolution)
+      const handle = cms.cmsCreateTransform(a, FORMAT[input], b, FORMAT[output], INTENT[intent], flags)
+      if (!handle) throw new ColorError('These two profiles cannot be joined: one lacks the tables for it.')
+      return {
+        run: (pixels, count) => cms.cmsDoTransform(handle, pixels, count),
+        free: () => cms.cmsDeleteTransform(handle),
       }
     },
   }

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
+import { copyFileSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join, resolve } from 'node:path'
+import { join } from 'node:path'
 import { instantiate } from 'lcms-wasm'
 import { createEngine, type Engine } from '../engine/engine.ts'
 import { gamutSilhouette, gamutSlice, gamutSurface, gamutVolume } from './surface.ts'
@@ -12,19 +12,29 @@ beforeAll(async () => {
 })
 const bytes = (name: string) => new Uint8Array(readFileSync(`demo/profiles/${name}`))
 
-/** Debian's iccgamut (argyll): the reference tool for gamut volume. */
-function iccgamut(file: string): number {
-  const out = execFileSync('iccgamut', ['-v', '-d', '5', '-ia', resolve(file)], {
-    cwd: mkdtempSync(join(tmpdir(), 'gamut-')),
-    encoding: 'utf8',
-  })
-  return Number(/Total volume of gamut is ([\d.]+)/.exec(out)?.[1])
+/** Debian's iccgamut (argyll): the reference tool for gamut volume. It writes beside the profile, so it is given a copy. */
+function iccgamut(name: string): number {
+  const cwd = mkdtempSync(join(tmpdir(), 'gamut-'))
+  try {
+    copyFileSync(`demo/profiles/${name}.icc`, join(cwd, 'p.icc'))
+    const out = execFileSync('iccgamut', ['-v', '-d', '10', '-ia', 'p.icc'], { cwd, encoding: 'utf8' })
+    return Number(/Total volume of gamut is ([\d.]+)/.exec(out)?.[1])
+  } finally {
+    rmSync(cwd, { recursive: true, force: true })
+  }
 }
 
-test.each(readdirSync('demo/profiles'))('the gamut volume of %s is within 3 %% of iccgamut', (name) => {
-  const reference = iccgamut(`demo/profiles/${name}`)
+test.each([
+  'gannet-lamproom-baryta',
+  'gannet-quay-matte',
+  'albatross-mainsail-canvas',
+  'gannet-breakwater-board',
+  'heron-harbour-lustre',
+  'plover-logbook-plain',
+])('the gamut volume of %s is within 3 %% of iccgamut', (name) => {
+  const reference = iccgamut(name)
   expect(reference).toBeGreaterThan(50_000)
-  expect(Math.abs(gamutVolume(gamutSurface(engine, bytes(name))) / reference - 1)).toBeLessThan(0.03)
+  expect(Math.abs(gamutVolume(gamutSurface(engine, bytes(`${name}.icc`))) / reference - 1)).toBeLessThan(0.03)
 })
 
 test('slices stacked up enclose the volume', () => {

@@ -106,9 +106,12 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   }
   const followed = both.subarray(0, all * 3)
   const wanted = toLab(colours)
+  const asPrinted = engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
   const print = (intent: Intent, blackPoint: boolean) => {
     const device = run(source, 'rgb8', printer, 'rgb16', intent, blackPoint, followed) as Uint16Array
-    return run(printer, 'rgb16', 'lab', 'labFloat', intent === 'absolute' ? 'absolute' : 'relative', false, device) as Float32Array
+    return intent === 'absolute'
+      ? (run(printer, 'rgb16', 'lab', 'labFloat', 'absolute', false, device) as Float32Array)
+      : (asPrinted.run(device, device.length / 3) as Float32Array)
   }
   const distance = (printed: Float32Array) => Float64Array.from({ length: cells }, (_, n) => deltaE2000(at(wanted, n), at(printed, n)))
   const nearest = print('relative', false)
@@ -123,8 +126,10 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   }
   const sampled = Math.max(1, pairs.length / 6)
   const rendering = ({ intent, blackPoint }: (typeof RENDERINGS)[number]): Rendering => {
-    const printed = print(intent, blackPoint)
-    const error = distance(printed)
+    // The nearest print is one of the renderings: it is not made twice.
+    const same = intent === 'relative' && !blackPoint
+    const printed = same ? nearest : print(intent, blackPoint)
+    const error = same ? beyond : distance(printed)
     let kept = 0
     const flat = visiblePairs.map((p) => {
       const left = deltaE2000(at(printed, p.one), at(printed, p.other)) / p.apart
@@ -165,6 +170,8 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   }
   const hues = Array.from({ length: cells }, (_, n) => (chroma(at(wanted, n)) > CHROMA.hue ? hueOf(n) : -1))
   const out = summary(beyond, counts, (n) => !inside(n))
+  const renderings = RENDERINGS.map(rendering)
+  asPrinted.free()
   return {
     outOfGamut: { share: shareOf((n) => !inside(n)), ...out },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
@@ -176,6 +183,6 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
       error: summary(beyond, counts, (n) => hues[n] === s).mean,
     })),
     kind: kindOf(wanted, counts, total),
-    renderings: RENDERINGS.map(rendering),
+    renderings,
   }
 }

@@ -1,0 +1,193 @@
+/**
+ * Colour benchmarks, each beside a rival on the same files in the same run. With a task's name as argument it does only
+ * that task, as a process of its own, so that its peak memory can be read.
+ */
+import { spawn, spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { performance } from 'node:perf_hooks'
+import { MessageChannel } from 'node:worker_threads'
+import sharp from 'sharp'
+import type { PagePlan } from '../core/render/page-plan.ts'
+import type { PageTask } from '../server/workers/page-rows.ts'
+import { openPool } from '../server/workers/pool.ts'
+import { makePrintFile } from '../server/workers/print-file.ts'
+
+const dir = 'var/bench-colour'
+const PICTURE = join(dir, '45-megapixels.jpg')
+const [WIDTH, HEIGHT] = [8256, 5504]
+const PROFILES = [
+  'gannet-lamproom-baryta',
+  'gannet-quay-matte',
+  'heron-harbour-lustre',
+  'heron-pilot-rag',
+  'tern-beacon-gloss',
+  'albatross-fairway-satin',
+].map((name) => `demo/profiles/${name}.icc`)
+/** Where a task leaves how long it took: the server's workers are running already, so Node's own start does not count. */
+const SECONDS = join(dir, 'seconds')
+const PROFILE = PROFILES[0] as string
+const print = (name: string, figures: object) => process.stdout.write(`${JSON.stringify({ bench: name, ...figures })}\n`)
+const round = (value: number, digits = 2) => Number(value.toFixed(digits))
+const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? Number.NaN
+
+/** A picture with grain, gradients and strong colour, so that neither decoder nor gamut has it easy. */
+async function paint(): Promise<void> {
+  if (existsSync(PICTURE)) return
+  mkdirSync(dir, { recursive: true })
+  const small = Buffer.alloc(1032 * 688 * 3)
+  for (let i = 0, at = 0; i < 1032 * 688; i++, at += 3) {
+    const [x, y] = [(i % 1032) / 1032, Math.floor(i / 1032) / 688]
+    const grain = ((i * 48_271) % 97) / 6
+    small[at] = 255 * x * (0.4 + 0.6 * y) + grain
+    small[at + 1] = 255 * (0.5 + 0.5 * Math.sin(9 * x + 5 * y)) * 0.8 + grain
+    small[at + 2] = 255 * (1 - x * y) * 0.9 + grain
+  }
+  await sharp(small, { raw: { width: 1032, height: 688, channels: 3 } })
+    .resize(WIDTH, HEIGHT)
+    .jpeg({ quality: 92 })
+    .toFile(PICTURE)
+}
+
+function page(widthInches: number, heightInches: number, output: string): Omit<PageTask, 'bits'> {
+  const [width, height] = [Math.round(widthInches * 360), Math.round(heightInches * 360)]
+  const plan: PagePlan = {
+    ppi: 360,
+    width,
+    height,
+    pageWidth: Math.round(widthInches * 72),
+    pageHeight: Math.round(heightInches * 72),
+    crop: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
+    turn: width < height ? 90 : 0,
+    place: { left: 0, top: 0, width, height },
+    keep: { left: 0, top: 0, width, height },
+    wrap: null,
+    marks: [],
+    text: null,
+  }
+  return {
+    picture: PICTURE,
+    channels: 'rgb',
+    sourceProfile: null,
+    printerProfile: PROFILE,
+    intent: 'relative',
+    blackPoint: true,
+    untouched: false,
+    plan,
+    sharpen: 0,
+    maxPixels: 300_000_000,
+    output,
+  }
+}
+
+const TASKS: Record<string, () => Promise<void>> = {
+  async decode() {
+    await sharp(PICTURE, { sequentialRead: true }).tiff({ compression: 'none' }).toFile(join(dir, 'decoded.tif'))
+  },
+  async a2() {
+    const { port2 } = new MessageChannel()
+    await makePrintFile({ ...page(23.39, 16.54, join(dir, 'a2.tif')), format: 'tiff', title: 'A2', port: port2 })
+  },
+  async large() {
+    const { port2 } = new MessageChannel()
+    await makePrintFile({ ...page(44, 78.74, join(dir, 'large.tif')), format: 'tiff', title: '44 in × 2 m', port: port2 })
+  },
+}
+
+/** Runs a command to its end; seconds, and the greatest memory it held of its own (not the files it maps), MB. */
+async function run(command: string, args: string[]): Promise<{ seconds: number; megabytes: number }> {
+  const begin = performance.now()
+  const child = spawn(command, args, { stdio: 'ignore' })
+  let most = 0
+  const watch = setInterval(() => {
+    try {
+      const status = readFileSync(`/proc/${child.pid}/status`, 'utf8')
+      const kept = ['RssAnon', 'RssShmem'].reduce((sum, key) => sum + Number(new RegExp(`${key}:\\s+(\\d+)`).exec(status)?.[1] ?? 0), 0)
+      most = Math.max(most, kept)
+    } catch {}
+  }, 15)
+  const code = await new Promise<number | null>((resolve) => child.once('exit', resolve))
+  clearInterval(watch)
+  if (code !== 0) throw new Error(`${command} ended with ${code}`)
+  return { seconds: (performance.now() - begin) / 1000, megabytes: most / 1024 }
+}
+
+async function repeat(times: number, command: string, args: string[]) {
+  const runs = []
+  for (let i = 0; i < times; i++) {
+    const done = await run(command, args)
+    runs.push(command === process.execPath ? { ...done, seconds: Number(readFileSync(SECONDS, 'utf8')) } : done)
+  }
+  return { seconds: round(median(runs.map((r) => r.seconds))), peakMegabytes: Math.round(Math.max(...runs.map((r) => r.megabytes))) }
+}
+
+const asked = process.argv[2]
+if (asked) {
+  const begin = performance.now()
+  await TASKS[asked]?.()
+  writeFileSync(SECONDS, String((performance.now() - begin) / 1000))
+  process.exit(0)
+}
+await paint()
+const self = (task: string) => [process.argv[1] as string, task]
+/** Preview, count and measures in the server's own workers, warm as they are there; each run from the file on. */
+async function analyse(): Promise<number> {
+  const begin = performance.now()
+  const [preview, count] = [join(dir, 'preview.jpg'), join(dir, 'count.bin')]
+  const seen = await pool.inspectPicture({ file: PICTURE, previewFile: preview, maxPixels: 300_000_000 })
+  if (!seen.ok) throw new Error(seen.message)
+  writeFileSync(count, await pool.countPicture({ preview }))
+  await Promise.all(PROFILES.map((printer) => pool.measurePicture({ count, source: null, printer })))
+  return (performance.now() - begin) / 1000
+}
+const pool = openPool()
+await analyse()
+const analysed = [await analyse(), await analyse(), await analyse(), await analyse(), await analyse()]
+await pool.close()
+const ours = { seconds: round(median(analysed)), threads: 2 }
+const jpgicc = await repeat(3, 'jpgicc', ['-o', PROFILE, '-t', '1', '-b', PICTURE, join(dir, 'jpgicc.jpg')])
+const decode = await repeat(3, process.execPath, self('decode'))
+print('all intents, with and without compensation, on six pairings, 45 megapixels, from file to numbers', {
+  ...ours,
+  rival: { name: 'jpgicc converting the file once', ...jpgicc, ratio: round(ours.seconds / jpgicc.seconds), budget: 0.5 },
+  decoding: { ...decode, ratio: round(ours.seconds / decode.seconds) },
+})
+const a2 = await repeat(3, process.execPath, self('a2'))
+const [width, height] = [Math.round(23.39 * 360), Math.round(16.54 * 360)]
+const srgb = '/usr/share/color/argyll/ref/sRGB.icm'
+const vips = async () => {
+  const resized = join(dir, 'vips-resized.tif')
+  const one = await run('vips', [
+    'thumbnail',
+    PICTURE,
+    resized,
+    String(width),
+    '--height',
+    String(height),
+    '--size',
+    'force',
+    '--linear=false',
+  ])
+  const two = await run('vips', [
+    'icc_transform',
+    resized,
+    join(dir, 'vips.tif'),
+    PROFILE,
+    '--input-profile',
+    srgb,
+    '--intent',
+    'relative',
+    '--black-point-compensation',
+  ])
+  return { seconds: one.seconds + two.seconds, megabytes: Math.max(one.megabytes, two.megabytes) }
+}
+if (spawnSync('vips', ['--version']).status === 0) {
+  const runs = [await vips(), await vips(), await vips()]
+  const rival = { seconds: round(median(runs.map((r) => r.seconds))), peakMegabytes: Math.round(Math.max(...runs.map((r) => r.megabytes))) }
+  print('A2 at 360 ppi from 45 megapixels, profile applied', {
+    ...a2,
+    rival: { name: 'vips: resize, then icc_transform', ...rival, ratio: round(a2.seconds / rival.seconds), budget: 1 },
+  })
+}
+const large = await repeat(1, process.execPath, self('large'))
+print('44 in × 2 m at 360 ppi as TIFF, profile applied', { ...large, budgetMegabytes: 600 })
