@@ -153,6 +153,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
   const inspection: Inspection | null = verdict && {
     margins: past?.margins ?? null,
     skew: null,
+    target: null,
     verdict,
     faults: verdict === 'wasted' ? ['roller marks'] : [],
     note: demo.note ?? '',

@@ -80,11 +80,25 @@ export const FAULTS = [
 const reading = z.number().int().nonnegative().max(MAX_LENGTH)
 const MarginReadingSchema = z.object({ leading: reading, trailing: reading, left: reading, right: reading })
 
+/** How the tone and colour target was read. */
+const TargetReadingSchema = z.object({
+  /** The first step above black that was told from it, 1…12, or null when none was. */
+  dark: z.number().int().min(1).max(12).nullable(),
+  /** The last step that was seen against the paper, 245…254, or null when none was. */
+  light: z.number().int().min(245).max(254).nullable(),
+  greysNeutral: z.boolean(),
+  colourSeparate: z.boolean(),
+  hairlinesWhole: z.boolean(),
+})
+export type TargetReading = z.infer<typeof TargetReadingSchema>
+
 export const InspectionSchema = z.object({
   /** Measured borders, µm, or null where nothing was measured. */
   margins: MarginReadingSchema.nullable(),
   /** The left border read again beside the print's leading and its trailing end, µm: how much it turned. */
   skew: z.object({ leading: reading, trailing: reading }).nullable().default(null),
+  /** Only on the target. */
+  target: TargetReadingSchema.nullable().default(null),
   verdict: z.enum(VERDICTS),
   faults: z.array(z.enum(FAULTS)).max(FAULTS.length),
   note: z.string().max(5000),

@@ -4,6 +4,8 @@ import { PICTURE_KINDS } from '../color/measure/measures.ts'
 import { MAX_LENGTH } from '../length/length.ts'
 import { MakeSchema } from '../make/make.ts'
 import { PICTURE_EDGES } from '../sheet/turn.ts'
+import { StripSheetSchema } from '../strips/strips.ts'
+import { TargetSheetSchema } from '../target/target.ts'
 
 const um = z.number().int().positive().max(MAX_LENGTH)
 
@@ -84,6 +86,8 @@ export const BriefSchema = z.object({
   kind: z.enum(PICTURE_KINDS).nullable().default(null),
   /** Output sharpening at the size of the print, per cent; 0 for none. */
   sharpen: z.number().int().min(0).max(200).default(0),
+  /** What this job tries out, when it is a test sheet and not a print. */
+  test: z.discriminatedUnion('kind', [StripSheetSchema, TargetSheetSchema]).nullable().default(null),
   /** Colours that must come out right. */
   critical: z.array(CriticalColourSchema).max(24).default([]),
   notes: z.string().max(5000),
@@ -107,6 +111,7 @@ export const EMPTY_BRIEF: Brief = {
   viewingDistance: null,
   kind: null,
   sharpen: 0,
+  test: null,
   critical: [],
   notes: '',
   dueAt: null,

@@ -69,6 +69,12 @@ export function proofGrid(engine: Engine, settings: Omit<ProofSettings, 'paperWh
   return { size: PROOF_GRID, values }
 }
 
+/** Source RGB to what the printer is sent. */
+export const deviceRenderingGrid = (engine: Engine, settings: Omit<ProofSettings, 'paperWhite'>): Grid => ({
+  size: PROOF_GRID,
+  values: deviceNodes(engine, settings),
+})
+
 /** ΔE2000 that a map of differences draws darkest. */
 export const MAP_FULL = 10
 

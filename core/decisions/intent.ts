@@ -13,19 +13,30 @@ export const intentDecision: Decision<Intent> = {
   key: 'intent',
   title: 'Rendering intent',
   question: 'What happens to colours this ink cannot print?',
-  candidates: ({ brief, paper, studio }) => {
+  candidates: ({ brief, paper, pairing, studio }) => {
     if (!paper) return []
+    const tested = pairing?.tested ?? null
     const grey = pictureOf(brief).channels === 'grey'
     const absorbent = paper.surface !== 'gloss' && paper.surface !== 'satin'
     const rule = studio.rules.everydayIntent
-    const favourite: Intent = grey ? 'perceptual' : rule === 'by-surface' ? (absorbent ? 'perceptual' : 'relative') : rule
-    const why = grey
-      ? 'Black and white keeps its gradients in perceptual.'
-      : rule === 'by-surface'
-        ? absorbent
-          ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
-          : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
-        : `${LABEL[rule]} is the studio’s everyday intent.`
+    const favourite: Intent = tested
+      ? tested.intent
+      : grey
+        ? 'perceptual'
+        : rule === 'by-surface'
+          ? absorbent
+            ? 'perceptual'
+            : 'relative'
+          : rule
+    const why = tested
+      ? `It won on test strips on ${tested.on}${tested.because ? `: ${tested.because}` : ''}.`
+      : grey
+        ? 'Black and white keeps its gradients in perceptual.'
+        : rule === 'by-surface'
+          ? absorbent
+            ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
+            : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
+          : `${LABEL[rule]} is the studio’s everyday intent.`
     return INTENTS.map(
       (intent): Candidate<Intent> => ({
         id: intent,
@@ -48,7 +59,7 @@ export const intentDecision: Decision<Intent> = {
                           : 'colours that would print as they are move a little too',
                     },
                   ],
-        by: grey ? 'rule' : 'house',
+        by: tested ? 'pairing' : grey ? 'rule' : 'house',
         reason: why,
       }),
     )

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { INTENTS } from '../color/intent.ts'
 import { MAX_LENGTH } from '../length/length.ts'
 
 const id = z.string().min(1).max(60)
@@ -90,6 +91,11 @@ export const PairingSchema = z.object({
   dryingMinutes: z.number().nonnegative(),
   good: z.number().int().nonnegative(),
   bad: z.number().int().nonnegative(),
+  /** Which rendering won on test strips, why, and on what day; null when nobody has tried. */
+  tested: z
+    .object({ intent: z.enum(INTENTS), blackPoint: z.boolean(), because: z.string().max(500), on: z.iso.date() })
+    .nullable()
+    .optional(),
 })
 export type Pairing = z.infer<typeof PairingSchema>
 

@@ -19,6 +19,7 @@ import { profilesApi } from './profiles.ts'
 import { runsApi } from './runs.ts'
 import { problemOf, router } from './shared.ts'
 import { studioApi } from './studio.ts'
+import { testSheetsApi } from './test-sheets.ts'
 
 const TYPES: Record<string, string> = {
   '.html': 'text/html; charset=utf-8',
@@ -69,6 +70,7 @@ export function buildHttp(app: App) {
   http.route('/api', studioApi(app))
   http.route('/api', profilesApi(app))
   http.route('/api', printFilesApi(app))
+  http.route('/api', testSheetsApi(app))
   http.route('/api', lotsApi(app))
   http.route('/api', printersApi(app))
   http.route('/api', layoutTestsApi(app))

@@ -36,7 +36,7 @@ export const runDto = (row: RunRow & Times, jobTitle: string): Run => ({
   paperName: row.plate.setup?.paper.name ?? '',
   delivered: row.delivered,
   dryUntil: row.dryUntil?.toISOString() ?? null,
-  inspection: row.inspection ? { ...row.inspection, skew: row.inspection.skew ?? null } : null,
+  inspection: row.inspection ? { ...row.inspection, skew: row.inspection.skew ?? null, target: row.inspection.target ?? null } : null,
   createdAt: row.createdAt.toISOString(),
   finishedAt: row.finishedAt?.toISOString() ?? null,
 })

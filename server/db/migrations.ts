@@ -66,6 +66,10 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
       ),
     ],
   },
+  {
+    name: '0004-test-strips',
+    up: ['ALTER TABLE pairings ADD COLUMN IF NOT EXISTS tested LONGTEXT'],
+  },
 ]
 
 /** Brings the tables up to date; safe to call at every start. */

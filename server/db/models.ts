@@ -4,7 +4,7 @@ import { type Brief, fullBrief, type Picture } from '../../core/brief/brief.ts'
 import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
 import type { ProfileFacts } from '../../core/color/profile/facts.ts'
 import type { Pins } from '../../core/decisions/decision.ts'
-import type { Lot, Paper, Profile, Readings } from '../../core/media/media.ts'
+import type { Lot, Pairing, Paper, Profile, Readings } from '../../core/media/media.ts'
 import { type Plate, readPlate } from '../../core/plate/plate.ts'
 import { type Printer, PrinterSchema } from '../../core/printers/printer.ts'
 import { type HouseRules, HouseRulesSchema } from '../../core/studio/studio.ts'
@@ -97,6 +97,7 @@ export interface PairingRow {
   dryingMinutes: number
   good: number
   bad: number
+  tested?: Pairing['tested']
 }
 export interface LoadedRow {
   id: string
@@ -211,6 +212,7 @@ export function defineModels(db: Sequelize) {
       dryingMinutes: DataTypes.INTEGER,
       good: DataTypes.INTEGER,
       bad: DataTypes.INTEGER,
+      tested: { ...json('tested'), allowNull: true },
     }),
     loaded: define<LoadedRow>('loaded', {
       id: { ...text(130), primaryKey: true },

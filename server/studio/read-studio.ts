@@ -50,7 +50,7 @@ export async function readStudio(models: Models): Promise<Studio> {
     papers: papers.map((p) => p.record),
     lots: lots.map(lotOf),
     profiles: profiles.map(({ id, description, hash, boundTo }) => ({ id, description, hash, boundTo })),
-    pairings: pairings.map(({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad }) => ({
+    pairings: pairings.map(({ id, printerId, paperId, mediaTypeId, profileId, pathId, qualityId, dryingMinutes, good, bad, tested }) => ({
       id,
       printerId,
       paperId,
@@ -61,6 +61,7 @@ export async function readStudio(models: Models): Promise<Studio> {
       dryingMinutes,
       good,
       bad,
+      ...(tested ? { tested } : {}),
     })),
     loaded: loaded.map(({ printerId, pathId, lotId, remaining }) => ({ printerId, pathId, lotId, remaining: Number(remaining) })),
     calibrations: calibrate(

@@ -8,24 +8,43 @@ import type { Measures } from '../../core/color/measure/measures.ts'
 import type { ProfileFacts } from '../../core/color/profile/facts.ts'
 import type { Result } from '../../core/problem/problem.ts'
 import { config } from '../config.ts'
+import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { MeasureTask } from './measure-picture.ts'
 import type { PrintFileTask } from './print-file.ts'
 import type { RenderPageTask } from './render-page.ts'
 
+/**
+ * Does a piece of work, and once more when the worker that did it died under it: the pool has replaced it by then. Work
+ * that failed for a reason of its own is not tried again.
+ */
+export async function oncemore<T>(work: () => Promise<T>): Promise<T> {
+  try {
+    return await work()
+  } catch (error) {
+    const { message, code } = error as Error & { code?: string }
+    if (code === 'ERR_WORKER_OUT_OF_MEMORY' || /worker.*(exited|terminated)|memory limit/i.test(message)) return work()
+    throw error
+  }
+}
+
 /** Heavy work on its own threads: decoding, previews, rendering. A worker that dies is replaced by the pool. */
 export function openPool() {
   const pool = new Piscina({ filename: config.workerFile, maxThreads: 2, minThreads: 0, idleTimeout: 30_000, maxQueue: 200 })
+  const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
   return {
-    inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => pool.run(task, { name: 'inspectPicture' }),
-    countPicture: (task: { preview: string }): Promise<Uint8Array> => pool.run(task, { name: 'countPicture' }),
-    measurePicture: (task: MeasureTask): Promise<Measures> => pool.run(task, { name: 'measurePicture' }),
+    inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => run(task, { name: 'inspectPicture' }),
+    countPicture: (task: { preview: string }): Promise<Uint8Array> => run(task, { name: 'countPicture' }),
+    measurePicture: (task: MeasureTask): Promise<Measures> => run(task, { name: 'measurePicture' }),
     followColour: (task: {
       rgb: [number, number, number]
       source: string | null
       profiles: { id: string; file: string }[]
-    }): Promise<Pick<CriticalColour, 'lab' | 'misses'>> => pool.run(task, { name: 'followColour' }),
-    renderPage: (task: RenderPageTask): Promise<void> => pool.run(task, { name: 'renderPage' }),
+    }): Promise<Pick<CriticalColour, 'lab' | 'misses'>> => run(task, { name: 'followColour' }),
+    findCriticalDetail: (task: CriticalDetailTask): Promise<{ x: number; y: number; mean: number }> =>
+      run(task, { name: 'findCriticalDetail' }),
+    composeStrips: (task: ComposeStripsTask): Promise<void> => run(task, { name: 'composeStrips' }),
+    renderPage: (task: RenderPageTask): Promise<void> => run(task, { name: 'renderPage' }),
     /** Tells the share that is done while it works. */
     makePrintFile: async (task: Omit<PrintFileTask, 'port'>, tell: (share: number) => void): Promise<void> => {
       const { port1, port2 } = new MessageChannel()
@@ -37,12 +56,11 @@ export function openPool() {
       }
     },
     readProfileFile: (task: { file: string }): Promise<Result<{ description: string; facts: ProfileFacts }>> =>
-      pool.run(task, { name: 'readProfileFile' }),
-    examineProfile: (task: { file: string }): Promise<Result<Health>> => pool.run(task, { name: 'examineProfile' }),
-    compareProfileFiles: (task: { one: string; other: string }): Promise<ProfileComparison> =>
-      pool.run(task, { name: 'compareProfileFiles' }),
+      run(task, { name: 'readProfileFile' }),
+    examineProfile: (task: { file: string }): Promise<Result<Health>> => run(task, { name: 'examineProfile' }),
+    compareProfileFiles: (task: { one: string; other: string }): Promise<ProfileComparison> => run(task, { name: 'compareProfileFiles' }),
     checkProfileFile: (task: { file: string; measurements: string }): Promise<Result<ProfileCheck>> =>
-      pool.run(task, { name: 'checkProfileFile' }),
+      run(task, { name: 'checkProfileFile' }),
     close: () => pool.destroy(),
   }
 }

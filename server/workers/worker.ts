@@ -1,3 +1,4 @@
+export { composeStrips, findCriticalDetail } from './compose-strips.ts'
 export { inspectPicture } from './inspect-picture.ts'
 export { countPicture, followColour, measurePicture } from './measure-picture.ts'
 export { makePrintFile } from './print-file.ts'

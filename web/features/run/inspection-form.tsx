@@ -8,6 +8,7 @@ import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
 import { LengthField } from '../../ui/length-field.tsx'
+import { TargetReadingForm } from './target-reading.tsx'
 
 const VERDICT = { right: 'Right', usable: 'Usable', wasted: 'Wasted' } as const
 /** Borders this much apart are seen by eye (common practice), µm. */
@@ -29,6 +30,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
     run.inspection ?? {
       margins: null,
       skew: null,
+      target: null,
       verdict: 'right',
       faults: [],
       note: '',
@@ -144,6 +146,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
             )}
           </section>
         )}
+        {brief.test?.kind === 'target' && <TargetReadingForm value={form.target} onChange={(target) => setForm({ ...form, target })} />}
         <fieldset>
           <legend className="font-semibold">Verdict</legend>
           <div className="mt-1 flex flex-wrap gap-2">

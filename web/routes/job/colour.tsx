@@ -12,6 +12,7 @@ import { INTENT_NAME } from '../../features/colour/names.ts'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { ProofView } from '../../features/colour/proof-view.tsx'
 import { readAt, useProof } from '../../features/proof/use-proof.ts'
+import { StripsView } from '../../features/strips/strips-view.tsx'
 import { Empty } from '../../ui/states.tsx'
 import { Tabs } from '../../ui/tabs.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -22,6 +23,7 @@ const VIEWS = [
   ['intents', 'Intents'],
   ['papers', 'Papers'],
   ['managed', 'Who manages'],
+  ['strips', 'Strips'],
 ] as const
 
 /** L* 58: a middle grey to the eye, neither glaring beside a dark picture nor dull beside a light one. */
@@ -30,10 +32,10 @@ const SURROUND = 140
 const RELEASED = { path: null, stock: null, page: null, 'media-type': null, profile: null, quality: null, placement: null } as const
 
 /** The soft proof, and what decides how colour is rendered. */
-export function ColourStage({ plate, editor, selected, studio }: StageProps) {
+export function ColourStage({ job, plate, editor, selected, studio }: StageProps) {
   const { picture, critical, kind } = editor.draft.brief
   const { setup } = plate
-  const [view, setView] = useState('proof')
+  const [view, setView] = useState(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
   const [options, setOptions] = useState<ProofOptions>({ paperWhite: true, hatchFrom: null, map: false, surround: SURROUND })
   useHotkeys('v', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
   const profile = setup?.profile ?? null
@@ -109,6 +111,7 @@ export function ColourStage({ plate, editor, selected, studio }: StageProps) {
             ) : (
               noProfile
             ))}
+          {view === 'strips' && <StripsView job={job} setup={setup} studio={studio} />}
           {view === 'managed' && <ManagedView management={setup.management} request={reading} />}
           {view === 'papers' && (
             <PapersView

@@ -1,0 +1,77 @@
+import { z } from 'zod'
+import { INTENTS } from '../color/intent.ts'
+import { mm, type Um } from '../length/length.ts'
+
+/** One way of rendering that is tried on a strip. */
+export const StripCandidateSchema = z.object({
+  intent: z.enum(INTENTS),
+  blackPoint: z.boolean(),
+  profileId: z.string().min(1).max(60),
+})
+export type StripCandidate = z.infer<typeof StripCandidateSchema>
+
+/** Most strips on a sheet, and fewest worth a sheet. */
+export const STRIPS = { fewest: 2, most: 8 } as const
+
+/** A job that is a sheet of test strips: what for, and what each strip is, in the order they are lettered. */
+export const StripSheetSchema = z.object({
+  kind: z.literal('strips'),
+  /** Job whose picture is tried. */
+  forJob: z.number().int().positive(),
+  printerId: z.string().max(60),
+  paperId: z.string().max(60),
+  candidates: z.array(StripCandidateSchema).min(STRIPS.fewest).max(STRIPS.most),
+})
+export type StripSheet = z.infer<typeof StripSheetSchema>
+
+/** Strips are lettered, so that they can be spoken of in front of the sheet. */
+export const stripLetter = (i: number): string => 'ABCDEFGH'[i] ?? '?'
+
+/** Space for a strip's label, between strips, and the least side at which a strip still shows anything. */
+const LABEL: Um = mm(5)
+const GAP: Um = mm(3)
+const LEAST: Um = mm(25)
+
+interface Rect {
+  x: Um
+  y: Um
+  w: Um
+  h: Um
+}
+
+/** Where one strip and its label go, in the area's own frame. */
+export interface StripCell {
+  picture: Rect
+  label: Rect
+}
+
+/**
+ * Packs `count` strips of one size into an area: the grid in which their shorter side comes out longest, none larger than
+ * the print itself. Null when they would be too small to judge.
+ */
+export function packStrips(area: { w: Um; h: Um }, count: number, print: { w: Um; h: Um }): StripCell[] | null {
+  let best: { columns: number; w: Um; h: Um } | null = null
+  for (let columns = 1; columns <= count; columns++) {
+    const rows = Math.ceil(count / columns)
+    const w = Math.min(print.w, Math.floor((area.w - (columns - 1) * GAP) / columns))
+    const h = Math.min(print.h, Math.floor((area.h - (rows - 1) * GAP) / rows) - LABEL)
+    if (w < LEAST || h < LEAST) continue
+    const worth = ({ w, h }: { w: Um; h: Um }) => Math.min(w, h) * 1e7 + Math.max(w, h)
+    if (!best || worth({ w, h }) > worth(best)) best = { columns, w, h }
+  }
+  if (!best) return null
+  const { columns, w, h } = best
+  return Array.from({ length: count }, (_, i) => {
+    const x = (i % columns) * (w + GAP)
+    const y = Math.floor(i / columns) * (h + LABEL + GAP)
+    return { label: { x, y, w, h: LABEL }, picture: { x, y: y + LABEL, w, h } }
+  })
+}
+
+/** The part of the picture (shares of its sides) that a strip shows at the size of the print, around a point. */
+export function stripDetail(cell: { w: Um; h: Um }, print: { w: Um; h: Um }, at: { x: number; y: number }) {
+  const w = Math.min(1, cell.w / print.w)
+  const h = Math.min(1, cell.h / print.h)
+  const begin = (centre: number, size: number) => Math.min(1 - size, Math.max(0, centre - size / 2))
+  return { x: begin(at.x, w), y: begin(at.y, h), w, h }
+}

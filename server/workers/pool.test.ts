@@ -1,0 +1,26 @@
+import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { Piscina } from 'piscina'
+import { oncemore } from './pool.ts'
+
+test('work whose worker dies is done by the one that replaces it; work that fails is not repeated', async () => {
+  const dir = mkdtempSync(join(tmpdir(), 'pool-'))
+  const [died, failed] = [join(dir, 'died'), join(dir, 'failed')]
+  const filename = join(dir, 'worker.mjs')
+  writeFileSync(
+    filename,
+    `import { appendFileSync, existsSync, writeFileSync } from 'node:fs'
+     export function dies() { if (existsSync(${JSON.stringify(died)})) return 'answered'; writeFileSync(${JSON.stringify(died)}, ''); process.exit(3) }
+     export function fails() { appendFileSync(${JSON.stringify(failed)}, 'x'); throw new Error('no such colour') }`,
+  )
+  const pool = new Piscina({ filename, maxThreads: 1 })
+  try {
+    expect(await oncemore(() => pool.run(null, { name: 'dies' }))).toBe('answered')
+    expect(existsSync(died)).toBe(true)
+    await expect(oncemore(() => pool.run(null, { name: 'fails' }))).rejects.toThrow('no such colour')
+  } finally {
+    await pool.destroy()
+    rmSync(dir, { recursive: true, force: true })
+  }
+})

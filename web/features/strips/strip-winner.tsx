@@ -1,0 +1,83 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { toast } from 'sonner'
+import { type StripSheet, stripLetter } from '../../../core/strips/strips.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { queryClient, studioQuery } from '../../api/queries.ts'
+import { renderingName } from '../colour/names.ts'
+
+/** Says which strip won and why; from then on the pairing's intent is that one. */
+export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Studio }) {
+  const [chosen, setChosen] = useState<number | null>(null)
+  const [because, setBecause] = useState('')
+  const pairing = studio.pairings.find((p) => p.printerId === sheet.printerId && p.paperId === sheet.paperId)
+  const paper = studio.papers.find((p) => p.id === sheet.paperId)?.name ?? 'this paper'
+  const printer = studio.printers.find((p) => p.id === sheet.printerId)?.name ?? 'this printer'
+  const save = async (choice: { intent: string; blackPoint: boolean; because: string } | null) => {
+    if (!pairing) return
+    try {
+      await api('PUT', `/pairings/${pairing.id}/tested`, choice)
+      await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+      toast.success(choice ? `Recorded for ${paper} on ${printer}.` : 'Taken back.', {
+        ...(choice ? { action: { label: 'Undo', onClick: () => void save(pairing.tested ?? null) } } : {}),
+      })
+    } catch (error) {
+      toast.error(messageOf(error))
+    }
+  }
+  const tested = pairing?.tested
+  return (
+    <div className="absolute inset-0 overflow-auto bg-paper p-4">
+      <h2>Which strip won?</h2>
+      <p className="max-w-prose text-soft">
+        Look at the strips dry, under the light the print will hang in. What you say here decides the intent of {paper} on {printer} from
+        now on.{' '}
+        <Link className="link" to={`/jobs/${sheet.forJob}/colour`}>
+          Back to the job they were made for
+        </Link>
+      </p>
+      {tested && (
+        <p className="mt-2 border-l-4 border-act pl-3">
+          Recorded on {tested.on}: {renderingName(tested.intent, tested.blackPoint).toLowerCase()}
+          {tested.because ? `, because ${tested.because}` : ''}.{' '}
+          <button type="button" className="link" onClick={() => save(null)}>
+            take it back
+          </button>
+        </p>
+      )}
+      {!pairing && (
+        <p className="mt-2 border-l-4 border-stop pl-3">
+          The studio has no pairing of {paper} with {printer} to record it on.
+        </p>
+      )}
+      <fieldset className="mt-3">
+        <legend className="sr-only">Strips</legend>
+        {sheet.candidates.map((c, i) => (
+          <label key={stripLetter(i)} className="mt-1 flex items-center gap-2 text-lg">
+            <input type="radio" name="winner" checked={chosen === i} onChange={() => setChosen(i)} />
+            <b className="num font-semibold">{stripLetter(i)}</b> {renderingName(c.intent, c.blackPoint)}
+            {c.profileId !== sheet.candidates[0]?.profileId && (
+              <span className="text-sm text-soft">{studio.profiles.find((p) => p.id === c.profileId)?.description}</span>
+            )}
+          </label>
+        ))}
+      </fieldset>
+      <label className="mt-3 block max-w-prose">
+        <span className="text-sm text-soft">Why, in a few words</span>
+        <input className="w-full" maxLength={500} value={because} onChange={(e) => setBecause(e.target.value)} />
+      </label>
+      <button
+        type="button"
+        className="btn btn-act mt-3"
+        disabled={chosen === null || !pairing}
+        onClick={() => {
+          const winner = chosen === null ? undefined : sheet.candidates[chosen]
+          if (winner) void save({ intent: winner.intent, blackPoint: winner.blackPoint, because })
+        }}
+      >
+        Record the winner
+      </button>
+    </div>
+  )
+}

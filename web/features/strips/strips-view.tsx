@@ -1,0 +1,223 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { Job } from '../../../core/api/dto.ts'
+import { INTENTS, type Intent } from '../../../core/color/intent.ts'
+import { lotSizeName } from '../../../core/media/lot-name.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import { STRIPS, type StripCandidate, stripLetter } from '../../../core/strips/strips.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { jobsQuery } from '../../api/queries.ts'
+import { renderingName } from '../colour/names.ts'
+import { StripWinner } from './strip-winner.tsx'
+import { TargetPanel } from './target-panel.tsx'
+
+const SHARES = [
+  [1, 'a whole sheet'],
+  [2, 'half a sheet'],
+  [4, 'a quarter'],
+] as const
+
+interface Props {
+  job: Job
+  setup: NonNullable<Plate['setup']>
+  studio: Studio
+}
+
+/** Test strips when looking at the screen is not enough: one detail, rendered in several ways, on a cut-down sheet. */
+export function StripsView({ job, setup, studio }: Props) {
+  const navigate = useNavigate()
+  const own = setup.profile?.id ?? ''
+  const [candidates, setCandidates] = useState<StripCandidate[]>([
+    { intent: 'relative', blackPoint: true, profileId: own },
+    { intent: 'perceptual', blackPoint: true, profileId: own },
+  ])
+  const lots = studio.lots
+    .filter((l) => l.stock > 0)
+    .sort((a, b) => Number(b.paperId === setup.paper.id) - Number(a.paperId === setup.paper.id))
+  const [lotId, setLotId] = useState(setup.lot.id)
+  const [share, setShare] = useState<1 | 2 | 4>(2)
+  const [at, setAt] = useState<{ x: number; y: number } | null>(null)
+  const jobs = useQuery(jobsQuery)
+  const make = useMutation({
+    mutationFn: () => api<Job>('POST', `/jobs/${job.id}/strips`, { lotId, share, candidates, at }),
+    onSuccess: (made) => void navigate(`/jobs/${made.id}/sheet`),
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  if (job.brief.test?.kind === 'strips') return <StripWinner sheet={job.brief.test} studio={studio} />
+  const made = (jobs.data ?? []).filter((j) => j.brief.test?.kind === 'strips' && j.brief.test.forJob === job.id)
+  const profiles = studio.profiles.filter((p) => p.boundTo?.printerId === setup.printer.id)
+  const change = (i: number, part: Partial<StripCandidate>) => setCandidates(candidates.map((c, n) => (n === i ? { ...c, ...part } : c)))
+  const tested = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)?.tested
+  const nameOf = (id: string) => {
+    const p = profiles.find((x) => x.id === id)
+    return studio.papers.find((x) => x.id === p?.boundTo?.paperId)?.name ?? p?.description ?? id
+  }
+  return (
+    <div className="absolute inset-0 overflow-auto bg-paper p-4">
+      <h2>Test strips</h2>
+      <p className="max-w-prose text-soft">
+        One detail at the size it will be printed, rendered in each of these ways, side by side on one piece of paper. Cheaper than a whole
+        print, and the paper answers.
+      </p>
+      {tested && (
+        <p className="mt-2 border-l-4 border-act pl-3">
+          On {tested.on} <b className="font-semibold">{renderingName(tested.intent, tested.blackPoint).toLowerCase()}</b> won on{' '}
+          {setup.paper.name}
+          {tested.because ? `: ${tested.because}` : ''}.
+        </p>
+      )}
+      <div className="mt-3 grid items-start gap-6 xl:grid-cols-2">
+        <form
+          aria-label="Compose strips"
+          className="max-w-xl"
+          onSubmit={(e) => {
+            e.preventDefault()
+            make.mutate()
+          }}
+        >
+          <ol className="space-y-1.5">
+            {candidates.map((c, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: strips are known by their letter
+              <li key={i} className="flex flex-wrap items-center gap-2">
+                <b className="num w-4 font-semibold">{stripLetter(i)}</b>
+                <select
+                  aria-label={`Intent of strip ${stripLetter(i)}`}
+                  value={c.intent}
+                  onChange={(e) => change(i, { intent: e.target.value as Intent })}
+                >
+                  {INTENTS.map((intent) => (
+                    <option key={intent} value={intent}>
+                      {intent}
+                    </option>
+                  ))}
+                </select>
+                <label className="flex items-center gap-1 text-sm">
+                  <input
+                    type="checkbox"
+                    checked={c.blackPoint}
+                    disabled={c.intent === 'absolute'}
+                    onChange={(e) => change(i, { blackPoint: e.target.checked })}
+                  />
+                  compensated
+                </label>
+                <select
+                  aria-label={`Profile of strip ${stripLetter(i)}`}
+                  className="max-w-72 min-w-0"
+                  value={c.profileId}
+                  onChange={(e) => change(i, { profileId: e.target.value })}
+                >
+                  {profiles.map((p) => (
+                    <option key={p.id} value={p.id}>
+                      profile for {nameOf(p.id)}
+                    </option>
+                  ))}
+                </select>
+                {candidates.length > STRIPS.fewest && (
+                  <button
+                    type="button"
+                    className="link"
+                    aria-label={`Remove strip ${stripLetter(i)}`}
+                    onClick={() => setCandidates(candidates.filter((_, n) => n !== i))}
+                  >
+                    ×
+                  </button>
+                )}
+              </li>
+            ))}
+          </ol>
+          {candidates.length < STRIPS.most && (
+            <button
+              type="button"
+              className="btn mt-2"
+              onClick={() => setCandidates([...candidates, { intent: 'relative', blackPoint: false, profileId: own }])}
+            >
+              Another strip
+            </button>
+          )}
+          <div className="mt-3 flex flex-wrap items-end gap-2">
+            <label>
+              <span className="block text-sm text-soft">On</span>
+              <select aria-label="Piece of paper" value={share} onChange={(e) => setShare(Number(e.target.value) as 1 | 2 | 4)}>
+                {SHARES.map(([value, words]) => (
+                  <option key={value} value={value}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <label className="min-w-0">
+              <span className="block text-sm text-soft">of</span>
+              <select aria-label="Lot" className="max-w-72" value={lotId} onChange={(e) => setLotId(e.target.value)}>
+                {lots.map((lot) => (
+                  <option key={lot.id} value={lot.id}>
+                    {studio.papers.find((p) => p.id === lot.paperId)?.name}, {lotSizeName(lot, job.brief.unit)}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </div>
+          <fieldset className="mt-3">
+            <legend className="text-sm text-soft">Detail</legend>
+            <label className="flex items-center gap-2">
+              <input type="radio" name="detail" checked={at === null} onChange={() => setAt(null)} />
+              where the candidates differ most
+            </label>
+            <label className="flex items-center gap-2">
+              <input type="radio" name="detail" checked={at !== null} onChange={() => setAt({ x: 0.5, y: 0.5 })} />
+              around a place of your choice
+            </label>
+            {at && (
+              <div className="mt-1 flex flex-wrap gap-3 text-sm">
+                {(['x', 'y'] as const).map((axis) => (
+                  <label key={axis} className="flex items-center gap-2">
+                    {axis === 'x' ? 'from the left' : 'from the head'}
+                    <input
+                      type="range"
+                      min={0}
+                      max={100}
+                      value={Math.round(at[axis] * 100)}
+                      onChange={(e) => setAt({ ...at, [axis]: Number(e.target.value) / 100 })}
+                    />
+                    <span className="num w-9">{Math.round(at[axis] * 100)} %</span>
+                  </label>
+                ))}
+              </div>
+            )}
+          </fieldset>
+          <button type="submit" className="btn btn-act mt-4" disabled={make.isPending || !own}>
+            {make.isPending ? 'Composing …' : 'Compose the strips as a job'}
+          </button>
+          <p className="mt-1 text-sm text-soft">
+            All strips of a sheet share its media type; to compare media types, print the sheet once with each. Cutting down a sheet: metal
+            rule with guard, blade away from the hand.
+          </p>
+        </form>
+        <div>
+          {made.length > 0 && (
+            <section aria-label="Sheets of strips" className="mb-6">
+              <h3 className="font-semibold">Made for this job</h3>
+              <ul>
+                {made.map((j) => (
+                  <li key={j.id} className="border-b border-hair py-1">
+                    <Link className="link" to={`/jobs/${j.id}/colour`}>
+                      {j.id} {j.title}
+                    </Link>{' '}
+                    <span className="text-sm text-soft">
+                      {j.brief.test?.kind === 'strips' &&
+                        j.brief.test.candidates.map((c) => renderingName(c.intent, c.blackPoint).toLowerCase()).join(' / ')}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+              <p className="mt-1 text-sm text-soft">Open one on its Colour stage to say which strip won.</p>
+            </section>
+          )}
+          <TargetPanel paperId={setup.paper.id} printerId={setup.printer.id} />
+        </div>
+      </div>
+    </div>
+  )
+}

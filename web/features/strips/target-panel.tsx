@@ -1,0 +1,39 @@
+import { useMutation } from '@tanstack/react-query'
+import { useNavigate } from 'react-router'
+import { toast } from 'sonner'
+import type { Job } from '../../../core/api/dto.ts'
+import { api, messageOf } from '../../api/client.ts'
+
+/** The tone and colour target: print it on this paper, or take it as a file. */
+export function TargetPanel({ paperId, printerId }: { paperId: string; printerId: string }) {
+  const navigate = useNavigate()
+  const begin = useMutation({
+    mutationFn: () => api<Job>('POST', '/target/jobs', { paperId, printerId }),
+    onSuccess: (job) => void navigate(`/jobs/${job.id}/sheet`),
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  return (
+    <section aria-label="Tone and colour target">
+      <h3 className="font-semibold">Tone and colour target</h3>
+      <div className="mt-1 flex flex-wrap items-start gap-4">
+        <img src="/api/target.png" alt="The target" loading="lazy" className="w-44 border border-line" />
+        <div className="max-w-xs">
+          <p className="text-soft">
+            Near-black and near-white steps, greys, saturated ramps, colours inks find hard, skins, hairlines and small letters. Print it
+            once on each pairing and read it under Inspect.
+          </p>
+          <button type="button" className="btn mt-2" disabled={begin.isPending} onClick={() => begin.mutate()}>
+            {begin.isPending ? 'Drawing …' : 'Print it on this paper'}
+          </button>
+          <p className="mt-2 flex gap-3 text-sm">
+            {(['tif', 'png', 'pdf'] as const).map((kind) => (
+              <a key={kind} className="link" href={`/api/target.${kind}`} download>
+                {{ tif: 'TIFF', png: 'PNG', pdf: 'PDF' }[kind]}
+              </a>
+            ))}
+          </p>
+        </div>
+      </div>
+    </section>
+  )
+}
