@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process'
-import { expect, test } from '@playwright/test'
+import { expect, type Page, test } from '@playwright/test'
 import { saved } from './operator.ts'
 
 test('intents are compared on this picture and this paper, and one is taken', async ({ page }) => {
@@ -88,4 +88,125 @@ test('the pointer reads the colour below it: what is sent is what transicc sends
   const before = await dark()
   await page.getByLabel('Hatch what cannot be printed').check()
   await expect.poll(dark).toBeGreaterThan(before + 1000)
+})
+
+/** RGB of a canvas at shares of its size. */
+const pixelAt = (page: Page, label: string, x: number, y: number) =>
+  page.getByLabel(label, { exact: true }).evaluate(
+    (c, at) => {
+      const canvas = c as HTMLCanvasElement
+      return [
+        ...(canvas.getContext('2d')?.getImageData(Math.floor(at.x * canvas.width), Math.floor(at.y * canvas.height), 1, 1).data ?? []),
+      ].slice(0, 3)
+    },
+    { x, y },
+  )
+
+test('the proof is split by a line, mapped by how far it lies off, and shown at the size of the print', async ({ page }) => {
+  await page.goto('/jobs/11/colour')
+  await expect(page.getByLabel('On this paper', { exact: true })).toBeVisible()
+  const [original, proof] = [await pixelAt(page, 'Original', 0.9, 0.5), await pixelAt(page, 'On this paper', 0.9, 0.5)]
+  await page.getByRole('button', { name: 'Split' }).click()
+  expect(await pixelAt(page, 'Original and proof', 0.9, 0.5)).toEqual(proof)
+  await page.getByLabel('Line').fill('100')
+  await expect.poll(() => pixelAt(page, 'Original and proof', 0.9, 0.5)).toEqual(original)
+  await page.getByRole('button', { name: 'Proof', exact: true }).click()
+  await page.getByLabel('How far each colour lies off').check()
+  await expect.poll(async () => new Set(await pixelAt(page, 'How far off', 0.9, 0.5)).size).toBe(1)
+  await expect(page.getByText('10 ΔE2000 and more')).toBeVisible()
+  await page.getByLabel('How far each colour lies off').uncheck()
+  await page.getByRole('button', { name: '100 %' }).click()
+  await page.getByLabel('Pixels to an inch of this display').fill('100')
+  const width = await page.getByLabel('On this paper', { exact: true }).evaluate((c) => c.getBoundingClientRect().width)
+  const inches = await page.evaluate(async () => {
+    const job = await (await fetch('/api/jobs/11')).json()
+    const plate = await (
+      await fetch('/api/plates/resolve', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ brief: job.brief, pins: job.pins }),
+      })
+    ).json()
+    return (plate.setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) / 25_400
+  })
+  expect(Math.abs(width - inches * 100)).toBeLessThan(2)
+})
+
+test('up to four candidates stand side by side with their numbers, and one is taken', async ({ page }) => {
+  await page.goto('/jobs/10/colour')
+  await page.getByRole('tab', { name: 'Candidates' }).click()
+  const figures = page.getByRole('figure')
+  await expect(figures).toHaveCount(2)
+  const add = page.getByRole('form', { name: 'Add a candidate' })
+  await add.getByLabel('Paper').selectOption({ label: 'Pilot Rag 188 on Heron 17' })
+  await add.getByRole('button', { name: 'Add' }).click()
+  await add.getByLabel('Intent').selectOption('absolute')
+  await add.getByRole('button', { name: 'Add' }).click()
+  await expect(figures).toHaveCount(4)
+  await expect(add.getByRole('button', { name: 'Add' })).toBeDisabled()
+  for (let i = 0; i < 4; i++) await expect(figures.nth(i)).toContainText(/moves [\d.]+ ΔE · misses [\d.]+ ΔE/)
+  await figures.nth(2).getByRole('button', { name: 'use' }).click()
+  await expect(page.locator('[data-decision="stock"]')).toContainText('Pilot Rag 188')
+  await page.getByRole('button', { name: 'Undo', exact: true }).click()
+  await saved(page)
+})
+
+test('a colour that is pressed is kept an eye on: what it misses by is a finding; the wheel and the tones are drawn', async ({ page }) => {
+  await page.goto('/jobs/11/colour')
+  const proof = page.getByLabel('On this paper', { exact: true })
+  await expect(proof).toBeVisible()
+  const box = await proof.boundingBox()
+  if (!box) throw new Error('no proof')
+  await page.mouse.click(box.x + 150, box.y + 80)
+  const critical = page.getByRole('region', { name: 'Critical colours' })
+  await expect(critical.getByRole('textbox')).toHaveCount(1)
+  const miss = Number(/([\d.]+) ΔE/.exec((await critical.textContent()) ?? '')?.[1])
+  expect(miss).toBeGreaterThan(2)
+  await expect(page.getByText(`“Colour 1” prints ${miss.toFixed(1)} ΔE2000 off`)).toBeVisible()
+  // The readout under the pointer and the server come to the same number.
+  const read = page.getByTestId('readout')
+  await expect(read).toContainText('ΔE2000')
+  const shown = Number(/([\d.]+) ΔE2000/.exec((await read.textContent()) ?? '')?.[1])
+  expect(Math.abs(shown - miss)).toBeLessThan(0.11)
+  await critical.getByRole('button', { name: 'Forget Colour 1' }).click()
+  await expect(critical.getByRole('textbox')).toHaveCount(0)
+  await saved(page)
+  await expect(page.getByRole('img', { name: 'a*b* plane at L* 50' }).locator('circle').nth(4)).toBeAttached()
+  await expect(page.getByRole('region', { name: 'Tones' })).toContainText(/\d+ of 13/)
+})
+
+test('strips are composed on half a sheet as a job, and the winner is recorded for the pairing and taken back', async ({ page }) => {
+  await page.goto('/jobs/10/colour')
+  await page.getByRole('tab', { name: 'Strips' }).click()
+  const form = page.getByRole('form', { name: 'Compose strips' })
+  await form.getByRole('button', { name: 'Another strip' }).click()
+  await form.getByLabel('Intent of strip C').selectOption('perceptual')
+  await form.getByRole('button', { name: 'Compose the strips' }).click()
+  await expect(page.getByRole('heading', { name: /Test strips: Red lens/ })).toBeVisible({ timeout: 30_000 })
+  await expect(page.locator('[data-decision="orientation"]')).toContainText('Head leads')
+  await page.goto(page.url().replace('/sheet', '/colour'))
+  await expect(page.getByRole('heading', { name: 'Which strip won?' })).toBeVisible()
+  await page.getByRole('radio', { name: /B Perceptual/ }).check()
+  await page.getByLabel('Why, in a few words').fill('the rings keep apart')
+  await page.getByRole('button', { name: 'Record the winner' }).click()
+  await expect(page.getByText(/Recorded on .*the rings keep apart/)).toBeVisible()
+  await page.getByRole('link', { name: 'Back to the job' }).click()
+  await expect(page.locator('[data-decision="intent"]')).toContainText('Perceptual')
+  await page.getByRole('tab', { name: 'Strips' }).click()
+  await expect(page.getByText(/perceptual, compensated won on /)).toBeVisible()
+  await page.getByRole('region', { name: 'Sheets of strips' }).getByRole('link').first().click()
+  await page.getByRole('button', { name: 'take it back' }).click()
+  await expect(page.getByText(/Recorded on/)).toBeHidden()
+})
+
+test('the page is handed over as a file', async ({ page }) => {
+  await page.goto('/jobs/13/run')
+  const panel = page.getByRole('region', { name: 'As a file' })
+  await panel.getByLabel('Kind of file').selectOption('png')
+  await panel.getByRole('button', { name: 'Make the file' }).click()
+  const link = panel.getByRole('link', { name: /Save PNG, 8 bit/ })
+  await expect(link).toBeVisible({ timeout: 60_000 })
+  const download = page.waitForEvent('download')
+  await link.click()
+  expect((await download).suggestedFilename()).toBe('job-13.png')
 })

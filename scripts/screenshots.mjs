@@ -40,11 +40,45 @@ await withDemo('screenshots', async ({ browser, base }) => {
       await sleep(300)
     },
   })
-  await shoot('colour', '/jobs/11/colour')
-  await shoot('load-sheet', '/jobs/8/load', {
+  await shoot('colour', '/jobs/11/colour', {
     before: async (page) => {
-      await page.getByRole('button', { name: /Load 1 sheet/ }).click()
-      await sleep(300)
+      const box = await page.getByLabel('On this paper', { exact: true }).boundingBox()
+      await page.mouse.click(box.x + 150, box.y + 80)
+      await page.getByRole('region', { name: 'Critical colours' }).getByRole('textbox').waitFor()
+      await page.getByRole('button', { name: 'Split' }).click()
+      await page.mouse.move(box.x + 150, box.y + 90)
+      await sleep(800)
+    },
+  })
+  await shoot('candidates-dark', '/jobs/10/colour', {
+    theme: 'dark',
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Candidates' }).click()
+      const add = page.getByRole('form', { name: 'Add a candidate' })
+      await add.getByLabel('Paper').selectOption({ label: 'Pilot Rag 188 on Heron 17' })
+      await add.getByRole('button', { name: 'Add' }).click()
+      await add.getByLabel('Intent').selectOption('perceptual')
+      await add.getByRole('button', { name: 'Add' }).click()
+      await sleep(3500)
+    },
+  })
+  await shoot('papers', '/jobs/11/colour', {
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Papers' }).click()
+      await page.getByRole('table', { name: 'Papers compared' }).waitFor()
+      await sleep(500)
+    },
+  })
+  await shoot('strips', '/jobs/11/colour', {
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Strips' }).click()
+      await sleep(1500)
+    },
+  })
+  await shoot('profile-checks', '/shelf/profiles?p=gannet-lamproom-baryta', {
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Checks' }).click()
+      await sleep(700)
     },
   })
   await shoot('load-phone', '/jobs/8/load', {
@@ -64,29 +98,23 @@ await withDemo('screenshots', async ({ browser, base }) => {
     },
   })
   await shoot('log', '/log')
-  await shoot('frozen-plate', '/runs/1')
   const tab = (name) => async (page) => {
     await page.getByRole('tab', { name, exact: true }).click()
     await sleep(500)
   }
   const jobs = await (await fetch(`${base}/api/jobs`)).json()
   const sheetOf = (title) => `/jobs/${jobs.find((j) => j.title === title).id}/sheet`
-  await shoot('board-before-the-turn', sheetOf('Tide tables for the board'), {
+  await shoot('board-after-the-turn', sheetOf('Tide tables for the board'), {
     before: async (page) => {
       await page.locator('[data-decision="orientation"]').click()
       await page.getByRole('button', { name: 'Pin Foot leads' }).click()
       await page.getByRole('button', { name: 'Close', exact: true }).click()
       await tab('Edges')(page)
-    },
-  })
-  await shoot('board-after-the-turn', sheetOf('Tide tables for the board'), {
-    before: async (page) => {
       await tab('Edges')(page)
       await page.getByRole('listitem').filter({ hasText: 'Turn it half round' }).getByRole('button').click()
       await sleep(5000)
     },
   })
-  await shoot('metre-strip', sheetOf('Coastline strip, one metre'), { before: tab('Marks') })
   await shoot('borderless-card', sheetOf('Souvenirs, 100 by noon'), { before: tab('Edges') })
   await shoot('two-sided-card', sheetOf('Keepsake cards, two-sided'), { before: tab('Back') })
   await shoot('wrapped-canvas', sheetOf('Lens canvas for the bars'), { theme: 'dark' })

@@ -92,7 +92,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   const found = (await call<Run[]>('GET', '/runs?q=quokka%20heron')).body
   expect(found.map((r: Run) => r.id)).toContain(run.id)
   const opened = await runOf(run.id)
-  expect(opened.inspection).toEqual({ ...inspection, skew: null })
+  expect(opened.inspection).toEqual({ ...inspection, skew: null, target: null })
   // The plate in the log is the frozen one, whatever the studio does since.
   await call('PATCH', '/lots/lustre-a3', { measured: { width: mm(300), length: mm(420) } })
   expect((await runOf(run.id)).plate).toEqual(opened.plate)
