@@ -187,6 +187,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     name: 'Gannet 13',
     kind: '13-inch ten-ink pigment printer',
     inkSet: 'pigment-10',
+    monochromeMode: 'Greys only',
     inks: inks(PIGMENT, 26, [18, 21, 9, 12, 15, 7, 11, 19, 5.5, 14]),
     black: { installed: 'both', swap: null },
     mediaTypes: [
@@ -278,6 +279,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     name: 'Heron 17',
     kind: '17-inch printer with cassette, front slot and roll',
     inkSet: 'pigment-12',
+    monochromeMode: 'Greys only',
     inks: inks([...PIGMENT, 'Orange', 'Green'], 80, [52, 61, 33, 40, 58, 28, 36, 62, 44, 50, 71, 66]),
     black: { installed: 'photo', swap: { minutes: 4, millilitres: 3 } },
     mediaTypes: [
@@ -367,6 +369,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     name: 'Petrel 24',
     kind: '24-inch roll printer that loads itself and senses width and thickness',
     inkSet: 'pigment-10',
+    monochromeMode: 'Greys only',
     inks: inks(PIGMENT, 150, [120, 96, 60, 88, 130, 72, 91, 140, 110, 125]),
     black: { installed: 'both', swap: null },
     mediaTypes: [
@@ -407,6 +410,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     name: 'Albatross 44',
     kind: '44-inch roll printer, 2- and 3-inch cores, suction, cut-sheet loading',
     inkSet: 'pigment-12',
+    monochromeMode: 'Greys only',
     inks: inks([...PIGMENT, 'Orange', 'Green'], 330, [210, 260, 120, 180, 300, 90, 140, 250, 200, 170, 310, 280]),
     black: { installed: 'matte', swap: { minutes: 6, millilitres: 5 } },
     mediaTypes: [

@@ -69,6 +69,8 @@ export const PrinterSchema = z.object({
   paths: z.array(PathSchema).min(1).max(12).refine(distinct, 'two have the same id'),
   /** What the panel calls a size that is not in its list. */
   unlistedSize: z.string().max(80).default('User-defined'),
+  /** What its driver calls its own mode for black and white; empty when it has none. */
+  monochromeMode: z.string().max(80).default(''),
   /** Overspray of borderless prints soils the inside: how much since it was cleaned, and after how much to clean, m². */
   overspray: z.object({ since: z.number().nonnegative(), cleanAfter: z.number().positive() }).default({ since: 0, cleanAfter: 0.2 }),
   /** Pixels per inch the printer wants its page data in. */

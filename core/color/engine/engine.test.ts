@@ -59,6 +59,33 @@ describe.each(INTENTS)('%s', (intent, number) => {
   })
 })
 
+test.each(INTENTS.flatMap(([intent, n]) => [false, true].map((blackPoint) => [intent, n, blackPoint] as const)))(
+  'what %s (%i), compensation %s, sends for colours anywhere prints as what transicc sends: greatest ΔE2000 under 0.01',
+  (intent, n, blackPoint) => {
+    let state = 7
+    const random = () => {
+      state = (state * 48_271) % 2_147_483_647
+      return state / 2_147_483_647
+    }
+    const anywhere = Array.from({ length: 300 }, (): Triple => [5 + 93 * random(), -90 + 180 * random(), -90 + 180 * random()])
+    const t = engine.transform('lab', 'labFloat', profile, 'rgb16', intent, { blackPoint, precise: true })
+    const ours = t.run(new Float32Array(anywhere.flat()), anywhere.length) as Uint16Array
+    t.free()
+    const theirs = transicc('*Lab', FILE, n, blackPoint, anywhere)
+    const print = engine.transform(profile, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
+    const [a, b] = [
+      print.run(ours, anywhere.length),
+      print.run(
+        Uint16Array.from(theirs.flat(), (v) => Math.round(v * 257)),
+        anywhere.length,
+      ),
+    ]
+    print.free()
+    const at = (lab: ArrayLike<number>, i: number): Triple => [lab[i * 3] as number, lab[i * 3 + 1] as number, lab[i * 3 + 2] as number]
+    expect(Math.max(...anywhere.map((_, i) => deltaE2000(at(a, i), at(b, i))))).toBeLessThan(0.01)
+  },
+)
+
 test('device to Lab agrees with transicc to 0.1 ΔE2000, relative and absolute', () => {
   const devices = [
     [0, 0, 0],

@@ -22,12 +22,14 @@ interface Props {
   kind: PictureKind | null
   /** What the house rule prefers on this surface. */
   house: 'relative' | 'perceptual'
+  /** What the driver calls its own mode for black and white, or empty. */
+  monochromeMode: string
   onKind(kind: PictureKind | null): void
   onUse(intent: Intent, blackPoint: boolean): void
 }
 
 /** What every intent does to this picture on this paper, in numbers, and which to take. */
-export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, kind, house, onKind, onUse }: Props) {
+export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, kind, house, monochromeMode, onKind, onUse }: Props) {
   const query = useQuery({
     queryKey: ['measures', pictureId, profileId],
     queryFn: () => api<PictureMeasures>('GET', `/pictures/${pictureId}/measures?profile=${encodeURIComponent(profileId)}`),
@@ -60,6 +62,12 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
           ))}
         </select>
       </label>
+      {(kind ?? m.kind) === 'black-and-white' && monochromeMode && (
+        <p className="mt-2 max-w-3xl">
+          This printer has a black-and-white mode of its own, “{monochromeMode}”. It holds greys with fewer coloured inks, so they stay
+          neutral under other light; it takes no profile, so the driver manages and what you see here does not foretell it. Worth a strip.
+        </p>
+      )}
       <p className="mt-3 max-w-3xl">
         <b className="num">{percent(m.outOfGamut.share)}</b> of the picture cannot be printed as it is here: its nearest print is{' '}
         <span className="num">{delta(m.outOfGamut.mean)}</span> ΔE2000 away on average,{' '}

@@ -62,6 +62,7 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
         <TextAt form={form} at="name" label="Name" />
         <TextAt form={form} at="kind" label="Kind, in a few words" />
         <TextAt form={form} at="unlistedSize" label="Panel’s name for an unlisted size" />
+        <TextAt form={form} at="monochromeMode" label="Driver’s name for its black-and-white mode" />
         <TextAt form={form} at="address" label="Address (ipp://…)" />
         <ChoiceAt
           form={form}

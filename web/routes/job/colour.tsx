@@ -85,6 +85,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
                 blackPoint={setup.blackPoint}
                 kind={kind}
                 house={houseIntent(studio.rules.everydayIntent, setup.paper.surface)}
+                monochromeMode={setup.printer.monochromeMode}
                 onKind={(kind) => editor.brief({ kind })}
                 onUse={use}
               />
