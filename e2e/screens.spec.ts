@@ -23,15 +23,29 @@ const SCREENS = [
   '/shelf/rules',
   '/nowhere',
 ]
+/** Views behind tabs, each with what shows that it is there. */
+const VIEWS: [path: string, tab: string, ready: string][] = [
+  ['/jobs/10/colour', 'Candidates', 'text=/moves [\\d.]+ ΔE/'],
+  ['/jobs/10/colour', 'Intents', 'table[aria-label="Intents compared"]'],
+  ['/jobs/10/colour', 'Papers', 'table[aria-label="Papers compared"]'],
+  ['/jobs/10/colour', 'Strips', 'form[aria-label="Compose strips"]'],
+  ['/shelf/profiles?p=gannet-lamproom-baryta', 'Health', 'table[aria-label="Round trips"]'],
+  ['/shelf/profiles?p=gannet-lamproom-baryta', 'Checks', 'table[aria-label="Worst patches"]'],
+  ['/shelf/profiles?p=gannet-lamproom-baryta', 'Compare', 'table[aria-label="Map of differences"]'],
+]
 
 for (const theme of ['light', 'dark']) {
   test(`no screen has an accessibility violation, ${theme}`, async ({ page }) => {
     test.setTimeout(180_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
-    for (const path of SCREENS) {
+    for (const [path, tab, ready] of [...SCREENS.map((path) => [path] as const), ...VIEWS]) {
       await page.goto(path)
       await expect(page.locator('h1').first()).toBeAttached()
       if (path.includes('colour')) await expect(page.getByLabel('On this paper')).toBeVisible()
+      if (tab && ready) {
+        await page.getByRole('tab', { name: tab, exact: true }).click()
+        await expect(page.locator(ready).first()).toBeVisible()
+      }
       await page.evaluate(AXE)
       const violations = await page.evaluate(async () => {
         // biome-ignore lint/suspicious/noExplicitAny: axe puts itself on the window
@@ -40,7 +54,7 @@ for (const theme of ['light', 'dark']) {
           (v: { id: string; nodes: { html: string }[] }) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 120)).join(' | ')}`,
         )
       })
-      expect(violations, path).toEqual([])
+      expect(violations, `${path} ${tab ?? ''}`).toEqual([])
     }
   })
 }

@@ -1,6 +1,7 @@
 import { open, readFile, rename, rm } from 'node:fs/promises'
 import sharp from 'sharp'
 import type { Source, Transform } from '../../core/color/engine/engine.ts'
+import { applyFineGrid, fineGrid } from '../../core/color/fine-grid.ts'
 import type { Intent } from '../../core/color/intent.ts'
 import type { PagePlan, PixelRect } from '../../core/render/page-plan.ts'
 import { loadEngine } from './engine.ts'
@@ -35,6 +36,7 @@ export interface PageTask {
 /** Rows converted at a time; bounds the memory of the colour engine. */
 const BAND_ROWS = 64
 
+/** How a page's colours are converted; null leaves them as they are. */
 async function transformFor(task: PageTask): Promise<Transform | null> {
   const cms = await loadEngine()
   const source: Source = task.sourceProfile && task.channels !== 'cmyk' ? new Uint8Array(await readFile(task.sourceProfile)) : 'srgb'
@@ -43,8 +45,19 @@ async function transformFor(task: PageTask): Promise<Transform | null> {
   const same = task.sourceProfile !== null && task.sourceProfile === task.printerProfile
   if (task.untouched || same || (source === 'srgb' && target === 'srgb')) return null
   const grey = task.channels === 'grey' && source !== 'srgb'
+  const intent = target === 'srgb' ? 'relative' : task.intent
+  if (task.bits === 8 && !grey) {
+    const grid = fineGrid(cms, source, target, intent, task.blackPoint)
+    return {
+      run(pixels, count) {
+        applyFineGrid(grid, pixels as Uint8Array, pixels as Uint8Array, count)
+        return pixels
+      },
+      free: () => undefined,
+    }
+  }
   const [from, to] = task.bits === 16 ? ([grey ? 'grey16' : 'rgb16', 'rgb16'] as const) : ([grey ? 'grey8' : 'rgb8', 'rgb8'] as const)
-  return cms.transform(source, from, target, to, target === 'srgb' ? 'relative' : task.intent, { blackPoint: task.blackPoint })
+  return cms.transform(source, from, target, to, intent, { blackPoint: task.blackPoint })
 }
 
 /**

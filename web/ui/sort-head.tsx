@@ -18,7 +18,7 @@ export function SortHead<T>({ table }: { table: Table<T> }) {
               </button>
             </th>
           ))}
-          <th />
+          <td />
         </tr>
       ))}
     </thead>

@@ -68,12 +68,17 @@ export interface ProofRequest extends Omit<RenderingRequest, 'printerUrl'> {
   hatchFrom: number | null
   /** Shows how far each colour lies off instead of the proof. */
   map: boolean
+  /** The original that the asker still has: it is not sent again. */
+  has: string | null
 }
 
 export interface ProofAnswer {
   width: number
   height: number
-  original: Uint8ClampedArray
+  /** Null when the asker has it. */
+  original: Uint8ClampedArray | null
+  /** Which original it is. */
+  originalKey: string
   proof: Uint8ClampedArray | null
   /** 0…1, null without a printer profile. */
   outOfGamut: number | null
@@ -155,7 +160,7 @@ function withoutAlpha({ data, width, height }: ImageData): Uint8Array {
 const api = {
   /** Original and proof of a preview, as RGBA ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
-    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } = request
+    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, has } = request
     const [cms, pixels, sourceBytes, printer] = await Promise.all([
       load(),
       pixelsOf(previewUrl),
@@ -174,7 +179,7 @@ const api = {
       )
       shown = { key: originalKey, pixels: made }
     }
-    const original = shown.pixels.slice()
+    const original = has === originalKey ? null : shown.pixels.slice()
     let proof: Uint8ClampedArray | null = null
     let outOfGamut: number | null = null
     if (printer && printerUrl) {
@@ -191,8 +196,9 @@ const api = {
       shares.set(shareKey, outOfGamut)
       if (hatchFrom !== null && !map) hatchOutOfGamut(proof, pixels.data, pixels.width, distances(), PROOF_GRID, hatchFrom)
     }
-    const answer = { width: pixels.width, height: pixels.height, original, proof, outOfGamut, milliseconds: performance.now() - begin }
-    return Comlink.transfer(answer, [original.buffer, ...(proof ? [proof.buffer] : [])])
+    const { width, height } = pixels
+    const answer = { width, height, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin }
+    return Comlink.transfer(answer, [...(original ? [original.buffer] : []), ...(proof ? [proof.buffer] : [])])
   },
 
   /** One candidate, smaller, to be looked at beside others. */

@@ -97,7 +97,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
               <th rowSpan={2} className="pr-3 align-bottom font-normal">
                 Cast
               </th>
-              <th rowSpan={2} />
+              <td rowSpan={2} />
             </tr>
             <tr className="border-b border-line text-sm text-soft">
               {['mean', '95th', 'all', 'shadows', 'highlights', 'saturated', 'neutrals'].map((h) => (

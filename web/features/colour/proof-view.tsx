@@ -2,8 +2,7 @@ import { useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { MAP_FULL } from '../../../core/color/proof.ts'
 import { Pixels } from '../../ui/pixels.tsx'
-import type { ProofAnswer } from '../../workers/proof.worker.ts'
-import type { RenderingRequest } from '../proof/use-proof.ts'
+import type { RenderingRequest, Shown } from '../proof/use-proof.ts'
 import { DisplayScale } from './display-scale.tsx'
 import { ReadoutLine } from './readout-line.tsx'
 
@@ -16,7 +15,7 @@ const MODES = [
 type Mode = (typeof MODES)[number][0]
 
 interface Props {
-  answer: ProofAnswer | null
+  answer: Shown | null
   error: string | null
   busy: boolean
   reading: RenderingRequest | null

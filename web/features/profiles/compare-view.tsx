@@ -47,7 +47,7 @@ export function CompareView({ entry, others }: { entry: ProfileEntry; others: Pr
             <table className="text-left" aria-label="Compared">
               <thead>
                 <tr className="border-b border-line text-sm text-soft">
-                  <th className="pr-4 font-normal" />
+                  <td />
                   <th className="pr-4 font-normal">this one</th>
                   <th className="font-normal">the other</th>
                 </tr>

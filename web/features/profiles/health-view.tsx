@@ -35,7 +35,7 @@ export function HealthView({ id }: { id: string }) {
             <th className="font-normal">mean</th>
             <th className="font-normal">95th</th>
             <th className="font-normal">max</th>
-            <th className="font-normal" />
+            <td />
           </tr>
         </thead>
         <tbody>

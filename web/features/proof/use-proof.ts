@@ -22,13 +22,18 @@ function open(): Held {
   return shared
 }
 
+/** A proof with the original beside it. */
+export type Shown = ProofAnswer & { original: Uint8ClampedArray }
+type Asked = Omit<ProofRequest, 'has'>
+
 /** The newest proof; while one is being made the last stays. Requests made meanwhile are answered once, the newest. */
-export function useProof(request: ProofRequest | null): { answer: ProofAnswer | null; error: string | null; busy: boolean } {
-  const [answer, setAnswer] = useState<ProofAnswer | null>(null)
+export function useProof(request: Asked | null): { answer: Shown | null; error: string | null; busy: boolean } {
+  const [answer, setAnswer] = useState<Shown | null>(null)
   const [error, setError] = useState<string | null>(null)
   const [busy, setBusy] = useState(false)
   const newest = useRef<string>('')
   const running = useRef(false)
+  const last = useRef<Shown | null>(null)
   const key = JSON.stringify(request)
   useEffect(() => {
     newest.current = key
@@ -39,8 +44,11 @@ export function useProof(request: ProofRequest | null): { answer: ProofAnswer | 
       try {
         for (let done = ''; done !== newest.current; ) {
           done = newest.current
-          const wanted = JSON.parse(done) as ProofRequest | null
-          const made = wanted ? await open().proof.proof(wanted) : null
+          const wanted = JSON.parse(done) as Asked | null
+          const got = wanted ? await open().proof.proof({ ...wanted, has: last.current?.originalKey ?? null }) : null
+          const original = got?.original ?? last.current?.original
+          const made = got && original ? { ...got, original } : null
+          if (made) last.current = made
           if (done === newest.current) {
             setAnswer(made)
             setError(null)

@@ -76,7 +76,7 @@ export function SliverChart({ plate, studio, onStep }: { plate: Plate; studio: S
             <th className="font-normal">Step</th>
             <th className="font-normal">slivers</th>
             <th className="font-normal">picture lost</th>
-            <th />
+            <td />
           </tr>
         </thead>
         <tbody>
