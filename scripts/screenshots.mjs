@@ -57,7 +57,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
       const add = page.getByRole('form', { name: 'Add a candidate' })
       await add.getByLabel('Paper').selectOption({ label: 'Pilot Rag 188 on Heron 17' })
       await add.getByRole('button', { name: 'Add' }).click()
-      await add.getByLabel('Intent').selectOption('perceptual')
+      await add.getByLabel('Intent').selectOption('relative')
       await add.getByRole('button', { name: 'Add' }).click()
       await sleep(3500)
     },

@@ -3,6 +3,7 @@ import { PaperChoiceSchema, PictureMeasuresSchema } from '../../core/api/dto.ts'
 import { CriticalColourSchema } from '../../core/color/critical.ts'
 import { houseIntent, recommend, renderingOf } from '../../core/color/measure/recommend.ts'
 import type { App } from '../app-context.ts'
+import { log } from '../log.ts'
 import { createMeasurer } from '../pictures/measure.ts'
 import { missing } from '../problems.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
@@ -73,7 +74,10 @@ export function measuresApi(app: App) {
             const paper = studio.papers.find((p) => p.id === pairing.paperId)
             const printer = studio.printers.find((p) => p.id === pairing.printerId)
             if (!profile || !paper || !printer) return []
-            const measures = await measure(row, profile.hash).catch(() => null)
+            const measures = await measure(row, profile.hash).catch((err: Error) => {
+              log.warn({ err, profile: profile.id }, 'a pairing could not be measured')
+              return null
+            })
             if (!measures) return []
             const recommendation = recommend(measures, { house: houseIntent(studio.rules.everydayIntent, paper.surface) })
             const rendering = renderingOf(measures, recommendation.intent, true)

@@ -181,6 +181,7 @@ test('a colour is followed to every paper, and a critical one that is missed is 
     'saturation+',
   ])
   expect(misses['relative+']).toBeGreaterThan(3)
+  expect(misses['relative+']).toBeLessThan(25)
   const { body: plate } = await call('POST', '/plates/resolve', {
     brief: { ...job.brief, critical: [colour] },
     pins: { printer: 'gannet' },

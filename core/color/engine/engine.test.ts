@@ -1,12 +1,12 @@
 import { execFileSync } from 'node:child_process'
-import { readFileSync } from 'node:fs'
+import { readdirSync, readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { shareOutOfGamut } from '../gamut/out-of-gamut.ts'
 import { applyGrid, gridNodes } from '../grid.ts'
 import type { Intent } from '../intent.ts'
 import { differenceGrid, displayGrid, gamutGrid, PROOF_GRID, proofGrid } from '../proof.ts'
-import { ColorError, createEngine, type Engine } from './engine.ts'
+import { ColorError, createEngine, type Engine, type Source } from './engine.ts'
 
 const FILE = 'demo/profiles/gannet-lamproom-baryta.icc'
 const profile = new Uint8Array(readFileSync(FILE))
@@ -150,6 +150,23 @@ test('the demo profiles have a table for every intent', () => {
     proofGrid(engine, { source: 'srgb', printer: profile, intent, blackPoint: false }, displayGrid(engine, profile, false)),
   )
   expect(Buffer.compare(Buffer.from(p?.values ?? []), Buffer.from(r?.values ?? []))).not.toBe(0)
+})
+
+test('however many profiles have been opened, each still converts as it did alone', async () => {
+  const files = readdirSync('demo/profiles').map((name) => new Uint8Array(readFileSync(`demo/profiles/${name}`)))
+  const blue = new Uint8Array([30, 20, 200])
+  const convert = (e: Engine, from: Source, to: Source) => {
+    const t = e.transform(from, 'rgb8', to, 'rgb8', 'relative', { precise: true })
+    const made = [...t.run(blue, 1)]
+    t.free()
+    return made
+  }
+  const first = files[0] as Uint8Array
+  for (const file of [...files, ...files]) {
+    const alone = createEngine(await instantiate())
+    expect(convert(engine, first, file)).toEqual(convert(alone, first, file))
+    expect(convert(engine, file, 'srgb')).toEqual(convert(alone, file, 'srgb'))
+  }
 })
 
 test('a map of differences is white where the print holds, dark where it misses', () => {

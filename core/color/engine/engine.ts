@@ -37,7 +37,12 @@ export function createEngine(cms: LittleCms) {
   const held = new Map<Source, number>()
   const open = (source: Source): number => {
     const known = held.get(source)
-    if (known) return known
+    if (known) {
+      // The last used goes to the end: what is closed below must never be the other profile of the same transform.
+      held.delete(source)
+      held.set(source, known)
+      return known
+    }
     const handle =
       source === 'srgb'
         ? cms.cmsCreate_sRGBProfile()
