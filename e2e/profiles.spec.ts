@@ -26,7 +26,7 @@ test('several profiles are added at once: what is new, known and no printer prof
   await expect(taken).toContainText('1 added, 1 known, 1 not taken')
   await expect(taken).toContainText('a display, not a printer')
   const section = page.getByRole('region', { name: 'What it was made for' })
-  await expect(section).toContainText('Read from its description')
+  await expect(section).toContainText('Read from its description and file name')
   await expect(section.getByRole('combobox', { name: /^Printer of/ })).toHaveValue('heron')
   await expect(section.getByRole('combobox', { name: /^Paper of/ })).toHaveValue('pilot-rag')
   await section.getByRole('button', { name: 'Confirm' }).click()

@@ -40,7 +40,7 @@ export function profilesApi(app: App) {
     description,
     boundTo,
     facts,
-    suggestion: suggestBinding(description, studio, facts),
+    suggestion: suggestBinding(`${description} ${facts.fileName ?? ''}`, studio, facts),
     addedAt: createdAt.toISOString(),
   })
   const bodyOf = (raw: Request, field: string) => {
@@ -89,10 +89,11 @@ export function profilesApi(app: App) {
         method: 'put',
         path: '/profiles',
         summary: 'Add an ICC profile (the file as the request body)',
+        request: { query: z.object({ name: z.string().max(255).default('') }) },
         responses: { 200: body(ProfileEntrySchema.extend({ known: z.boolean() })), ...PROBLEMS },
       }),
       async (c) => {
-        const { row, known } = await shelf.take(bodyOf(c.req.raw, 'profile'))
+        const { row, known } = await shelf.take(bodyOf(c.req.raw, 'profile'), c.req.valid('query').name)
         return c.json({ ...entry(row, await readStudio(models)), known }, 200)
       },
     )
@@ -108,7 +109,7 @@ export function profilesApi(app: App) {
         await files.hold(bodyOf(c.req.raw, 'archive'), LIMITS.uploadBytes, 'archive', (path) =>
           eachProfileIn(path, async (name, source) => {
             try {
-              const { row, known } = await shelf.take(source)
+              const { row, known } = await shelf.take(source, name)
               outcomes.push({ name, outcome: known ? 'known' : 'added', says: row.description, profileId: row.id })
             } catch (error) {
               if (!(error instanceof Refusal)) throw error

@@ -8,7 +8,7 @@ import { Refusal } from '../problems.ts'
 export function createProfileShelf({ files, pool, models, events }: Pick<App, 'files' | 'pool' | 'models' | 'events'>) {
   return {
     /** Takes a profile in by its content; one that is on the shelf already is recognised. Refuses what cannot print. */
-    async take(source: Readable): Promise<{ row: Row<ProfileRow>; known: boolean }> {
+    async take(source: Readable, fileName: string): Promise<{ row: Row<ProfileRow>; known: boolean }> {
       const { hash } = await files.take(source, LIMITS.profileBytes, 'profile')
       const known = await models.profiles.findOne({ where: { hash } })
       if (known) return { row: known, known: true }
@@ -16,7 +16,13 @@ export function createProfileShelf({ files, pool, models, events }: Pick<App, 'f
       // The file stays: a picture that carries the same profile may refer to it.
       if (!read.ok) throw new Refusal(422, read.problem)
       const { description, facts } = read.value
-      const row = await models.profiles.create({ id: `profile-${hash.slice(0, 12)}`, hash, description, boundTo: null, facts })
+      const row = await models.profiles.create({
+        id: `profile-${hash.slice(0, 12)}`,
+        hash,
+        description,
+        boundTo: null,
+        facts: { ...facts, fileName },
+      })
       events.tell({ what: 'studio', id: row.id })
       return { row, known: false }
     },
@@ -25,7 +31,7 @@ export function createProfileShelf({ files, pool, models, events }: Pick<App, 'f
     async withFacts(row: Row<ProfileRow>): Promise<Row<ProfileRow>> {
       if (row.facts.silhouette || !files.has(row.hash)) return row
       const read = await pool.readProfileFile({ file: files.pathOf(row.hash) })
-      if (read.ok) await row.update({ facts: read.value.facts })
+      if (read.ok) await row.update({ facts: { ...read.value.facts, fileName: row.facts.fileName ?? '' } })
       return row
     },
 

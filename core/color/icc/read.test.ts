@@ -60,3 +60,28 @@ test('no mutation of a profile makes the reader throw', () => {
     { numRuns: 500 },
   )
 })
+
+test('chart readings that a profile carries are found', () => {
+  const text = new TextEncoder().encode('text\0\0\0\0CTI3\nNUMBER_OF_SETS 2\nBEGIN_DATA\n1 0 0 0\n2 100 100 100\nEND_DATA\n\0')
+  const bytes = new Uint8Array(good.length + text.length)
+  bytes.set(good)
+  bytes.set(text, good.length)
+  const view = new DataView(bytes.buffer)
+  view.setUint32(0, bytes.length)
+  // The copyright's entry in the tag table is given to the readings.
+  const entry =
+    132 + 12 * Array.from({ length: view.getUint32(128) }, (_, i) => i).findIndex((i) => view.getUint32(132 + i * 12) === 0x63707274)
+  bytes.set(new TextEncoder().encode('targ'), entry)
+  view.setUint32(entry + 4, good.length)
+  view.setUint32(entry + 8, text.length)
+  const read = readProfile(bytes)
+  expect(read.ok && read.value.readings).toContain('2 100 100 100')
+})
+
+test('two tags that lie over one another are refused, two that share their data are not', () => {
+  const view = new DataView(good.buffer, good.byteOffset)
+  const crossed = good.slice()
+  new DataView(crossed.buffer).setUint32(136 + 12, view.getUint32(136) + 8)
+  expect(code(crossed)).toBe('profile-tag-overlap')
+  expect(code(good)).toBe('ok')
+})

@@ -9,6 +9,8 @@ const lab = z.tuple([z.number(), z.number(), z.number()])
 
 /** What the shelf shows of a printer profile: what its file says, and what its tables come to. */
 export const ProfileFactsSchema = z.object({
+  /** Name of the file it came as; empty when nobody knows. */
+  fileName: z.string().max(255).default(''),
   deviceClass: z.string(),
   space: z.string(),
   connection: z.string(),
@@ -39,7 +41,7 @@ export const ProfileFactsSchema = z.object({
   /** Greatest chroma in each of 36 directions of hue, from 0° on. */
   silhouette: z.array(z.number()).length(SILHOUETTE),
 })
-export type ProfileFacts = z.infer<typeof ProfileFactsSchema>
+export type ProfileFacts = z.output<typeof ProfileFactsSchema>
 
 const rounded = (t: Triple): [number, number, number] => [Number(t[0].toFixed(2)), Number(t[1].toFixed(2)), Number(t[2].toFixed(2))]
 
@@ -53,9 +55,10 @@ export function blackPoint(engine: Engine, profile: Uint8Array, intent: 'relativ
 const patchesOf = (readings: string | null) => Number(/NUMBER_OF_SETS\s+(\d+)/.exec(readings ?? '')?.[1] ?? 0)
 
 /** Measures a profile that has been read and found fit for a printer. */
-export function profileFacts(engine: Engine, bytes: Uint8Array, info: ProfileInfo): ProfileFacts {
+export function profileFacts(engine: Engine, bytes: Uint8Array, info: ProfileInfo, fileName = ''): ProfileFacts {
   const surface = gamutSurface(engine, bytes)
   return {
+    fileName,
     deviceClass: info.deviceClass,
     space: info.space.trim(),
     connection: info.connection.trim(),

@@ -60,7 +60,7 @@ export function BindingForm({ entry, studio }: { entry: ProfileEntry; studio: St
   return (
     <section aria-label="What it was made for" className="mt-3">
       <h3 className="font-semibold">What it was made for</h3>
-      {suggested && <p className="text-sm text-soft">Read from its description. Look it over and confirm.</p>}
+      {suggested && <p className="text-sm text-soft">Read from its description and file name. Look it over and confirm.</p>}
       <div className="mt-1 grid gap-2 sm:grid-cols-2">
         {select(
           'Printer',

@@ -33,6 +33,7 @@ export function FactsView({ facts, hash }: { facts: ProfileFacts; hash: string }
       </span>,
     ],
     ['File', `ICC version ${facts.version}, printer class, ${facts.space} to ${facts.connection}, ${Math.round(facts.bytes / 1024)} kB`],
+    ...(facts.fileName ? ([['Came as', facts.fileName]] as [string, React.ReactNode][]) : []),
     ['Made', facts.created ? facts.created.slice(0, 10) : 'no date in the file'],
     [
       'By',

@@ -19,7 +19,12 @@ export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
     const quiet = () => undefined
     try {
       if (/\.zip$/i.test(file.name)) return await upload<ImportOutcome[]>('/profiles/archive', file, quiet, signal)
-      const entry = await upload<ProfileEntry & { known: boolean }>('/profiles', file, quiet, signal)
+      const entry = await upload<ProfileEntry & { known: boolean }>(
+        `/profiles?name=${encodeURIComponent(file.name.slice(0, 255))}`,
+        file,
+        quiet,
+        signal,
+      )
       return [{ name: file.name, outcome: entry.known ? 'known' : 'added', says: entry.description, profileId: entry.id }]
     } catch (error) {
       return [{ name: file.name, outcome: 'refused', says: messageOf(error), profileId: null }]

@@ -11,6 +11,7 @@ import { ManagedView } from '../../features/colour/managed-view.tsx'
 import { INTENT_NAME } from '../../features/colour/names.ts'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { ProofView } from '../../features/colour/proof-view.tsx'
+import { useFollowed } from '../../features/colour/use-followed.ts'
 import { readAt, useProof } from '../../features/proof/use-proof.ts'
 import { StripsView } from '../../features/strips/strips-view.tsx'
 import { Empty } from '../../ui/states.tsx'
@@ -51,6 +52,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   const { answer, error, busy } = useProof(
     previewUrl && setup ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } : null,
   )
+  useFollowed(picture?.id, profile?.id, critical, (followed) => editor.brief({ critical: followed }))
   if (!picture) return <Empty title="No picture yet">Take a picture on the Brief stage; its proof appears here.</Empty>
   if (!setup)
     return <Empty title="Nothing to proof on yet">A proof needs a paper on a printer. The findings below say what stands in the way.</Empty>

@@ -1,0 +1,21 @@
+import { useEffect, useRef } from 'react'
+import type { CriticalColour } from '../../../core/color/critical.ts'
+import { api } from '../../api/client.ts'
+
+/** Follows critical colours to a profile that came onto the shelf after they were picked; each profile is tried once. */
+export function useFollowed(
+  pictureId: string | undefined,
+  profileId: string | undefined,
+  colours: CriticalColour[],
+  onFollowed: (colours: CriticalColour[]) => void,
+): void {
+  const tried = useRef(new Set<string>())
+  useEffect(() => {
+    if (!pictureId || !profileId || tried.current.has(profileId) || colours.every((c) => c.misses[profileId])) return
+    tried.current.add(profileId)
+    Promise.all(colours.map((c) => api<CriticalColour>('POST', `/pictures/${pictureId}/colours`, { name: c.name, rgb: c.rgb }))).then(
+      onFollowed,
+      () => undefined,
+    )
+  }, [pictureId, profileId, colours, onFollowed])
+}
