@@ -65,7 +65,16 @@ test('nothing is cut off sideways, on a desk or on a phone', async ({ page }) =>
     [390, 844],
   ] as const) {
     await page.setViewportSize({ width, height })
-    for (const path of ['/', '/jobs/10/brief', '/jobs/10/sheet', '/jobs/10/load', '/jobs/10/run', '/jobs/6/inspect']) {
+    for (const path of [
+      '/',
+      '/jobs/10/brief',
+      '/jobs/10/sheet',
+      '/jobs/10/colour',
+      '/jobs/10/load',
+      '/jobs/10/run',
+      '/jobs/6/inspect',
+      '/shelf/profiles',
+    ]) {
       await page.goto(path)
       await expect(page.locator('h1').first()).toBeAttached()
       expect(

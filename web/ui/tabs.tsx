@@ -14,7 +14,7 @@ export function Tabs({ label, tabs, value, onChange, hint }: Props) {
     <div
       role="tablist"
       aria-label={label}
-      className="flex items-center"
+      className="flex min-w-0 items-center overflow-x-auto"
       onKeyDown={(e) => {
         const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
         const next = tabs[(at + by + tabs.length) % tabs.length]
@@ -31,7 +31,7 @@ export function Tabs({ label, tabs, value, onChange, hint }: Props) {
           role="tab"
           aria-selected={v === value}
           tabIndex={v === value ? 0 : -1}
-          className={`border-b-2 px-3 py-1.5 ${v === value ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`}
+          className={`shrink-0 border-b-2 px-3 py-1.5 whitespace-nowrap ${v === value ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`}
           onClick={() => onChange(v)}
         >
           {words}

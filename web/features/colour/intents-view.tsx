@@ -69,12 +69,19 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
         </p>
       )}
       <p className="mt-3 max-w-3xl">
-        <b className="num">{percent(m.outOfGamut.share)}</b> of the picture cannot be printed as it is here: its nearest print is{' '}
-        <span className="num">{delta(m.outOfGamut.mean)}</span> ΔE2000 away on average,{' '}
-        <span className="num">{delta(m.outOfGamut.p95)}</span> at the 95th percentile, at most{' '}
-        <span className="num">{delta(m.outOfGamut.max)}</span>. <b className="num">{percent(m.belowBlack)}</b> is darker than the printer’s
-        black (L* <span className="num">{m.blackL.toFixed(0)}</span>), <b className="num">{percent(m.aboveWhiteStep)}</b> too light to show
-        against the paper.
+        {m.outOfGamut.share === 0 ? (
+          'Every colour of the picture can be printed as it is here. '
+        ) : (
+          <>
+            <b className="num">{percent(m.outOfGamut.share)}</b> of the picture cannot be printed as it is here: its nearest print is{' '}
+            <span className="num">{delta(m.outOfGamut.mean)}</span> ΔE2000 away on average,{' '}
+            <span className="num">{delta(m.outOfGamut.p95)}</span> at the 95th percentile, at most{' '}
+            <span className="num">{delta(m.outOfGamut.max)}</span>.{' '}
+          </>
+        )}
+        <b className="num">{percent(m.belowBlack)}</b> is darker than the printer’s black (L*{' '}
+        <span className="num">{m.blackL.toFixed(0)}</span>), <b className="num">{percent(m.aboveWhiteStep)}</b> too light to show against
+        the paper.
       </p>
       <div className="overflow-x-auto">
         <table className="mt-3 w-full text-left" aria-label="Intents compared">
@@ -149,7 +156,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
         A gradation is flattened when neighbours that differ visibly keep less than half of it. – means the picture has hardly any there.
         Thresholds are in docs/colour-measures.md.
       </p>
-      <HueWheel measures={m} />
+      {m.sectors.some((sector) => sector.share > 0) && <HueWheel measures={m} />}
     </div>
   )
 }

@@ -73,10 +73,10 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   return (
     <>
       <div className={`flex min-h-[26rem] min-w-0 flex-col ${view !== 'proof' && !selected ? 'lg:col-span-2' : ''}`}>
-        <div className="border-b border-line bg-paper">
+        <div className="min-w-0 border-b border-line bg-paper">
           <Tabs label="View" tabs={VIEWS} value={view} onChange={setView} hint="v" />
         </div>
-        <div className="relative min-h-[24rem] flex-1">
+        <div className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
           {view === 'intents' &&
             (profile ? (
               <IntentsView
