@@ -108,6 +108,10 @@ export function profilesApi(app: App) {
         const outcomes: z.infer<typeof ImportOutcomeSchema>[] = []
         await files.hold(bodyOf(c.req.raw, 'archive'), LIMITS.uploadBytes, 'archive', (path) =>
           eachProfileIn(path, async (name, source) => {
+            if (!source) {
+              outcomes.push({ name, outcome: 'refused', says: 'This profile is larger than any printer profile.', profileId: null })
+              return
+            }
             try {
               const { row, known } = await shelf.take(source, name)
               outcomes.push({ name, outcome: known ? 'known' : 'added', says: row.description, profileId: row.id })

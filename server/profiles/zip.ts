@@ -14,8 +14,8 @@ const unreadable = () =>
     message: 'This archive is damaged or not a ZIP: it cannot be opened. Unpack it and add the profiles themselves.',
   })
 
-/** Goes through the ICC profiles of a ZIP one by one, in its order; everything else in it is passed over. */
-export async function eachProfileIn(path: string, use: (name: string, source: Readable) => Promise<void>): Promise<void> {
+/** Goes through the ICC profiles of a ZIP one by one, in its order, null for one that is too large; everything else in it is passed over. */
+export async function eachProfileIn(path: string, use: (name: string, source: Readable | null) => Promise<void>): Promise<void> {
   const zip = await openPromise(path).catch(() => {
     throw unreadable()
   })
@@ -32,8 +32,7 @@ export async function eachProfileIn(path: string, use: (name: string, source: Re
       const name = basename(entry.fileName)
       // Programs put hidden copies of names beside the files; they are no profiles.
       if (!/\.ic[cm]$/i.test(name) || name.startsWith('.')) continue
-      if (entry.uncompressedSize > LIMITS.profileBytes) continue
-      await use(name, await zip.openReadStreamPromise(entry))
+      await use(name, entry.uncompressedSize > LIMITS.profileBytes ? null : await zip.openReadStreamPromise(entry))
     }
   } catch (error) {
     if (error instanceof Refusal) throw error

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react'
+import { useMemo, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { toast } from 'sonner'
 import type { CriticalColour } from '../../../core/color/critical.ts'
@@ -52,7 +52,15 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   const { answer, error, busy } = useProof(
     previewUrl && setup ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } : null,
   )
-  useFollowed(picture?.id, profile?.id, critical, (followed) => editor.brief({ critical: followed }))
+  // What is answered later is put into the job as it is then, not as it was when it was asked for.
+  const latest = useRef(editor)
+  latest.current = editor
+  useFollowed(picture?.id, profile?.id, critical, (followed) => {
+    const now = latest.current.draft.brief.critical
+    latest.current.brief({
+      critical: now.map((c) => ({ ...c, misses: followed.find((f) => f.rgb.join() === c.rgb.join())?.misses ?? c.misses })),
+    })
+  })
   if (!picture) return <Empty title="No picture yet">Take a picture on the Brief stage; its proof appears here.</Empty>
   if (!setup)
     return <Empty title="Nothing to proof on yet">A proof needs a paper on a printer. The findings below say what stands in the way.</Empty>
@@ -60,9 +68,10 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
     if (!reading) return
     try {
       const { rgb } = await readAt(reading, at.x, at.y)
-      if (critical.some((c) => c.rgb.join() === rgb.join())) return
       const followed = await api<CriticalColour>('POST', `/pictures/${picture.id}/colours`, { name: `Colour ${critical.length + 1}`, rgb })
-      editor.brief({ critical: [...critical, followed].slice(-24) })
+      const now = latest.current.draft.brief.critical
+      if (now.some((c) => c.rgb.join() === rgb.join())) return
+      latest.current.brief({ critical: [...now, followed].slice(-24) })
     } catch (e) {
       toast.error(messageOf(e))
     }
