@@ -130,13 +130,12 @@ if (asked) {
 }
 await paint()
 const self = (task: string) => [process.argv[1] as string, task]
-/** Preview, count and measures in the server's own workers, warm as they are there; each run from the file on. */
+/** Count and measures in the server's own workers, warm as they are there; each run from the file on. */
 async function analyse(): Promise<number> {
   const begin = performance.now()
-  const [preview, count] = [join(dir, 'preview.jpg'), join(dir, 'count.bin')]
-  const seen = await pool.inspectPicture({ file: PICTURE, previewFile: preview, maxPixels: 300_000_000 })
-  if (!seen.ok) throw new Error(seen.message)
-  writeFileSync(count, await pool.countPicture({ preview }))
+  const count = join(dir, 'count.bin')
+  const scratch = join(dir, 'count.tif')
+  writeFileSync(count, await pool.countPicture({ picture: PICTURE, width: WIDTH, height: HEIGHT, channels: 'rgb', scratch }))
   await Promise.all(PROFILES.map((printer) => pool.measurePicture({ count, source: null, printer })))
   return (performance.now() - begin) / 1000
 }

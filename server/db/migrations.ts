@@ -70,6 +70,11 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
     name: '0004-test-strips',
     up: ['ALTER TABLE pairings ADD COLUMN IF NOT EXISTS tested LONGTEXT'],
   },
+  {
+    // Colours were counted from previews before: they are counted again, from the file, when they are next asked for.
+    name: '0005-colours-of-the-file',
+    up: ["UPDATE pictures SET facts = JSON_SET(facts, '$.colours', '')"],
+  },
 ]
 
 /** Brings the tables up to date; safe to call at every start. */

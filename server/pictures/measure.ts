@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto'
 import type { Measures } from '../../core/color/measure/measures.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
@@ -13,12 +14,18 @@ export function createMeasurer({ files, pool, models }: Pick<App, 'files' | 'poo
   const counting = new Map<string, Promise<string>>()
 
   const countOf = (row: Row<PictureRow>): Promise<string> => {
-    const { colours, preview } = row.facts
+    const { colours, width, height, channels } = row.facts
     if (colours && files.has(colours)) return Promise.resolve(colours)
     const under = counting.get(row.id)
     if (under) return under
     const work = pool
-      .countPicture({ preview: files.pathOf(preview) })
+      .countPicture({
+        picture: files.pathOf(row.hash),
+        width,
+        height,
+        channels,
+        scratch: files.workPath(`count-${randomUUID()}.tif`),
+      })
       .then((bytes) => files.takeBytes(bytes, LIMITS.profileBytes))
       .then(async ({ hash }) => {
         await models.pictures.update({ facts: { ...row.facts, colours: hash } }, { where: { id: row.id } })

@@ -1,23 +1,81 @@
-import { readFile } from 'node:fs/promises'
+import { open, readFile, rm } from 'node:fs/promises'
 import sharp from 'sharp'
-import { countColours, packCount, readCount } from '../../core/color/count/colour-count.ts'
+import { createColourCounter, packCount, readCount, sampleNeighbours } from '../../core/color/count/colour-count.ts'
 import { type CriticalColour, followColour as follow } from '../../core/color/critical.ts'
 import { analyse } from '../../core/color/measure/analyse.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
 import { loadEngine } from './engine.ts'
+import { openPlainTiff } from './plain-tiff.ts'
 
-/** Counts the colours of a picture's preview, in the picture's own numbers; answers with the count as bytes. */
-export async function countPicture({ preview }: { preview: string }): Promise<Uint8Array> {
-  const { data, info } = await sharp(preview, { ignoreIcc: true })
+export interface CountTask {
+  picture: string
+  width: number
+  height: number
+  channels: 'rgb' | 'grey' | 'cmyk'
+  /** File for what is too large to be held in memory. */
+  scratch: string
+}
+
+/** Pixels that are decoded into memory; more go by way of a file. */
+const HELD_PIXELS = 64_000_000
+const BAND_PIXELS = 4_000_000
+/** Pixels that are counted at least: of a picture with more, every second, third … row. A share is good to 0.1 % then. */
+const COUNTED_PIXELS = 6_000_000
+/** Longer side at which neighbours are compared: the grain of single pixels is averaged there, as the eye does. */
+const NEIGHBOURS_SIDE = 1500
+
+/** A picture in its own numbers, as 8-bit RGB. */
+const rgbOf = ({ picture, channels }: CountTask) =>
+  sharp(picture, { limitInputPixels: false, ignoreIcc: channels !== 'cmyk', sequentialRead: true })
+    .flatten({ background: '#fff' })
     .toColourspace('srgb')
-    .removeAlpha()
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-  const rgb =
-    info.channels === 3
-      ? data
-      : Uint8Array.from({ length: info.width * info.height * 3 }, (_, i) => data[Math.floor(i / 3) * info.channels] as number)
-  return packCount(countColours(rgb, info.width, info.height))
+
+/** A picture's rows, packed, many at a time but never more than memory is kept for. */
+async function* bandsOf(task: CountTask): AsyncGenerator<{ pixels: Uint8Array; rowBytes: number }> {
+  if (task.width * task.height <= HELD_PIXELS) {
+    const { data, info } = await rgbOf(task).raw().toBuffer({ resolveWithObject: true })
+    yield { pixels: data, rowBytes: info.width * 3 }
+    return
+  }
+  try {
+    const { width, height } = await rgbOf(task).tiff({ compression: 'none' }).toFile(task.scratch)
+    const file = await open(task.scratch, 'r')
+    try {
+      const rows = Math.max(1, Math.floor(BAND_PIXELS / width))
+      const pixels = await openPlainTiff(file, width * 3)
+      const band = new Uint8Array(rows * width * 3)
+      for (let y = 0; y < height; y += rows) {
+        const many = Math.min(rows, height - y)
+        await pixels.rows(band, y, many)
+        yield { pixels: band.subarray(0, many * width * 3), rowBytes: width * 3 }
+      }
+    } finally {
+      await file.close()
+    }
+  } finally {
+    await rm(task.scratch, { force: true })
+  }
+}
+
+/** Counts the colours of a picture's own pixels, unscaled and in its own numbers; answers with the count as bytes. */
+export async function countPicture(task: CountTask): Promise<Uint8Array> {
+  const count = async () => {
+    const counter = createColourCounter()
+    const step = Math.max(1, Math.floor((task.width * task.height) / COUNTED_PIXELS))
+    let y = 0
+    for await (const { pixels, rowBytes } of bandsOf(task)) {
+      if (step === 1) counter.add(pixels)
+      else for (let at = 0; at < pixels.length; at += rowBytes) if (y++ % step === 0) counter.add(pixels.subarray(at, at + rowBytes))
+    }
+    return counter.finish()
+  }
+  const neighbours = async () => {
+    const size = { width: NEIGHBOURS_SIDE, height: NEIGHBOURS_SIDE, fit: 'inside', withoutEnlargement: true } as const
+    const { data, info } = await rgbOf(task).resize(size).raw().toBuffer({ resolveWithObject: true })
+    return sampleNeighbours(data, info.width, info.height)
+  }
+  const [histogram, pairs] = await Promise.all([count(), neighbours()])
+  return packCount({ ...histogram, pairs })
 }
 
 export interface MeasureTask {

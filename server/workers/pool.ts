@@ -10,7 +10,7 @@ import type { Result } from '../../core/problem/problem.ts'
 import { config } from '../config.ts'
 import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
-import type { MeasureTask } from './measure-picture.ts'
+import type { CountTask, MeasureTask } from './measure-picture.ts'
 import type { PrintFileTask } from './print-file.ts'
 import type { RenderPageTask } from './render-page.ts'
 
@@ -34,7 +34,7 @@ export function openPool() {
   const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
   return {
     inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => run(task, { name: 'inspectPicture' }),
-    countPicture: (task: { preview: string }): Promise<Uint8Array> => run(task, { name: 'countPicture' }),
+    countPicture: (task: CountTask): Promise<Uint8Array> => run(task, { name: 'countPicture' }),
     measurePicture: (task: MeasureTask): Promise<Measures> => run(task, { name: 'measurePicture' }),
     followColour: (task: {
       rgb: [number, number, number]

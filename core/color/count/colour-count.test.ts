@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { countColours, packCount, readCount } from './colour-count.ts'
+import { countColours, createColourCounter, packCount, readCount } from './colour-count.ts'
 
 const noise = (width: number, height: number, seed = 3) => {
   let state = seed
@@ -57,4 +57,30 @@ test('bytes that are cut or changed are refused or read, never thrown over', () 
     }),
   )
   expect(readCount(bytes.slice(0, -1)).ok).toBe(false)
+})
+test('in pieces of any length, wherever they lie in memory, the count is that of the whole', () => {
+  const rgb = noise(97, 31)
+  const { total, colours, counts } = countColours(rgb, 97, 31)
+  fc.assert(
+    fc.property(fc.array(fc.integer({ min: 1, max: 900 }), { maxLength: 12 }), fc.nat(3), (lengths, shift) => {
+      const moved = new Uint8Array(rgb.length + shift)
+      moved.set(rgb, shift)
+      const counter = createColourCounter()
+      let at = 0
+      for (const length of [...lengths, rgb.length]) {
+        const end = Math.min(rgb.length, at + length * 3)
+        counter.add(moved.subarray(shift + at, shift + end))
+        at = end
+      }
+      expect(counter.finish()).toEqual({ total, colours, counts })
+    }),
+    { numRuns: 12 },
+  )
+})
+test('black, white and a hair of pure blue are found exactly', () => {
+  const rgb = Uint8Array.from([...Array(300).fill(0), ...Array(300).fill(255), 0, 0, 255])
+  const { total, colours, counts } = countColours(rgb, 201, 1)
+  expect(total).toBe(201)
+  expect([...colours]).toEqual([0, 0, 0, 0, 0, 255, 255, 255, 255])
+  expect([...counts]).toEqual([100, 1, 100])
 })

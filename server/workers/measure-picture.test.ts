@@ -1,0 +1,62 @@
+import { existsSync } from 'node:fs'
+import { mkdtemp, rm, writeFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { type ColourCount, readCount } from '../../core/color/count/colour-count.ts'
+import { countPicture } from './measure-picture.ts'
+
+let dir = ''
+beforeAll(async () => {
+  dir = await mkdtemp(join(tmpdir(), 'count-'))
+})
+afterAll(() => rm(dir, { recursive: true, force: true }))
+
+async function count(picture: Buffer, width: number, height: number, channels: 'rgb' | 'grey' | 'cmyk' = 'rgb'): Promise<ColourCount> {
+  const file = join(dir, 'picture')
+  const scratch = join(dir, 'scratch.tif')
+  await writeFile(file, picture)
+  const read = readCount(await countPicture({ picture: file, width, height, channels, scratch }))
+  expect(existsSync(scratch)).toBe(false)
+  if (!read.ok) throw new Error(read.problem.message)
+  return read.value
+}
+const flat = (width: number, height: number, background: string) => sharp({ create: { width, height, channels: 3, background } })
+const shareOf = ({ colours, counts, total }: ColourCount, rgb: number[]) => {
+  const at = Array.from(counts).findIndex((_, n) => rgb.every((v, c) => colours[n * 3 + c] === v))
+  return at < 0 ? 0 : (counts[at] as number) / total
+}
+
+test('one pixel among two million is found: the file is counted, not a smaller picture of it', async () => {
+  const speck = await flat(1, 1, '#00f').png().toBuffer()
+  const picture = await flat(2000, 1000, '#888')
+    .composite([{ input: speck, left: 1234, top: 567 }])
+    .png()
+    .toBuffer()
+  const seen = await count(picture, 2000, 1000)
+  expect(seen.total).toBe(2_000_000)
+  expect(shareOf(seen, [0, 0, 255])).toBe(1 / 2_000_000)
+})
+test('of a picture too large for memory rows are sampled, and the shares hold', async () => {
+  const [width, height] = [9000, 7200]
+  const red = await flat(width, 1800, '#f00').png().toBuffer()
+  const picture = await flat(width, height, '#fff')
+    .composite([{ input: red, left: 0, top: 3000 }])
+    .png({ compressionLevel: 1 })
+    .toBuffer()
+  const seen = await count(picture, width, height)
+  expect(seen.total).toBeGreaterThan(6_000_000)
+  expect(seen.total).toBeLessThan(8_000_000)
+  expect(Math.abs(shareOf(seen, [255, 0, 0]) - 0.25)).toBeLessThan(0.001)
+  expect(Math.abs(shareOf(seen, [255, 255, 255]) - 0.75)).toBeLessThan(0.001)
+}, 60_000)
+test('grey, transparent and sixteen-bit pictures are counted in their own numbers', async () => {
+  const grey = await flat(60, 40, '#808080').toColourspace('b-w').png().toBuffer()
+  expect(shareOf(await count(grey, 60, 40, 'grey'), [128, 128, 128])).toBe(1)
+  const clear = await sharp({ create: { width: 60, height: 40, channels: 4, background: { r: 0, g: 0, b: 0, alpha: 0 } } })
+    .png()
+    .toBuffer()
+  expect(shareOf(await count(clear, 60, 40), [255, 255, 255])).toBe(1)
+  const deep = await flat(60, 40, '#204060').toColourspace('rgb16').png().toBuffer()
+  expect(shareOf(await count(deep, 60, 40), [32, 64, 96])).toBe(1)
+})
