@@ -130,6 +130,17 @@ test('the proof is split by a line, mapped by how far it lies off, and shown at 
     return (plate.setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) / 25_400
   })
   expect(Math.abs(width - inches * 100)).toBeLessThan(2)
+  // At 105 pixels to an inch the preview is too small: the part on view comes from the file, point for point, and
+  // follows when another part is looked at.
+  await page.getByLabel('Pixels to an inch of this display').fill('105')
+  const close = page.getByLabel('On this paper, from the file')
+  await expect
+    .poll(() => close.evaluate((c) => Math.abs((c as HTMLCanvasElement).width - c.getBoundingClientRect().width)), { timeout: 10_000 })
+    .toBeLessThan(2)
+  const left = () => close.evaluate((c) => (c.parentElement as HTMLElement).offsetLeft)
+  expect(await left()).toBe(0)
+  await close.evaluate((c) => c.closest('.overflow-auto')?.scrollTo(300, 200))
+  await expect.poll(left).toBeGreaterThan(290)
 })
 
 test('up to four candidates stand side by side with their numbers, and one is taken', async ({ page }) => {

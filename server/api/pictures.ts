@@ -8,6 +8,10 @@ import { takePicture } from '../pictures/take-picture.ts'
 import { missing, Refusal } from '../problems.ts'
 import { body, KeyParam, PROBLEMS, router } from './shared.ts'
 
+const share = () => z.coerce.number().min(0).max(1)
+/** Which part of a picture is wanted, as shares of its sides, and how many pixels wide. */
+const WindowSchema = z.object({ x: share(), y: share(), w: share(), h: share(), across: z.coerce.number().int().min(1).max(4000) })
+
 const TakenSchema = PictureSchema.meta({ id: 'Picture' })
 
 export function picturesApi(app: App) {
@@ -57,6 +61,28 @@ export function picturesApi(app: App) {
         const row = await app.models.pictures.findByPk(c.req.valid('param').id)
         if (!row) throw missing('picture', c.req.valid('param').id)
         return c.json(row.facts, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/pictures/{id}/window',
+        summary: 'A part of a picture from the file itself, in its own numbers (JPEG)',
+        request: { params: KeyParam, query: WindowSchema },
+        responses: { 200: { description: 'The part', content: { 'image/jpeg': { schema: z.any() } } }, ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id } = c.req.valid('param')
+        const row = await app.models.pictures.findByPk(id)
+        if (!row || !app.files.has(row.hash)) throw missing('picture', id)
+        const { across, ...part } = c.req.valid('query')
+        const { width, height, channels } = row.facts
+        const bytes = await app.pool.pictureWindow({ picture: app.files.pathOf(row.hash), width, height, channels, part, across })
+        // A picture's file never changes.
+        return c.body(bytes as Uint8Array<ArrayBuffer>, 200, {
+          'content-type': 'image/jpeg',
+          'cache-control': 'private, max-age=31536000, immutable',
+        })
       },
     )
 }

@@ -1,6 +1,7 @@
 export { composeStrips, findCriticalDetail } from './compose-strips.ts'
 export { inspectPicture } from './inspect-picture.ts'
 export { countPicture, followColour, measurePicture } from './measure-picture.ts'
+export { pictureWindow } from './picture-window.ts'
 export { makePrintFile } from './print-file.ts'
 export { checkProfileFile, compareProfileFiles, examineProfile, readProfileFile } from './profiles.ts'
 export { renderPage } from './render-page.ts'

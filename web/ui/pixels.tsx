@@ -24,7 +24,7 @@ interface Props {
 export function Pixels({ data, width, height, label, className, style, split, onPoint, onPick }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const other = split?.data
-  const line = split ? Math.round(split.at * width) : width
+  const line = split ? Math.round(Math.min(1, Math.max(0, split.at)) * width) : width
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
     if (!context) return
@@ -35,6 +35,7 @@ export function Pixels({ data, width, height, label, className, style, split, on
     }
     if (line > 0) context.putImageData(image(data), 0, 0, 0, 0, line, height)
     if (line < width) context.putImageData(image(other), 0, 0, line, 0, width - line, height)
+    if (line <= 0 || line >= width) return
     const thick = Math.max(1, Math.round(width / 600))
     context.fillStyle = '#fff'
     context.fillRect(line - thick, 0, thick, height)

@@ -7,7 +7,7 @@ import { hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { createSlicer, type LightnessSlice } from '../../core/color/gamut/slice.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
-import type { Intent } from '../../core/color/intent.ts'
+import { INTENTS, type Intent } from '../../core/color/intent.ts'
 import type { Outcome } from '../../core/color/management/outcomes.ts'
 import { workedGrid } from '../../core/color/management/worked.ts'
 import { differenceGrid, displayGrid, gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
@@ -20,34 +20,56 @@ const load = () => {
   return engine
 }
 
-const files = new Map<string, Promise<Uint8Array>>()
-const fetchBytes = (url: string) => {
-  const held = files.get(url)
+async function fetchBytes(url: string): Promise<Uint8Array<ArrayBuffer>> {
+  const answer = await fetch(url)
+  if (!answer.ok) throw new Error('A file needed for the proof is missing.')
+  return new Uint8Array(await answer.arrayBuffer())
+}
+
+const profiles = new Map<string, Promise<Uint8Array>>()
+/** A profile, fetched once. */
+function profileAt(url: string): Promise<Uint8Array> {
+  const held = profiles.get(url)
   if (held) return held
-  const wanted = fetch(url).then(async (r) => {
-    if (!r.ok) throw new Error('A file needed for the proof is missing.')
-    return new Uint8Array(await r.arrayBuffer())
-  })
-  wanted.catch(() => files.delete(url))
-  files.set(url, wanted)
+  const wanted = fetchBytes(url)
+  wanted.catch(() => profiles.delete(url))
+  profiles.set(url, wanted)
   return wanted
 }
 
-let held: { url: string; pixels: ImageData } | null = null
-/** The preview's own numbers, not converted by the browser. */
+/** Pictures kept decoded: a preview, and windows of the file. */
+const PICTURES = 3
+function keep<T>(known: Map<string, T>, key: string, value: T): void {
+  if (known.size >= PICTURES) known.delete(known.keys().next().value as string)
+  known.set(key, value)
+}
+
+const pictures = new Map<string, ImageData>()
+/** A preview's own numbers, not converted by the browser. */
 async function pixelsOf(url: string): Promise<ImageData> {
-  if (held?.url === url) return held.pixels
-  const bitmap = await createImageBitmap(new Blob([(await fetchBytes(url)) as Uint8Array<ArrayBuffer>]), { colorSpaceConversion: 'none' })
+  const known = pictures.get(url)
+  if (known) return known
+  const bitmap = await createImageBitmap(new Blob([await fetchBytes(url)]), { colorSpaceConversion: 'none' })
   const context = new OffscreenCanvas(bitmap.width, bitmap.height).getContext('2d', { willReadFrequently: true })
   if (!context) throw new Error('This browser gives the proof no canvas to work on.')
   context.drawImage(bitmap, 0, 0)
   const pixels = context.getImageData(0, 0, bitmap.width, bitmap.height)
-  held = { url, pixels }
+  keep(pictures, url, pixels)
   return pixels
 }
 
-/** The original as last shown: a change of intent leaves it as it is. */
-let shown: { key: string; pixels: Uint8ClampedArray } | null = null
+/** Originals as last shown: a change of intent leaves them as they are. */
+const originals = new Map<string, Uint8ClampedArray>()
+
+/** Which of several equal parts, from the head down, is to be made: the others are made elsewhere meanwhile. */
+export interface Part {
+  index: number
+  of: number
+}
+const rowsOf = (height: number, { index, of }: Part): [number, number] => {
+  const row = (n: number) => Math.round((height * n) / of)
+  return [row(index), row(index + 1)]
+}
 /** Share out of gamut by picture and paper: it does not depend on the intent. */
 const shares = new Map<string, number>()
 
@@ -70,17 +92,21 @@ export interface ProofRequest extends Omit<RenderingRequest, 'printerUrl'> {
   map: boolean
   /** The original that the asker still has: it is not sent again. */
   has: string | null
+  part: Part
 }
 
+/** A part of a proof: all rows from `top`, as many as there are pixels for. */
 export interface ProofAnswer {
   width: number
+  /** Of the whole picture. */
   height: number
+  top: number
   /** Null when the asker has it. */
   original: Uint8ClampedArray | null
   /** Which original it is. */
   originalKey: string
   proof: Uint8ClampedArray | null
-  /** 0…1, null without a printer profile. */
+  /** Share of the part, 0…1; null without a printer profile. */
   outOfGamut: number | null
   /** Milliseconds for the repaint, without fetching and decoding. */
   milliseconds: number
@@ -122,8 +148,8 @@ async function loaded({ previewUrl, sourceUrl, printerUrl, intent, blackPoint }:
   const [cms, pixels, sourceBytes, printer] = await Promise.all([
     load(),
     pixelsOf(previewUrl),
-    sourceUrl ? fetchBytes(sourceUrl) : null,
-    fetchBytes(printerUrl),
+    sourceUrl ? profileAt(sourceUrl) : null,
+    profileAt(printerUrl),
   ])
   const source: Source = sourceBytes ?? 'srgb'
   return { cms, pixels, settings: { source, printer, intent, blackPoint } }
@@ -145,6 +171,23 @@ function proofOf(
   )
 }
 
+/** How long nothing must be asked before time is spent ahead, milliseconds. */
+const IDLE = 120
+let ahead: ReturnType<typeof setTimeout> | undefined
+
+/** Prepares the other renderings of what is on view, one at a time while nothing is asked: a change of intent then only repaints. */
+function prepare(cms: Engine, request: RenderingRequest, source: Source, printer: Uint8Array, paperWhite: boolean): void {
+  const others = INTENTS.flatMap((intent) => [true, false].map((blackPoint) => ({ intent, blackPoint })))
+  const next = () => {
+    const rendering = others.shift()
+    if (!rendering) return
+    proofOf(cms, { ...request, ...rendering }, { source, printer, ...rendering }, paperWhite)
+    ahead = setTimeout(next)
+  }
+  clearTimeout(ahead)
+  ahead = setTimeout(next, IDLE)
+}
+
 export type WorkedAnswer = Record<Outcome, Uint8ClampedArray> & { width: number; height: number }
 
 let follower: { key: string; readout: ReturnType<typeof createReadout> } | null = null
@@ -160,44 +203,48 @@ function withoutAlpha({ data, width, height }: ImageData): Uint8Array {
 const api = {
   /** Original and proof of a preview, as RGBA ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
-    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, has } = request
+    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, has, part } = request
     const [cms, pixels, sourceBytes, printer] = await Promise.all([
       load(),
       pixelsOf(previewUrl),
-      sourceUrl ? fetchBytes(sourceUrl) : null,
-      printerUrl ? fetchBytes(printerUrl) : null,
+      sourceUrl ? profileAt(sourceUrl) : null,
+      printerUrl ? profileAt(printerUrl) : null,
     ])
     const source: Source = sourceBytes ?? 'srgb'
     const begin = performance.now()
+    const { width, height } = pixels
+    const [top, bottom] = rowsOf(height, part)
+    const own = pixels.data.subarray(top * width * 4, bottom * width * 4)
     const originalKey = `${previewUrl} ${sourceUrl}`
-    if (shown?.key !== originalKey) {
-      const made = new Uint8ClampedArray(pixels.data.length)
+    let shown = originals.get(originalKey)
+    if (!shown) {
+      shown = new Uint8ClampedArray(own.length)
       applyGrid(
         once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
-        pixels.data,
-        made,
+        own,
+        shown,
       )
-      shown = { key: originalKey, pixels: made }
+      keep(originals, originalKey, shown)
     }
-    const original = has === originalKey ? null : shown.pixels.slice()
+    const original = has === originalKey ? null : shown.slice()
     let proof: Uint8ClampedArray | null = null
     let outOfGamut: number | null = null
     if (printer && printerUrl) {
       const settings = { source, printer, intent, blackPoint }
       const rendering = { previewUrl, sourceUrl, printerUrl, intent, blackPoint }
-      proof = new Uint8ClampedArray(pixels.data.length)
+      proof = new Uint8ClampedArray(own.length)
       const grid = map
         ? once(`map ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () => differenceGrid(cms, settings))
         : proofOf(cms, rendering, settings, paperWhite)
-      applyGrid(grid, pixels.data, proof)
+      applyGrid(grid, own, proof)
       const distances = () => once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
       const shareKey = `${originalKey} ${printerUrl}`
-      outOfGamut = shares.get(shareKey) ?? shareOutOfGamut(pixels.data, distances(), PROOF_GRID)
+      outOfGamut = shares.get(shareKey) ?? shareOutOfGamut(own, distances(), PROOF_GRID)
       shares.set(shareKey, outOfGamut)
-      if (hatchFrom !== null && !map) hatchOutOfGamut(proof, pixels.data, pixels.width, distances(), PROOF_GRID, hatchFrom)
+      if (hatchFrom !== null && !map) hatchOutOfGamut(proof, own, width, distances(), PROOF_GRID, hatchFrom, top)
     }
-    const { width, height } = pixels
-    const answer = { width, height, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin }
+    if (printer && printerUrl && !map) prepare(cms, { previewUrl, sourceUrl, printerUrl, intent, blackPoint }, source, printer, paperWhite)
+    const answer = { width, height, top, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin }
     return Comlink.transfer(answer, [...(original ? [original.buffer] : []), ...(proof ? [proof.buffer] : [])])
   },
 

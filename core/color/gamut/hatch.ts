@@ -10,6 +10,7 @@ const DRAWN = 0.22
  * @param source the picture's own RGBA, by which the colour is looked up
  * @param distances ΔE2000 in tenths of the grid's nodes, from gamutDistances
  * @param threshold ΔE2000 from which a colour is marked
+ * @param top row of the picture that the pixels begin with, so that the lines of two parts meet
  */
 export function hatchOutOfGamut(
   proof: Uint8ClampedArray,
@@ -18,6 +19,7 @@ export function hatchOutOfGamut(
   distances: Uint8Array,
   size: number,
   threshold: number,
+  top = 0,
 ): void {
   const nearest = new Uint16Array(256)
   for (let v = 0; v < 256; v++) nearest[v] = Math.round((v * (size - 1)) / 255)
@@ -25,7 +27,7 @@ export function hatchOutOfGamut(
   const period = Math.max(LEAST_PERIOD, Math.round(width / STRIPES))
   const stripe = Math.max(2, Math.round(period * DRAWN))
   for (let i = 0, n = 0; i < source.length; i += 4, n++) {
-    if (((n % width) + Math.floor(n / width)) % period >= stripe) continue
+    if (((n % width) + Math.floor(n / width) + top) % period >= stripe) continue
     const node =
       ((nearest[source[i] as number] as number) * size + (nearest[source[i + 1] as number] as number)) * size +
       (nearest[source[i + 2] as number] as number)

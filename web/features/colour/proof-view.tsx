@@ -2,9 +2,10 @@ import { useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { MAP_FULL } from '../../../core/color/proof.ts'
 import { Pixels } from '../../ui/pixels.tsx'
-import type { RenderingRequest, Shown } from '../proof/use-proof.ts'
+import { type Asked, type RenderingRequest, type Shown, useProof } from '../proof/use-proof.ts'
 import { DisplayScale } from './display-scale.tsx'
 import { ReadoutLine } from './readout-line.tsx'
+import { type PicturePart, useVisiblePart } from './use-visible-part.ts'
 
 const MODES = [
   ['beside', 'Side by side'],
@@ -14,18 +15,33 @@ const MODES = [
 ] as const
 type Mode = (typeof MODES)[number][0]
 
+/** Widest part asked for from the file, pixels: no display shows more of a proof. */
+const MOST_ACROSS = 3000
+
+/** Where the part of a picture lies that a proof was made of. */
+function placeOf({ originalKey }: Shown): PicturePart {
+  const query = new URLSearchParams(originalKey.split(' ')[0]?.split('?')[1])
+  const at = (key: string) => Number(query.get(key))
+  return { x: at('x'), y: at('y'), w: at('w'), h: at('h') }
+}
+
 interface Props {
   answer: Shown | null
   error: string | null
   busy: boolean
   reading: RenderingRequest | null
+  /** What the proof was asked as; asked again for the part on view when the preview does not carry its size. */
+  asked: Asked | null
+  pictureId: string
+  /** Width of the picture's file, pixels. */
+  fileWidth: number
   /** What the original is taken as, and what the proof shows. */
   originalDetail: string
   proofDetail: string
   proofName: string
   /** Surround, 0…255 grey. */
   surround: number
-  /** Width of the picture on the paper, µm. */
+  /** Width of the whole picture at its size on the paper, µm. */
   printWidth: number
   map: boolean
   onPick(at: { x: number; y: number }): void
@@ -39,6 +55,20 @@ export function ProofView(props: Props) {
   const [scale, setScale] = useState<number | null>(null)
   const [point, setPoint] = useState<{ x: number; y: number } | null>(null)
   const boxes = useRef<(HTMLElement | null)[]>([])
+  const inches = printWidth / 25_400
+  const enlarged = scale === null || !answer ? null : { width: inches * scale, height: (inches * scale * answer.height) / answer.width }
+  const front = useRef<HTMLElement | null>(null)
+  const part = useVisiblePart(front, mode, enlarged)
+  const dots = (enlarged?.width ?? 0) * devicePixelRatio
+  const detailUrl =
+    part && answer && dots > answer.width && props.fileWidth > answer.width
+      ? `/api/pictures/${props.pictureId}/window?${new URLSearchParams({
+          ...Object.fromEntries(Object.entries(part).map(([k, v]) => [k, String(v)])),
+          across: String(Math.max(1, Math.round(Math.min(MOST_ACROSS, part.w * dots)))),
+        })}`
+      : null
+  const detail = useProof(detailUrl && props.asked ? { ...props.asked, previewUrl: detailUrl } : null).answer
+  const place = detailUrl && detail ? placeOf(detail) : null
   useHotkeys('space', (e) => {
     e.preventDefault()
     setMode((m) => (m === 'proof' ? 'original' : 'proof'))
@@ -51,9 +81,14 @@ export function ProofView(props: Props) {
   }
   const dark = surround < 120
   const soft = dark ? '#e8e8e8' : '#111'
-  const size = (pixels: { width: number; height: number }): React.CSSProperties =>
-    scale === null ? {} : { width: (printWidth / 25_400) * scale, height: ((printWidth / 25_400) * scale * pixels.height) / pixels.width }
-  const shown = (i: number, name: string, detail: string, data: Uint8ClampedArray, split?: { data: Uint8ClampedArray; at: number }) =>
+  const shown = (
+    i: number,
+    name: string,
+    words: string,
+    data: Uint8ClampedArray,
+    close: Uint8ClampedArray | null,
+    split?: { data: Uint8ClampedArray; at: number },
+  ) =>
     answer && (
       <figure key={name} className="flex min-h-0 min-w-0 flex-1 flex-col">
         <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2">
@@ -61,13 +96,14 @@ export function ProofView(props: Props) {
             {name}
           </b>
           <span className="text-sm" style={{ color: soft }}>
-            {detail}
+            {words}
           </span>
         </figcaption>
         <div
           className={`relative min-h-40 flex-1 ${scale === null ? '' : 'overflow-auto'}`}
           ref={(box) => {
             boxes.current[i] = box
+            front.current = boxes.current.find((b) => b !== null) ?? null
           }}
           onScroll={(e) => follow(e.currentTarget)}
         >
@@ -79,9 +115,30 @@ export function ProofView(props: Props) {
             onPoint={setPoint}
             onPick={onPick}
             className={`cursor-crosshair ${scale === null ? 'absolute inset-0 h-full w-full object-contain object-left-top' : 'block max-w-none'}`}
-            style={size(answer)}
+            style={enlarged ?? {}}
             {...(split ? { split } : {})}
           />
+          {enlarged && detail && place && close && (
+            <div
+              data-detail={detail.width}
+              className="pointer-events-none absolute"
+              style={{
+                left: place.x * enlarged.width,
+                top: place.y * enlarged.height,
+                width: place.w * enlarged.width,
+                height: place.h * enlarged.height,
+              }}
+            >
+              <Pixels
+                data={close}
+                width={detail.width}
+                height={detail.height}
+                label={`${name}, from the file`}
+                className="block h-full w-full"
+                {...(split && detail.proof ? { split: { data: detail.proof, at: (split.at - place.x) / place.w } } : {})}
+              />
+            </div>
+          )}
         </div>
       </figure>
     )
@@ -111,15 +168,16 @@ export function ProofView(props: Props) {
                 'Original and proof',
                 `${props.originalDetail} to the left of the line, ${props.proofDetail} to its right`,
                 answer.original,
+                detail?.original ?? null,
                 {
                   data: proof,
                   at,
                 },
               )
             : [
-                mode === 'proof' ? null : shown(0, 'Original', props.originalDetail, answer.original),
+                mode === 'proof' ? null : shown(0, 'Original', props.originalDetail, answer.original, detail?.original ?? null),
                 mode === 'original' ? null : proof ? (
-                  shown(1, props.proofName, props.proofDetail, proof)
+                  shown(1, props.proofName, props.proofDetail, proof, detail?.proof ?? null)
                 ) : (
                   <p key="none" className="flex-1 self-center text-center">
                     No profile is applied here, so there is nothing to proof with.

@@ -49,9 +49,8 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
     () => (previewUrl && printerUrl ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint } : null),
     [previewUrl, sourceUrl, printerUrl, intent, blackPoint],
   )
-  const { answer, error, busy } = useProof(
-    previewUrl && setup ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } : null,
-  )
+  const asked = previewUrl && setup ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } : null
+  const { answer, error, busy } = useProof(asked)
   // What is answered later is put into the job as it is then, not as it was when it was asked for.
   const latest = useRef(editor)
   latest.current = editor
@@ -139,11 +138,14 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
               error={error}
               busy={busy}
               reading={reading}
+              asked={asked}
+              pictureId={picture.id}
+              fileWidth={picture.width}
               originalDetail={picture.profile ?? 'taken as sRGB'}
               proofName={map ? 'How far off' : 'On this paper'}
               proofDetail={`${setup.paper.name}, ${INTENT_NAME[setup.intent].toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
               surround={options.surround}
-              printWidth={plate.layout ? (setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) : 0}
+              printWidth={plate.layout ? (setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) / setup.crop.w : 0}
               map={map}
               onPick={(at) => void pick(at)}
             />
