@@ -15,8 +15,11 @@ export const mediaTypeDecision: Decision<MediaType> = {
         .map((p) => p.boundTo?.mediaTypeId),
     )
     return printer.mediaTypes.map((m): Candidate<MediaType> => {
-      const proven = pairing?.mediaTypeId === m.id
+      const tested = pairing?.tested ?? null
+      const won = tested?.mediaTypeId === m.id
+      const proven = won || (pairing?.mediaTypeId === m.id && !tested?.mediaTypeId)
       const costs = []
+      if (tested?.mediaTypeId && !won) costs.push({ points: 50, says: 'another one won on test strips' })
       if (madeWith.size > 0 && !madeWith.has(m.id)) costs.push({ points: 20, says: 'the profile was made with another media type' })
       if (m.surface !== paper.surface) costs.push({ points: 10, says: `meant for ${m.surface} paper, this is ${paper.surface}` })
       if (paper.weight < m.weight.min || paper.weight > m.weight.max)
@@ -29,11 +32,13 @@ export const mediaTypeDecision: Decision<MediaType> = {
         ruledOut: null,
         costs,
         by: proven ? 'pairing' : 'rule',
-        reason: proven
-          ? `The pairing with ${paper.name} was made with it${madeWith.has(m.id) ? ', and so was the profile' : ''}.`
-          : madeWith.has(m.id)
-            ? 'The profile was made with it.'
-            : 'It is the nearest entry by surface and weight.',
+        reason: won
+          ? `It won on test strips on ${tested?.on}${tested?.because ? `: ${tested.because}` : ''}.`
+          : proven
+            ? `The pairing with ${paper.name} was made with it${madeWith.has(m.id) ? ', and so was the profile' : ''}.`
+            : madeWith.has(m.id)
+              ? 'The profile was made with it.'
+              : 'It is the nearest entry by surface and weight.',
       }
     })
   },

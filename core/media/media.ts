@@ -78,6 +78,18 @@ export const ProfileSchema = z.object({
 })
 export type Profile = z.infer<typeof ProfileSchema>
 
+/** What won on test strips, why, and on what day. */
+export const TestedSchema = z.object({
+  intent: z.enum(INTENTS),
+  blackPoint: z.boolean(),
+  /** Media type that won, or null when only one was tried. */
+  mediaTypeId: id.nullable().default(null),
+  because: z.string().trim().max(500),
+  on: z.iso.date(),
+})
+
+export type Tested = z.infer<typeof TestedSchema>
+
 /** What the studio knows of one paper on one printer. */
 export const PairingSchema = z.object({
   id,
@@ -91,11 +103,8 @@ export const PairingSchema = z.object({
   dryingMinutes: z.number().nonnegative(),
   good: z.number().int().nonnegative(),
   bad: z.number().int().nonnegative(),
-  /** Which rendering won on test strips, why, and on what day; null when nobody has tried. */
-  tested: z
-    .object({ intent: z.enum(INTENTS), blackPoint: z.boolean(), because: z.string().max(500), on: z.iso.date() })
-    .nullable()
-    .optional(),
+  /** Null when nobody has tried. */
+  tested: TestedSchema.nullable().optional(),
 })
 export type Pairing = z.infer<typeof PairingSchema>
 

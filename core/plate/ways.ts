@@ -137,7 +137,7 @@ function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
 
 /** The media type that stands in for this paper: the pairing's, else the nearest by surface and weight. */
 export function nearestMediaType(printer: Printer, paper: Paper, pairing: Pairing | null): MediaType {
-  const known = printer.mediaTypes.find((m) => m.id === pairing?.mediaTypeId)
+  const known = printer.mediaTypes.find((m) => m.id === (pairing?.tested?.mediaTypeId ?? pairing?.mediaTypeId))
   if (known) return known
   const distance = (m: MediaType) =>
     (m.surface === paper.surface ? 0 : 100) +

@@ -7,6 +7,8 @@ export const StripCandidateSchema = z.object({
   intent: z.enum(INTENTS),
   blackPoint: z.boolean(),
   profileId: z.string().min(1).max(60),
+  /** Media type it is printed with, or null for the one the paper goes with. */
+  mediaTypeId: z.string().max(60).nullable().default(null),
 })
 export type StripCandidate = z.infer<typeof StripCandidateSchema>
 
@@ -20,12 +22,26 @@ export const StripSheetSchema = z.object({
   forJob: z.number().int().positive(),
   printerId: z.string().max(60),
   paperId: z.string().max(60),
+  /** All strips, on this sheet and on those that go with it. */
   candidates: z.array(StripCandidateSchema).min(STRIPS.fewest).max(STRIPS.most),
+  /** Which of them are on this sheet; left out when all are. */
+  here: z.array(z.number().int().nonnegative()).optional(),
 })
 export type StripSheet = z.infer<typeof StripSheetSchema>
 
 /** Strips are lettered, so that they can be spoken of in front of the sheet. */
 export const stripLetter = (i: number): string => 'ABCDEFGH'[i] ?? '?'
+
+/** Which strips share a sheet: those of one media type, in the order they are lettered. */
+export function stripGroups(candidates: readonly StripCandidate[]): { mediaTypeId: string | null; here: number[] }[] {
+  const groups: { mediaTypeId: string | null; here: number[] }[] = []
+  for (const [i, { mediaTypeId }] of candidates.entries()) {
+    const group = groups.find((g) => g.mediaTypeId === mediaTypeId)
+    if (group) group.here.push(i)
+    else groups.push({ mediaTypeId, here: [i] })
+  }
+  return groups
+}
 
 /** Space for a strip's label, between strips, and the least side at which a strip still shows anything. */
 const LABEL: Um = mm(5)

@@ -35,7 +35,7 @@ describe('test strips', () => {
     const job = await jobOf()
     const lot = await lotOf('lamproom-baryta')
     const profileId = 'gannet-lamproom-baryta'
-    const { status, body } = await call<Job>('POST', `/jobs/${job.id}/strips`, {
+    const { status, body: sheets } = await call<Job[]>('POST', `/jobs/${job.id}/strips`, {
       lotId: lot.id,
       share: 2,
       at: null,
@@ -44,7 +44,8 @@ describe('test strips', () => {
         { intent: 'perceptual', blackPoint: true, profileId },
       ],
     })
-    expect(status).toBe(201)
+    expect([status, sheets.length]).toEqual([201, 1])
+    const body = sheets[0] as Job
     expect(body.brief.test).toMatchObject({ kind: 'strips', forJob: job.id, paperId: 'lamproom-baryta' })
     const halved = Math.floor(Math.max(lot.measured.width, lot.measured.length) / 2)
     expect(Object.values(body.brief.sheet ?? {})).toContain(halved)
@@ -61,13 +62,13 @@ describe('test strips', () => {
     expect(one[2] as number).toBeGreaterThan((one[0] as number) + 30)
     expect(one.map((v, k) => Math.abs(v - (two[k] as number))).reduce((a, b) => a + b)).toBeGreaterThan(10)
     // What is sent for flat colours is what transicc (LittleCMS) sends, in each strip its own intent.
-    const flat = await call<Job>('POST', `/jobs/${job.id}/strips`, {
+    const flat = await call<Job[]>('POST', `/jobs/${job.id}/strips`, {
       lotId: lot.id,
       share: 2,
       at: { x: 0, y: 0.5 },
       candidates: body.brief.test?.kind === 'strips' ? body.brief.test.candidates : [],
     })
-    const grey = await sharp(await file(flat.body.brief.picture?.hash ?? ''), { ignoreIcc: true })
+    const grey = await sharp(await file(flat.body[0]?.brief.picture?.hash ?? ''), { ignoreIcc: true })
       .raw()
       .toBuffer({ resolveWithObject: true })
     for (const [i, y] of [0.25, 0.75].entries()) {
@@ -88,7 +89,52 @@ describe('test strips', () => {
         expect(Math.abs((grey.data[p + k] as number) - v)).toBeLessThan(2.5)
       })
     }
-  })
+  }, 60_000)
+
+  test('each media type gets a sheet of its own, with strips of one size; the one that wins is the paper’s from then on', async () => {
+    const job = await jobOf()
+    const lot = await lotOf('lamproom-baryta')
+    const { body: studio } = await call('GET', '/studio')
+    const gannet = studio.printers.find((p: { id: string }) => p.id === 'gannet')
+    const usual = studio.pairings.find((p: { id: string }) => p.id === 'gannet-lamproom-baryta').mediaTypeId
+    const other = gannet.mediaTypes.find((m: { id: string }) => m.id !== usual).id
+    const candidate = (mediaTypeId: string | null, intent = 'relative') => ({
+      intent,
+      blackPoint: true,
+      profileId: 'gannet-lamproom-baryta',
+      mediaTypeId,
+    })
+    const { body, status } = await call<Job[]>('POST', `/jobs/${job.id}/strips`, {
+      lotId: lot.id,
+      share: 2,
+      at: { x: 0.5, y: 0.5 },
+      candidates: [candidate(null), candidate(other), candidate(null, 'perceptual')],
+    })
+    expect([status, body.length]).toEqual([201, 2])
+    expect(body.map((j: Job) => j.pins['media-type'])).toEqual([usual, other])
+    expect(body.map((j: Job) => j.brief.test?.kind === 'strips' && j.brief.test.here)).toEqual([[0, 2], [1]])
+    expect(new Set(body.map((j: Job) => JSON.stringify(j.brief.size))).size).toBe(1)
+    const mediaTypeOf = async () => {
+      const { body: plate } = await call('POST', '/plates/resolve', { brief: job.brief, pins: { printer: 'gannet' } })
+      return plate.decisions.find((d: { key: string }) => d.key === 'media-type')
+    }
+    expect((await mediaTypeOf()).value).toBe(usual)
+    const won = { intent: 'relative', blackPoint: true, mediaTypeId: other, because: 'deeper blacks' }
+    await call('PUT', '/pairings/gannet-lamproom-baryta/tested', won)
+    try {
+      expect(await mediaTypeOf()).toMatchObject({ value: other, reason: expect.stringContaining('deeper blacks') })
+    } finally {
+      await call('PUT', '/pairings/gannet-lamproom-baryta/tested', null)
+    }
+    expect((await mediaTypeOf()).value).toBe(usual)
+    const wrong = await call('POST', `/jobs/${job.id}/strips`, {
+      lotId: lot.id,
+      share: 2,
+      at: null,
+      candidates: [candidate('nothing'), candidate(null)],
+    })
+    expect(wrong.status).toBe(404)
+  }, 60_000)
 
   test('too many for the piece, another printer’s profile, a lot that is not there: refused with the reason', async () => {
     const job = await jobOf()

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
+import type { Tested } from '../../../core/media/media.ts'
 import { type StripSheet, stripLetter } from '../../../core/strips/strips.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -14,7 +15,9 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
   const pairing = studio.pairings.find((p) => p.printerId === sheet.printerId && p.paperId === sheet.paperId)
   const paper = studio.papers.find((p) => p.id === sheet.paperId)?.name ?? 'this paper'
   const printer = studio.printers.find((p) => p.id === sheet.printerId)?.name ?? 'this printer'
-  const save = async (choice: { intent: string; blackPoint: boolean; because: string } | null) => {
+  const mediaTypeOf = (id: string | null | undefined) =>
+    studio.printers.find((p) => p.id === sheet.printerId)?.mediaTypes.find((m) => m.id === id)?.driverName
+  const save = async (choice: Omit<Tested, 'on'> | null) => {
     if (!pairing) return
     try {
       await api('PUT', `/pairings/${pairing.id}/tested`, choice)
@@ -31,8 +34,8 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
     <div className="absolute inset-0 overflow-auto bg-paper p-4">
       <h2>Which strip won?</h2>
       <p className="max-w-prose text-soft">
-        Look at the strips dry, under the light the print will hang in. What you say here decides the intent of {paper} on {printer} from
-        now on.{' '}
+        Look at the strips dry, under the light the print will hang in. What you say here decides the intent
+        {sheet.here ? ' and the media type' : ''} of {paper} on {printer} from now on.{' '}
         <Link className="link" to={`/jobs/${sheet.forJob}/colour`}>
           Back to the job they were made for
         </Link>
@@ -40,6 +43,7 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
       {tested && (
         <p className="mt-2 border-l-4 border-act pl-3">
           Recorded on {tested.on}: {renderingName(tested.intent, tested.blackPoint).toLowerCase()}
+          {mediaTypeOf(tested.mediaTypeId) ? `, printed as ${mediaTypeOf(tested.mediaTypeId)}` : ''}
           {tested.because ? `, because ${tested.because}` : ''}.{' '}
           <button type="button" className="link" onClick={() => save(null)}>
             take it back
@@ -57,6 +61,8 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
           <label key={stripLetter(i)} className="mt-1 flex items-center gap-2 text-lg">
             <input type="radio" name="winner" checked={chosen === i} onChange={() => setChosen(i)} />
             <b className="num font-semibold">{stripLetter(i)}</b> {renderingName(c.intent, c.blackPoint)}
+            {mediaTypeOf(c.mediaTypeId) && <span className="text-sm text-soft">printed as {mediaTypeOf(c.mediaTypeId)}</span>}
+            {sheet.here && !sheet.here.includes(i) && <span className="text-sm text-soft">(on another sheet)</span>}
             {c.profileId !== sheet.candidates[0]?.profileId && (
               <span className="text-sm text-soft">{studio.profiles.find((p) => p.id === c.profileId)?.description}</span>
             )}
@@ -73,7 +79,7 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
         disabled={chosen === null || !pairing}
         onClick={() => {
           const winner = chosen === null ? undefined : sheet.candidates[chosen]
-          if (winner) void save({ intent: winner.intent, blackPoint: winner.blackPoint, because })
+          if (winner) void save({ intent: winner.intent, blackPoint: winner.blackPoint, mediaTypeId: winner.mediaTypeId, because })
         }}
       >
         Record the winner

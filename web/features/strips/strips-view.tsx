@@ -6,7 +6,7 @@ import type { Job } from '../../../core/api/dto.ts'
 import { INTENTS, type Intent } from '../../../core/color/intent.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import type { Plate } from '../../../core/plate/plate.ts'
-import { STRIPS, type StripCandidate, stripLetter } from '../../../core/strips/strips.ts'
+import { STRIPS, type StripCandidate, stripGroups, stripLetter } from '../../../core/strips/strips.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobsQuery } from '../../api/queries.ts'
@@ -31,8 +31,8 @@ export function StripsView({ job, setup, studio }: Props) {
   const navigate = useNavigate()
   const own = setup.profile?.id ?? ''
   const [candidates, setCandidates] = useState<StripCandidate[]>([
-    { intent: 'relative', blackPoint: true, profileId: own },
-    { intent: 'perceptual', blackPoint: true, profileId: own },
+    { intent: 'relative', blackPoint: true, profileId: own, mediaTypeId: null },
+    { intent: 'perceptual', blackPoint: true, profileId: own, mediaTypeId: null },
   ])
   const lots = studio.lots
     .filter((l) => l.stock > 0)
@@ -42,8 +42,11 @@ export function StripsView({ job, setup, studio }: Props) {
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
   const jobs = useQuery(jobsQuery)
   const make = useMutation({
-    mutationFn: () => api<Job>('POST', `/jobs/${job.id}/strips`, { lotId, share, candidates, at }),
-    onSuccess: (made) => void navigate(`/jobs/${made.id}/sheet`),
+    mutationFn: () => api<Job[]>('POST', `/jobs/${job.id}/strips`, { lotId, share, candidates, at }),
+    onSuccess: (made) => {
+      if (made.length > 1) toast.success(`${made.length} sheets, one for each media type, each a job of its own.`)
+      void navigate(`/jobs/${made[0]?.id ?? job.id}/sheet`)
+    },
     onError: (error) => toast.error(messageOf(error)),
   })
   if (job.brief.test?.kind === 'strips') return <StripWinner sheet={job.brief.test} studio={studio} />
@@ -51,6 +54,8 @@ export function StripsView({ job, setup, studio }: Props) {
   const profiles = studio.profiles.filter((p) => p.boundTo?.printerId === setup.printer.id)
   const change = (i: number, part: Partial<StripCandidate>) => setCandidates(candidates.map((c, n) => (n === i ? { ...c, ...part } : c)))
   const tested = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)?.tested
+  const mediaTypes = studio.printers.find((p) => p.id === setup.printer.id)?.mediaTypes ?? []
+  const sheets = stripGroups(candidates).length
   const nameOf = (id: string) => {
     const p = profiles.find((x) => x.id === id)
     return studio.papers.find((x) => x.id === p?.boundTo?.paperId)?.name ?? p?.description ?? id
@@ -115,6 +120,21 @@ export function StripsView({ job, setup, studio }: Props) {
                     </option>
                   ))}
                 </select>
+                <select
+                  aria-label={`Media type of strip ${stripLetter(i)}`}
+                  className="max-w-72 min-w-0"
+                  value={c.mediaTypeId ?? ''}
+                  onChange={(e) => change(i, { mediaTypeId: e.target.value || null })}
+                >
+                  <option value="">media type as in this job</option>
+                  {mediaTypes
+                    .filter((m) => m.id !== setup.mediaType.id)
+                    .map((m) => (
+                      <option key={m.id} value={m.id}>
+                        {m.driverName}
+                      </option>
+                    ))}
+                </select>
                 {candidates.length > STRIPS.fewest && (
                   <button
                     type="button"
@@ -132,7 +152,7 @@ export function StripsView({ job, setup, studio }: Props) {
             <button
               type="button"
               className="btn mt-2"
-              onClick={() => setCandidates([...candidates, { intent: 'relative', blackPoint: false, profileId: own }])}
+              onClick={() => setCandidates([...candidates, { intent: 'relative', blackPoint: false, profileId: own, mediaTypeId: null }])}
             >
               Another strip
             </button>
@@ -188,11 +208,11 @@ export function StripsView({ job, setup, studio }: Props) {
             )}
           </fieldset>
           <button type="submit" className="btn btn-act mt-4" disabled={make.isPending || !own}>
-            {make.isPending ? 'Composing …' : 'Compose the strips as a job'}
+            {make.isPending ? 'Composing …' : sheets === 1 ? 'Compose the strips as a job' : `Compose the strips as ${sheets} jobs`}
           </button>
           <p className="mt-1 text-sm text-soft">
-            All strips of a sheet share its media type; to compare media types, print the sheet once with each. Cutting down a sheet: metal
-            rule with guard, blade away from the hand.
+            All strips of a sheet share its media type: each further one makes a sheet of its own, with strips of the same size. Cutting
+            down a sheet: metal rule with guard, blade away from the hand.
           </p>
         </form>
         <div>
