@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { SettingKey } from '../core/agreement/reading.ts'
 import { inch, mm } from '../core/length/length.ts'
 import { type Path, PathSchema } from '../core/paths/path.ts'
 import { type MediaType, type Printer, PrinterSchema, type Quality } from '../core/printers/printer.ts'
@@ -56,6 +57,26 @@ const PHOTO_SIZES = ['oe_photo-l_3.5x5in', 'na_index-4x6_4x6in', 'na_5x7_5x7in',
 const SHEET_SIZES = [...PHOTO_SIZES, 'iso_a4_210x297mm', 'na_letter_8.5x11in', 'na_govt-letter_8x10in']
 const LARGE_SIZES = [...SHEET_SIZES, 'iso_a3_297x420mm', 'na_super-b_13x19in', 'na_ledger_11x17in']
 
+/** Where the driver and the panel of most of these printers keep a setting. */
+const menus = (driver: Partial<Record<SettingKey, string>>, panel: Partial<Record<SettingKey, string>>): Printer['menus'] =>
+  Object.entries({ driver, panel }).flatMap(([place, by]) =>
+    Object.entries(by).map(([setting, where]) => ({ place: place as 'driver' | 'panel', setting: setting as SettingKey, where })),
+  )
+const USUAL_MENUS = menus(
+  {
+    page: 'Page › Size',
+    source: 'Page › Paper source',
+    'media-type': 'Main › Paper',
+    edges: 'Page › Borders',
+    quality: 'Main › Quality',
+    speed: 'Main › More › Head movement',
+    management: 'Main › Colour › Adjustment',
+    'platen-gap': 'Upkeep › Paper › Anti-abrasion',
+    sides: 'Finishing › Sides',
+  },
+  { page: 'Paper › Size', source: 'Paper › Source', 'media-type': 'Paper › Kind', 'platen-gap': 'Set-up › Paper › Gap' },
+)
+
 const STEPS = [
   { id: 'small', name: 'Small', um: mm(1.2) },
   { id: 'medium', name: 'Medium', um: mm(2.5) },
@@ -93,6 +114,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     quirks: [],
     feedPpi: 360,
     address: 'ipp://127.0.0.1:8651/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'tern-rear',
@@ -135,6 +157,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     quirks: [],
     feedPpi: 360,
     address: 'ipp://127.0.0.1:8652/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'dunlin-main',
@@ -207,6 +230,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     quirks: [{ kind: 'refused-width', width: inch(13), accepts: mm(329) }],
     feedPpi: 360,
     address: 'ipp://127.0.0.1:8653/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'gannet-rear',
@@ -294,9 +318,11 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
       quality('finest', 'Finest', 2880, 'high', 1800),
     ],
     expansions: STEPS,
+    clearCoat: 'Gloss evener',
     quirks: [],
     feedPpi: 360,
     address: 'ipp://127.0.0.1:8654/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'heron-cassette',
@@ -382,6 +408,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     quirks: [],
     feedPpi: 300,
     address: 'ipp://127.0.0.1:8655/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'petrel-roll',
@@ -427,6 +454,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     quirks: [],
     feedPpi: 300,
     address: 'ipp://127.0.0.1:8656/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'albatross-roll',
@@ -489,6 +517,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     quirks: [],
     feedPpi: 300,
     address: 'ipp://127.0.0.1:8657/ipp/print',
+    menus: USUAL_MENUS,
     paths: [
       path({
         id: 'plover-tray-1',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { SETTING_KEYS } from '../agreement/reading.ts'
 import { PathSchema } from '../paths/path.ts'
 
 const id = z.string().min(1).max(60)
@@ -71,6 +72,15 @@ export const PrinterSchema = z.object({
   unlistedSize: z.string().max(80).default('User-defined'),
   /** What its driver calls its own mode for black and white; empty when it has none. */
   monochromeMode: z.string().max(80).default(''),
+  /** What its driver calls its clear coat against gloss differential; empty when it has none. */
+  clearCoat: z.string().max(80).default(''),
+  /** Whether the panel has to be set for every job, or what the computer sends overrides it. */
+  panelRule: z.enum(['set', 'overridden']).default('set'),
+  /** Where a setting is found in the driver or at the panel, as one goes there. */
+  menus: z
+    .array(z.object({ place: z.enum(['driver', 'panel']), setting: z.enum(SETTING_KEYS), where: z.string().trim().min(1).max(160) }))
+    .max(60)
+    .default([]),
   /** Overspray of borderless prints soils the inside: how much since it was cleaned, and after how much to clean, m². */
   overspray: z.object({ since: z.number().nonnegative(), cleanAfter: z.number().positive() }).default({ since: 0, cleanAfter: 0.2 }),
   /** Pixels per inch the printer wants its page data in. */
