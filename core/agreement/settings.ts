@@ -20,13 +20,13 @@ const sizeOf = (value: string): [number, number] => {
   return [w, l]
 }
 /** Whether two sizes are one but for rounding. The long side of a page may be its width: then they are two. */
-export function sameSize(one: string, other: string): boolean {
+function sameSize(one: string, other: string): boolean {
   const [a, b] = [sizeOf(one), sizeOf(other)]
   return a.every((v, i) => Math.abs(v - (b[i] as number)) <= SIZE_ROUNDING)
 }
 
 /** Reads a size as a driver or a panel shows it: a name, a PWG name, or two lengths. */
-export function readSize(words: string, unit: Context['unit']): string | null {
+function readSize(words: string, unit: Context['unit']): string | null {
   const pwg = parsePwgName(words.trim())
   if (pwg) return sizeValue(pwg.width, pwg.length)
   const read = parseSize(words.replace(/^custom\W*/i, ''), unit)
@@ -99,7 +99,8 @@ const source: AgreementSetting = {
   loaded: ({ setup, studio }) => {
     const wanted = choice(setup.path.id, `something in ${setup.path.name}`)
     const tray = studio.loaded.find((l) => l.printerId === setup.printer.id && l.pathId === setup.path.id)
-    if (!tray) return { wanted, is: null }
+    // A path that takes its sheet only when it asks is empty until then, and rightly so.
+    if (!tray || setup.path.drawIn === 'when-asked') return { wanted, is: null }
     const filled = tray.lotId !== null && tray.remaining > 0
     return { wanted, is: filled ? wanted : choice('empty', 'empty') }
   },

@@ -137,6 +137,24 @@ export type Run = z.infer<typeof RunSchema>
 export const RunDetailSchema = RunSchema.extend({ plate: PlateSchema })
 export type RunDetail = z.infer<typeof RunDetailSchema>
 
+/** A set-up that was kept under a name, and what has changed since. */
+export const SavedSetupSchema = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  printerId: z.string(),
+  jobId: z.number().int(),
+  at: time,
+  paper: z.string(),
+  path: z.string(),
+  /** What it asks for: taken over as pins when it is used. */
+  paperId: z.string().nullable(),
+  pins: PinsSchema,
+  changes: z.array(z.object({ id: z.string(), weight: z.enum(['matters', 'note']), says: z.string() })),
+  /** How it differs from the last run of this paper on this printer that came out right; null when there was none. */
+  lastGood: z.object({ runId: z.number().int(), differs: z.array(z.string()) }).nullable(),
+})
+export type SavedSetup = z.infer<typeof SavedSetupSchema>
+
 export const TickSchema = z.object({ stepId: z.string().max(60), at: time })
 export type Tick = z.infer<typeof TickSchema>
 

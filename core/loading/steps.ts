@@ -205,26 +205,3 @@ export function loadingSteps(plate: Plate, unit: Unit): Step[] {
     })
   return drafts.map((step) => ({ ...step, when: step.when ?? (step.phase === 'after' ? 'after' : 'before') }))
 }
-
-/** The same settings as a table: what the computer and the panel must each show. */
-export function settingsTable(plate: Plate, unit: Unit): { setting: string; computer: string; panel: string }[] {
-  const s = plate.setup
-  if (!s) return []
-  const size = s.page.pwg === null ? `${writeLength(s.page.width, unit)} × ${writeLength(s.page.length, unit)}` : s.page.name
-  const managed = { program: 'Off (Arch Plate manages)', driver: 'On', both: 'On, and managed by Arch Plate', none: 'Off' }[s.management]
-  return [
-    { setting: 'Source', computer: s.path.name, panel: s.path.panelName },
-    {
-      setting: 'Size',
-      computer: s.page.pwg === null ? `Custom, ${size}` : size,
-      panel: s.page.pwg === null ? s.printer.unlistedSize : size,
-    },
-    { setting: 'Media type', computer: s.mediaType.driverName, panel: s.mediaType.panelName },
-    { setting: 'Edges', computer: s.borderless === 'none' ? 'With margins' : `Borderless, ${s.expansion?.name ?? 'no step'}`, panel: '—' },
-    { setting: 'Quality', computer: `${s.quality.name}, ${s.quality.dpi} dpi`, panel: '—' },
-    { setting: 'Driver colour', computer: managed, panel: '—' },
-    { setting: 'Profile', computer: s.profile?.description ?? 'None', panel: '—' },
-    { setting: 'Intent', computer: `${s.intent}${s.blackPoint ? ', black point compensation' : ''}`, panel: '—' },
-    { setting: 'Platen gap', computer: s.mediaType.platenGap, panel: s.mediaType.platenGap },
-  ]
-}

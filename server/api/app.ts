@@ -7,6 +7,7 @@ import { streamSSE } from 'hono/streaming'
 import type { App } from '../app-context.ts'
 import { config, LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
+import { agreementApi } from './agreement.ts'
 import { jobsApi } from './jobs.ts'
 import { layoutTestsApi } from './layout-tests.ts'
 import { lotsApi } from './lots.ts'
@@ -17,6 +18,7 @@ import { printFilesApi } from './print-files.ts'
 import { printersApi } from './printers.ts'
 import { profilesApi } from './profiles.ts'
 import { runsApi } from './runs.ts'
+import { setupsApi } from './setups.ts'
 import { problemOf, router } from './shared.ts'
 import { studioApi } from './studio.ts'
 import { testSheetsApi } from './test-sheets.ts'
@@ -75,6 +77,8 @@ export function buildHttp(app: App) {
   http.route('/api', printersApi(app))
   http.route('/api', layoutTestsApi(app))
   http.route('/api', jobsApi(app))
+  http.route('/api', agreementApi(app))
+  http.route('/api', setupsApi(app))
   http.route('/api', runsApi(app))
   http.route('/api', platesApi(app))
   http.doc('/api/openapi.json', {

@@ -1,5 +1,7 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { Op } from 'sequelize'
+import { SET_PLACES } from '../../core/agreement/reading.ts'
+import { agreementTable, disagreements } from '../../core/agreement/table.ts'
 import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/api/dto.ts'
 import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
 import { resolve } from '../../core/plate/resolve.ts'
@@ -10,6 +12,7 @@ import { cutStock } from '../printing/cut-stock.ts'
 import { freezePlate, plateForBack } from '../printing/freeze.ts'
 import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
+import { readingsOf } from './agreement.ts'
 import { jobDto, runDto } from './rows.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
@@ -22,6 +25,9 @@ const TickParam = IdParam.extend({
     .max(60)
     .openapi({ param: { name: 'step', in: 'path' } }),
 })
+
+/** Said when a place is set otherwise than the plate says; an operator may print in spite of it. */
+const DISAGREEMENT = 'disagreement'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
@@ -173,6 +179,12 @@ export function jobsApi(app: App) {
             message: 'Somebody else changed this job. Look at it again before you print.',
             current: jobDto(job),
           })
+        if (!asked.despite.includes(DISAGREEMENT)) {
+          const studio = await readStudio(models)
+          const rows = agreementTable(resolve(job.brief, studio, job.pins), studio, await readingsOf(models, id), job.brief.unit)
+          const [worst] = disagreements(rows).filter((d) => (SET_PLACES as readonly string[]).includes(d.place))
+          if (worst) throw new Refusal(422, { code: DISAGREEMENT, field: worst.setting, value: worst.place, message: worst.says })
+        }
         const plate = asked.side === 'back' ? await plateForBack(app, id, asked.despite) : await freezePlate(app, job, asked)
         // One print at a time: of two people pressing at once, one takes the job and the other is told.
         const [taken] = await models.jobs.update(
@@ -266,8 +278,10 @@ export function jobsApi(app: App) {
     })
     .get('/jobs/:id/load-sheet.pdf', async (c) => {
       const job = await find(IdParam.parse({ id: c.req.param('id') }).id)
-      const plate = resolve(job.brief, await readStudio(models), job.pins)
-      const pdf = await loadSheetPdf(app.files, job.id, job.title, plate)
+      const studio = await readStudio(models)
+      const plate = resolve(job.brief, studio, job.pins)
+      const address = `${new URL(c.req.url).origin}/jobs/${job.id}/load`
+      const pdf = await loadSheetPdf(app.files, { id: job.id, title: job.title, plate, studio, address })
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',
         'content-disposition': `inline; filename="load-sheet-${job.id}.pdf"`,

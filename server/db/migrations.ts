@@ -75,6 +75,19 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
     name: '0005-colours-of-the-file',
     up: ["UPDATE pictures SET facts = JSON_SET(facts, '$.colours', '')"],
   },
+  {
+    name: '0006-agreement',
+    up: [
+      table(
+        'readings',
+        'job_id INT NOT NULL, place VARCHAR(10) NOT NULL, setting VARCHAR(20) NOT NULL, value VARCHAR(120), words VARCHAR(160) NOT NULL, how VARCHAR(10) NOT NULL, seen_by VARCHAR(60) NOT NULL, PRIMARY KEY (job_id, place, setting)',
+      ),
+      table(
+        'setups',
+        'id INT AUTO_INCREMENT PRIMARY KEY, name VARCHAR(120) NOT NULL, printer_id VARCHAR(60) NOT NULL, job_id INT NOT NULL, plate LONGTEXT NOT NULL, printer LONGTEXT NOT NULL, KEY (printer_id)',
+      ),
+    ],
+  },
 ]
 
 /** Brings the tables up to date; safe to call at every start. */

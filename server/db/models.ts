@@ -1,4 +1,5 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import type { Reading, SetPlace, SettingKey } from '../../core/agreement/reading.ts'
 import type { Inspection, Job, RunState } from '../../core/api/dto.ts'
 import { type Brief, fullBrief, type Picture } from '../../core/brief/brief.ts'
 import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
@@ -123,6 +124,24 @@ export interface TickRow {
   jobId: number
   stepId: string
 }
+export interface ReadingRow {
+  jobId: number
+  place: SetPlace
+  setting: SettingKey
+  value: string | null
+  words: string
+  how: Reading['how']
+  seenBy: string
+}
+/** A plate that was kept under a name, with the printer's record of that day. */
+export interface SetupRow {
+  id: number
+  name: string
+  printerId: string
+  jobId: number
+  plate: Plate
+  printer: Printer
+}
 export interface RunRow {
   id: number
   jobId: number
@@ -235,6 +254,23 @@ export function defineModels(db: Sequelize) {
       archived: { type: DataTypes.BOOLEAN, defaultValue: false },
     }),
     ticks: define<TickRow>('ticks', { jobId: { type: DataTypes.INTEGER, primaryKey: true }, stepId: { ...text(60), primaryKey: true } }),
+    readings: define<ReadingRow>('readings', {
+      jobId: { type: DataTypes.INTEGER, primaryKey: true },
+      place: { ...text(10), primaryKey: true },
+      setting: { ...text(20), primaryKey: true },
+      value: { ...text(120), ...optional },
+      words: text(160),
+      how: text(10),
+      seenBy: text(60),
+    }),
+    setups: define<SetupRow>('setups', {
+      id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
+      name: text(120),
+      printerId: text(60),
+      jobId: DataTypes.INTEGER,
+      plate: json('plate', readPlate),
+      printer: json('printer', (stored) => PrinterSchema.parse(stored)),
+    }),
     runs: define<RunRow>('runs', {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       jobId: DataTypes.INTEGER,

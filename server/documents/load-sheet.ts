@@ -1,10 +1,14 @@
 import { readFile } from 'node:fs/promises'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
+import { create as qrCode } from 'qrcode'
+import { PLACE_NAMES, SET_PLACES } from '../../core/agreement/reading.ts'
+import { agreementTable } from '../../core/agreement/table.ts'
 import { drawSheet } from '../../core/drawing/sheet-drawing.ts'
 import { writeLength, writeSize } from '../../core/length/length.ts'
-import { loadingSteps, settingsTable } from '../../core/loading/steps.ts'
+import { loadingSteps } from '../../core/loading/steps.ts'
 import type { Plate } from '../../core/plate/plate.ts'
+import type { Studio } from '../../core/studio/studio.ts'
 import type { FileStore } from '../store/files.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
@@ -46,8 +50,29 @@ const printable = (font: PDFFont) => {
   return (text: string) => [...text].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : c === '\n' ? ' ' : '?')).join('')
 }
 
-/** The load & run sheet: drawing, settings for computer and panel, loading steps and cautions on one A4 page. */
-export async function loadSheetPdf(files: FileStore, jobId: number, title: string, plate: Plate): Promise<Uint8Array> {
+/** Draws a QR code (ISO/IEC 18004) as filled squares, its quiet zone left to the page. */
+function drawCode(page: PDFPage, text: string, at: { x: number; y: number; size: number }): void {
+  const { modules } = qrCode(text, { errorCorrectionLevel: 'M' })
+  const unit = at.size / modules.size
+  for (let row = 0; row < modules.size; row++)
+    for (let column = 0; column < modules.size; column++)
+      if (modules.get(row, column))
+        page.drawRectangle({ x: at.x + column * unit, y: at.y + at.size - (row + 1) * unit, width: unit, height: unit, color: INK })
+}
+
+const CODE = 56
+
+interface SheetOf {
+  id: number
+  title: string
+  plate: Plate
+  studio: Studio
+  /** Where the job is found, for the code. */
+  address: string
+}
+
+/** The job ticket on one A4 page: drawing, what program, driver and panel must show, loading steps and cautions. */
+export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, studio, address }: SheetOf): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
   const [regularBytes, boldBytes] = await Promise.all([readFile(FONT_FILES.regular), readFile(FONT_FILES.bold)])
@@ -59,32 +84,39 @@ export async function loadSheetPdf(files: FileStore, jobId: number, title: strin
   const { unit } = plate.brief
   const s = plate.setup
   let y = A4.height - MARGIN
-  y = paragraph(page, bold, clean(`${jobId}  ${title}`), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 16 })
+  drawCode(page, address, { x: A4.width - MARGIN - CODE, y: y - CODE, size: CODE })
+  const headed = A4.width - 2 * MARGIN - CODE - 12
+  y = paragraph(page, bold, clean(`${jobId}  ${title}`), { x: MARGIN, y, width: headed, size: 16 })
   const line = s
     ? `${s.printer.name}, ${s.path.name}. ${s.paper.name}, ${writeSize(plate.layout?.sheet.w ?? 0, plate.layout?.sheet.h ?? 0, unit)}. ${plate.brief.copies} ${plate.brief.copies === 1 ? 'copy' : 'copies'}.`
     : 'Nothing has been decided yet.'
-  y = paragraph(page, regular, clean(line), { x: MARGIN, y: y - 2, width: A4.width - 2 * MARGIN, size: 10, color: GREY }) - 8
+  y =
+    Math.min(
+      paragraph(page, regular, clean(line), { x: MARGIN, y: y - 2, width: headed, size: 10, color: GREY }),
+      A4.height - MARGIN - CODE,
+    ) - 8
   const stops = plate.findings.filter((f) => f.level === 'stop')
   for (const stop of stops.slice(0, 3))
     y = paragraph(page, bold, clean(`STOP  ${stop.title}: ${stop.says}`), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 9 })
   const drawing = drawSheet(plate, unit)
-  const box = { x: MARGIN, y: y - 330, width: 258, height: 326 }
+  const box = { x: MARGIN, y: y - 300, width: 218, height: 296 }
   if (drawing) {
     await drawInto(pdf, page, drawing, box, regular, await thumbnailOf(files, plate))
   }
   let ty = y - 2
   const tx = MARGIN + box.width + 18
-  const columns = [tx, tx + 66, tx + 178]
-  const heads = ['Setting', 'Computer', 'Panel']
-  for (const [i, head] of heads.entries()) page.drawText(head, { x: columns[i] ?? tx, y: ty - 9, size: 9, font: bold, color: INK })
-  ty -= 16
-  for (const row of settingsTable(plate, unit)) {
-    const ends = [row.setting, row.computer, row.panel].map((text, i) =>
+  const columns = [tx, tx + 58, tx + 138, tx + 222]
+  const heads = ['Setting', ...SET_PLACES.map((place) => PLACE_NAMES[place])]
+  for (const [i, head] of heads.entries()) page.drawText(head, { x: columns[i] ?? tx, y: ty - 9, size: 8.5, font: bold, color: INK })
+  ty -= 15
+  for (const row of agreementTable(plate, studio, [], unit)) {
+    if (SET_PLACES.every((place) => row.cells[place].state === 'none')) continue
+    const ends = [row.title, ...SET_PLACES.map((place) => row.cells[place].wanted || '–')].map((text, i) =>
       paragraph(page, i === 0 ? regular : bold, clean(text), {
         x: columns[i] ?? tx,
         y: ty,
         width: (columns[i + 1] ?? A4.width - MARGIN) - (columns[i] ?? tx) - 6,
-        size: 8.5,
+        size: 7.2,
         ...(i === 0 ? { color: GREY } : {}),
       }),
     )

@@ -60,3 +60,14 @@ export function upload<T>(path: string, file: File, progress: (share: number) =>
 
 export const fileUrl = (hash: string): string => `/api/files/${hash}`
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.')
+
+/** Posts a file as it is. Throws ApiError for anything but success. */
+export async function postBytes<T>(path: string, file: Blob): Promise<T> {
+  const answer = await fetch(`/api${path}`, { method: 'POST', body: file }).catch(() => {
+    throw new ApiError(0, OFFLINE)
+  })
+  const data = await answer.json().catch(() => null)
+  if (!answer.ok)
+    throw new ApiError(answer.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
+  return data as T
+}

@@ -1,5 +1,6 @@
 import { QueryClient, queryOptions } from '@tanstack/react-query'
-import type { Job, MachineState, ProfileEntry, Run, RunDetail, Tick } from '../../core/api/dto.ts'
+import type { KeptReading } from '../../core/agreement/reading.ts'
+import type { Job, MachineState, ProfileEntry, Run, RunDetail, SavedSetup, Tick } from '../../core/api/dto.ts'
 import type { Picture } from '../../core/brief/brief.ts'
 import type { Studio } from '../../core/studio/studio.ts'
 import { ApiError, api } from './client.ts'
@@ -20,6 +21,13 @@ export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<J
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api<Job>('GET', `/jobs/${id}`) })
 export const ticksQuery = (id: number) =>
   queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api<Tick[]>('GET', `/jobs/${id}/ticks`) })
+export const readingsQuery = (id: number) =>
+  queryOptions({ queryKey: ['job', id, 'readings'], queryFn: () => api<KeptReading[]>('GET', `/jobs/${id}/readings`) })
+export const setupsQuery = (printerId: string) =>
+  queryOptions({
+    queryKey: ['studio', 'setups', printerId],
+    queryFn: () => api<SavedSetup[]>('GET', `/setups?printer=${encodeURIComponent(printerId)}`),
+  })
 export const jobRunsQuery = (id: number) =>
   queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api<Run[]>('GET', `/jobs/${id}/runs`) })
 export const logQuery = (q: string) =>

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { Tick } from '../../../core/api/dto.ts'
-import { loadingSteps, type Step, settingsTable } from '../../../core/loading/steps.ts'
+import { loadingSteps, type Step } from '../../../core/loading/steps.ts'
 import { capacityFor } from '../../../core/paths/limits.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery, ticksQuery } from '../../api/queries.ts'
@@ -110,29 +110,6 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
         <div className="mt-8 max-w-2xl">
           <Machine studio={studio} setup={setup} />
         </div>
-        <section className="mt-8 max-w-2xl" aria-label="Settings">
-          <h2>The same settings in both places</h2>
-          <table className="mt-2 w-full text-left">
-            <thead>
-              <tr className="border-b border-line text-sm text-soft">
-                <th className="py-1 font-normal">Setting</th>
-                <th className="font-normal">Computer</th>
-                <th className="font-normal">Panel</th>
-              </tr>
-            </thead>
-            <tbody>
-              {settingsTable(plate, unit).map((row) => (
-                <tr key={row.setting} className="border-b border-hair align-top">
-                  <th scope="row" className="py-1 pr-3 font-normal text-soft">
-                    {row.setting}
-                  </th>
-                  <td className="py-1 pr-3">{row.computer}</td>
-                  <td className="py-1">{row.panel}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
       </section>
       <aside aria-label="All steps" className="border-line p-3 max-lg:border-t lg:border-l">
         <ol className="space-y-0.5">

@@ -2,10 +2,13 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
+import { SET_PLACES } from '../../../core/agreement/reading.ts'
+import { disagreements } from '../../../core/agreement/table.ts'
 import type { Run } from '../../../core/api/dto.ts'
 import { drawSheet } from '../../../core/drawing/sheet-drawing.ts'
 import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
 import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { useAgreement } from '../../features/agreement/use-readings.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
@@ -19,7 +22,12 @@ import type { StageProps } from './stage-props.ts'
 export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
   const [read, setRead] = useState<string[]>([])
-  const stops = plate.findings.filter((f) => f.level === 'stop')
+  const { rows } = useAgreement(job.id, plate, studio, editor.draft.brief.unit)
+  const differing = disagreements(rows).filter(({ place }) => (SET_PLACES as readonly string[]).includes(place))
+  const stops = [
+    ...plate.findings.filter((f) => f.level === 'stop'),
+    ...(differing.length > 0 ? [{ id: 'disagreement', says: differing.map((d) => d.says).join(' ') }] : []),
+  ]
   const open = stops.filter((f) => !read.includes(f.id))
   const active = runs.data?.find((r) => ['queued', 'rendering', 'sending', 'waiting', 'printing'].includes(r.state))
   const drawing = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])

@@ -34,6 +34,12 @@ export const STAGES: readonly Stage[] = [
     component: lazy(() => import('./colour.tsx').then((m) => ({ default: m.ColourStage }))),
   },
   {
+    slug: 'agreement',
+    title: 'Agreement',
+    done: () => false,
+    component: lazy(() => import('./agreement.tsx').then((m) => ({ default: m.AgreementStage }))),
+  },
+  {
     slug: 'load',
     title: 'Load',
     done: (job) => job.state !== 'setup',

@@ -1,0 +1,143 @@
+import { createRoute, z } from '@hono/zod-openapi'
+import { listingOf, readingsFromListing } from '../../core/agreement/from-listing.ts'
+import { type KeptReading, KeptReadingSchema, type Reading, ReadingSchema, SET_PLACES, SETTING_KEYS } from '../../core/agreement/reading.ts'
+import { readListing } from '../../core/ipp/listing.ts'
+import { resolve } from '../../core/plate/resolve.ts'
+import type { App } from '../app-context.ts'
+import type { Models } from '../db/models.ts'
+import { ipp } from '../printing/ipp-client.ts'
+import { ippRefusal } from '../printing/ipp-refusal.ts'
+import { missing, Refusal } from '../problems.ts'
+import { readStudio } from '../studio/read-studio.ts'
+import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
+
+/** What was seen at the places of one job. */
+export async function readingsOf(models: Models, jobId: number): Promise<KeptReading[]> {
+  const rows = await models.readings.findAll({ where: { jobId } })
+  return rows.map(({ place, setting, value, words, how, seenBy, updatedAt }) => ({
+    place,
+    setting,
+    value,
+    words,
+    how,
+    by: seenBy,
+    at: updatedAt.toISOString(),
+  }))
+}
+
+const List = z.array(KeptReadingSchema)
+const Cell = z.object({ place: z.enum(SET_PLACES), setting: z.enum(SETTING_KEYS) })
+const by = z.string().trim().max(60)
+
+/** What program, driver and panel of a job were seen to be set to. */
+export function agreementApi(app: App) {
+  const { models, events } = app
+  const find = async (id: number) => {
+    const row = await models.jobs.findByPk(id)
+    if (!row) throw missing('job', id)
+    return row
+  }
+  const keep = async (jobId: number, readings: Reading[]) => {
+    for (const { by: seenBy, ...reading } of readings) await models.readings.upsert({ jobId, seenBy, ...reading })
+    if (readings.length > 0) events.tell({ what: 'job', id: jobId })
+    return readingsOf(models, jobId)
+  }
+  return router()
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/jobs/{id}/readings',
+        summary: 'What the places of a job were seen to be set to',
+        request: { params: IdParam },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => c.json(await readingsOf(models, (await find(c.req.valid('param').id)).id), 200),
+    )
+    .openapi(
+      createRoute({
+        method: 'put',
+        path: '/jobs/{id}/readings',
+        summary: 'Keep what was seen: ticked off, typed, or taken from a listing',
+        request: { params: IdParam, ...takes(z.array(ReadingSchema).min(1).max(60)) },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => c.json(await keep((await find(c.req.valid('param').id)).id, c.req.valid('json')), 200),
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs/{id}/readings/forget',
+        summary: 'Take back what was seen',
+        request: { params: IdParam, ...takes(z.array(Cell).min(1).max(60)) },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id: jobId } = await find(c.req.valid('param').id)
+        for (const cell of c.req.valid('json')) await models.readings.destroy({ where: { jobId, ...cell } })
+        events.tell({ what: 'job', id: jobId })
+        return c.json(await readingsOf(models, jobId), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs/{id}/readings/from-printer',
+        summary: 'Ask the printer over IPP what its panel is set to',
+        request: { params: IdParam, ...takes(z.object({ by })) },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => {
+        const job = await find(c.req.valid('param').id)
+        const studio = await readStudio(models)
+        const plate = resolve(job.brief, studio, job.pins)
+        if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
+        const attributes = await ipp.describe(plate.setup.printer.address).catch((error) => {
+          throw ippRefusal(error)
+        })
+        const read = readingsFromListing(listingOf(attributes), 'panel', 'printer', plate, studio, job.brief.unit)
+        if (read.length === 0)
+          throw new Refusal(422, {
+            code: 'nothing-said',
+            field: 'printer',
+            message: 'The printer answers, but says nothing of what its panel is set to.',
+          })
+        return c.json(
+          await keep(
+            job.id,
+            read.map((r) => ({ ...r, by: c.req.valid('json').by })),
+          ),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs/{id}/readings/from-listing',
+        summary: 'Take over an IPP attribute listing, or JSON with the same names',
+        request: { params: IdParam, ...takes(z.object({ by, place: z.enum(SET_PLACES), text: z.string().max(400_000) })) },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => {
+        const job = await find(c.req.valid('param').id)
+        const { place, text, by: who } = c.req.valid('json')
+        const listing = readListing(text)
+        if (!listing.ok) throw new Refusal(422, listing.problem)
+        const studio = await readStudio(models)
+        const read = readingsFromListing(listing.value, place, 'listing', resolve(job.brief, studio, job.pins), studio, job.brief.unit)
+        if (read.length === 0)
+          throw new Refusal(422, {
+            code: 'nothing-said',
+            field: 'text',
+            message: 'The text was read, but nothing in it is a setting of this job.',
+          })
+        return c.json(
+          await keep(
+            job.id,
+            read.map((r) => ({ ...r, by: who })),
+          ),
+          200,
+        )
+      },
+    )
+}

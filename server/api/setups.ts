@@ -1,0 +1,197 @@
+import { createRoute, z } from '@hono/zod-openapi'
+import { JobSchema, type SavedSetup, SavedSetupSchema } from '../../core/api/dto.ts'
+import { decode, encode, groupOf, IppError, v } from '../../core/ipp/message.ts'
+import { OPERATION } from '../../core/ipp/tags.ts'
+import { resolve } from '../../core/plate/resolve.ts'
+import { changesSince, differsFrom, pinsOf } from '../../core/setups/changes.ts'
+import type { Studio } from '../../core/studio/studio.ts'
+import { readTicket, readTicketAttributes, type Ticket, ticketAttributes, ticketOf, ticketSchema } from '../../core/ticket/ticket.ts'
+import type { App } from '../app-context.ts'
+import type { Row, SetupRow } from '../db/models.ts'
+import { missing, Refusal } from '../problems.ts'
+import { readStudio } from '../studio/read-studio.ts'
+import { jobDto } from './rows.ts'
+import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
+
+const List = z.array(SavedSetupSchema)
+
+/** Runs looked through for the last good one of a paper on a printer. */
+const LOOKED_THROUGH = 60
+
+/** Plates kept under a name, and plates handed on as tickets. */
+export function setupsApi(app: App) {
+  const { models, events } = app
+  const findJob = async (id: number) => {
+    const row = await models.jobs.findByPk(id)
+    if (!row) throw missing('job', id)
+    return row
+  }
+  const frozen = async (id: number) => {
+    const job = await findJob(id)
+    const studio = await readStudio(models)
+    const plate = resolve(job.brief, studio, job.pins)
+    if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no complete set-up yet.' })
+    return { job, studio, plate, setup: plate.setup }
+  }
+  const lastGoodOf = async ({ plate }: SetupRow): Promise<SavedSetup['lastGood']> => {
+    const { setup } = plate
+    if (!setup) return null
+    const rows = await models.runs.findAll({
+      where: { printerId: setup.printer.id, state: 'done' },
+      order: [['id', 'DESC']],
+      limit: LOOKED_THROUGH,
+    })
+    const good = rows.find((r) => r.inspection?.verdict === 'right' && r.plate.setup?.paper.id === setup.paper.id)
+    return good ? { runId: good.id, differs: differsFrom(plate, good.plate) } : null
+  }
+  const dto = async (row: Row<SetupRow>, studio: Studio): Promise<SavedSetup> => ({
+    id: row.id,
+    name: row.name,
+    printerId: row.printerId,
+    jobId: row.jobId,
+    at: row.createdAt.toISOString(),
+    paper: row.plate.setup?.paper.name ?? '',
+    path: row.plate.setup?.path.name ?? '',
+    paperId: row.plate.brief.paperId,
+    pins: pinsOf(row.plate),
+    changes: changesSince(row, studio),
+    lastGood: await lastGoodOf(row),
+  })
+  const list = async (printerId: string) => {
+    const studio = await readStudio(models)
+    const rows = await models.setups.findAll({ where: { printerId }, order: [['id', 'DESC']], limit: 100 })
+    return Promise.all(rows.map((row) => dto(row, studio)))
+  }
+  return router()
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/setups',
+        summary: 'Set-ups kept for a printer, each with what has changed since',
+        request: { query: z.object({ printer: z.string().max(60) }) },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => c.json(await list(c.req.valid('query').printer), 200),
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/jobs/{id}/setups',
+        summary: 'Keep a job’s plate under a name',
+        request: { params: IdParam, ...takes(z.object({ name: z.string().trim().min(1).max(120) })) },
+        responses: { 201: body(SavedSetupSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { job, studio, plate, setup } = await frozen(c.req.valid('param').id)
+        const { name } = c.req.valid('json')
+        const printer = studio.printers.find((p) => p.id === setup.printer.id)
+        if (!printer) throw missing('printer', setup.printer.id)
+        if (await models.setups.findOne({ where: { name, printerId: printer.id } }))
+          throw new Refusal(409, {
+            code: 'name-taken',
+            field: 'name',
+            value: name,
+            message: `${printer.name} has a set-up of this name already. Take another name, or remove that one.`,
+          })
+        const row = await models.setups.create({ name, printerId: printer.id, jobId: job.id, plate, printer })
+        events.tell({ what: 'studio', id: printer.id })
+        return c.json(await dto(row, studio), 201)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'delete',
+        path: '/setups/{id}',
+        summary: 'Remove a kept set-up',
+        request: { params: IdParam },
+        responses: { 200: body(List), ...PROBLEMS },
+      }),
+      async (c) => {
+        const { id } = c.req.valid('param')
+        const row = await models.setups.findByPk(id)
+        if (!row) throw missing('set-up', id)
+        await row.destroy()
+        events.tell({ what: 'studio', id: row.printerId })
+        return c.json(await list(row.printerId), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/tickets',
+        summary: 'Begin a job from a ticket (JSON, or an IPP message as bytes)',
+        responses: { 201: body(JobSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const bytes = new Uint8Array(await c.req.arrayBuffer())
+        const read = bytes[0] === 0x7b ? readTicket(new TextDecoder().decode(bytes)) : fromMessage(bytes)
+        if (!read.ok) throw new Refusal(422, read.problem)
+        const { job, plate } = read.value
+        // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
+        const { picture } = plate.brief
+        const known = picture !== null && app.files.has(picture.hash) ? picture : null
+        const row = await models.jobs.create({
+          title: job.title,
+          state: 'setup',
+          brief: { ...plate.brief, picture: known },
+          pins: pinsOf(plate),
+          version: 1,
+          archived: false,
+        })
+        events.tell({ what: 'job', id: row.id })
+        return c.json(jobDto(row), 201)
+      },
+    )
+    .get('/ticket.schema.json', (c) => c.json(ticketSchema() as object))
+    .get('/jobs/:id/ticket.json', async (c) => {
+      const { job, plate } = await frozen(IdParam.parse({ id: c.req.param('id') }).id)
+      return c.body(JSON.stringify(ticketOf(job, plate), null, 2), 200, {
+        'content-type': 'application/json',
+        'content-disposition': `attachment; filename="ticket-${job.id}.json"`,
+      })
+    })
+    .get('/jobs/:id/ticket.ipp', async (c) => {
+      const { job, plate, setup } = await frozen(IdParam.parse({ id: c.req.param('id') }).id)
+      return c.body(toMessage(ticketOf(job, plate), setup.printer.address) as Uint8Array<ArrayBuffer>, 200, {
+        'content-type': 'application/ipp',
+        'content-disposition': `attachment; filename="ticket-${job.id}.ipp"`,
+      })
+    })
+}
+
+/** A ticket as a whole Validate-Job request: any IPP tool can read it, and send it. */
+function toMessage(ticket: Ticket, address: string): Uint8Array {
+  return encode({
+    version: [2, 0],
+    code: OPERATION['Validate-Job'],
+    requestId: 1,
+    groups: [
+      {
+        group: 'operation',
+        attributes: {
+          'attributes-charset': v.charset('utf-8'),
+          'attributes-natural-language': v.language('en'),
+          'printer-uri': v.uri(address),
+        },
+      },
+      { group: 'job', attributes: ticketAttributes(ticket) },
+    ],
+  })
+}
+
+function fromMessage(bytes: Uint8Array): ReturnType<typeof readTicket> {
+  try {
+    return readTicketAttributes(groupOf(decode(bytes).message, 'job'))
+  } catch (error) {
+    if (error instanceof IppError)
+      return {
+        ok: false,
+        problem: {
+          field: 'ticket',
+          code: 'ticket-unreadable',
+          message: `This is neither a JSON ticket nor an IPP message: ${error.message}.`,
+        },
+      }
+    throw error
+  }
+}

@@ -1,0 +1,121 @@
+import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace, type SettingKey } from '../../../core/agreement/reading.ts'
+import type { AgreementRow, Cell } from '../../../core/agreement/table.ts'
+import { Tick } from './tick.tsx'
+
+export interface CellAt {
+  place: SetPlace
+  setting: SettingKey
+}
+
+interface Props {
+  rows: AgreementRow[]
+  chosen: CellAt | null
+  onChoose(at: CellAt): void
+  onTick(at: CellAt, on: boolean): void
+  onTickPlace(place: SetPlace): void
+}
+
+const isSet = (place: Place): place is SetPlace => (SET_PLACES as readonly string[]).includes(place)
+
+/** All settings by all places. What differs stands out by its bar, its weight and its words; what is open by its box. */
+export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: Props) {
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full min-w-[56rem] border-collapse text-left align-top" aria-label="Agreement">
+        <thead>
+          <tr className="border-b border-ink align-bottom">
+            <th className="sticky left-0 bg-paper py-1.5 pr-3 font-semibold">Setting</th>
+            <th className="px-2 font-semibold">Plate</th>
+            {PLACES.map((place) => {
+              const open = isSet(place) ? rows.filter((r) => r.cells[place].state === 'open').length : 0
+              return (
+                <th key={place} className="px-2 py-1.5 font-semibold">
+                  {PLACE_NAMES[place]}
+                  {isSet(place) && open > 0 && (
+                    <button
+                      type="button"
+                      className="link ml-2 text-sm font-normal whitespace-nowrap"
+                      onClick={() => onTickPlace(place)}
+                      aria-label={`All ${open} open settings of the ${PLACE_NAMES[place].toLowerCase()} are as wanted`}
+                    >
+                      all {open} as wanted
+                    </button>
+                  )}
+                </th>
+              )
+            })}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => {
+            const differs = PLACES.some((place) => row.cells[place].state === 'differs')
+            return (
+              <tr key={row.key} data-setting={row.key} className="border-b border-hair align-top">
+                <th scope="row" className={`sticky left-0 bg-paper py-1.5 pr-3 ${differs ? 'font-semibold' : 'font-normal text-soft'}`}>
+                  {row.title}
+                </th>
+                <td className="px-2 py-1.5">{row.says}</td>
+                {PLACES.map((place) => (
+                  <td key={place} className="px-2 py-1">
+                    <CellBody
+                      cell={row.cells[place]}
+                      row={row}
+                      chosen={chosen?.place === place && chosen.setting === row.key}
+                      onChoose={onChoose}
+                      onTick={onTick}
+                    />
+                  </td>
+                ))}
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function CellBody({
+  cell,
+  row,
+  chosen,
+  onChoose,
+  onTick,
+}: { cell: Cell; row: AgreementRow; chosen: boolean } & Pick<Props, 'onChoose' | 'onTick'>) {
+  const { place, state } = cell
+  if (state === 'none') return <span className="text-faint">–</span>
+  if (state === 'overridden') return <span className="text-sm text-soft">the computer decides</span>
+  const differs = state === 'differs'
+  const words = (
+    <>
+      <span className={differs ? 'font-semibold' : state === 'open' ? 'text-soft' : ''}>{differs ? cell.shows : cell.wanted}</span>
+      {differs && <span className="block text-sm">wanted: {cell.wanted}</span>}
+      {state === 'open' && !isSet(place) && <span className="block text-sm text-soft">not recorded yet</span>}
+    </>
+  )
+  const frame = `block w-full border-l-4 pl-2 text-left ${differs ? 'border-stop' : 'border-transparent'}`
+  if (!isSet(place))
+    return (
+      <span className={frame} data-state={state}>
+        {words}
+      </span>
+    )
+  const at = { place, setting: row.key }
+  return (
+    <div className={`flex items-start gap-2 ${chosen ? 'bg-chosen' : ''}`} data-state={state}>
+      <Tick
+        state={state}
+        label={`${row.title}, ${PLACE_NAMES[place].toLowerCase()}: shows ${cell.wanted}`}
+        onPress={() => onTick(at, state !== 'agrees')}
+      />
+      <button
+        type="button"
+        className={`${frame} min-h-8 pr-1`}
+        onClick={() => onChoose(at)}
+        aria-label={`Look at ${row.title}, ${PLACE_NAMES[place].toLowerCase()}`}
+      >
+        {words}
+      </button>
+    </div>
+  )
+}

@@ -1,0 +1,67 @@
+import { useState } from 'react'
+import { PLACE_NAMES, type SetPlace } from '../../../core/agreement/reading.ts'
+import type { AgreementRow } from '../../../core/agreement/table.ts'
+import { clock } from '../../ui/ago.ts'
+
+const HOW = { ticked: 'ticked off', typed: 'typed', printer: 'read from the printer', listing: 'taken from a listing' } as const
+
+interface Props {
+  row: AgreementRow
+  place: SetPlace
+  onSee(words: string, how: 'ticked' | 'typed'): void
+  onForget(): void
+}
+
+/** One place of one setting: what it must show and where to look, and what it does show. */
+export function CellEditor({ row, place, onSee, onForget }: Props) {
+  const cell = row.cells[place]
+  const [words, setWords] = useState('')
+  const list = `shows-${row.key}-${place}`
+  return (
+    <section aria-label="One setting" className="border-b border-line p-3">
+      <h2>
+        {row.title}, {PLACE_NAMES[place].toLowerCase()}
+      </h2>
+      <p className="mt-1 text-lg leading-snug">{cell.wanted}</p>
+      {cell.where && (
+        <p className="text-soft">
+          found under <b className="font-semibold">{cell.where}</b>
+        </p>
+      )}
+      <button type="button" className="btn btn-act mt-3 w-full justify-center" onClick={() => onSee(cell.wanted, 'ticked')}>
+        It shows this
+      </button>
+      <form
+        className="mt-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          if (words.trim()) onSee(words.trim(), 'typed')
+          setWords('')
+        }}
+      >
+        <label>
+          <span className="block text-sm text-soft">It shows something else:</span>
+          <input className="w-full" list={list} maxLength={160} value={words} onChange={(e) => setWords(e.target.value)} />
+        </label>
+        <datalist id={list}>
+          {cell.choices.map((c) => (
+            <option key={c.value} value={c.words} />
+          ))}
+        </datalist>
+        <button type="submit" className="btn mt-2" disabled={!words.trim()}>
+          Keep that
+        </button>
+      </form>
+      {cell.reading && (
+        <p className="mt-3 text-sm text-soft">
+          {cell.state === 'differs' ? `It showed “${cell.reading.words}”; ` : 'Seen as wanted; '}
+          {HOW[cell.reading.how]}
+          {cell.reading.by ? ` by ${cell.reading.by}` : ''} {clock(cell.reading.at)}.{' '}
+          <button type="button" className="link" onClick={onForget}>
+            take back
+          </button>
+        </p>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,109 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { toast } from 'sonner'
+import { disagreements, progressOf } from '../../../core/agreement/table.ts'
+import { AgreementTable, type CellAt } from '../../features/agreement/agreement-table.tsx'
+import { CellEditor } from '../../features/agreement/cell-editor.tsx'
+import { SavedSetups } from '../../features/agreement/saved-setups.tsx'
+import { TakeOver } from '../../features/agreement/take-over.tsx'
+import { TicketPanel } from '../../features/agreement/ticket-panel.tsx'
+import { useAgreement, useWho } from '../../features/agreement/use-readings.ts'
+import { Empty } from '../../ui/states.tsx'
+import type { StageProps } from './stage-props.ts'
+
+/** Whether program, driver, panel, paper and profile all mean the same print. */
+export function AgreementStage({ job, plate, studio, editor, selected }: StageProps) {
+  const { unit } = editor.draft.brief
+  const { rows, see, tickPlace, forget, taken } = useAgreement(job.id, plate, studio, unit)
+  const [who, setWho] = useWho()
+  const [chosen, setChosen] = useState<CellAt | null>(null)
+  const { setup } = plate
+  if (!setup)
+    return (
+      <Empty title="Nothing to agree on yet">The table follows from printer, path and paper. The findings say what is still missing.</Empty>
+    )
+  const wrong = disagreements(rows)
+  const { asked, looked } = progressOf(rows)
+  const row = rows.find((r) => r.key === chosen?.setting)
+  return (
+    <>
+      <section aria-label="Agreement of settings" className="min-h-0 min-w-0 overflow-y-auto p-4">
+        <h2 className="text-2xl">
+          {wrong.length > 0
+            ? `${wrong.length} ${wrong.length === 1 ? 'place differs' : 'places differ'}`
+            : looked === asked
+              ? 'All places agree'
+              : `${asked - looked} of ${asked} still to be looked at`}
+        </h2>
+        {wrong.length > 0 ? (
+          <ul className="mt-1 max-w-prose">
+            {wrong.map((d) => (
+              <li key={`${d.place} ${d.setting}`} className="mt-1 border-l-4 border-stop pl-2">
+                {d.says}
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p className="mt-1 max-w-prose text-soft">
+            {looked === asked
+              ? 'Program, driver and panel were seen to be set as the plate says. '
+              : 'Tick what you have seen; press the words to say that it shows something else. '}
+            {looked === asked && (
+              <Link className="link" to={`/jobs/${job.id}/load`}>
+                On to loading
+              </Link>
+            )}
+          </p>
+        )}
+        <div className="mt-3">
+          <AgreementTable
+            rows={rows}
+            chosen={chosen}
+            onChoose={setChosen}
+            onTick={({ place, setting }, on) => {
+              const cell = rows.find((r) => r.key === setting)?.cells[place]
+              if (on && cell) see(place, setting, cell.wanted, 'ticked', who)
+              else forget(place, setting)
+            }}
+            onTickPlace={(place) => tickPlace(place, who)}
+          />
+        </div>
+      </section>
+      {!selected && (
+        <aside aria-label="Ways to fill in" className="min-h-0 overflow-y-auto border-line bg-paper max-lg:border-t lg:border-l">
+          <label className="block border-b border-line p-3">
+            <span className="text-sm text-soft">Who is looking</span>
+            <input
+              className="w-full"
+              maxLength={60}
+              value={who}
+              placeholder="a name or initials"
+              onChange={(e) => setWho(e.target.value)}
+            />
+          </label>
+          {chosen && row && row.cells[chosen.place].state !== 'none' && (
+            <CellEditor
+              key={`${chosen.place} ${chosen.setting}`}
+              row={row}
+              place={chosen.place}
+              onSee={(words, how) => see(chosen.place, chosen.setting, words, how, who)}
+              onForget={() => forget(chosen.place, chosen.setting)}
+            />
+          )}
+          <TakeOver jobId={job.id} printer={setup.printer.name} by={who} onTaken={taken} />
+          <SavedSetups
+            jobId={job.id}
+            printerId={setup.printer.id}
+            printer={setup.printer.name}
+            saved={!editor.dirty}
+            onUse={(kept) => {
+              editor.brief({ paperId: kept.paperId }, kept.pins)
+              toast(`“${kept.name}” is used here.`, { action: { label: 'Undo', onClick: editor.undo } })
+            }}
+          />
+          <TicketPanel jobId={job.id} />
+        </aside>
+      )}
+    </>
+  )
+}
