@@ -12,7 +12,7 @@ import { picture } from '../core/testing/fixtures.ts'
 import { realSheet } from '../simulator/demo-machines.ts'
 import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
 import { seeded } from '../simulator/machine/random.ts'
-import { type Truth, truthOf } from '../simulator/press/press.ts'
+import { type Truth, truthOf, UNMARKED } from '../simulator/press/press.ts'
 import { demoStudio } from './studio.ts'
 
 const studio = demoStudio()
@@ -53,11 +53,12 @@ function print(plate: Plate, random: () => number): { truth: Truth; um: number; 
   const bleed = setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0)
   const limits = inkLimits(setup.path, { ...told, known: nameOf(told.width, told.length)?.pwg ?? null }, setup.borderless !== 'none', bleed)
   const truth = truthOf({
-    page: { width: 1, height: 1, ppi: 150, rgba: new Uint8Array(4), header, ink, coverage: 0 },
+    page: { width: 1, height: 1, ppi: 150, rgba: new Uint8Array(4), header, ink, darkness: { cyan: 0, magenta: 0, yellow: 0 } },
     told,
     limits,
     travel,
     inks: { inkSet: 'pigment-10', coating: sheet.coating, white: sheet.white, expects: sheet.coating, black: 'matte' },
+    marks: UNMARKED,
   })
   const whole = {
     left: place.left * um - bleed,

@@ -22,7 +22,7 @@ import { lotRow, readStudio } from '../server/studio/read-studio.ts'
 import { realSheet } from '../simulator/demo-machines.ts'
 import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
 import { seeded } from '../simulator/machine/random.ts'
-import { deliver } from '../simulator/press/press.ts'
+import { deliver, UNMARKED } from '../simulator/press/press.ts'
 import { readRaster } from '../simulator/press/raster-in.ts'
 import { seedChecks } from './seed-checks.ts'
 
@@ -109,6 +109,7 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
       expects: setup.mediaType.surface,
       black: coated ? 'photo' : 'matte',
     },
+    marks: { ...UNMARKED, lotId: setup.lot.id, mediaTypeId: setup.mediaType.id },
   })
   const { hash } = await files.takeBytes(png, LIMITS.uploadBytes)
   const tenth = (um: number) => Math.max(0, Math.round(um / 100) * 100)

@@ -1,7 +1,8 @@
 import { createReadStream, existsSync } from 'node:fs'
 import type { IncomingMessage, ServerResponse } from 'node:http'
 import { z } from 'zod'
-import type { Machine } from './machine/machine.ts'
+import { type Machine, PACE } from './machine/machine.ts'
+import { displayOf } from './machine/panel.ts'
 
 /** What a person standing at the machine can do to it. */
 const HandsSchema = z.discriminatedUnion('act', [
@@ -20,11 +21,24 @@ const HandsSchema = z.discriminatedUnion('act', [
         length: z.number().positive(),
         spread: z.number().nonnegative(),
         form: z.enum(['sheet', 'roll']),
+        wrongSide: z.boolean().optional(),
       })
       .nullable(),
   }),
   z.object({ act: z.literal('go') }),
+  z.object({ act: z.literal('stop') }),
   z.object({ act: z.literal('power'), on: z.boolean() }),
+  z.object({ act: z.literal('cover'), open: z.boolean() }),
+  z.object({
+    act: z.literal('panel'),
+    pathId: z.string(),
+    mediaTypeId: z.string().nullable(),
+    gap: z.enum(['auto', 'wide']),
+  }),
+  z.object({ act: z.literal('ink'), inkId: z.string() }),
+  z.object({ act: z.literal('service'), pathId: z.string() }),
+  /** Simulated seconds in a real one; null is as the machine was started. */
+  z.object({ act: z.literal('pace'), pace: z.number().min(PACE.real).max(PACE.most).nullable() }),
 ])
 
 const json = (response: ServerResponse, status: number, body: unknown) => {
@@ -35,8 +49,13 @@ const json = (response: ServerResponse, status: number, body: unknown) => {
 /** What can be seen and measured at the machine. */
 const stateOf = (machine: Machine) => ({
   on: machine.powered,
-  trays: machine.trays,
-  inks: machine.inks,
+  display: displayOf(machine),
+  trays: machine.state.trays.map((tray) => ({ ...tray, panel: machine.panelOf(tray.pathId), fed: machine.state.fed[tray.pathId] ?? 0 })),
+  inks: machine.state.inks,
+  black: machine.state.black,
+  coverOpen: machine.state.coverOpen,
+  pace: machine.pace,
+  events: machine.state.events.slice(-60),
   jobs: machine.jobs.map(({ truths: _truths, ...job }) => job),
 })
 
@@ -65,12 +84,39 @@ export function handleHands(machine: Machine, request: IncomingMessage, path: st
   }
   const parsed = HandsSchema.safeParse(raw)
   if (!parsed.success) return json(response, 400, { message: parsed.error.issues[0]?.message ?? 'That is not something hands can do.' })
-  const hands = parsed.data
-  if (hands.act === 'go') machine.go()
-  else if (hands.act === 'power') machine.power(hands.on)
-  else {
-    const why = machine.load(hands.pathId, hands.sheet, hands.remaining)
-    if (why) return json(response, 409, { message: why })
-  }
+  const why = lay(machine, parsed.data)
+  if (why) return json(response, 409, { message: why })
   json(response, 200, stateOf(machine))
+}
+
+type Hands = z.infer<typeof HandsSchema>
+
+/** Does what a hand does; says why when the machine will not have it. */
+function lay(machine: Machine, hands: Hands): string | null {
+  switch (hands.act) {
+    case 'go':
+      machine.go()
+      return null
+    case 'stop':
+      machine.stop()
+      return null
+    case 'power':
+      machine.power(hands.on)
+      return null
+    case 'cover':
+      machine.cover(hands.open)
+      return null
+    case 'service':
+      machine.service(hands.pathId)
+      return null
+    case 'pace':
+      machine.setPace(hands.pace)
+      return null
+    case 'panel':
+      return machine.setPanel(hands.pathId, { mediaTypeId: hands.mediaTypeId, gap: hands.gap })
+    case 'ink':
+      return machine.replaceInk(hands.inkId)
+    case 'load':
+      return machine.load(hands.pathId, hands.sheet, hands.remaining)
+  }
 }

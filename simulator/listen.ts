@@ -32,8 +32,9 @@ export function listen(machine: Machine, port: number): Promise<Server> {
         return
       }
       if (!machine.powered) return void request.socket.destroy()
+      const answer = await handle(machine, body, uri)
       response.writeHead(200, { 'content-type': 'application/ipp' })
-      response.end(handle(machine, body, uri))
+      response.end(answer)
     } catch {
       response.destroy()
     }

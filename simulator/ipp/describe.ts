@@ -1,8 +1,12 @@
 import { type Attributes, v } from '../../core/ipp/message.ts'
 import { JOB_STATE, OPERATION } from '../../core/ipp/tags.ts'
 import type { Path } from '../../core/paths/path.ts'
-import { namedSize } from '../../core/sizes/named.ts'
-import type { Job, Machine } from '../machine/machine.ts'
+import { nameOf, namedSize } from '../../core/sizes/named.ts'
+import type { Machine } from '../machine/machine.ts'
+import type { RealSheet } from '../machine/mechanics.ts'
+import type { Job } from '../machine/state.ts'
+import { FORMATS } from './formats.ts'
+import { COAT } from './ticket.ts'
 
 const started = Date.now()
 
@@ -47,6 +51,25 @@ function bareMedia(path: Path, mediaType: string): Attributes[] {
   })
 }
 
+const bordersOf = (path: Path): Attributes => ({
+  'media-top-margin': v.integer(hundredths(path.margins.leading)),
+  'media-bottom-margin': v.integer(hundredths(path.margins.trailing)),
+  'media-left-margin': v.integer(hundredths(path.margins.left)),
+  'media-right-margin': v.integer(hundredths(path.margins.right)),
+})
+
+/** A printer that senses no size knows what it was told; these were told the size on the label. Whole millimetres. */
+const told = (um: number, senses: boolean) => (senses ? um : Math.round(um / 1000) * 1000)
+const readySize = (sheet: RealSheet, path: Path): Attributes => ({
+  'x-dimension': v.integer(hundredths(told(sheet.width, path.senses.size || path.senses.width))),
+  'y-dimension': v.integer(sheet.form === 'roll' ? 0 : hundredths(told(sheet.length, path.senses.size))),
+})
+const readyName = (sheet: RealSheet, path: Path) => {
+  const [w, l] = [told(sheet.width, path.senses.size || path.senses.width), told(sheet.length, path.senses.size)]
+  const known = sheet.form === 'sheet' && (nameOf(sheet.width, sheet.length) ?? nameOf(w, l))
+  return known ? known.pwg : `${sheet.form === 'roll' ? 'roll' : 'custom'}_${sheet.lotId.toLowerCase()}_${w / 1000}x${l / 1000}mm`
+}
+
 const stamp = (ms: number) => Math.max(1, Math.round((ms - started) / 1000))
 
 /** Printer attributes, grouped as RFC 8011 groups them, so that a client can ask for a group by name. */
@@ -60,7 +83,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
   ].filter((s) => namedSize(s))
   const sources = [...new Set(printer.paths.map((p) => p.source))]
   const firstType = printer.mediaTypes[0]?.id ?? 'auto'
-  const loaded = machine.trays.flatMap((tray) => {
+  const loaded = machine.state.trays.flatMap((tray) => {
     const path = printer.paths.find((p) => p.id === tray.pathId)
     return path && tray.sheet ? [{ path, sheet: tray.sheet }] : []
   })
@@ -81,11 +104,11 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'printer-make-and-model': v.text(`Simulated ${printer.name}`),
       'printer-more-info': v.uri(uri.replace(/^ipp:/, 'http:').replace(/\/ipp\/print$/, '/hands/state')),
       'printer-state': v.enum(busy ? (busy.state === 'processing-stopped' ? 5 : 4) : 3),
-      'printer-state-reasons': v.keyword(busy?.state === 'processing-stopped' ? busy.reason : 'none'),
+      'printer-state-reasons': v.keyword(busy?.state === 'processing-stopped' ? busy.reason : machine.state.coverOpen ? 'cover-open' : 'none'),
       'printer-state-message': v.text(busy?.message ?? 'Ready.'),
       'printer-is-accepting-jobs': v.boolean(true),
       'printer-up-time': v.integer(stamp(Date.now())),
-      'printer-device-id': v.text(`MFG:Simulated;MDL:${printer.name};CMD:PWGRaster;`),
+      'printer-device-id': v.text(`MFG:Simulated;MDL:${printer.name};CMD:PWGRaster,JPEG,TIFF;`),
       'printer-uuid': v.uri(`urn:uuid:00000000-0000-4000-8000-${Buffer.from(printer.id.padEnd(6).slice(0, 6)).toString('hex')}`),
       'queued-job-count': v.integer(machine.jobs.filter((j) => !j.doneAt).length),
       'operations-supported': v.enum(...Object.values(OPERATION)),
@@ -96,7 +119,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'natural-language-configured': v.language('en'),
       'generated-natural-language-supported': v.language('en'),
       'document-format-default': v.mime('application/octet-stream'),
-      'document-format-supported': v.mime('application/octet-stream', 'image/pwg-raster'),
+      'document-format-supported': v.mime(...FORMATS),
       'compression-supported': v.keyword('none'),
       'pdl-override-supported': v.keyword('attempted'),
       'multiple-document-jobs-supported': v.boolean(false),
@@ -105,7 +128,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'pages-per-minute': v.integer(1),
       'pages-per-minute-color': v.integer(1),
       'marker-names': v.name(...printer.inks.map((i) => i.name)),
-      'marker-levels': v.integer(...printer.inks.map((i) => Math.round(((machine.inks[i.id] ?? 0) / i.capacity) * 100))),
+      'marker-levels': v.integer(...printer.inks.map((i) => Math.round(((machine.state.inks[i.id] ?? 0) / i.capacity) * 100))),
       'marker-types': v.keyword(...printer.inks.map(() => 'ink-cartridge')),
       'pwg-raster-document-resolution-supported': v.resolution([printer.feedPpi, printer.feedPpi, 'dpi']),
       'pwg-raster-document-type-supported': v.keyword('device3_8', 'srgb_8'),
@@ -115,18 +138,26 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'copies-default': v.integer(1),
       'copies-supported': v.range([1, 999]),
       'finishings-default': v.enum(3),
-      'finishings-supported': v.enum(3),
+      'finishings-supported': v.enum(3, ...(printer.clearCoat === '' ? [] : [COAT])),
       'job-priority-default': v.integer(50),
       'job-priority-supported': v.integer(1),
       'job-sheets-default': v.keyword('none'),
       'job-sheets-supported': v.keyword('none'),
       'media-default': v.keyword('iso_a4_210x297mm'),
       'media-supported': v.keyword(...sizes),
-      'media-ready': v.keyword(
-        ...(loaded.length > 0
-          ? [...new Set(loaded.map(({ sheet }) => `custom_${sheet.lotId}_${sheet.width / 1000}x${sheet.length / 1000}mm`))]
-          : ['iso_a4_210x297mm']),
-      ),
+      // Only what lies there; nothing at all is said with an empty list left out.
+      ...(loaded.length > 0
+        ? {
+            'media-ready': v.keyword(...new Set(loaded.map(({ sheet, path }) => readyName(sheet, path)))),
+            'media-col-ready': loaded.map(({ sheet, path }) => ({
+              tag: 'begCollection' as const,
+              value: {
+                ...mediaOf(path, machine.panelOf(path.id).mediaTypeId ?? firstType, { size: readySize(sheet, path) }),
+                ...bordersOf(path),
+              },
+            })),
+          }
+        : {}),
       'media-col-default': v.collection(col),
       'media-col-supported': v.keyword(
         'media-size',
@@ -149,6 +180,8 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'media-bottom-margin-supported': v.integer(0, ...new Set(printer.paths.map((p) => hundredths(p.margins.trailing)))),
       'media-left-margin-supported': v.integer(0, ...new Set(printer.paths.map((p) => hundredths(p.margins.left)))),
       'media-right-margin-supported': v.integer(0, ...new Set(printer.paths.map((p) => hundredths(p.margins.right)))),
+      'platen-gap-default': v.keyword('normal'),
+      'platen-gap-supported': v.keyword('normal', 'wide'),
       'number-up-default': v.integer(1),
       'number-up-supported': v.integer(1),
       'orientation-requested-default': v.enum(3),
@@ -157,7 +190,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'output-bin-supported': v.keyword('face-up'),
       'page-ranges-supported': v.boolean(false),
       'print-color-mode-default': v.keyword('color'),
-      'print-color-mode-supported': v.keyword('color'),
+      'print-color-mode-supported': v.keyword('color', ...(printer.monochromeMode === '' ? [] : ['monochrome'])),
       'print-quality-default': v.enum(4),
       'print-quality-supported': v.enum(...new Set(printer.qualities.map((q) => ({ draft: 3, normal: 4, high: 5 })[q.ipp]))),
       'print-rendering-intent-default': v.keyword('auto'),

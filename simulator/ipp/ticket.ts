@@ -1,7 +1,7 @@
 import { type Attributes, first } from '../../core/ipp/message.ts'
 import { namedSize } from '../../core/sizes/named.ts'
 import { parsePwgName } from '../../core/sizes/pwg.ts'
-import type { JobTicket } from '../machine/machine.ts'
+import type { JobTicket } from '../machine/state.ts'
 
 const collection = (attributes: Attributes, name: string): Attributes | null => {
   const value = attributes[name]?.[0]
@@ -10,6 +10,9 @@ const collection = (attributes: Attributes, name: string): Attributes | null => 
 
 const number = (value: string | number | boolean | undefined) => (typeof value === 'number' ? value : null)
 const text = (value: string | number | boolean | undefined) => (typeof value === 'string' ? value : null)
+
+/** IPP `finishings` enum for a coating (PWG 5100.1). */
+export const COAT = 15
 
 /** Reads what a job asks for. Lengths come in hundredths of a millimetre and are kept in µm. */
 export function ticketFrom(operation: Attributes, job: Attributes): JobTicket {
@@ -28,5 +31,8 @@ export function ticketFrom(operation: Attributes, job: Attributes): JobTicket {
     page: x !== null && y !== null ? { width: x * 10, length: y * 10 } : named ? { width: named.width, length: named.length } : null,
     borderless: margins.some((m) => m === 0),
     quality: number(first(job, 'print-quality')) ?? 4,
+    gap: first(job, 'platen-gap') === 'wide' ? 'wide' : first(job, 'platen-gap') === 'normal' ? 'normal' : null,
+    coat: (job.finishings ?? []).some((f) => f.value === COAT),
+    monochrome: first(job, 'print-color-mode') === 'monochrome',
   }
 }

@@ -1,139 +1,110 @@
 import { EventEmitter } from 'node:events'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
 import type { Path } from '../../core/paths/path.ts'
 import type { MediaType, Printer } from '../../core/printers/printer.ts'
 import { nameOf } from '../../core/sizes/named.ts'
-import { deliver, type Truth, truthOf } from '../press/press.ts'
+import { readPicture } from '../press/picture-in.ts'
 import { type DevicePage, readRaster } from '../press/raster-in.ts'
-import { drawsIn, feed, inkLimits, type RealSheet } from './mechanics.ts'
-import { seeded } from './random.ts'
+import type { RealSheet } from './mechanics.ts'
+import { type Nature, natureOf } from './nature.ts'
+import { runJob } from './run-job.ts'
+import { finished, type Job, type JobState, type JobTicket, KEPT_EVENTS, KEPT_JOBS, type PanelSetting, type Saved, StateFile, type Tray } from './state.ts'
 
-/** What a job asks of the machine, as read from its attributes. Lengths in µm. */
-export interface JobTicket {
-  name: string
-  user: string
-  copies: number
-  source: string | null
-  mediaType: string | null
-  page: { width: number; length: number } | null
-  borderless: boolean
-  quality: number
-}
-
-export type JobState = 'pending' | 'processing' | 'processing-stopped' | 'canceled' | 'aborted' | 'completed'
-
-export interface Job extends JobTicket {
-  id: number
-  state: JobState
-  reason: string
-  message: string
-  /** 0…100 of the sheet now printing. */
-  progress: number
-  delivered: number
-  createdAt: number
-  doneAt: number | null
-  truths: Truth[]
-}
-
-interface Tray {
-  pathId: string
-  sheet: RealSheet | null
-  /** Sheets, or µm of roll. */
-  remaining: number
-}
-
-interface Saved {
-  nextJob: number
-  trays: Tray[]
-  jobs: Job[]
-  inks: Record<string, number>
-  black: 'photo' | 'matte' | 'both'
-}
-
-const KEPT_JOBS = 60
 /** Longest document accepted. */
 export const MAX_DOCUMENT = 1 << 30
-const PROGRESS_STEPS = 40
+/** Slowest and fastest a machine may be set to run, simulated seconds in a real one. */
+export const PACE = { real: 1, most: 1_000_000 } as const
 
-const finished = (job: Job) => job.state === 'completed' || job.state === 'canceled' || job.state === 'aborted'
-
-/** One simulated printer: its trays, ink, jobs and what happens when it prints. Emits `change`. */
+/** One simulated printer: its trays, ink, panel, jobs and what happens when it prints. Emits `change`. */
 export class Machine extends EventEmitter {
   readonly printer: Printer
+  readonly nature: Nature
+  readonly seed: number
   powered = true
-  private readonly saved: Saved
-  private readonly dir: string
-  private readonly random: () => number
-  /** Simulated seconds that pass in one real second. */
-  private readonly pace: number
+  /** Raised when it is switched off, so that what was under way knows. */
+  turnedOff = 0
+  /** A question only its panel shows. */
+  asking: string | null = null
+  readonly state: Saved
+  private readonly file: StateFile
+  private readonly pageTime: number
   private readonly documents = new Map<number, DevicePage>()
   private running: Promise<void> = Promise.resolve()
   private wake: (() => void) | null = null
-  private turnedOff = 0
 
-  constructor(printer: Printer, trays: Tray[], dir: string, options: { pace: number; seed: number }) {
+  constructor(printer: Printer, trays: Tray[], dir: string, options: { pace: number; seed: number; nature?: Partial<Nature> }) {
     super()
     this.printer = printer
-    this.dir = dir
-    this.pace = options.pace
-    this.random = seeded(options.seed)
-    mkdirSync(join(dir, 'sheets'), { recursive: true })
-    this.saved = this.read() ?? {
+    this.nature = { ...natureOf(printer.id), ...options.nature }
+    this.pageTime = options.pace
+    this.seed = options.seed
+    this.file = new StateFile(dir)
+    this.state = {
       nextJob: 1,
       trays,
       jobs: [],
       inks: Object.fromEntries(printer.inks.map((i) => [i.id, i.millilitres])),
       black: printer.black.installed,
+      panel: {},
+      coverOpen: false,
+      fed: {},
+      events: [],
+      pace: null,
+      ...this.file.read(),
     }
-    for (const job of this.saved.jobs.filter((j) => !finished(j)))
+    for (const job of this.jobs.filter((j) => !finished(j) && j.reason !== 'job-incoming'))
       this.end(job, 'aborted', 'aborted-by-system', 'Power was lost while this job was printing.')
+    this.tell('Switched on.')
     this.save()
   }
 
   get jobs(): readonly Job[] {
-    return this.saved.jobs
+    return this.state.jobs
   }
 
-  get trays(): readonly Tray[] {
-    return this.saved.trays
-  }
-
-  get inks(): Readonly<Record<string, number>> {
-    return this.saved.inks
+  get pace(): number {
+    return this.state.pace ?? this.pageTime
   }
 
   job(id: number): Job | undefined {
-    return this.saved.jobs.find((j) => j.id === id)
-  }
-
-  private file(): string {
-    return join(this.dir, 'state.json')
-  }
-
-  private read(): Saved | null {
-    if (!existsSync(this.file())) return null
-    try {
-      return JSON.parse(readFileSync(this.file(), 'utf8')) as Saved
-    } catch {
-      return null
-    }
-  }
-
-  private save() {
-    const temporary = `${this.file()}.new`
-    writeFileSync(temporary, JSON.stringify(this.saved))
-    renameSync(temporary, this.file())
-    this.emit('change')
+    return this.jobs.find((j) => j.id === id)
   }
 
   sheetFile(job: number, sheet: number): string {
-    return join(this.dir, 'sheets', `${job}-${sheet}.png`)
+    return this.file.sheet(job, sheet)
   }
 
-  private end(job: Job, state: JobState, reason: string, message: string) {
+  tray(pathId: string): Tray | undefined {
+    return this.state.trays.find((t) => t.pathId === pathId)
+  }
+
+  panelOf(pathId: string): PanelSetting {
+    return this.state.panel[pathId] ?? { mediaTypeId: null, gap: 'auto' }
+  }
+
+  pathFor(source: string | null): Path | undefined {
+    return source === null || source === 'auto' ? this.printer.paths[0] : this.printer.paths.find((p) => p.source === source)
+  }
+
+  mediaType(id: string | null): MediaType | undefined {
+    return this.printer.mediaTypes.find((m) => m.id === id)
+  }
+
+  save(): void {
+    this.file.write(this.state)
+    this.emit('change')
+  }
+
+  /** Writes a line into the machine's own record. */
+  tell(says: string): void {
+    this.state.events.push({ at: Date.now(), says })
+    if (this.state.events.length > KEPT_EVENTS) this.state.events.splice(0, this.state.events.length - KEPT_EVENTS)
+  }
+
+  end(job: Job, state: JobState, reason: string, message: string): void {
     Object.assign(job, { state, reason, message, doneAt: Date.now() })
     this.documents.delete(job.id)
+    this.asking = null
+    this.tell(`Job ${job.id}: ${message}`)
   }
 
   /** Why this ticket cannot be taken, or null. The attribute at fault first. */
@@ -152,62 +123,65 @@ export class Machine extends EventEmitter {
       )
         return { attribute: 'media-size', message: 'The page is outside the limits of the source.' }
       if (!nameOf(page.width, page.length)) {
-        if (this.printer.quirks.some((q) => Math.abs(q.width - page.width) < 60))
-          return { attribute: 'media-size', message: 'This custom width is refused.' }
+        const refused = this.printer.quirks.some(
+          (q) => Math.abs(q.width - (q.kind === 'refused-width' ? page.width : page.length)) < 60,
+        )
+        if (refused) return { attribute: 'media-size', message: 'This custom size is refused.' }
         if (!path.customSizes) return { attribute: 'media-size', message: 'The source takes named sizes only.' }
       }
     }
     return null
   }
 
-  pathFor(source: string | null): Path | undefined {
-    return source === null || source === 'auto' ? this.printer.paths[0] : this.printer.paths.find((p) => p.source === source)
-  }
-
-  private mediaType(id: string | null): MediaType | undefined {
-    return this.printer.mediaTypes.find((m) => m.id === id)
-  }
-
   /** Registers a job; its document follows. */
   create(ticket: JobTicket): Job {
     const job: Job = {
       ...ticket,
-      id: this.saved.nextJob++,
+      id: this.state.nextJob++,
       state: 'pending',
       reason: 'job-incoming',
       message: 'Waiting for data.',
       progress: 0,
       delivered: 0,
+      spoilt: 0,
       createdAt: Date.now(),
       doneAt: null,
       truths: [],
     }
-    this.saved.jobs.push(job)
-    while (this.saved.jobs.length > KEPT_JOBS) this.saved.jobs.shift()
+    this.state.jobs.push(job)
+    while (this.state.jobs.length > KEPT_JOBS) this.state.jobs.shift()
     this.save()
     return job
   }
 
   /** Takes the document of a job and queues it. Throws RasterError when it cannot be read; the job is then aborted. */
-  accept(job: Job, document: Uint8Array | null) {
+  async accept(job: Job, document: Uint8Array | null, kind: 'raster' | 'picture'): Promise<void> {
     if (document === null) {
       // Nothing this machine prints: a client's text or test file is taken and passes through without a sheet.
       this.end(job, 'completed', 'job-completed-successfully', 'Nothing to print in this document.')
       return this.save()
     }
+    job.reason = 'none'
+    const path = this.pathFor(job.source)
+    const lies = path && this.tray(path.id)?.sheet
+    const told = job.page ?? { width: lies?.width ?? 210_000, length: lies?.form === 'sheet' ? lies.length : 297_000 }
     try {
-      this.documents.set(job.id, readRaster(document))
+      this.documents.set(job.id, kind === 'raster' ? readRaster(document) : await readPicture(document, told))
     } catch (error) {
       this.end(job, 'aborted', 'document-format-error', 'The document could not be read.')
       this.save()
       throw error
     }
-    job.reason = 'none'
-    const before = this.saved.jobs.find((j) => j !== job && !finished(j))
+    if (finished(job)) return
+    const before = this.jobs.find((j) => j !== job && !finished(j))
     job.message = before ? 'In the printer’s queue, behind another job that is not finished.' : 'In the printer’s queue.'
+    this.tell(`Job ${job.id} has arrived.`)
     this.save()
     this.running = this.running
-      .then(() => this.run(job))
+      .then(async () => {
+        const page = this.documents.get(job.id)
+        if (page && !finished(job)) await runJob(this, job, page)
+      })
       .catch((error) => {
         this.end(job, 'aborted', 'aborted-by-system', `The printer gave up: ${(error as Error).message}`)
         this.save()
@@ -224,148 +198,105 @@ export class Machine extends EventEmitter {
 
   /** A hand puts paper into a path. Returns why it will not go, or null. */
   load(pathId: string, sheet: RealSheet | null, remaining: number): string | null {
-    const tray = this.saved.trays.find((t) => t.pathId === pathId)
+    const tray = this.tray(pathId)
     const path = this.printer.paths.find((p) => p.id === pathId)
     if (!tray || !path) return 'There is no such path.'
-    if (
-      sheet &&
-      path.drawIn === 'when-asked' &&
-      !this.saved.jobs.some((j) => j.state === 'processing-stopped' && this.pathFor(j.source)?.id === pathId)
-    )
+    const asked = this.jobs.some((j) => j.state === 'processing-stopped' && this.pathFor(j.source)?.id === pathId)
+    if (sheet && path.drawIn === 'when-asked' && !asked)
       return `${path.name} pushes the sheet back out: it takes one only when it asks, after the data has arrived.`
     if (sheet && Math.min(sheet.width, sheet.length) > path.width.max + 1500) return 'The sheet is wider than the path.'
+    if (sheet && sheet.thickness > path.thickness.max * 1.35) return 'The sheet is too thick: it does not go in.'
     tray.sheet = sheet
     tray.remaining = sheet ? remaining : 0
+    this.tell(sheet ? `${sheet.paperName} was put into ${path.name}.` : `${path.name} was emptied.`)
     this.save()
     this.wake?.()
     return null
   }
 
-  /** A hand presses the panel's go key: try again, or confirm. */
-  go() {
+  /** A hand presses the panel's OK key: try again, or confirm. */
+  go(): void {
     this.wake?.()
   }
 
+  /** The panel's stop key. */
+  stop(): void {
+    const job = this.jobs.find((j) => j.state === 'processing' || j.state === 'processing-stopped') ?? this.jobs.find((j) => !finished(j))
+    if (job) this.cancel(job)
+  }
+
+  setPanel(pathId: string, setting: PanelSetting): string | null {
+    const path = this.printer.paths.find((p) => p.id === pathId)
+    if (!path) return 'There is no such path.'
+    if (setting.mediaTypeId !== null && !this.mediaType(setting.mediaTypeId)) return 'There is no such entry at the panel.'
+    this.state.panel[pathId] = setting
+    this.tell(`Panel: ${path.panelName} set to ${this.mediaType(setting.mediaTypeId)?.panelName ?? 'automatic'}.`)
+    this.save()
+    return null
+  }
+
+  cover(open: boolean): void {
+    if (open === this.state.coverOpen) return
+    this.state.coverOpen = open
+    this.tell(open ? 'The cover was opened.' : 'The cover was closed.')
+    this.save()
+    if (!open) this.wake?.()
+  }
+
+  /** A fresh cartridge, or a filled tank. */
+  replaceInk(inkId: string): string | null {
+    const ink = this.printer.inks.find((i) => i.id === inkId)
+    if (!ink) return 'There is no such ink.'
+    this.state.inks[inkId] = ink.capacity
+    this.tell(`${ink.name} was replaced.`)
+    this.save()
+    this.wake?.()
+    return null
+  }
+
+  /** Rollers cleaned and separator changed: the path feeds like new. */
+  service(pathId: string): void {
+    this.state.fed[pathId] = 0
+    this.tell(`${this.printer.paths.find((p) => p.id === pathId)?.name ?? pathId} was serviced.`)
+    this.save()
+  }
+
+  setPace(pace: number | null): void {
+    this.state.pace = pace === null ? null : Math.min(PACE.most, Math.max(PACE.real, pace))
+    this.save()
+  }
+
   /** Switches the machine; a job under way is lost. */
-  power(on: boolean) {
+  power(on: boolean): void {
     this.powered = on
+    this.tell(on ? 'Switched on.' : 'Switched off.')
     if (!on) {
       this.turnedOff++
-      for (const job of this.saved.jobs.filter((j) => !finished(j)))
+      for (const job of this.jobs.filter((j) => !finished(j)))
         this.end(job, 'aborted', 'aborted-by-system', 'The printer was switched off in the middle of the job.')
       this.wake?.()
     }
     this.save()
   }
 
-  private async waitForHand(job: Job, reason: string, message: string): Promise<boolean> {
-    Object.assign(job, { state: 'processing-stopped', reason, message })
+  /**
+   * Waits for a hand. `silent` leaves the job “processing” for whoever asks over the network: only the panel says what it
+   * waits for. False when the job ended meanwhile.
+   */
+  async waitForHand(job: Job, reason: string, message: string, silent = false): Promise<boolean> {
+    if (finished(job)) return false
+    if (silent) this.asking = message
+    else Object.assign(job, { state: 'processing-stopped', reason, message })
+    this.tell(message)
     this.save()
     await new Promise<void>((resolve) => {
       this.wake = resolve
     })
     this.wake = null
+    this.asking = null
     if (finished(job)) return false
     Object.assign(job, { state: 'processing', reason: 'job-printing', message: 'Going on.' })
     this.save()
     return true
-  }
-
-  private async run(job: Job): Promise<void> {
-    const page = this.documents.get(job.id)
-    const path = this.pathFor(job.source)
-    if (!page || !path || finished(job)) return
-    Object.assign(job, { state: 'processing', reason: 'job-printing', message: 'Preparing.' })
-    this.save()
-    const told = job.page ?? { width: (page.header.pageWidth / 72) * 25_400, length: (page.header.pageHeight / 72) * 25_400 }
-    for (let sheet = 1; sheet <= job.copies; sheet++) {
-      const real = await this.drawSheet(job, path, told)
-      if (!real) return
-      await this.printSheet(job, path, page, told, real, sheet)
-      if (finished(job)) return
-    }
-    this.end(job, 'completed', 'job-completed-successfully', `${job.copies} ${job.copies === 1 ? 'sheet' : 'sheets'} delivered.`)
-    this.save()
-  }
-
-  /** Gets a sheet under the head, asking for hands as often as it takes. Null when the job ended meanwhile. */
-  private async drawSheet(job: Job, path: Path, told: { width: number; length: number }): Promise<RealSheet | null> {
-    const tray = this.saved.trays.find((t) => t.pathId === path.id)
-    if (!tray) return null
-    for (;;) {
-      if (finished(job)) return null
-      const { sheet } = tray
-      const enough = sheet && (sheet.form === 'roll' ? tray.remaining >= told.length : tray.remaining > 0)
-      if (!sheet || !enough) {
-        if (
-          !(await this.waitForHand(
-            job,
-            'media-needed',
-            path.drawIn === 'when-asked' ? `Load one sheet into ${path.name} now.` : `${path.name} is empty.`,
-          ))
-        )
-          return null
-        continue
-      }
-      const off = Math.abs(Math.min(sheet.width, sheet.length) - Math.min(told.width, told.length))
-      if (path.senses.size && sheet.form === 'sheet' && off > 3000) {
-        if (!(await this.waitForHand(job, 'media-size-mismatch', `The sheet in ${path.name} is not the size of the job.`))) return null
-        continue
-      }
-      if (!drawsIn(path, sheet, tray.remaining, this.random)) {
-        if (
-          !(await this.waitForHand(job, 'media-jam', 'The sheet was not drawn in. Take it out, square the stack, put it back and go on.'))
-        )
-          return null
-        continue
-      }
-      tray.remaining -= sheet.form === 'roll' ? told.length : 1
-      if (tray.remaining <= 0) tray.sheet = null
-      return sheet
-    }
-  }
-
-  private async printSheet(
-    job: Job,
-    path: Path,
-    page: DevicePage,
-    told: { width: number; length: number },
-    real: RealSheet,
-    number: number,
-  ): Promise<void> {
-    const power = this.turnedOff
-    const upright = real.width <= real.length === told.width <= told.length || real.form === 'roll'
-    const sheet = upright ? real : { ...real, width: real.length, length: real.width }
-    const travel = feed(path, sheet, told, this.random)
-    const bleed = Math.max(
-      0,
-      ((page.header.width * 25_400) / page.header.ppi - told.width) / 2,
-      ((page.header.height * 25_400) / page.header.ppi - told.length) / 2,
-    )
-    const limits = inkLimits(path, { ...told, known: nameOf(told.width, told.length)?.pwg ?? null }, job.borderless, bleed)
-    const media = this.mediaType(job.mediaType) ?? this.printer.mediaTypes[0]
-    const quality =
-      this.printer.qualities.find((q) => ({ draft: 3, normal: 4, high: 5 })[q.ipp] === job.quality) ?? this.printer.qualities[0]
-    const seconds = ((told.width * told.length) / 1e12) * (quality?.secondsPerSquareMetre ?? 600)
-    for (let step = 0; step < PROGRESS_STEPS; step++) {
-      job.progress = Math.round((step / PROGRESS_STEPS) * 100)
-      job.message = `Printing sheet ${number} of ${job.copies}.`
-      if (step % 4 === 0) this.save()
-      await new Promise((resolve) => setTimeout(resolve, (seconds * 1000) / PROGRESS_STEPS / this.pace))
-      if (finished(job) || power !== this.turnedOff) return
-    }
-    const coated = media?.surface === 'gloss' || media?.surface === 'satin'
-    const wanted = media === undefined || media.black === 'either' ? (coated ? 'photo' : 'matte') : media.black
-    const black = this.saved.black === 'both' ? wanted : this.saved.black
-    const inks = { inkSet: this.printer.inkSet, coating: sheet.coating, white: sheet.white, expects: media?.surface ?? 'plain', black }
-    const pass = { page, told, limits, travel, inks }
-    job.truths.push(truthOf(pass))
-    if (number === 1) writeFileSync(this.sheetFile(job.id, 1), await deliver(pass))
-    const used = page.coverage * ((told.width * told.length) / 1e12) * 22
-    for (const ink of this.printer.inks)
-      this.saved.inks[ink.id] = Math.max(0, (this.saved.inks[ink.id] ?? 0) - used / this.printer.inks.length)
-    job.progress = 100
-    job.delivered = number
-    this.save()
   }
 }

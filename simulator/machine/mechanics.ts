@@ -13,6 +13,8 @@ export interface RealSheet {
   /** Half of the range over which sheets of the lot differ. */
   spread: number
   form: 'sheet' | 'roll'
+  /** Lies with its back to the head. */
+  wrongSide?: boolean | undefined
 }
 
 export interface Travel {
@@ -52,12 +54,47 @@ export function feed(path: Path, sheet: RealSheet, page: { width: number; length
   }
 }
 
-/** Whether the sheet is drawn in at all. Worn or overfilled feeders miss more. */
-export function drawsIn(path: Path, sheet: RealSheet, count: number, random: () => number): boolean {
+/** Share of feeds that a path in good order misses, and what every thousand sheets since its service add. */
+const MISSES = { fresh: 0.01, perThousand: 0.012 } as const
+
+/** Whether the sheet is drawn in at all. Worn or overfilled feeders miss more. `fed` counts sheets since the last service. */
+export function drawsIn(path: Path, sheet: RealSheet, count: number, fed: number, random: () => number): boolean {
   if (sheet.thickness > path.thickness.max * 1.1) return false
   const holds = path.capacity.find((c) => sheet.thickness <= c.upTo)?.sheets ?? 1
-  const chance = (sheet.thickness > path.thickness.max ? 0.5 : 0.012) + (sheet.form === 'sheet' && count > holds ? 0.25 : 0)
+  const worn = Math.min(0.3, (fed / 1000) * MISSES.perThousand)
+  const chance = (sheet.thickness > path.thickness.max ? 0.5 : MISSES.fresh + worn) + (sheet.form === 'sheet' && count > holds ? 0.25 : 0)
   return random() >= chance
+}
+
+/** One feed in so many goes in plainly askew, at this multiple of the path's skew; an overfilled path does it far more often. */
+const ASKEW = { share: 0.004, overfilled: 0.08, times: 9 } as const
+
+/** Whether this feed goes plainly askew. */
+export function goesAskew(path: Path, sheet: RealSheet, count: number, random: () => number): boolean {
+  const holds = path.capacity.find((c) => sheet.thickness <= c.upTo)?.sheets ?? 1
+  return random() < (sheet.form === 'sheet' && count > holds ? ASKEW.overfilled : ASKEW.share)
+}
+
+/** A feed that went askew, turned about the middle of its leading edge. */
+export const askew = (travel: Travel, path: Path, random: () => number): Travel => ({
+  ...travel,
+  skew: (random() < 0.5 ? -1 : 1) * ASKEW.times * Math.max(path.tolerance.skewDegrees, 0.05),
+})
+
+/** Length of roll before its end over which the core's curl lifts the sheet, and by how much at the very end, µm. */
+const CURL = { from: 1_600_000, lift: 420 } as const
+
+/** How far the end of a roll stands up, µm: a cut of `length` with `remaining` on the roll before it. 0 for sheets. */
+export function curlOf(sheet: RealSheet, remaining: number, length: number): number {
+  if (sheet.form !== 'roll') return 0
+  const left = Math.max(0, remaining - length)
+  return left >= CURL.from ? 0 : (1 - left / CURL.from) * CURL.lift
+}
+
+/** Whether the head touches the sheet: never with air above it, surely from 150 µm too little on. */
+export function strikes(thickness: number, curl: number, clearance: number, random: () => number): boolean {
+  const over = thickness + curl - clearance
+  return over > 0 && random() < Math.min(1, 0.35 + over / 230)
 }
 
 export interface Limits {

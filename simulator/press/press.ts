@@ -4,6 +4,7 @@ import { applyGrid, type Grid } from '../../core/color/grid.ts'
 import { printedLab } from '../color/inks.ts'
 import { type InkOnPaper, inkModelFor } from '../color/paper-inks.ts'
 import type { Limits, Travel } from '../machine/mechanics.ts'
+import { managedGrid } from './manage.ts'
 import type { DevicePage } from './raster-in.ts'
 
 const GRID = 17
@@ -19,6 +20,19 @@ export interface Truth {
   /** White left at each edge, at its middle; 0 where ink runs off. */
   margins: { leading: number; trailing: number; left: number; right: number }
   enforced: boolean
+  /** Places where the head touched the sheet. */
+  strikes: number
+  /** A print that stood still half-way and went on: at this share of its length. Null when it did not. */
+  seam: number | null
+  /** The paper ended before the page did. */
+  short: boolean
+  /** What it was really printed on, and as. */
+  lotId: string
+  mediaTypeId: string | null
+  black: 'photo' | 'matte'
+  wrongSide: boolean
+  /** Bare paper and ink shine differently: pigment on gloss without a clear coat. */
+  glossDifferential: boolean
 }
 
 /** Device RGB to the colour of the dry print under D50, as sRGB bytes. */
@@ -42,10 +56,33 @@ export interface Pass {
   limits: Limits
   travel: Travel
   inks: InkOnPaper
+  marks: Marks
+}
+
+/** What a pass did to the sheet besides printing it. */
+export interface Marks {
+  strikes: number
+  seam: number | null
+  /** Length of the sheet at which the paper ended, µm; null when there was enough. */
+  endsAt: number | null
+  lotId: string
+  mediaTypeId: string | null
+  wrongSide: boolean
+  coat: boolean
+}
+
+export const UNMARKED: Marks = {
+  strikes: 0,
+  seam: null,
+  endsAt: null,
+  lotId: '',
+  mediaTypeId: null,
+  wrongSide: false,
+  coat: false,
 }
 
 /** The true margins of a sheet after this pass. */
-export function truthOf({ page, told, limits, travel }: Pass): Truth {
+export function truthOf({ page, told, limits, travel, inks, marks }: Pass): Truth {
   const rasterWidth = (page.header.width * 25_400) / page.header.ppi
   const rasterLength = (page.header.height * 25_400) / page.header.ppi
   const [dx, dy] = [(told.width - rasterWidth) / 2, (told.length - rasterLength) / 2]
@@ -61,6 +98,14 @@ export function truthOf({ page, told, limits, travel }: Pass): Truth {
     length: travel.length,
     skewDegrees: travel.skew,
     enforced: limits.enforced,
+    strikes: marks.strikes,
+    seam: marks.seam,
+    short: marks.endsAt !== null,
+    lotId: marks.lotId,
+    mediaTypeId: marks.mediaTypeId,
+    black: inks.black,
+    wrongSide: marks.wrongSide,
+    glossDifferential: inks.inkSet.startsWith('pigment') && inks.coating === 'gloss' && !marks.coat,
     margins: ink
       ? {
           leading: white(ink.top),
@@ -72,11 +117,27 @@ export function truthOf({ page, told, limits, travel }: Pass): Truth {
   }
 }
 
+/** Where the head dragged: flat streaks near the side edges, where a sheet lifts first. µm. */
+function smearsOf({ marks, travel }: Pass): { x: number; y: number; reach: number; height: number }[] {
+  return Array.from({ length: marks.strikes }, (_, i) => ({
+    x: i % 2 === 0 ? travel.width * 0.06 : travel.width * 0.93,
+    y: travel.length * ((0.13 + 0.31 * i) % 0.95),
+    reach: 9_000,
+    height: 1_400,
+  }))
+}
+
 /** A picture of the sheet as it came out, leading edge up, with some of the bench around it. PNG. */
 export async function deliver(pass: Pass): Promise<Buffer> {
-  const { page, told, limits, travel, inks } = pass
+  const { page, told, limits, inks, marks } = pass
+  const travel = marks.endsAt === null ? pass.travel : { ...pass.travel, length: marks.endsAt }
   const print = new Uint8Array(page.rgba.length)
-  applyGrid(printGrid(inks), page.rgba, print)
+  // What is marked as sRGB is the printer's to convert, whatever it really is; device numbers go on paper as they are.
+  if (page.header.colour === 'srgb') applyGrid(managedGrid(inks), page.rgba, print)
+  else print.set(page.rgba)
+  applyGrid(printGrid(inks), print, print)
+  const smears = smearsOf(pass)
+  const seam = marks.seam === null ? null : travel.y + marks.seam * told.length
   const pixel = 25_400 / page.ppi
   const width = Math.round((travel.width + 2 * SURROUND) / pixel)
   const height = Math.round((travel.length + 2 * SURROUND) / pixel)
@@ -114,6 +175,10 @@ export async function deliver(pass: Pass): Promise<Buffer> {
         out[at + 1] = paper[1] as number
         out[at + 2] = paper[2] as number
       }
+      const dirt = smears.some((s) => Math.abs(x - s.x) < s.reach && Math.abs(y - s.y) < s.height * (1 - Math.abs(x - s.x) / s.reach))
+      const faint = seam !== null && inked && Math.abs(y - seam) < 500
+      if (dirt) for (let k = 0; k < 3; k++) out[at + k] = ((out[at + k] as number) * 0.45) | 0
+      else if (faint) for (let k = 0; k < 3; k++) out[at + k] = Math.min(255, (out[at + k] as number) * 0.86 + 6) | 0
     }
   }
   return sharp(out, { raw: { width, height, channels: 3 } })

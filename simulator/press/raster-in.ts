@@ -1,5 +1,6 @@
 import { HEADER_BYTES, type PageHeader, readHeader, SYNC } from '../../core/pwg-raster/header.ts'
 import { RasterError, readLines } from '../../core/pwg-raster/lines.ts'
+import type { Darkness } from '../machine/ink-use.ts'
 
 /** A page as the machine holds it: device RGBA pixels, thinned by a whole factor. */
 export interface DevicePage {
@@ -10,13 +11,20 @@ export interface DevicePage {
   header: PageHeader
   /** Box around everything that is not bare paper, in µm from the raster's corner; null for an empty page. */
   ink: { left: number; top: number; right: number; bottom: number } | null
-  /** Mean ink coverage over the raster, 0…1. */
-  coverage: number
+  /** Mean darkness of the three device channels over the raster, 0…1. */
+  darkness: Darkness
 }
 
 /** Most pixels kept: enough for 150 per inch on A2. */
 const MAX_KEPT = 14_000_000
 const WANTED_PPI = 150
+
+/** Sums of 255 − value over this many pixels, as mean darkness: red holds back cyan, and so on. */
+export const darknessOf = ([r, g, b]: readonly [number, number, number], pixels: number): Darkness => ({
+  cyan: r / (255 * pixels),
+  magenta: g / (255 * pixels),
+  yellow: b / (255 * pixels),
+})
 
 /** Reads the first page of a PWG Raster file. Throws RasterError when it is not one. */
 export function readRaster(data: Uint8Array): DevicePage {
@@ -31,7 +39,7 @@ export function readRaster(data: Uint8Array): DevicePage {
   const rgba = new Uint8Array(width * height * 4).fill(255)
   const sums = new Uint32Array(width * 3)
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
-  let darkness = 0
+  const dark = [0, 0, 0] as [number, number, number]
   readLines(data, 4 + HEADER_BYTES, header.width, header.height, (row, y) => {
     let from = -1
     let to = -1
@@ -41,7 +49,9 @@ export function readRaster(data: Uint8Array): DevicePage {
       if (sum < 765) {
         if (from < 0) from = x
         to = x
-        darkness += 765 - sum
+        dark[0] += 255 - (row[i] as number)
+        dark[1] += 255 - (row[i + 1] as number)
+        dark[2] += 255 - (row[i + 2] as number)
       }
     }
     if (from >= 0) {
@@ -65,5 +75,5 @@ export function readRaster(data: Uint8Array): DevicePage {
   })
   const um = 25_400 / header.ppi
   const ink = box.top < 0 ? null : { left: box.left * um, top: box.top * um, right: (box.right + 1) * um, bottom: (box.bottom + 1) * um }
-  return { width, height, ppi: header.ppi / factor, rgba, header, ink, coverage: darkness / (765 * header.width * header.height) }
+  return { width, height, ppi: header.ppi / factor, rgba, header, ink, darkness: darknessOf(dark, header.width * header.height) }
 }
