@@ -24,6 +24,7 @@ export function demoStudio(): Studio {
     pairings: PAIRINGS,
     loaded: LOADED,
     calibrations: [],
+    experience: [],
     rules: RULES,
   })
 }

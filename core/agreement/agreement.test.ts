@@ -105,9 +105,9 @@ test('what is loaded, the installed black and what the profile was made with are
     const { setup } = plate
     if (!setup) continue
     const other = studio.lots.find((l) => l.paperId !== setup.paper.id && l.form === setup.lot.form)
-    const altered: [string, Studio, Plate][] = [
-      ['source loaded', { ...studio, loaded: studio.loaded.map((l) => (l.pathId === setup.path.id ? { ...l, remaining: 0 } : l)) }, plate],
-    ]
+    const empty = { ...studio, loaded: studio.loaded.map((l) => (l.pathId === setup.path.id ? { ...l, remaining: 0 } : l)) }
+    // A path that takes its sheet only when it asks is rightly empty until then.
+    const altered: [string, Studio, Plate][] = setup.path.drawIn === 'when-asked' ? [] : [['source loaded', empty, plate]]
     if (other)
       altered.push([
         'media-type loaded',

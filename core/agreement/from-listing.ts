@@ -39,7 +39,10 @@ const SCALING: Record<string, string> = { none: 'none', fit: 'fit', 'auto-fit': 
 /** The media collection a listing speaks of for this source: a job's own, one that is ready, or the default. */
 function mediaOf(listing: Listing, source: string): Listing | null {
   const ready = (listing['media-col-ready'] ?? []).filter((v): v is Listing => typeof v === 'object')
-  return inner(listing, 'media-col') ?? ready.find((col) => word(col, 'media-source') === source) ?? inner(listing, 'media-col-default')
+  const usual = inner(listing, 'media-col-default')
+  // What a printer does by default speaks of this source only when it names it, or none.
+  const speaks = usual && (word(usual, 'media-source') ?? source) === source
+  return inner(listing, 'media-col') ?? ready.find((col) => word(col, 'media-source') === source) ?? (speaks ? usual : null)
 }
 
 /**
@@ -80,7 +83,6 @@ export function readingsFromListing(
   if (type) {
     const known = printer.mediaTypes.find((m) => m.id === type)
     add('media-type', known?.id ?? null, known ? (place === 'panel' ? known.panelName : known.driverName) : type)
-    if (known && place === 'panel') add('platen-gap', known.platenGap, known.platenGap === 'wide' ? 'Wide' : 'Standard')
   }
   const margins = media && ['top', 'bottom', 'left', 'right'].map((edge) => word(media, `media-${edge}-margin`))
   if (margins?.every((m) => m !== null)) {
@@ -98,6 +100,9 @@ export function readingsFromListing(
   }
   const scaling = either('print-scaling')
   if (scaling) add('scaling', SCALING[scaling] ?? null, scaling)
+  const gap = (media && word(media, 'platen-gap')) ?? word(listing, 'platen-gap')
+  if (gap === 'wide' || gap === 'normal')
+    add('platen-gap', gap, place === 'panel' ? (gap === 'wide' ? 'Wide' : 'Standard') : `Anti-abrasion ${gap === 'wide' ? 'on' : 'off'}`)
   const sides = either('sides')
   if (sides) add('sides', SIDES[sides] ?? null, sides)
   return out

@@ -294,22 +294,23 @@ const black: AgreementSetting = {
 const platenGap: AgreementSetting = {
   key: 'platen-gap',
   title: 'Platen gap',
-  says: ({ setup }) => setup.mediaType.platenGap,
+  says: ({ setup }) => setup.gap,
   set: {
-    driver: ({ setup }) => among(setup.mediaType.platenGap, [choice('normal', 'Anti-abrasion off'), choice('wide', 'Anti-abrasion on')]),
-    panel: ({ setup }) => among(setup.mediaType.platenGap, [choice('normal', 'Standard'), choice('wide', 'Wide')]),
+    driver: ({ setup }) => among(setup.gap, [choice('normal', 'Anti-abrasion off'), choice('wide', 'Anti-abrasion on')]),
+    panel: ({ setup }) => among(setup.gap, [choice('normal', 'Standard'), choice('wide', 'Wide')]),
   },
 }
 
+const COAT = { off: 'off', ink: 'where there is ink', all: 'whole page' } as const
 const clearCoat: AgreementSetting = {
   key: 'clear-coat',
   title: 'Clear coat',
-  says: ({ setup, printer }) => (printer.clearCoat === '' ? null : setup.paper.surface === 'gloss' ? 'where there is ink' : 'off'),
+  says: ({ setup, printer }) => (printer.clearCoat === '' ? null : COAT[setup.coat]),
   set: {
     driver: ({ setup, printer }) =>
       printer.clearCoat === ''
         ? null
-        : among(setup.paper.surface === 'gloss' ? 'ink' : 'off', [
+        : among(setup.coat, [
             choice('off', `${printer.clearCoat}: off`),
             choice('ink', `${printer.clearCoat}: where there is ink`),
             choice('all', `${printer.clearCoat}: whole page`),

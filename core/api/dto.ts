@@ -4,6 +4,7 @@ import { ProfileCheckSchema } from '../color/accuracy/profile-check.ts'
 import { INTENTS } from '../color/intent.ts'
 import { MeasuresSchema } from '../color/measure/measures.ts'
 import { ProfileFactsSchema } from '../color/profile/facts.ts'
+import { FAULT_IDS } from '../faults/fault.ts'
 import { MAX_LENGTH } from '../length/length.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../media/media.ts'
 import { PinsSchema, PlateSchema } from '../plate/plate.ts'
@@ -55,8 +56,25 @@ export const JobNewSchema = z.object({
   brief: BriefSchema.partial().optional(),
 })
 
-const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'inspect', 'done', 'failed', 'cancelled'] as const
+const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'drying', 'inspect', 'done', 'failed', 'cancelled'] as const
 export type RunState = (typeof RUN_STATES)[number]
+/** A run that is on its way to the delivered sheet. */
+export const MOVING: readonly RunState[] = ['queued', 'rendering', 'sending', 'waiting', 'printing']
+/** A run whose sheets are there. */
+export const DELIVERED: readonly RunState[] = ['drying', 'inspect', 'done']
+
+/** Sent from here, or printed from a program of the operator's own. */
+export const HOWS = ['sent', 'own'] as const
+
+/** What went wrong in a run, as somebody found it. */
+export const FoundFaultSchema = z.object({
+  faultId: z.enum(FAULT_IDS),
+  causeId: z.string().max(60),
+  /** Sheets it spoilt. */
+  sheets: z.number().int().nonnegative(),
+  at: time,
+})
+export type FoundFault = z.infer<typeof FoundFaultSchema>
 
 /** Verdict on a print. */
 export const VERDICTS = ['right', 'usable', 'wasted'] as const
@@ -120,6 +138,8 @@ export const RunSchema = z.object({
   progress: z.number(),
   sheetsDelivered: z.number().int(),
   copies: z.number().int(),
+  how: z.enum(HOWS),
+  faults: z.array(FoundFaultSchema),
   /** Which side of a two-sided job this pass printed. */
   side: z.enum(['front', 'back']),
   printerId: z.string(),
@@ -158,6 +178,33 @@ export type SavedSetup = z.infer<typeof SavedSetupSchema>
 export const TickSchema = z.object({ stepId: z.string().max(60), at: time })
 export type Tick = z.infer<typeof TickSchema>
 
+/** What to do about a fault: keep what was found, and go on, print again with the plate changed, or neither. */
+export const RemedySchema = z.object({
+  faultId: z.enum(FAULT_IDS),
+  causeId: z.string().max(60),
+  sheets: z.number().int().nonnegative().max(1000),
+  next: z.enum(['go-on', 'again', 'nothing']),
+  /** Apply the change the cause suggests. */
+  change: z.boolean(),
+  /** Findings the operator prints in spite of. */
+  despite: z.array(z.string().max(120)).max(50).default([]),
+})
+
+/** What a printer says before anything is sent to it. */
+export const BeforeSendingSchema = z.object({
+  format: z.string().nullable(),
+  substitutions: z.array(
+    z.object({
+      attribute: z.string(),
+      asked: z.string(),
+      instead: z.string().nullable(),
+      weight: z.enum(['matters', 'note']),
+      says: z.string(),
+    }),
+  ),
+})
+export type BeforeSending = z.infer<typeof BeforeSendingSchema>
+
 export const PrintRequestSchema = z.object({
   version: z.number().int(),
   /** The decisions the operator saw; the print is refused when the studio now decides otherwise. */
@@ -165,6 +212,7 @@ export const PrintRequestSchema = z.object({
   /** Ids of stop findings the operator has read and wants to print in spite of. */
   despite: z.array(z.string().max(120)).max(50),
   side: z.enum(['front', 'back']).default('front'),
+  how: z.enum(HOWS).default('sent'),
 })
 
 export const ProfileEntrySchema = ProfileSchema.extend({
@@ -246,12 +294,29 @@ export type PrintFile = z.infer<typeof PrintFileSchema>
 /** What is really in the trays of a simulated printer, as somebody standing there sees it. */
 export const MachineStateSchema = z.object({
   on: z.boolean(),
+  /** What its panel shows, and what its OK key does now; null when it does nothing. */
+  display: z.object({ title: z.string(), line: z.string(), ok: z.string().nullable() }),
+  coverOpen: z.boolean(),
+  black: z.enum(['photo', 'matte', 'both']),
+  /** Simulated seconds in a real one. */
+  pace: z.number(),
+  events: z.array(z.object({ at: z.number(), says: z.string() })),
   trays: z.array(
     z.object({
       pathId: z.string(),
       remaining: z.number(),
+      /** Sheets since it was serviced. */
+      fed: z.number(),
+      panel: z.object({ mediaTypeId: z.string().nullable(), gap: z.enum(['auto', 'wide']) }),
       sheet: z
-        .object({ lotId: z.string(), paperName: z.string(), width: z.number(), length: z.number(), form: z.enum(['sheet', 'roll']) })
+        .object({
+          lotId: z.string(),
+          paperName: z.string(),
+          width: z.number(),
+          length: z.number(),
+          form: z.enum(['sheet', 'roll']),
+          wrongSide: z.boolean().optional(),
+        })
         .nullable(),
     }),
   ),
@@ -265,9 +330,21 @@ export const HandSchema = z.discriminatedUnion('act', [
     pathId: z.string().max(60),
     lotId: z.string().max(60).nullable(),
     remaining: z.number().int().nonnegative(),
+    wrongSide: z.boolean().optional(),
   }),
   z.object({ act: z.literal('go') }),
+  z.object({ act: z.literal('stop') }),
   z.object({ act: z.literal('power'), on: z.boolean() }),
+  z.object({ act: z.literal('cover'), open: z.boolean() }),
+  z.object({
+    act: z.literal('panel'),
+    pathId: z.string().max(60),
+    mediaTypeId: z.string().max(60).nullable(),
+    gap: z.enum(['auto', 'wide']),
+  }),
+  z.object({ act: z.literal('ink'), inkId: z.string().max(60) }),
+  z.object({ act: z.literal('service'), pathId: z.string().max(60) }),
+  z.object({ act: z.literal('pace'), pace: z.number().min(1).max(1_000_000).nullable() }),
 ])
 
 export { BriefSchema, LotSchema, PictureSchema, PinsSchema, PlateSchema }

@@ -11,6 +11,7 @@ import { cutFirst } from './cut-first.ts'
 import { driverQuirk } from './driver-quirk.ts'
 import { expansionSmall } from './expansion-small.ts'
 import { foldScore } from './fold-score.ts'
+import { headStrike } from './head-strike.ts'
 import { inkLow } from './ink-low.ts'
 import { keptEdge } from './kept-edge.ts'
 import { longSheet } from './long-sheet.ts'
@@ -26,6 +27,7 @@ import { profileBorrowed } from './profile-borrowed.ts'
 import { profileMismatch } from './profile-mismatch.ts'
 import { profileNotEmbedded } from './profile-not-embedded.ts'
 import { resolutionLow } from './resolution-low.ts'
+import { rollEnd } from './roll-end.ts'
 import { sheetNotAsAsked } from './sheet-not-as-asked.ts'
 import { sheetTooLong } from './sheet-too-long.ts'
 import { sheetTooShort } from './sheet-too-short.ts'
@@ -65,6 +67,8 @@ export const CHECKS: readonly Check[] = [
   expansionSmall,
   blackWrong,
   inkLow,
+  headStrike,
+  rollEnd,
   positionOff,
   lotDiffers,
   longSheet,

@@ -13,6 +13,8 @@ export const DECISION_KEYS = [
   'placement',
   'media-type',
   'quality',
+  'platen-gap',
+  'clear-coat',
   'colour-management',
   'profile',
   'intent',

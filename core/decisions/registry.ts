@@ -1,4 +1,5 @@
 import { blackPointDecision } from './black-point.ts'
+import { clearCoatDecision } from './clear-coat.ts'
 import { colourManagementDecision } from './colour-management.ts'
 import type { Decision } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
@@ -9,6 +10,7 @@ import { orientationDecision } from './orientation.ts'
 import { pageDecision } from './page.ts'
 import { pathDecision } from './path.ts'
 import { placementDecision } from './placement.ts'
+import { platenGapDecision } from './platen-gap.ts'
 import { positionDecision } from './position.ts'
 import { printerDecision } from './printer.ts'
 import { profileDecision } from './profile.ts'
@@ -28,6 +30,8 @@ export const DECISIONS: readonly Decision[] = [
   placementDecision,
   mediaTypeDecision,
   qualityDecision,
+  platenGapDecision,
+  clearCoatDecision,
   colourManagementDecision,
   profileDecision,
   intentDecision,

@@ -3,6 +3,8 @@ import type { Side } from '../render/page-plan.ts'
 import { type Attributes, v } from './message.ts'
 
 const QUALITY = { draft: 3, normal: 4, high: 5 } as const
+/** IPP `finishings` (PWG 5100.1). */
+const FINISHING = { none: 3, coat: 15 } as const
 const hundredths = (um: number) => Math.round(um / 10)
 
 /**
@@ -28,6 +30,10 @@ export function jobAttributesFor(plate: Plate, side: Side = 'front'): Attributes
       'media-left-margin': margin(margins.left),
       'media-right-margin': margin(margins.right),
     }),
+    'printer-resolution': v.resolution([s.printer.feedPpi, s.printer.feedPpi, 'dpi']),
+    // How high the head travels has no registered attribute; printers that offer it name it so.
+    'platen-gap': v.keyword(s.gap),
+    finishings: v.enum(s.coat === 'off' ? FINISHING.none : FINISHING.coat),
     'print-quality': v.enum(QUALITY[s.quality.ipp]),
     'print-color-mode': v.keyword('color'),
     'print-scaling': v.keyword('none'),

@@ -82,6 +82,14 @@ const PathFields = z.object({
     .default(null),
   /** Room to keep clear before and behind the printer besides the sheet itself, µm; `ofSheet` adds the sheet's length. */
   clearance: z.object({ before: um, behind: um, ofSheet: z.boolean() }).default({ before: 0, behind: 0, ofSheet: true }),
+  /** How a roll goes on: inside diameters of core it takes (inches), suction that can be lowered, loading by itself. */
+  roll: z
+    .object({
+      cores: z.array(z.number().positive().max(8)).max(4),
+      suction: z.boolean(),
+      selfLoading: z.boolean(),
+    })
+    .default({ cores: [], suction: false, selfLoading: false }),
   /** Day of its last service, ISO 8601; null when it never was. */
   serviced: z.iso.date().nullable().default(null),
   /** Loading and tidying up in the words of this printer's manual, after the usual steps of this kind of path. */

@@ -52,6 +52,8 @@ export interface Context {
   placed: Rect | null
   mediaType: MediaType | null
   quality: Quality | null
+  gap: 'normal' | 'wide'
+  coat: 'off' | 'ink' | 'all'
   management: ColourManagement
   profile: Profile | null
   intent: Intent

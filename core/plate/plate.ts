@@ -86,6 +86,10 @@ const SetupSchema = z.object({
   text: TextBlockSchema.nullable(),
   mediaType: MediaTypeSchema,
   quality: QualitySchema,
+  /** Height of the head above the sheet. */
+  gap: z.enum(['normal', 'wide']),
+  /** Clear coat over the print. */
+  coat: z.enum(['off', 'ink', 'all']),
   management: z.enum(['program', 'driver', 'both', 'none']),
   profile: ProfileSchema.nullable(),
   intent: z.enum(['perceptual', 'relative', 'saturation', 'absolute']),
@@ -127,6 +131,8 @@ export function readPlate(stored: unknown): Plate {
     face: raw.setup.face ?? layout?.picture,
     fold: raw.setup.fold ?? null,
     text: raw.setup.text ?? null,
+    gap: raw.setup.gap ?? raw.setup.mediaType.platenGap,
+    coat: raw.setup.coat ?? ('off' as const),
   }
   return PlateSchema.parse({ ...raw, brief: fullBrief(raw.brief), layout, setup, back: raw.back ?? null })
 }

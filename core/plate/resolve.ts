@@ -11,7 +11,7 @@ import { waysFor } from './ways.ts'
 function setupOf(s: Settled): Setup {
   const { paths: _paths, mediaTypes: _types, qualities: _qualities, expansions: _steps, quirks: _quirks, ...printer } = s.printer
   const { path, paper, lot, page, offset, cut, borderless, expansion, turn, crop, face, fold, text } = s
-  const { mediaType, quality, management, profile, intent, blackPoint } = s
+  const { mediaType, quality, gap, coat, management, profile, intent, blackPoint } = s
   const applied = management === 'program' || management === 'both' ? profile : null
   return {
     printer,
@@ -30,6 +30,8 @@ function setupOf(s: Settled): Setup {
     text,
     mediaType,
     quality,
+    gap,
+    coat,
     management,
     profile: applied,
     intent,
@@ -64,6 +66,8 @@ export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
     placed: null,
     mediaType: null,
     quality: null,
+    gap: 'normal',
+    coat: 'off',
     management: 'program',
     profile: null,
     intent: 'relative',

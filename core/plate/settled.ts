@@ -41,6 +41,8 @@ export interface Settled {
   picture: Picture
   mediaType: MediaType
   quality: Quality
+  gap: Context['gap']
+  coat: Context['coat']
   management: ColourManagement
   profile: Profile | null
   intent: Intent
@@ -100,6 +102,8 @@ export function settle(context: Context): Settled | null {
     picture,
     mediaType,
     quality,
+    gap: context.gap,
+    coat: context.coat,
     management: context.management,
     profile: context.profile,
     intent: context.intent,

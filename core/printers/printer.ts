@@ -74,6 +74,10 @@ export const PrinterSchema = z.object({
   monochromeMode: z.string().max(80).default(''),
   /** What its driver calls its clear coat against gloss differential; empty when it has none. */
   clearCoat: z.string().max(80).default(''),
+  /** Thickest sheet the head clears with the normal platen gap, µm. */
+  normalGapUpTo: um.default(400),
+  /** Asks at its panel before every print with the wide gap, and waits without a word to the computer. */
+  confirmsWideGap: z.boolean().default(false),
   /** Whether the panel has to be set for every job, or what the computer sends overrides it. */
   panelRule: z.enum(['set', 'overridden']).default('set'),
   /** Where a setting is found in the driver or at the panel, as one goes there. */

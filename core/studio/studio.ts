@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { CalibrationSchema } from '../calibration/offset.ts'
+import { ExperienceSchema } from '../faults/experience.ts'
 import { LoadedSchema, LotSchema, PairingSchema, PaperSchema, ProfileSchema } from '../media/media.ts'
 import { PrinterSchema } from '../printers/printer.ts'
 
@@ -27,6 +28,8 @@ export const StudioSchema = z.object({
   loaded: z.array(LoadedSchema).max(2000),
   /** Where each path really lays its prints, learnt from inspections. */
   calibrations: z.array(CalibrationSchema).max(2000).default([]),
+  /** What each path has printed and what went wrong there, from the log. */
+  experience: z.array(ExperienceSchema).max(2000).default([]),
   rules: HouseRulesSchema,
 })
 export type Studio = z.infer<typeof StudioSchema>

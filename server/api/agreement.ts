@@ -1,10 +1,12 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { listingOf, readingsFromListing } from '../../core/agreement/from-listing.ts'
 import { type KeptReading, KeptReadingSchema, type Reading, ReadingSchema, SET_PLACES, SETTING_KEYS } from '../../core/agreement/reading.ts'
+import { BeforeSendingSchema } from '../../core/api/dto.ts'
 import { readListing } from '../../core/ipp/listing.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import type { App } from '../app-context.ts'
 import type { Models } from '../db/models.ts'
+import { beforeSending } from '../printing/before-sending.ts'
 import { ipp } from '../printing/ipp-client.ts'
 import { ippRefusal } from '../printing/ipp-refusal.ts'
 import { missing, Refusal } from '../problems.ts'
@@ -106,6 +108,26 @@ export function agreementApi(app: App) {
             job.id,
             read.map((r) => ({ ...r, by: c.req.valid('json').by })),
           ),
+          200,
+        )
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'get',
+        path: '/jobs/{id}/before-sending',
+        summary: 'Ask the printer what it would leave out or do otherwise; nothing is printed',
+        request: { params: IdParam },
+        responses: { 200: body(BeforeSendingSchema), ...PROBLEMS },
+      }),
+      async (c) => {
+        const job = await find(c.req.valid('param').id)
+        const plate = resolve(job.brief, await readStudio(models), job.pins)
+        if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
+        return c.json(
+          await beforeSending(plate).catch((error) => {
+            throw ippRefusal(error)
+          }),
           200,
         )
       },

@@ -49,8 +49,14 @@ export function buildHttp(app: App) {
   http.use('*', async (c, next) => {
     if (!isLoopback(c.req.header('host') ?? ''))
       throw new Refusal(403, { code: 'wrong-host', message: 'Arch Plate answers only on this machine’s own address.' })
+    // A browser says where a request comes from, with the one header or the other; other programs say neither.
+    const site = c.req.header('sec-fetch-site')
     const origin = c.req.header('origin')
-    if (c.req.method !== 'GET' && c.req.method !== 'HEAD' && origin && origin !== `http://${c.req.header('host')}`)
+    if (
+      c.req.method !== 'GET' &&
+      c.req.method !== 'HEAD' &&
+      ((origin && origin !== `http://${c.req.header('host')}`) || site === 'cross-site' || site === 'same-site')
+    )
       throw new Refusal(403, { code: 'wrong-origin', message: 'This request comes from another site.' })
     await next()
     c.header('x-content-type-options', 'nosniff')

@@ -1,5 +1,4 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { Op } from 'sequelize'
 import { SET_PLACES } from '../../core/agreement/reading.ts'
 import { agreementTable, disagreements } from '../../core/agreement/table.ts'
 import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/api/dto.ts'
@@ -8,8 +7,10 @@ import { resolve } from '../../core/plate/resolve.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
 import { drawingPdf } from '../documents/scale-drawing.ts'
+import { beginRun } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
 import { freezePlate, plateForBack } from '../printing/freeze.ts'
+import { recordLoading } from '../printing/record-loading.ts'
 import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { readingsOf } from './agreement.ts'
@@ -134,13 +135,19 @@ export function jobsApi(app: App) {
         method: 'put',
         path: '/jobs/{id}/ticks/{step}',
         summary: 'Tick a loading step',
-        request: { params: TickParam },
+        request: { params: TickParam, ...takes(z.object({ at: z.iso.datetime().optional() })) },
         responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
       }),
       async (c) => {
         const { id, step } = c.req.valid('param')
-        await find(id)
-        await models.ticks.upsert({ jobId: id, stepId: step })
+        const job = await find(id)
+        // A tick that was made while the network was away tells when it was made; the future is nobody's.
+        const at = new Date(Math.min(Date.now(), new Date(c.req.valid('json').at ?? Date.now()).getTime()))
+        const [, fresh] = await models.ticks.findOrCreate({
+          where: { jobId: id, stepId: step },
+          defaults: { jobId: id, stepId: step, createdAt: at },
+        })
+        if (fresh) await recordLoading(app, job, step)
         events.tell({ what: 'job', id })
         return c.json(await ticksOf(id), 200)
       },
@@ -186,39 +193,7 @@ export function jobsApi(app: App) {
           if (worst) throw new Refusal(422, { code: DISAGREEMENT, field: worst.setting, value: worst.place, message: worst.says })
         }
         const plate = asked.side === 'back' ? await plateForBack(app, id, asked.despite) : await freezePlate(app, job, asked)
-        // One print at a time: of two people pressing at once, one takes the job and the other is told.
-        const [taken] = await models.jobs.update(
-          { state: 'printing' },
-          { where: { id, version: asked.version, state: { [Op.ne]: 'printing' } } },
-        )
-        if (taken === 0)
-          throw new Refusal(409, {
-            code: 'already-printing',
-            field: 'state',
-            message: 'This job is being printed already. Follow that run, or cancel it first.',
-          })
-        const run = await models.runs.create({
-          jobId: id,
-          state: 'queued',
-          message: 'In the queue.',
-          reason: null,
-          progress: 0,
-          sheetsDelivered: 0,
-          plate,
-          side: asked.side,
-          printerId: plate.setup?.printer.id ?? '',
-          printerJob: null,
-          delivered: null,
-          dryUntil: null,
-          finishedAt: null,
-          inspection: null,
-          version: 1,
-          searchText: [job.title, plate.setup?.printer.name, plate.setup?.paper.name, plate.setup?.path.name, plate.brief.notes]
-            .filter(Boolean)
-            .join(' '),
-        })
-        app.runner.start(run.id)
-        events.tell({ what: 'run', id: run.id })
+        const run = await beginRun(app, { job, version: asked.version, plate, side: asked.side, how: asked.how })
         return c.json(runDto(run, job.title), 201)
       },
     )

@@ -27,6 +27,8 @@ export function lotsApi(app: App) {
           ...(spread === undefined ? {} : { spread }),
           ...(stock === undefined ? {} : { stock }),
         })
+        // A roll is one thing: what is left of it is what hangs in the printer.
+        if (stock !== undefined && row.form === 'roll') await models.loaded.update({ remaining: stock }, { where: { lotId: row.id } })
         events.tell({ what: 'studio', id: row.id })
         return c.json(lotOf(row), 200)
       },

@@ -1,4 +1,5 @@
 import { createRoute, z } from '@hono/zod-openapi'
+import { parsePrinterAddress } from '../../core/ipp/address.ts'
 import { IppError } from '../../core/ipp/message.ts'
 import { differences, takeDifferences } from '../../core/printers/differences.ts'
 import {
@@ -37,9 +38,16 @@ export function printersApi(app: App) {
     return row
   }
   const entry = (row: Row<PrinterRow>) => ({ version: row.version, printer: row.record })
+  /** An address is checked when it is entered; sending checks it again. */
+  const reachable = (record: Printer) => {
+    const read = parsePrinterAddress(record.address)
+    if (!read.ok) throw new Refusal(422, read.problem)
+    return record
+  }
   const save = async (row: Row<PrinterRow>, version: number, record: Printer) => {
     if (record.id !== row.id)
       throw new Refusal(422, { code: 'printer-renamed', field: 'id', value: record.id, message: 'A printer keeps its id.' })
+    reachable(record)
     // Ink levels and overspray are the machine's state: it, not an editor that was opened earlier, says how they are.
     const level = new Map(row.record.inks.map((ink) => [ink.id, ink.millilitres]))
     const current: Printer = {
@@ -87,7 +95,7 @@ export function printersApi(app: App) {
         responses: { 201: body(Entry), ...PROBLEMS },
       }),
       async (c) => {
-        const record = c.req.valid('json')
+        const record = reachable(c.req.valid('json'))
         const known = await models.printers.findByPk(record.id)
         if (known && !known.archived)
           throw new Refusal(409, {

@@ -30,6 +30,8 @@ export const runDto = (row: RunRow & Times, jobTitle: string): Run => ({
   progress: row.progress,
   sheetsDelivered: row.sheetsDelivered,
   copies: row.plate.brief.copies,
+  how: row.how,
+  faults: row.faults,
   side: row.side,
   printerId: row.printerId,
   printerName: row.plate.setup?.printer.name ?? '',

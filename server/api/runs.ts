@@ -1,15 +1,15 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { Op } from 'sequelize'
-import { InspectionSchema, RunDetailSchema, RunSchema } from '../../core/api/dto.ts'
+import { InspectionSchema, MOVING, RemedySchema, RunDetailSchema, RunSchema } from '../../core/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { learnOffset } from '../printing/account.ts'
 import { Unreachable } from '../printing/ipp-client.ts'
+import { remedy } from '../printing/remedy.ts'
 import { missing, Refusal } from '../problems.ts'
 import { runDto } from './rows.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Run = RunSchema
-const MOVING = ['queued', 'rendering', 'sending', 'waiting', 'printing'] as const
 
 export function runsApi(app: App) {
   const { models, events } = app
@@ -83,7 +83,7 @@ export function runsApi(app: App) {
       }),
       async (c) => {
         const row = await find(c.req.valid('param').id)
-        if (!MOVING.includes(row.state as (typeof MOVING)[number]))
+        if (!MOVING.includes(row.state))
           throw new Refusal(409, { code: 'run-over', message: 'This run is over; there is nothing to cancel.' })
         await app.runner.cancel(row).catch((error) => {
           if (!(error instanceof Unreachable)) throw error
@@ -111,6 +111,67 @@ export function runsApi(app: App) {
     )
     .openapi(
       createRoute({
+        method: 'post',
+        path: '/runs/{id}/fault',
+        summary: 'Say what went wrong; go on, or change the plate as the cause suggests and print again',
+        request: { params: IdParam, ...takes(RemedySchema) },
+        responses: { 200: body(z.object({ run: Run, next: Run.nullable() })), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        const next = await remedy(app, row, c.req.valid('json'))
+        const title = await titleOf(row.jobId)
+        return c.json({ run: runDto(await find(row.id), title), next: next && runDto(next, title) }, 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/runs/{id}/out',
+        summary: 'The sheets of a run from a program of your own have come out',
+        request: { params: IdParam, ...takes(z.object({ sheets: z.number().int().positive().max(10_000) })) },
+        responses: { 200: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        if (row.how !== 'own' || !MOVING.includes(row.state))
+          throw new Refusal(409, { code: 'not-yours-to-end', field: 'state', message: 'This run is told by its printer when it is done.' })
+        await app.runner.out(row, c.req.valid('json').sheets)
+        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/runs/{id}/settle',
+        summary: 'Say whether the sheet of an interrupted sending came out',
+        request: { params: IdParam, ...takes(z.object({ cameOut: z.boolean() })) },
+        responses: { 200: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        if (row.reason !== 'sent-unknown')
+          throw new Refusal(409, { code: 'nothing-to-settle', field: 'reason', message: 'It is known what became of this run.' })
+        await app.runner.settleSending(row, c.req.valid('json').cameOut)
+        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+      },
+    )
+    .openapi(
+      createRoute({
+        method: 'post',
+        path: '/runs/{id}/dry',
+        summary: 'It is dry before its time',
+        request: { params: IdParam },
+        responses: { 200: body(Run), ...PROBLEMS },
+      }),
+      async (c) => {
+        const row = await find(c.req.valid('param').id)
+        if (row.state === 'drying') await app.runner.dryNow(row)
+        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+      },
+    )
+    .openapi(
+      createRoute({
         method: 'put',
         path: '/runs/{id}/inspection',
         summary: 'Record what was measured and seen',
@@ -119,11 +180,11 @@ export function runsApi(app: App) {
       }),
       async (c) => {
         const row = await find(c.req.valid('param').id)
-        if (!['inspect', 'done', 'failed', 'cancelled'].includes(row.state))
+        if (MOVING.includes(row.state))
           throw new Refusal(409, { code: 'run-not-over', message: 'The run is not over yet; inspect it when the sheet is out.' })
         const inspection = c.req.valid('json')
         const before = row.inspection
-        const ended = row.state === 'inspect' || row.state === 'done'
+        const ended = row.state === 'drying' || row.state === 'inspect' || row.state === 'done'
         // Learnt first: a server stopped here has the offset and an inspection still to be entered, never one without the other.
         row.set({ inspection })
         await learnOffset(models, row)

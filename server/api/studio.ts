@@ -105,6 +105,7 @@ export function studioApi(app: App) {
                 length: Number(lot.measuredLength),
                 spread: Number(lot.spread),
                 form: lot.form,
+                wrongSide: act.wrongSide ?? false,
               }
             : null
         return c.json(

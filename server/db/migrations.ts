@@ -88,6 +88,13 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
       ),
     ],
   },
+  {
+    name: '0007-runs-and-faults',
+    up: [
+      "ALTER TABLE runs ADD COLUMN IF NOT EXISTS path_id VARCHAR(60), ADD COLUMN IF NOT EXISTS how VARCHAR(10) NOT NULL DEFAULT 'sent', ADD COLUMN IF NOT EXISTS faults LONGTEXT NOT NULL DEFAULT '[]', ADD COLUMN IF NOT EXISTS attempted_at DATETIME(3), ADD KEY IF NOT EXISTS runs_by_path (printer_id, path_id)",
+      "UPDATE runs SET path_id = JSON_VALUE(plate, '$.setup.path.id') WHERE path_id IS NULL",
+    ],
+  },
 ]
 
 /** Brings the tables up to date; safe to call at every start. */

@@ -1,6 +1,7 @@
 import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequelize'
+import { z } from 'zod'
 import type { Reading, SetPlace, SettingKey } from '../../core/agreement/reading.ts'
-import type { Inspection, Job, RunState } from '../../core/api/dto.ts'
+import { type FoundFault, FoundFaultSchema, type Inspection, type Job, type RunState } from '../../core/api/dto.ts'
 import { type Brief, fullBrief, type Picture } from '../../core/brief/brief.ts'
 import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
 import type { ProfileFacts } from '../../core/color/profile/facts.ts'
@@ -159,6 +160,13 @@ export interface RunRow {
   inspection: Inspection | null
   searchText: string
   side: 'front' | 'back'
+  pathId: string | null
+  /** Sent from here, or printed from a program of the operator's own. */
+  how: 'sent' | 'own'
+  /** What went wrong, as somebody found it. */
+  faults: FoundFault[]
+  /** When its document was first handed to the printer. */
+  attemptedAt: Date | null
   version: number
 }
 export interface OffsetRow {
@@ -288,6 +296,10 @@ export function defineModels(db: Sequelize) {
       inspection: { ...json('inspection'), allowNull: true },
       searchText: { type: DataTypes.TEXT, allowNull: false },
       side: { ...text(10), defaultValue: 'front' },
+      pathId: { ...text(60), ...optional },
+      how: { ...text(10), defaultValue: 'sent' },
+      faults: json('faults', (stored) => z.array(FoundFaultSchema).parse(stored)),
+      attemptedAt: { type: DataTypes.DATE, ...optional },
       version: { type: DataTypes.INTEGER, defaultValue: 1 },
     }),
     offsets: define<OffsetRow>('offsets', {

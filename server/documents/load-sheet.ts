@@ -137,7 +137,7 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
   let sy = Math.min(box.y, ty) - 14
   page.drawText('Loading and running', { x: MARGIN, y: sy, size: 12, font: bold, color: INK })
   sy -= 10
-  for (const [i, step] of loadingSteps(plate, unit).entries()) {
+  for (const [i, step] of loadingSteps(plate, unit, studio).entries()) {
     page.drawRectangle({ x: MARGIN, y: sy - 10, width: 9, height: 9, borderWidth: 0.7, borderColor: INK })
     sy = paragraph(page, bold, clean(`${i + 1}  ${step.title}`), {
       x: MARGIN + 16,

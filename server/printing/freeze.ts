@@ -46,7 +46,10 @@ const STILL_DRYING = 'still-drying'
  * Refuses with 409 when no first side has been delivered, or while it dries.
  */
 export async function plateForBack(app: Pick<App, 'models'>, jobId: number, despite: readonly string[]): Promise<Plate> {
-  const front = await app.models.runs.findOne({ where: { jobId, side: 'front', state: ['inspect', 'done'] }, order: [['id', 'DESC']] })
+  const front = await app.models.runs.findOne({
+    where: { jobId, side: 'front', state: ['drying', 'inspect', 'done'] },
+    order: [['id', 'DESC']],
+  })
   if (!front?.plate.back)
     throw new Refusal(409, {
       code: 'no-first-side',

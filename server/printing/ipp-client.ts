@@ -1,8 +1,13 @@
+import { lookup as dnsLookup } from 'node:dns'
 import { createReadStream } from 'node:fs'
 import { stat } from 'node:fs/promises'
-import { request } from 'node:http'
-import { type Attributes, decode, encode, first, groupOf, LIMITS, type Message, v } from '../../core/ipp/message.ts'
-import { OPERATION } from '../../core/ipp/tags.ts'
+import { type ClientRequest, request as plain, type RequestOptions } from 'node:http'
+import { request as secure } from 'node:https'
+import type { LookupFunction } from 'node:net'
+import { parsePrinterAddress, refusedHost } from '../../core/ipp/address.ts'
+import type { SentFormat } from '../../core/ipp/capabilities.ts'
+import { type Attributes, decode, encode, first, groupOf, IppError, LIMITS, type Message, v } from '../../core/ipp/message.ts'
+import { JOB_STATE, OPERATION } from '../../core/ipp/tags.ts'
 
 /** The printer cannot be reached: it may be off. Worth trying again. */
 export class Unreachable extends Error {}
@@ -16,15 +21,28 @@ export class Refused extends Error {
   }
 }
 
-const ANSWER_TIMEOUT = 20_000
+/** A printer that says nothing for this long is away, and no exchange lasts longer than the second, ms. */
+const SILENCE = 20_000
+const LONGEST = 30 * 60_000
 let nextRequest = 1
 
-/** `ipp://` address to the HTTP one behind it; only plain IPP on this machine is spoken in this version. */
-function httpUrl(address: string): URL {
-  const url = new URL(address.replace(/^ipp:/, 'http:'))
-  if (!address.startsWith('ipp://') || url.hostname !== '127.0.0.1')
-    throw new Refused(0, `The address ${address} is not one of this machine’s printers.`)
-  return url
+/** A name may point anywhere: what it points at is held to the same rules as what is typed. */
+const lookup: LookupFunction = (host, options, done) =>
+  dnsLookup(host, { ...options, all: false }, (error, address, family) => {
+    const refused = error ? null : refusedHost(String(address))
+    if (refused) return done(new Refused(0, refused) as NodeJS.ErrnoException, '', 0)
+    if (options.all) return done(error, [{ address: String(address), family: Number(family) }] as never)
+    done(error, String(address), Number(family))
+  })
+
+function explain(error: NodeJS.ErrnoException): Error {
+  if (error instanceof Refused || error instanceof Unreachable) return error
+  if (/CERT|SSL|TLS|self.signed/i.test(`${error.code} ${error.message}`))
+    return new Refused(
+      0,
+      'The printer’s certificate is not one this machine trusts. Use its ipp:// address, or have the certificate trusted.',
+    )
+  return new Unreachable('The printer cannot be reached. Is it switched on?')
 }
 
 /** Sends one request, with a file behind the attributes when there is one. Never follows a redirect. */
@@ -35,18 +53,21 @@ async function exchange(
   job: Attributes | null,
   file: string | null,
 ): Promise<Message> {
-  const url = httpUrl(address)
+  const read = parsePrinterAddress(address)
+  if (!read.ok) throw new Refused(0, read.problem.message)
+  const { host, port, path, uri } = read.value
   const head = encode({
     version: [2, 0],
     code: OPERATION[operation],
-    requestId: nextRequest++,
+    requestId: nextRequest++ & 0x7fffffff,
     groups: [
       {
         group: 'operation',
         attributes: {
           'attributes-charset': v.charset('utf-8'),
           'attributes-natural-language': v.language('en'),
-          'printer-uri': v.uri(address),
+          'printer-uri': v.uri(uri),
+          ...('job-id' in extra ? { 'job-id': extra['job-id'] as Attributes[string] } : {}),
           'requesting-user-name': v.name('Arch Plate'),
           ...extra,
         },
@@ -55,42 +76,69 @@ async function exchange(
     ],
   })
   const length = head.length + (file ? (await stat(file)).size : 0)
+  const options: RequestOptions = {
+    host,
+    port,
+    path,
+    method: 'POST',
+    lookup,
+    // A connection of its own: one that a printer has meanwhile closed must not look like a printer that is away.
+    agent: false,
+    headers: { 'content-type': 'application/ipp', 'content-length': length },
+    timeout: SILENCE,
+  }
   const body = await new Promise<Buffer>((resolve, reject) => {
-    const out = request(
-      url,
-      { method: 'POST', headers: { 'content-type': 'application/ipp', 'content-length': length }, timeout: ANSWER_TIMEOUT },
-      (answer) => {
-        if (answer.statusCode !== 200) {
-          answer.resume()
-          return reject(new Refused(answer.statusCode ?? 0, `The printer’s web server answered ${answer.statusCode}.`))
-        }
-        const parts: Buffer[] = []
-        let size = 0
-        answer.on('data', (part: Buffer) => {
-          size += part.length
-          if (size > LIMITS.bytes) out.destroy(new Refused(0, 'The printer’s answer is larger than any real one.'))
-          parts.push(part)
-        })
-        answer.on('end', () => resolve(Buffer.concat(parts)))
-        answer.on('error', reject)
-      },
-    )
+    let longest: NodeJS.Timeout | undefined
+    const settle =
+      <T>(then: (value: T) => void) =>
+      (value: T) => {
+        clearTimeout(longest)
+        then(value)
+      }
+    const out: ClientRequest = (read.value.secure ? secure : plain)(options, (answer) => {
+      const { statusCode = 0 } = answer
+      if (statusCode !== 200) {
+        answer.resume()
+        const away = statusCode >= 300 && statusCode < 400
+        return settle(reject)(
+          new Refused(
+            statusCode,
+            away
+              ? `The printer sends its visitors elsewhere (${statusCode}); Arch Plate does not follow. Enter the address it is really at.`
+              : `The printer’s web server answered ${statusCode}.`,
+          ),
+        )
+      }
+      const parts: Buffer[] = []
+      let size = 0
+      answer.on('data', (part: Buffer) => {
+        size += part.length
+        if (size > LIMITS.bytes) out.destroy(new Refused(0, 'The printer’s answer is larger than any real one.'))
+        parts.push(part)
+      })
+      answer.on('end', () => settle(resolve)(Buffer.concat(parts)))
+      answer.on('error', (error) => settle(reject)(explain(error)))
+    })
+    longest = setTimeout(() => out.destroy(new Unreachable('The printer does not come to an end.')), LONGEST)
     out.on('timeout', () => out.destroy(new Unreachable('The printer does not answer.')))
-    out.on('error', (error) =>
-      reject(
-        error instanceof Refused || error instanceof Unreachable
-          ? error
-          : new Unreachable('The printer cannot be reached. Is it switched on?'),
-      ),
-    )
+    out.on('error', (error) => settle(reject)(explain(error)))
     out.write(head)
-    if (file) createReadStream(file).on('error', reject).pipe(out)
+    if (file)
+      createReadStream(file)
+        .on('error', (error) => out.destroy(error))
+        .pipe(out)
     else out.end()
   })
-  const { message } = decode(body)
+  let message: Message
+  try {
+    message = decode(body).message
+  } catch (error) {
+    if (error instanceof IppError) throw new Refused(0, `The printer’s answer cannot be read: ${error.message}.`)
+    throw error
+  }
   if (message.code >= 0x0400) {
     const why = first(groupOf(message, 'operation'), 'status-message')
-    throw new Refused(message.code, typeof why === 'string' ? why : `The printer refused (status 0x${message.code.toString(16)}).`)
+    throw new Refused(message.code, typeof why === 'string' && why ? why : `The printer refused (status 0x${message.code.toString(16)}).`)
   }
   return message
 }
@@ -99,32 +147,54 @@ export interface PrinterJob {
   id: number
   /** RFC 8011 job state number. */
   state: number
+  /** The reason that says most: not `none`, and what it waits for before what it does. */
   reason: string
+  /** It has been made and its document is still to come. */
+  incoming: boolean
   message: string
-  progress: number
+  /** 0…100 of the sheet now printing, or null when the printer does not say. */
+  progress: number | null
   delivered: number
 }
 
-const readJob = (attributes: Attributes): PrinterJob => ({
-  id: Number(first(attributes, 'job-id') ?? 0),
-  state: Number(first(attributes, 'job-state') ?? 0),
-  reason: String(first(attributes, 'job-state-reasons') ?? 'none'),
-  message: String(first(attributes, 'job-state-message') ?? ''),
-  progress: Number(first(attributes, 'job-media-progress') ?? 0),
-  delivered: Number(first(attributes, 'job-impressions-completed') ?? 0),
-})
+const readJob = (attributes: Attributes): PrinterJob => {
+  const reasons = (attributes['job-state-reasons'] ?? []).map((r) => String(r.value))
+  const state = Number(first(attributes, 'job-state') ?? 0)
+  const progress = first(attributes, 'job-media-progress')
+  const done = first(attributes, 'job-impressions-completed') ?? first(attributes, 'job-media-sheets-completed')
+  return {
+    id: Number(first(attributes, 'job-id') ?? 0),
+    state,
+    reason: reasons.find((r) => !['none', 'job-printing', 'printer-stopped', 'job-incoming'].includes(r)) ?? reasons[0] ?? 'none',
+    incoming: (state === JOB_STATE.pending || state === JOB_STATE.held) && reasons.includes('job-incoming'),
+    message: String(first(attributes, 'job-state-message') ?? ''),
+    progress: typeof progress === 'number' ? progress : null,
+    delivered: Number(done ?? 0),
+  }
+}
 
-const NAMED = (name: string): Attributes => ({ 'job-name': v.name(name), 'document-format': v.mime('image/pwg-raster') })
+const NAMED = (name: string, format: SentFormat): Attributes => ({ 'job-name': v.name(name), 'document-format': v.mime(format) })
 
 /** `media-col-database` is large and has to be asked for by name (PWG 5100.3). */
 const EVERYTHING = ['all', 'media-col-database']
 
 /** What this program says to printers. Every call throws Unreachable or Refused when it cannot be done. */
 export const ipp = {
-  validate: (address: string, name: string, job: Attributes) => exchange(address, 'Validate-Job', NAMED(name), job, null),
+  validate: (address: string, name: string, job: Attributes, format: SentFormat) =>
+    exchange(address, 'Validate-Job', NAMED(name, format), job, null),
 
-  async print(address: string, name: string, job: Attributes, file: string): Promise<PrinterJob> {
-    return readJob(groupOf(await exchange(address, 'Print-Job', NAMED(name), job, file), 'job'))
+  async print(address: string, name: string, job: Attributes, file: string, format: SentFormat): Promise<PrinterJob> {
+    return readJob(groupOf(await exchange(address, 'Print-Job', NAMED(name, format), job, file), 'job'))
+  },
+
+  /** A job without its document yet. */
+  async create(address: string, name: string, job: Attributes): Promise<PrinterJob> {
+    return readJob(groupOf(await exchange(address, 'Create-Job', { 'job-name': v.name(name) }, job, null), 'job'))
+  },
+
+  async send(address: string, id: number, file: string, format: SentFormat): Promise<PrinterJob> {
+    const extra = { 'job-id': v.integer(id), 'document-format': v.mime(format), 'last-document': v.boolean(true) }
+    return readJob(groupOf(await exchange(address, 'Send-Document', extra, null, file), 'job'))
   },
 
   async job(address: string, id: number): Promise<PrinterJob> {

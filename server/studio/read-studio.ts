@@ -2,6 +2,7 @@ import { calibrate } from '../../core/calibration/offset.ts'
 import type { Lot } from '../../core/media/media.ts'
 import { DEFAULT_RULES, type Studio } from '../../core/studio/studio.ts'
 import type { LotRow, Models } from '../db/models.ts'
+import { readExperience, sinceService } from './read-experience.ts'
 
 export const lotOf = (row: LotRow): Lot => ({
   id: row.id,
@@ -35,7 +36,7 @@ export const lotRow = (lot: Lot, position: number): LotRow => ({
 
 /** The stored studio as the core wants it. */
 export async function readStudio(models: Models): Promise<Studio> {
-  const [printers, papers, lots, profiles, pairings, loaded, offsets, rules] = await Promise.all([
+  const [printers, papers, lots, profiles, pairings, loaded, offsets, rules, experience] = await Promise.all([
     models.printers.findAll({ where: { archived: false }, order: [['position', 'ASC']] }),
     models.papers.findAll({ order: [['position', 'ASC']] }),
     models.lots.findAll({ where: { archived: false }, order: [['position', 'ASC']] }),
@@ -44,6 +45,7 @@ export async function readStudio(models: Models): Promise<Studio> {
     models.loaded.findAll({ order: [['id', 'ASC']] }),
     models.offsets.findAll({ order: [['runId', 'ASC']] }),
     models.rules.findByPk('house'),
+    readExperience(models),
   ])
   return {
     printers: printers.map((p) => p.record),
@@ -73,6 +75,10 @@ export async function readStudio(models: Models): Promise<Studio> {
         along: Number(along),
         skewDegrees,
       })),
+    ),
+    experience: sinceService(
+      experience,
+      printers.map((p) => p.record),
     ),
     rules: rules?.record ?? DEFAULT_RULES,
   }

@@ -22,7 +22,8 @@ export async function makePrintFile({ format, title, port, ...page }: PrintFileT
   const bits = format === 'tiff16' || format === 'png16' ? 16 : 8
   const profile = page.printerProfile ? new Uint8Array(await readFile(page.printerProfile)) : null
   const partial = `${output}.part`
-  const png = format === 'png' || format === 'png16'
+  // What has no writer of rows of its own is packed from a TIFF.
+  const packs = format === 'png' || format === 'png16' || format === 'jpeg'
   const size = { width: plan.width, height: plan.height, profile }
   const sink =
     format === 'pdf'
@@ -32,17 +33,18 @@ export async function makePrintFile({ format, title, port, ...page }: PrintFileT
     let y = 0
     await pageRows({ ...page, bits }, async (row) => {
       await sink.row(row as Uint8Array)
-      if (++y % TELL === 0) port.postMessage((y / plan.height) * (png ? 0.6 : 1))
+      if (++y % TELL === 0) port.postMessage((y / plan.height) * (packs ? 0.6 : 1))
     })
     await sink.end()
-    if (png) {
+    if (packs) {
       const packed = `${output}.packed`
-      await sharp(partial, { limitInputPixels: false, sequentialRead: true })
+      const picture = sharp(partial, { limitInputPixels: false, sequentialRead: true })
         .keepIccProfile()
         .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
         .withDensity(plan.ppi)
-        .png({ compressionLevel: 6 })
-        .toFile(packed)
+      await (format === 'jpeg' ? picture.jpeg({ quality: 95, chromaSubsampling: '4:4:4' }) : picture.png({ compressionLevel: 6 })).toFile(
+        packed,
+      )
       await rename(packed, partial)
     }
     await rename(partial, output)

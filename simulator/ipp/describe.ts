@@ -1,7 +1,7 @@
 import { type Attributes, v } from '../../core/ipp/message.ts'
 import { JOB_STATE, OPERATION } from '../../core/ipp/tags.ts'
 import type { Path } from '../../core/paths/path.ts'
-import { nameOf, namedSize } from '../../core/sizes/named.ts'
+import { namedSize, nameOf } from '../../core/sizes/named.ts'
 import type { Machine } from '../machine/machine.ts'
 import type { RealSheet } from '../machine/mechanics.ts'
 import type { Job } from '../machine/state.ts'
@@ -64,6 +64,11 @@ const readySize = (sheet: RealSheet, path: Path): Attributes => ({
   'x-dimension': v.integer(hundredths(told(sheet.width, path.senses.size || path.senses.width))),
   'y-dimension': v.integer(sheet.form === 'roll' ? 0 : hundredths(told(sheet.length, path.senses.size))),
 })
+/** The gap a job gets that asks for none: the panel's, or that of the entry set there. */
+const gapOf = (machine: Machine, path: Path) => {
+  const panel = machine.panelOf(path.id)
+  return panel.gap === 'wide' ? 'wide' : (machine.mediaType(panel.mediaTypeId)?.platenGap ?? 'normal')
+}
 const readyName = (sheet: RealSheet, path: Path) => {
   const [w, l] = [told(sheet.width, path.senses.size || path.senses.width), told(sheet.length, path.senses.size)]
   const known = sheet.form === 'sheet' && (nameOf(sheet.width, sheet.length) ?? nameOf(w, l))
@@ -104,7 +109,9 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'printer-make-and-model': v.text(`Simulated ${printer.name}`),
       'printer-more-info': v.uri(uri.replace(/^ipp:/, 'http:').replace(/\/ipp\/print$/, '/hands/state')),
       'printer-state': v.enum(busy ? (busy.state === 'processing-stopped' ? 5 : 4) : 3),
-      'printer-state-reasons': v.keyword(busy?.state === 'processing-stopped' ? busy.reason : machine.state.coverOpen ? 'cover-open' : 'none'),
+      'printer-state-reasons': v.keyword(
+        busy?.state === 'processing-stopped' ? busy.reason : machine.state.coverOpen ? 'cover-open' : 'none',
+      ),
       'printer-state-message': v.text(busy?.message ?? 'Ready.'),
       'printer-is-accepting-jobs': v.boolean(true),
       'printer-up-time': v.integer(stamp(Date.now())),
@@ -154,6 +161,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
               value: {
                 ...mediaOf(path, machine.panelOf(path.id).mediaTypeId ?? firstType, { size: readySize(sheet, path) }),
                 ...bordersOf(path),
+                'platen-gap': v.keyword(gapOf(machine, path)),
               },
             })),
           }

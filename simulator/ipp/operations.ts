@@ -20,7 +20,6 @@ interface Request {
   uri: string
 }
 
-
 /** Told only to those who ask for it by name (PWG 5100.3). */
 const LARGE = 'media-col-database'
 
@@ -73,7 +72,15 @@ function unsupportedOf(machine: Machine, job: Attributes): Attributes {
     const supported = template[`${name}-supported`]
     return supported === undefined || supported.some((s) => s.value === value)
   }
-  const asked = ['print-quality', 'sides', 'print-color-mode', 'print-scaling', 'print-rendering-intent', 'orientation-requested', 'platen-gap']
+  const asked = [
+    'print-quality',
+    'sides',
+    'print-color-mode',
+    'print-scaling',
+    'print-rendering-intent',
+    'orientation-requested',
+    'platen-gap',
+  ]
   const out = asked.flatMap((name) => {
     const value = first(job, name)
     return value === undefined || canDo(name, value) ? [] : [[name, job[name] ?? []] as const]
@@ -174,8 +181,7 @@ function getJobs(machine: Machine, request: Request): Answer {
 
 const OPERATIONS: Record<number, (machine: Machine, request: Request) => Answer | Promise<Answer>> = {
   [OPERATION['Get-Printer-Attributes']]: getPrinterAttributes,
-  [OPERATION['Validate-Job']]: (machine, request) =>
-    validate(machine, request) ?? withIgnored(machine, request, { status: STATUS.ok }),
+  [OPERATION['Validate-Job']]: (machine, request) => validate(machine, request) ?? withIgnored(machine, request, { status: STATUS.ok }),
   [OPERATION['Print-Job']]: printJob,
   [OPERATION['Create-Job']]: (machine, request) =>
     validate(machine, request) ??

@@ -28,6 +28,6 @@ export function inkFor(printer: Printer, darkness: Darkness, squareMetres: numbe
   const shares = printer.inks.map((ink) => (idle.test(ink.name) ? 0 : Math.max(0, share(ink.name, darkness))))
   const sum = shares.reduce((a, b) => a + b, 0)
   return Object.fromEntries(
-    printer.inks.map((ink, i) => [ink.id, sum === 0 ? 0 : (((shares[i] as number) / sum) * FULL * coverage * squareMetres)]),
+    printer.inks.map((ink, i) => [ink.id, sum === 0 ? 0 : ((shares[i] as number) / sum) * FULL * coverage * squareMetres]),
   )
 }

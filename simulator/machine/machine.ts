@@ -7,7 +7,18 @@ import { type DevicePage, readRaster } from '../press/raster-in.ts'
 import type { RealSheet } from './mechanics.ts'
 import { type Nature, natureOf } from './nature.ts'
 import { runJob } from './run-job.ts'
-import { finished, type Job, type JobState, type JobTicket, KEPT_EVENTS, KEPT_JOBS, type PanelSetting, type Saved, StateFile, type Tray } from './state.ts'
+import {
+  finished,
+  type Job,
+  type JobState,
+  type JobTicket,
+  KEPT_EVENTS,
+  KEPT_JOBS,
+  type PanelSetting,
+  type Saved,
+  StateFile,
+  type Tray,
+} from './state.ts'
 
 /** Longest document accepted. */
 export const MAX_DOCUMENT = 1 << 30
@@ -123,9 +134,7 @@ export class Machine extends EventEmitter {
       )
         return { attribute: 'media-size', message: 'The page is outside the limits of the source.' }
       if (!nameOf(page.width, page.length)) {
-        const refused = this.printer.quirks.some(
-          (q) => Math.abs(q.width - (q.kind === 'refused-width' ? page.width : page.length)) < 60,
-        )
+        const refused = this.printer.quirks.some((q) => Math.abs(q.width - (q.kind === 'refused-width' ? page.width : page.length)) < 60)
         if (refused) return { attribute: 'media-size', message: 'This custom size is refused.' }
         if (!path.customSizes) return { attribute: 'media-size', message: 'The source takes named sizes only.' }
       }

@@ -66,7 +66,8 @@ async function agree(machine: Machine, job: Job, path: Path): Promise<Terms | nu
 }
 
 async function settle(machine: Machine, job: Job, path: Path, media: MediaType | undefined): Promise<Terms | null> {
-  const wanted = media && media.black !== 'either' ? media.black : media?.surface === 'gloss' || media?.surface === 'satin' ? 'photo' : 'matte'
+  const wanted =
+    media && media.black !== 'either' ? media.black : media?.surface === 'gloss' || media?.surface === 'satin' ? 'photo' : 'matte'
   const gap = machine.panelOf(path.id).gap === 'wide' ? 'wide' : (job.gap ?? media?.platenGap ?? 'normal')
   const { swap } = machine.printer.black
   if (machine.state.black !== 'both' && machine.state.black !== wanted && media?.black !== 'either') {

@@ -30,8 +30,7 @@ export async function readPicture(data: Uint8Array, told: { width: number; lengt
       .raw()
       .toBuffer({ resolveWithObject: true })
     const dark: [number, number, number] = [0, 0, 0]
-    for (let i = 0; i < rgba.length; i += 4)
-      for (let k = 0; k < 3; k++) dark[k as 0] += 255 - (rgba[i + k] as number)
+    for (let i = 0; i < rgba.length; i += 4) for (let k = 0; k < 3; k++) dark[k as 0] += 255 - (rgba[i + k] as number)
     const um = 25_400 / KEPT_PPI
     return {
       width: pageWidth,

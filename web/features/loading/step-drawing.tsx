@@ -1,4 +1,4 @@
-import type { Step } from '../../../core/loading/steps.ts'
+import type { Step } from '../../../core/loading/step.ts'
 import type { Setup } from '../../../core/plate/plate.ts'
 
 const line = { fill: 'none', stroke: 'var(--ink)', strokeWidth: 1.4, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const }

@@ -3,7 +3,8 @@ import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { Tick } from '../../../core/api/dto.ts'
-import { loadingSteps, type Step } from '../../../core/loading/steps.ts'
+import type { Step } from '../../../core/loading/step.ts'
+import { loadingSteps } from '../../../core/loading/steps.ts'
 import { capacityFor } from '../../../core/paths/limits.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery, ticksQuery } from '../../api/queries.ts'
@@ -18,7 +19,7 @@ const WHEN = { before: 'before you send', asked: 'when the printer asks', after:
 export function LoadStage({ job, plate, studio, editor, selected }: StageProps) {
   const navigate = useNavigate()
   const { unit } = editor.draft.brief
-  const steps = loadingSteps(plate, unit)
+  const steps = loadingSteps(plate, unit, studio)
   const ticks = useQuery(ticksQuery(job.id))
   const done = new Set((ticks.data ?? []).map((t) => t.stepId))
   const [at, setAt] = useState<string | null>(null)
