@@ -183,6 +183,11 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     inspection,
     searchText: `${[demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes ?? ''].filter(Boolean).join(' ')}${inspection ? ` ¦ ${[verdict, ...inspection.faults, inspection.note].join(' ')}` : ''}`,
     side: 'front',
+    how: 'sent',
+    pathId: plate.setup.path.id,
+    // The feeder of the wasted print had slipped: the history that remedies are ordered by.
+    faults: verdict === 'wasted' ? [{ faultId: 'cannot-feed', causeId: 'worn-rollers', sheets: brief.copies, at: when.toISOString() }] : [],
+    attemptedAt: null,
     ...(past || demo.history === 'refused' ? { createdAt: when } : {}),
   })
   if (inspection) await learnOffset(models, run)

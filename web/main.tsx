@@ -16,6 +16,7 @@ const router = createBrowserRouter([
       { path: 'jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./routes/job/job.tsx')).JobRoute }) },
       { path: 'log', lazy: async () => ({ Component: (await import('./routes/log.tsx')).Log }) },
       { path: 'runs/:id', lazy: async () => ({ Component: (await import('./routes/run.tsx')).RunRoute }) },
+      { path: 'printers/:id/panel', lazy: async () => ({ Component: (await import('./routes/printer-panel.tsx')).PrinterPanel }) },
       { path: 'shelf/printers/:id', lazy: async () => ({ Component: (await import('./routes/printer.tsx')).PrinterRoute }) },
       { path: 'shelf/:tab?', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
       { path: '*', Component: NotHere },

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
-import type { Job, Run, RunDetail } from '../../core/api/dto.ts'
+import { DELIVERED, type Job, type Run, type RunDetail, type RunState } from '../../core/api/dto.ts'
 import { mm } from '../../core/length/length.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import type { Printer } from '../../core/printers/printer.ts'
@@ -29,12 +29,15 @@ async function print(j: Job): Promise<Run> {
   return answer.body
 }
 
-/** Follows a run, pressing go when the simulated feeder missed a sheet. */
-const finish = (id: number, states: string[]) =>
+/** What a person standing there puts right with a press. */
+const PRESSED = ['media-jam', 'media-askew', 'confirm-at-panel', 'black-swap-needed']
+
+/** Follows a run, pressing go when the simulated feeder missed a sheet or asks. */
+const finish = (id: number, states: readonly RunState[]) =>
   until(
     () => runOf(id),
     (run) => {
-      if (run.state === 'waiting' && run.reason === 'media-jam') void call('POST', `/runs/${id}/go`)
+      if (run.state === 'waiting' && PRESSED.includes(run.reason ?? '')) void call('POST', `/runs/${id}/go`)
       return states.includes(run.state)
     },
     60,
@@ -55,7 +58,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   const stockBefore = (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'lustre-a3').stock
   const j = await job(lustre)
   const run = await print(j)
-  const done = await finish(run.id, ['inspect'])
+  const done = await finish(run.id, DELIVERED)
   expect(done).toMatchObject({ sheetsDelivered: 1, progress: 100 })
   const sheet = sharp(Buffer.from(await (await fetch(`${BASE}/api/files/${done.delivered}`)).arrayBuffer()))
   const { width = 0 } = await sheet.metadata()
@@ -106,7 +109,7 @@ test('an empty path is waited for, and the run goes on when it is loaded', async
   const waiting = await finish(run.id, ['waiting'])
   expect(waiting).toMatchObject({ reason: 'media-needed', message: 'Cassette is empty.' })
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
-  expect((await finish(run.id, ['inspect'])).sheetsDelivered).toBe(1)
+  expect((await finish(run.id, DELIVERED)).sheetsDelivered).toBe(1)
 }, 90_000)
 
 test('a printer switched off in the middle fails the run with the reason; off beforehand it is waited for and sent once', async () => {
@@ -132,7 +135,7 @@ test('a printer switched off in the middle fails the run with the reason; off be
   )
   await hand('heron', { act: 'power', on: true })
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
-  await finish(later.id, ['inspect'])
+  await finish(later.id, DELIVERED)
   expect(await sentAs(later)).toHaveLength(1)
 }, 120_000)
 
@@ -160,7 +163,7 @@ test('of four people pressing print at once one prints, and nobody prints it twi
   expect(answers.map((a) => a.status).sort()).toEqual([201, 409, 409, 409])
   expect(answers.filter((a) => a.status === 409).every((a) => a.body.code === 'already-printing')).toBe(true)
   expect((await call('GET', `/jobs/${j.id}/runs`)).body).toHaveLength(1)
-  await finish(answers.find((a) => a.status === 201)?.body.id, ['inspect'])
+  await finish(answers.find((a) => a.status === 201)?.body.id, DELIVERED)
 }, 90_000)
 
 test('the server killed while a run waits goes on with it after the restart, and sends nothing twice', async () => {
@@ -178,7 +181,7 @@ test('the server killed while a run waits goes on with it after the restart, and
     (r) => r?.state === 'waiting',
   )
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
-  expect((await finish(run.id, ['inspect'])).sheetsDelivered).toBe(1)
+  expect((await finish(run.id, DELIVERED)).sheetsDelivered).toBe(1)
   expect(await sentAs(run)).toHaveLength(1)
 }, 120_000)
 
@@ -198,14 +201,14 @@ test('a two-sided card is printed in two passes: the back is refused before ther
   const j = await job(card, { printer: 'dunlin', path: 'dunlin-photo' })
   const back = (despite: string[]) => call<Run>('POST', `/jobs/${j.id}/print`, { version: j.version, decisions: {}, despite, side: 'back' })
   expect((await back([])).body.code).toBe('no-first-side')
-  const front = await finish((await print(j)).id, ['inspect'])
+  const front = await finish((await print(j)).id, DELIVERED)
   expect(front.message).toContain('print the back')
   expect((await back([])).body.code).toBe('still-drying')
   const stock = async () => (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'card-4x6').stock
   const before = await stock()
   const second = await back(['still-drying'])
   expect([second.status, second.body.side]).toEqual([201, 'back'])
-  const done = await finish(second.body.id, ['inspect'])
+  const done = await finish(second.body.id, DELIVERED)
   // The sheets were counted with their first side.
   expect(await stock()).toBe(before)
   const sheet = sharp(Buffer.from(await (await fetch(`${BASE}/api/files/${done.delivered}`)).arrayBuffer())).greyscale()
@@ -236,7 +239,7 @@ test('three inspected prints teach where a path lays them, and the next drawing 
   const position = async () => (await plateNow()).decisions.find((d) => d.key === 'position')
   expect((await position())?.value).toBe('none')
   for (let i = 0; i < 3; i++) {
-    const run = await finish((await print(await job(plain, pins))).id, ['inspect'])
+    const run = await finish((await print(await job(plain, pins))).id, DELIVERED)
     const drawn = run.plate.layout?.margins
     if (!drawn) throw new Error('no layout')
     const shifted = { leading: drawn.leading + 300, trailing: drawn.trailing - 300, left: drawn.left + 900, right: drawn.right - 900 }
@@ -262,7 +265,7 @@ test('what a borderless print sprays beside the paper is counted with the run, u
     },
     { printer: 'tern' },
   )
-  const run = await finish((await print(j)).id, ['inspect'])
+  const run = await finish((await print(j)).id, DELIVERED)
   const { printed, visible } = run.plate.layout ?? { printed: { w: 0, h: 0 }, visible: { w: 0, h: 0 } }
   expect(await since()).toBeCloseTo((printed.w * printed.h - visible.w * visible.h) / 1e12, 9)
   expect(await since()).toBeGreaterThan(0)

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { MOVING } from '../../core/api/dto.ts'
 import { drawSheet } from '../../core/drawing/sheet-drawing.ts'
+import { faultById } from '../../core/faults/registry.ts'
 import { fileUrl } from '../api/client.ts'
 import { runQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
@@ -32,7 +34,15 @@ export function RunRoute() {
         <p className="text-soft">
           {data.printerName}, {data.paperName}, {clock(data.createdAt)}:{' '}
           <b className="font-semibold text-ink">{data.inspection?.verdict ?? data.state}</b>
+          {data.how === 'own' && ', from a program of your own'}
         </p>
+        {data.faults.map((f) => (
+          <p key={f.at} className="w-full border-l-4 border-stop pl-2">
+            {faultById(f.faultId).title}, {clock(f.at)}
+            {f.sheets > 0 ? `: ${f.sheets} ${f.sheets === 1 ? 'sheet' : 'sheets'} spoilt` : ''}. Found to be:{' '}
+            {f.causeId.replaceAll('-', ' ')}.
+          </p>
+        ))}
         <div className="ml-auto flex gap-2">
           {(['plate', 'inspection'] as const).map((t) => (
             <button
@@ -52,7 +62,7 @@ export function RunRoute() {
         </div>
       </div>
       {tab === 'inspection' ? (
-        ['inspect', 'done', 'failed', 'cancelled'].includes(data.state) ? (
+        !MOVING.includes(data.state) ? (
           <InspectionForm run={data} />
         ) : (
           <p className="p-6 text-soft">The run is not over yet: {data.message}</p>

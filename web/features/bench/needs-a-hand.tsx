@@ -37,11 +37,11 @@ function calls(planned: PlannedJob[], runs: Run[]): Call[] {
       }),
     )
   const inspect = runs
-    .filter((r) => r.state === 'inspect')
+    .filter((r) => r.state === 'inspect' || r.state === 'drying')
     .map(
       (r): Call => ({
         key: `i${r.id}`,
-        text: `Inspect “${r.jobTitle}”.`,
+        text: r.state === 'drying' ? `“${r.jobTitle}” dries.` : `Inspect “${r.jobTitle}”.`,
         detail: r.dryUntil && new Date(r.dryUntil) > new Date() ? `${r.printerName}; dry ${away(r.dryUntil)}` : `${r.printerName}; dry`,
         to: `/jobs/${r.jobId}/inspect`,
         act: 'Inspect',

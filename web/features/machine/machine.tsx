@@ -1,30 +1,20 @@
-import { useQuery } from '@tanstack/react-query'
 import { useId, useState } from 'react'
-import { toast } from 'sonner'
-import type { MachineState } from '../../../core/api/dto.ts'
+import { Link } from 'react-router'
 import { writeLength } from '../../../core/length/length.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import { capacityFor } from '../../../core/paths/limits.ts'
 import type { Setup } from '../../../core/plate/plate.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
-import { api, messageOf } from '../../api/client.ts'
-import { machineQuery, queryClient } from '../../api/queries.ts'
+import { messageOf } from '../../api/client.ts'
+import { useMachine } from './use-machine.ts'
 
 /** The simulated printer's physical side: what really lies in the path, and a hand to put any lot into it. */
 export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
   const id = useId()
-  const machine = useQuery(machineQuery(setup.printer.id))
+  const { state, error, act } = useMachine(setup.printer.id)
   const [lotId, setLotId] = useState(setup.lot.id)
-  const tray = machine.data?.trays.find((t) => t.pathId === setup.path.id)
+  const tray = state?.trays.find((t) => t.pathId === setup.path.id)
   const lots = studio.lots.filter((l) => (l.form === 'roll') === (setup.lot.form === 'roll'))
-  const act = async (body: object) => {
-    try {
-      const state = await api<MachineState>('POST', `/printers/${setup.printer.id}/machine`, body)
-      queryClient.setQueryData(machineQuery(setup.printer.id).queryKey, state)
-    } catch (error) {
-      toast.error(messageOf(error))
-    }
-  }
   const put = () => {
     const lot = studio.lots.find((l) => l.id === lotId)
     const paper = studio.papers.find((p) => p.id === lot?.paperId)
@@ -35,9 +25,9 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
   return (
     <section aria-label="Simulated printer" className="border border-line bg-paper p-3">
       <h2>Practise: the simulated {setup.printer.name}</h2>
-      {machine.error ? (
+      {error ? (
         <p className="mt-1 text-soft" role="alert">
-          {messageOf(machine.error)}
+          {messageOf(error)}
         </p>
       ) : (
         <>
@@ -73,11 +63,16 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
             >
               Take it out
             </button>
-            <button type="button" className="btn" onClick={() => act({ act: 'power', on: !(machine.data?.on ?? true) })}>
-              {machine.data?.on === false ? 'Switch it on' : 'Switch it off'}
+            <button type="button" className="btn" onClick={() => act({ act: 'power', on: !(state?.on ?? true) })}>
+              {state?.on === false ? 'Switch it on' : 'Switch it off'}
             </button>
           </div>
-          <p className="mt-2 text-sm text-soft">It prints on whatever lies here, right or wrong, as a real one would.</p>
+          <p className="mt-2 text-sm text-soft">
+            It prints on whatever lies here, right or wrong, as a real one would.{' '}
+            <Link className="link" to={`/printers/${setup.printer.id}/panel`}>
+              Go to its panel
+            </Link>
+          </p>
         </>
       )}
     </section>

@@ -1,8 +1,10 @@
+import { SETTINGS } from '../../../core/agreement/settings.ts'
 import type { Unit } from '../../../core/length/length.ts'
 import type { Printer } from '../../../core/printers/printer.ts'
-import { ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
+import { CheckAt, ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
+const SETTING_OPTIONS = SETTINGS.map((s) => [s.key, s.title] as const)
 const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'].map((s) => [s, s] as const)
 
 /** A list of records: each line with its own way to remove it, and one to add another. */
@@ -63,7 +65,19 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
         <TextAt form={form} at="kind" label="Kind, in a few words" />
         <TextAt form={form} at="unlistedSize" label="Panel’s name for an unlisted size" />
         <TextAt form={form} at="monochromeMode" label="Driver’s name for its black-and-white mode" />
+        <TextAt form={form} at="clearCoat" label="Driver’s name for its clear coat" />
         <TextAt form={form} at="address" label="Address (ipp://…)" />
+        <ChoiceAt
+          form={form}
+          at="panelRule"
+          label="Panel against computer"
+          options={[
+            ['set', 'set the panel every time'],
+            ['overridden', 'the computer overrides it'],
+          ]}
+        />
+        <NumberAt form={form} at="normalGapUpTo" label="Normal gap clears" unit="mm" step={0.05} min={0.05} max={5} scale={1000} />
+        <CheckAt form={form} at="confirmsWideGap" label="asks at its panel before every print with the wide gap" />
         <ChoiceAt
           form={form}
           at="black.installed"
@@ -171,6 +185,31 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
             <>
               <TextAt form={form} at={`expansions.${i}.name`} label="Name" />
               <LengthAt form={form} at={`expansions.${i}.um`} label="past each edge" unit={unit} />
+            </>
+          )}
+        </Lines>
+      </Group>
+      <Group title="Where settings are found" help="As one goes there, for the Agreement table: Main › Paper.">
+        <Lines
+          form={form}
+          at="menus"
+          lines={printer.menus}
+          add="Another menu path"
+          fresh={() => ({ place: 'driver' as const, setting: 'media-type' as const, where: 'Main › Paper' })}
+        >
+          {(i) => (
+            <>
+              <ChoiceAt
+                form={form}
+                at={`menus.${i}.place`}
+                label="Place"
+                options={[
+                  ['driver', 'driver'],
+                  ['panel', 'panel'],
+                ]}
+              />
+              <ChoiceAt form={form} at={`menus.${i}.setting`} label="Setting" options={SETTING_OPTIONS} />
+              <TextAt form={form} at={`menus.${i}.where`} label="Where" />
             </>
           )}
         </Lines>

@@ -78,6 +78,34 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           Another thickness
         </button>
       </Group>
+      {path.kind.startsWith('roll') && (
+        <Group title="Roll">
+          <CheckAt form={form} at={at('roll.selfLoading')} label="loads the roll by itself" />
+          <CheckAt form={form} at={at('roll.suction')} label="suction can be lowered" />
+          <label className="flex items-center gap-2 self-end pb-1.5">
+            <input
+              type="checkbox"
+              checked={path.roll.cores.length > 1}
+              onChange={(e) => form.set(at('roll.cores'), e.target.checked ? [2, 3] : [])}
+            />
+            takes 2- and 3-inch cores
+          </label>
+        </Group>
+      )}
+      <Group title="Service">
+        <div>
+          <label htmlFor={`serviced-${path.id}`} className="block text-sm text-soft">
+            Last serviced
+          </label>
+          <input
+            id={`serviced-${path.id}`}
+            type="date"
+            value={path.serviced ?? ''}
+            onChange={(e) => form.set(at('serviced'), e.target.value || null)}
+          />
+        </div>
+        <p className="col-span-3 self-end pb-1.5 text-sm text-soft">What went wrong before that day no longer counts for this path.</p>
+      </Group>
       <Group title="Margins of a bordered page">{four('margins')}</Group>
       <Group title="Borderless">
         <label className="col-span-full flex items-center gap-2">

@@ -1,9 +1,18 @@
 import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import type { Run } from '../../../core/api/dto.ts'
+import { faultFor } from '../../../core/faults/registry.ts'
+import { writeLength } from '../../../core/length/length.ts'
+import type { Plate } from '../../../core/plate/plate.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
+import { clock } from '../../ui/ago.ts'
+import { NumberField } from '../../ui/number-field.tsx'
+import { FaultPanel } from '../faults/fault-panel.tsx'
+import { ReportFault } from '../faults/report-fault.tsx'
 
 const TITLE: Record<string, string> = {
   queued: 'In the queue',
@@ -12,55 +21,118 @@ const TITLE: Record<string, string> = {
   waiting: 'Waiting for you',
   printing: 'Printing',
 }
-const REMEDY: Record<string, string> = {
+/** What a wait that is no fault is answered with. */
+const ASKED: Record<string, string> = {
   'media-needed': 'Load it as the guide says. The printer goes on by itself.',
-  'media-jam': 'Take the sheet out, square the stack, put it back, then go on. Fingers clear of the rollers.',
-  'media-size-mismatch': 'Something else lies in the path. Change it, then go on.',
-  'printer-away': 'Switch the printer on and check its cable. The run goes on by itself; nothing is sent twice.',
+  'black-swap-needed': 'The swap costs time and ink. OK at the panel swaps; jobs that need the same black are best printed together.',
 }
 
-/** A run under way: what it is doing, what it waits for, how far it is. */
-export function RunProgress({ run, asks }: { run: Run; asks: boolean }) {
+interface Props {
+  run: Run
+  plate: Plate
+  studio: Studio
+  despite: string[]
+  /** A simulated printer, whose keys can be pressed from here. */
+  simulated: boolean
+}
+
+/** A run under way: what it is doing, what it waits for, how far it is, and what to do when it stops. */
+export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
+  const refresh = () => queryClient.invalidateQueries({ queryKey: ['runs'] })
   const act = useMutation({
-    mutationFn: (what: 'cancel' | 'go') => api<Run>('POST', `/runs/${run.id}/${what}`),
-    onSuccess: () => queryClient.invalidateQueries({ queryKey: ['runs'] }),
+    mutationFn: ({ what, body }: { what: string; body?: object }) => api<Run>('POST', `/runs/${run.id}/${what}`, body ?? {}),
+    onSuccess: refresh,
     onError: (error) => toast.error(messageOf(error)),
   })
-  const share =
-    run.state === 'printing' || run.state === 'waiting'
-      ? (run.sheetsDelivered + (run.progress >= 100 ? 0 : run.progress / 100)) / Math.max(1, run.copies)
-      : 0
+  const fault = run.state === 'waiting' || run.reason === 'printer-away' ? faultFor(run.reason) : null
+  const whole = run.progress >= 100 ? 0 : run.progress / 100
+  const share = run.state === 'printing' || run.state === 'waiting' ? (run.sheetsDelivered + whole) / Math.max(1, run.copies) : 0
+  const length = plate.layout?.sheet.h ?? 0
+  const stands = run.state === 'waiting' || run.reason === 'printer-away'
   return (
-    <div aria-live="polite" data-run={run.id} data-run-state={run.state}>
-      <h2 className="text-2xl">{TITLE[run.state] ?? run.state}</h2>
-      <p
-        className={`mt-2 max-w-prose text-lg ${run.state === 'waiting' || run.reason === 'printer-away' ? 'border-l-4 border-act pl-3 font-semibold' : ''}`}
-      >
-        {run.message}
-      </p>
-      {run.reason && REMEDY[run.reason] && <p className="mt-2 max-w-prose text-soft">{REMEDY[run.reason]}</p>}
-      <progress
-        className="mt-4 h-3 w-full max-w-md"
-        max={1}
-        value={run.state === 'rendering' || run.state === 'sending' ? undefined : share}
-        aria-label="Progress"
-      />
-      <p className="num mt-1 text-soft">
-        {run.sheetsDelivered} of {run.copies} delivered
-      </p>
+    <div data-run={run.id} data-run-state={run.state}>
+      <div aria-live="polite">
+        <h2 className="text-2xl">{TITLE[run.state] ?? run.state}</h2>
+        <p className={`mt-2 max-w-prose ${stands ? 'border-l-4 border-act pl-3 text-xl font-semibold' : 'text-lg'}`}>{run.message}</p>
+        {run.reason && ASKED[run.reason] && <p className="mt-2 max-w-prose text-soft">{ASKED[run.reason]}</p>}
+      </div>
+      {run.how === 'own' ? (
+        <OwnRun run={run} onOut={(sheets) => act.mutate({ what: 'out', body: { sheets } })} busy={act.isPending} />
+      ) : (
+        <>
+          <progress
+            className="mt-4 h-3 w-full max-w-md"
+            max={1}
+            value={run.state === 'rendering' || run.state === 'sending' ? undefined : share}
+            aria-label="Progress"
+          />
+          <p className="num mt-1 text-soft">
+            {run.sheetsDelivered} of {run.copies} delivered
+            {run.state === 'printing' &&
+              length > 0 &&
+              ` · ${writeLength(Math.round(length * whole), plate.brief.unit)} of ${writeLength(length, plate.brief.unit)} printed`}
+          </p>
+        </>
+      )}
+      {run.reason === 'sent-unknown' && (
+        <div className="mt-3 flex flex-wrap gap-2">
+          <button type="button" className="btn btn-act" onClick={() => act.mutate({ what: 'settle', body: { cameOut: true } })}>
+            Yes, it came out
+          </button>
+          <button type="button" className="btn" onClick={() => act.mutate({ what: 'settle', body: { cameOut: false } })}>
+            No: send it again
+          </button>
+        </div>
+      )}
+      {fault && (
+        <FaultPanel
+          key={fault.id}
+          run={run}
+          fault={fault}
+          studio={studio}
+          despite={despite}
+          canGoOn={simulated && run.state === 'waiting'}
+        />
+      )}
+      {run.how === 'own' && <ReportFault run={run} studio={studio} despite={despite} />}
       <div className="mt-4 flex flex-wrap gap-2">
-        {run.state === 'waiting' && run.reason !== 'media-needed' && (
-          <button type="button" className="btn btn-act" onClick={() => act.mutate('go')}>
+        {run.state === 'waiting' && simulated && !fault && run.reason !== 'media-needed' && run.reason !== 'sent-unknown' && (
+          <button type="button" className="btn btn-act" onClick={() => act.mutate({ what: 'go' })}>
             Go on
           </button>
         )}
-        {run.state === 'waiting' && asks && (
+        {run.state === 'waiting' && (run.reason === 'media-needed' || run.reason === 'media-empty') && (
           <Link className="btn" to={`/jobs/${run.jobId}/load`}>
             Loading guide
           </Link>
         )}
-        <button type="button" className="btn" disabled={act.isPending} onClick={() => act.mutate('cancel')}>
+        {simulated && (
+          <Link className="btn" to={`/printers/${run.printerId}/panel`}>
+            Look at the panel
+          </Link>
+        )}
+        <button type="button" className="btn" disabled={act.isPending} onClick={() => act.mutate({ what: 'cancel' })}>
           Cancel the run
+        </button>
+      </div>
+    </div>
+  )
+}
+
+/** Printed from a program of the operator's own: nobody tells us when it is out but the operator. */
+function OwnRun({ run, onOut, busy }: { run: Run; onOut(sheets: number): void; busy: boolean }) {
+  const [sheets, setSheets] = useState(run.copies)
+  return (
+    <div className="mt-3">
+      <p className="max-w-prose text-soft">
+        Begun {clock(run.createdAt)}. Print at 100 % with the settings of the Agreement table; say when the sheets are out.
+      </p>
+      <div className="mt-3 flex flex-wrap items-end gap-3">
+        <div className="w-36">
+          <NumberField label="Sheets that came out" value={sheets} min={1} max={10_000} step={1} onChange={setSheets} />
+        </div>
+        <button type="button" className="btn btn-act" style={{ minHeight: '3rem' }} disabled={busy} onClick={() => onOut(sheets)}>
+          It is out
         </button>
       </div>
     </div>

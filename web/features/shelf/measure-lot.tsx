@@ -1,11 +1,12 @@
 import { useState } from 'react'
 import { toast } from 'sonner'
-import { inch, type Unit, writeLength, writeSize } from '../../../core/length/length.ts'
-import { iso216Tolerance, measureLot, rollLength } from '../../../core/media/measure.ts'
+import { type Unit, writeLength, writeSize } from '../../../core/length/length.ts'
+import { iso216Tolerance, measureLot } from '../../../core/media/measure.ts'
 import type { Lot, Paper, Readings } from '../../../core/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { LengthField } from '../../ui/length-field.tsx'
+import { RollLeft } from '../loading/roll-left.tsx'
 
 const PLACES = ['one end', 'middle', 'other end']
 
@@ -37,8 +38,6 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
   const [length, setLength] = useState(start(lot.readings.length, lot.measured.length))
   const diagonal = Math.round(Math.hypot(lot.measured.width, lot.measured.length))
   const [diagonals, setDiagonals] = useState(lot.readings.diagonals.length === 2 ? lot.readings.diagonals : [diagonal, diagonal])
-  const [outer, setOuter] = useState(120_000)
-  const [core, setCore] = useState(inch(3))
   const readings: Readings = { width, length: roll ? [] : length, diagonals: roll ? [] : diagonals }
   const result = measureLot(lot, readings)
   const change = (list: number[], set: (list: number[]) => void, i: number) => (um: number) => set(list.map((v, k) => (k === i ? um : v)))
@@ -52,7 +51,6 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
       toast.error(messageOf(error))
     }
   }
-  const left = rollLength(outer, core, paper.thickness)
   const off = result.ok ? [result.value.measured.width - lot.nominal.width, result.value.measured.length - lot.nominal.length] : [0, 0]
   const beyond =
     result.ok && !roll && [lot.nominal.width, lot.nominal.length].some((edge, i) => Math.abs(off[i] ?? 0) > iso216Tolerance(edge))
@@ -129,26 +127,8 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
         </div>
       </div>
       {roll && (
-        <div className="mt-4 flex flex-wrap items-end gap-3 border-t border-hair pt-3">
-          <LengthField label="Diameter of the roll" unit={unit} value={outer} onChange={setOuter} />
-          <label className="text-sm text-soft">
-            Core
-            <select className="mt-0.5 block text-ink" value={core} onChange={(e) => setCore(Number(e.target.value))}>
-              <option value={inch(2)}>2 in</option>
-              <option value={inch(3)}>3 in</option>
-            </select>
-          </label>
-          <p className="pb-1.5">
-            leaves <b className="num">{(left / 1e6).toFixed(1)} m</b> of {(paper.thickness / 1000).toFixed(2)} mm stock
-          </p>
-          <button
-            type="button"
-            className="btn"
-            disabled={left <= 0}
-            onClick={() => void send('PATCH', `/lots/${lot.id}`, { stock: Math.round(left) }, 'What is left on the roll is corrected.')}
-          >
-            That is what is left
-          </button>
+        <div className="mt-4 border-t border-hair pt-3">
+          <RollLeft lot={lot} paper={paper} unit={unit} onDone={onDone} />
         </div>
       )}
     </section>

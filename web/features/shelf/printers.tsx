@@ -1,4 +1,5 @@
 import { Link } from 'react-router'
+import { isLocal } from '../../../core/ipp/address.ts'
 import { writeLength } from '../../../core/length/length.ts'
 import { EDGES } from '../../../core/paths/path.ts'
 import type { Studio } from '../../../core/studio/studio.ts'
@@ -19,7 +20,12 @@ export function Printers({ studio }: { studio: Studio }) {
             <Link className="link" to={`/shelf/printers/${p.id}`}>
               {p.name}
             </Link>{' '}
-            <span className="font-normal text-soft">{p.kind}</span>
+            <span className="font-normal text-soft">{p.kind}</span>{' '}
+            {isLocal(p.address) && (
+              <Link className="link text-sm font-normal" to={`/printers/${p.id}/panel`}>
+                its panel
+              </Link>
+            )}
           </h2>
           <div className="overflow-x-auto">
             <table className="mt-1 w-full text-left">

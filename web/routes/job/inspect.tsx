@@ -8,7 +8,7 @@ import type { StageProps } from './stage-props.ts'
 /** Measures the newest delivered sheet of the job. */
 export function InspectStage({ job, selected }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
-  const newest = runs.data?.find((r) => ['inspect', 'done', 'failed'].includes(r.state))
+  const newest = runs.data?.find((r) => ['drying', 'inspect', 'done', 'failed'].includes(r.state))
   const run = useQuery({ ...runQuery(newest?.id ?? 0), enabled: newest !== undefined })
   const span = selected ? '' : 'lg:col-span-2'
   if (runs.error) return <Failed error={runs.error} />

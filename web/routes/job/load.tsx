@@ -1,15 +1,16 @@
-import { useMutation, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
-import type { Tick } from '../../../core/api/dto.ts'
+import { Link, useNavigate } from 'react-router'
+import { DELIVERED } from '../../../core/api/dto.ts'
+import { isLocal } from '../../../core/ipp/address.ts'
 import type { Step } from '../../../core/loading/step.ts'
 import { loadingSteps } from '../../../core/loading/steps.ts'
-import { capacityFor } from '../../../core/paths/limits.ts'
-import { api, messageOf } from '../../api/client.ts'
-import { queryClient, studioQuery, ticksQuery } from '../../api/queries.ts'
+import { jobRunsQuery, ticksQuery } from '../../api/queries.ts'
+import { RollLeft } from '../../features/loading/roll-left.tsx'
 import { StepDrawing } from '../../features/loading/step-drawing.tsx'
+import { tickStep, useTicks } from '../../features/loading/tick-outbox.ts'
 import { Machine } from '../../features/machine/machine.tsx'
+import { Countdown } from '../../ui/countdown.tsx'
 import { Empty } from '../../ui/states.tsx'
 import type { StageProps } from './stage-props.ts'
 
@@ -17,62 +18,46 @@ const WHEN = { before: 'before you send', asked: 'when the printer asks', after:
 
 /** One step at a time, large; ticks are kept and everybody sees them. */
 export function LoadStage({ job, plate, studio, editor, selected }: StageProps) {
-  const navigate = useNavigate()
   const { unit } = editor.draft.brief
   const steps = loadingSteps(plate, unit, studio)
-  const ticks = useQuery(ticksQuery(job.id))
-  const done = new Set((ticks.data ?? []).map((t) => t.stepId))
+  const kept = useQuery(ticksQuery(job.id))
+  const { ticks, waiting } = useTicks(job.id, kept.data ?? [])
+  const runs = useQuery(jobRunsQuery(job.id))
+  const done = new Set(ticks.map((t) => t.stepId))
   const [at, setAt] = useState<string | null>(null)
   const current = steps.find((s) => s.id === at) ?? steps.find((s) => !done.has(s.id)) ?? steps.at(-1)
-  const tick = useMutation({
-    mutationFn: ({ step, on }: { step: Step; on: boolean }) => api<Tick[]>(on ? 'PUT' : 'DELETE', `/jobs/${job.id}/ticks/${step.id}`),
-    // Ticked at once on the screen; a tick made while the network is away is sent again until it arrives.
-    onMutate: ({ step, on }) => {
-      queryClient.setQueryData(ticksQuery(job.id).queryKey, (old: Tick[] | undefined) =>
-        on
-          ? [...(old ?? []).filter((t) => t.stepId !== step.id), { stepId: step.id, at: new Date().toISOString() }]
-          : (old ?? []).filter((t) => t.stepId !== step.id),
-      )
-    },
-    retry: 40,
-    retryDelay: 1500,
-    onSuccess: (data) => queryClient.setQueryData(ticksQuery(job.id).queryKey, data),
-    onError: (error) => toast.error(messageOf(error)),
-  })
   const { setup } = plate
-  const load = async () => {
-    if (!setup) return
-    const remaining =
-      setup.lot.form === 'roll'
-        ? setup.lot.stock
-        : Math.min(setup.lot.stock, plate.brief.copies, Math.max(1, capacityFor(setup.path, setup.paper.thickness)))
-    await api('PUT', `/printers/${setup.printer.id}/loaded`, { pathId: setup.path.id, lotId: setup.lot.id, remaining }).catch((error) =>
-      toast.error(messageOf(error)),
-    )
-    await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
-  }
-  const mark = (step: Step, on: boolean) => {
-    tick.mutate({ step, on })
-    if (on && step.loads) void load()
-    setAt(null)
-  }
   useEffect(() => {
     if (at && !steps.some((s) => s.id === at)) setAt(null)
   }, [at, steps])
   if (!setup || !current)
     return <Empty title="Nothing to load yet">The steps follow from printer, path and paper. The findings say what is still missing.</Empty>
+  const mark = (step: Step, on: boolean) => {
+    tickStep(job.id, step.id, on)
+    setAt(null)
+  }
   const index = steps.indexOf(current)
+  const dryUntil = runs.data?.find((r) => DELIVERED.includes(r.state))?.dryUntil ?? null
+  const roll = setup.lot.form === 'roll' ? studio.lots.find((l) => l.id === setup.lot.id) : undefined
   return (
-    <div className={`grid min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_260px] ${selected ? '' : 'lg:col-span-2'}`}>
-      <section aria-label="Step" className="p-4 sm:p-6">
-        <p className="text-soft">
+    <div
+      className={`grid min-h-0 flex-1 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_280px] ${selected ? '' : 'lg:col-span-2'}`}
+    >
+      <section aria-label="Step" className="flex min-h-0 flex-col p-4 max-lg:min-h-[calc(100dvh-10.5rem)] sm:p-6">
+        <Progress steps={steps} done={done} current={current} onGo={setAt} />
+        <p className="mt-2 text-soft">
           <span className="num">
             {index + 1} of {steps.length}
           </span>{' '}
           · {setup.printer.name}, {setup.path.name} · <b className="font-semibold text-ink">{WHEN[current.when]}</b>
         </p>
-        <div className="mt-3 grid items-start gap-5 sm:grid-cols-[1fr_180px]">
-          <div>
+        {waiting > 0 && (
+          <p role="status" className="mt-2 border-l-4 border-warn pl-3">
+            {waiting === 1 ? 'One tick is' : `${waiting} ticks are`} kept on this device and sent when the network is back.
+          </p>
+        )}
+        <div className="mt-3 grid items-start gap-x-5 gap-y-3 sm:grid-cols-[1fr_200px]">
+          <div className="max-sm:order-last">
             <h2 className="text-2xl leading-tight">{current.title}</h2>
             <p className="mt-2 max-w-prose text-lg leading-snug">{current.text}</p>
             {current.caution && (
@@ -80,36 +65,25 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
                 <b className="font-semibold">Caution.</b> {current.caution}
               </p>
             )}
+            {current.minutes !== null && dryUntil && (
+              <div className="mt-4">
+                <Countdown until={dryUntil} running="dries" done="Dry" />
+              </div>
+            )}
           </div>
-          <StepDrawing step={current} setup={setup} />
+          <div className="max-sm:mx-auto max-sm:w-44">
+            <StepDrawing step={current} setup={setup} />
+          </div>
         </div>
-        <div className="mt-6 flex flex-wrap gap-3">
-          <button
-            type="button"
-            className={`btn justify-center px-6 text-lg ${done.has(current.id) ? '' : 'btn-act'}`}
-            style={{ minHeight: '3.4rem', minWidth: '11rem' }}
-            onClick={() => mark(current, !done.has(current.id))}
-          >
-            {done.has(current.id) ? 'Not done after all' : current.loads ? 'It is in' : 'Done'}
-          </button>
-          {current.when === 'asked' && !done.has(current.id) && (
-            <button type="button" className="btn px-5" style={{ minHeight: '3.4rem' }} onClick={() => navigate(`/jobs/${job.id}/run`)}>
-              Send the job first
-            </button>
+        <Actions {...{ job, steps, done, current, index }} onMark={mark} onGo={setAt} />
+        <div className="mt-8 max-w-3xl space-y-6">
+          {roll && (
+            <div>
+              <h2>What is left on the roll</h2>
+              <RollLeft key={roll.stock} lot={roll} paper={setup.paper} unit={unit} />
+            </div>
           )}
-          {current.id === 'cut' && (
-            <button type="button" className="btn px-5" style={{ minHeight: '3.4rem' }} onClick={() => navigate(`/jobs/${job.id}/sheet`)}>
-              Look at the cut plan
-            </button>
-          )}
-          {steps.every((s) => s.when !== 'before' || done.has(s.id)) && (
-            <button type="button" className="btn px-5" style={{ minHeight: '3.4rem' }} onClick={() => navigate(`/jobs/${job.id}/run`)}>
-              To the run
-            </button>
-          )}
-        </div>
-        <div className="mt-8 max-w-2xl">
-          <Machine studio={studio} setup={setup} />
+          {isLocal(setup.printer.address) && <Machine studio={studio} setup={setup} />}
         </div>
       </section>
       <aside aria-label="All steps" className="border-line p-3 max-lg:border-t lg:border-l">
@@ -134,12 +108,114 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
             </li>
           ))}
         </ol>
-        <p className="mt-3">
+        <p className="mt-3 flex flex-wrap gap-2">
           <a className="btn" href={`/api/jobs/${job.id}/load-sheet.pdf`} target="_blank" rel="noreferrer">
-            Load sheet as PDF
+            Job ticket as PDF
           </a>
+          {isLocal(setup.printer.address) && (
+            <Link className="btn" to={`/printers/${setup.printer.id}/panel`}>
+              Panel of {setup.printer.name}
+            </Link>
+          )}
         </p>
       </aside>
+    </div>
+  )
+}
+
+/** All steps as a row of marks: done, now, to come. */
+function Progress({ steps, done, current, onGo }: { steps: Step[]; done: Set<string>; current: Step; onGo(id: string): void }) {
+  return (
+    <div className="flex gap-1" aria-hidden="true">
+      {steps.map((step) => (
+        <button
+          key={step.id}
+          type="button"
+          tabIndex={-1}
+          title={step.title}
+          className="flex h-4 flex-1 items-center"
+          onClick={() => onGo(step.id)}
+        >
+          <span
+            className={`block w-full ${step.id === current.id ? 'h-2 bg-act' : done.has(step.id) ? 'h-1.5 bg-soft' : 'h-px bg-soft'}`}
+          />
+        </button>
+      ))}
+    </div>
+  )
+}
+
+interface ActionsProps {
+  job: StageProps['job']
+  steps: Step[]
+  done: Set<string>
+  current: Step
+  index: number
+  onMark(step: Step, on: boolean): void
+  onGo(id: string): void
+}
+
+/** The one large press of this step, within reach of a thumb on a phone. */
+function Actions({ job, steps, done, current, index, onMark, onGo }: ActionsProps) {
+  const navigate = useNavigate()
+  const ticked = done.has(current.id)
+  const ready = steps.every((s) => s.when !== 'before' || done.has(s.id))
+  const neighbour = (by: number) => steps[index + by]
+  const tall = { minHeight: '3.6rem' }
+  return (
+    <div className="mt-auto flex flex-wrap gap-2 bg-bench pt-5 max-lg:sticky max-lg:bottom-0 max-lg:-mx-4 max-lg:border-t max-lg:border-line max-lg:bg-paper max-lg:p-3 lg:mt-0">
+      <button
+        type="button"
+        className={`btn flex-[2] justify-center px-6 text-lg lg:flex-none ${ticked ? '' : 'btn-act'}`}
+        style={{ ...tall, minWidth: '11rem' }}
+        onClick={() => onMark(current, !ticked)}
+      >
+        {ticked ? 'Not done after all' : current.loads ? 'It is in' : 'Done'}
+      </button>
+      {current.when === 'asked' && !ticked && (
+        <button
+          type="button"
+          className="btn flex-1 justify-center lg:flex-none"
+          style={tall}
+          onClick={() => navigate(`/jobs/${job.id}/run`)}
+        >
+          Send the job first
+        </button>
+      )}
+      {current.id === 'cut' && (
+        <button
+          type="button"
+          className="btn flex-1 justify-center lg:flex-none"
+          style={tall}
+          onClick={() => navigate(`/jobs/${job.id}/sheet`)}
+        >
+          Look at the cut plan
+        </button>
+      )}
+      {ready && !(current.when === 'asked' && !ticked) && (
+        <button
+          type="button"
+          className="btn flex-1 justify-center lg:flex-none"
+          style={tall}
+          onClick={() => navigate(`/jobs/${job.id}/run`)}
+        >
+          To the run
+        </button>
+      )}
+      <div className="flex gap-2 max-lg:w-full">
+        {([-1, 1] as const).map((by) => (
+          <button
+            key={by}
+            type="button"
+            className="btn justify-center max-lg:flex-1"
+            style={{ minHeight: '2.8rem' }}
+            disabled={!neighbour(by)}
+            onClick={() => onGo(neighbour(by)?.id ?? current.id)}
+          >
+            {by < 0 ? 'Back' : 'Next'}
+          </button>
+        ))}
+      </div>
     </div>
   )
 }

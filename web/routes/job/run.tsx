@@ -4,16 +4,20 @@ import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { SET_PLACES } from '../../../core/agreement/reading.ts'
 import { disagreements } from '../../../core/agreement/table.ts'
-import type { Run } from '../../../core/api/dto.ts'
+import { DELIVERED, MOVING, type Run } from '../../../core/api/dto.ts'
 import { drawSheet } from '../../../core/drawing/sheet-drawing.ts'
+import { isLocal } from '../../../core/ipp/address.ts'
 import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
 import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { useAgreement } from '../../features/agreement/use-readings.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
+import { ReportFault } from '../../features/faults/report-fault.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
+import { BeforeSendingNote } from '../../features/run/before-sending.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
 import { clock } from '../../ui/ago.ts'
+import { Countdown } from '../../ui/countdown.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Empty } from '../../ui/states.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -29,11 +33,27 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     ...(differing.length > 0 ? [{ id: 'disagreement', says: differing.map((d) => d.says).join(' ') }] : []),
   ]
   const open = stops.filter((f) => !read.includes(f.id))
-  const active = runs.data?.find((r) => ['queued', 'rendering', 'sending', 'waiting', 'printing'].includes(r.state))
-  const drawing = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])
+  const active = runs.data?.find((r) => MOVING.includes(r.state))
+  const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])
+  const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
+  const drawing = useMemo(() => {
+    const sheet = plate.layout?.sheet
+    if (!still || !sheet || share === null) return still
+    // What has not been printed yet lies under a veil; its edge moves down the sheet.
+    const at = sheet.y + sheet.h * share
+    return {
+      ...still,
+      marks: [
+        ...still.marks,
+        { kind: 'rect' as const, role: 'band' as const, rect: { x: sheet.x, y: at, w: sheet.w, h: sheet.h * (1 - share) } },
+        { kind: 'line' as const, role: 'guide' as const, x1: sheet.x, y1: at, x2: sheet.x + sheet.w, y2: at },
+      ],
+    }
+  }, [still, plate.layout?.sheet, share])
   const print = useMutation({
-    mutationFn: () =>
+    mutationFn: (how: 'sent' | 'own') =>
       api<Run>('POST', `/jobs/${job.id}/print`, {
+        how,
         version: editor.version,
         decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
         despite: read,
@@ -54,10 +74,8 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     },
   })
   const [dry, setDry] = useState(false)
-  const front = runs.data?.find((r) => r.side === 'front' && (r.state === 'inspect' || r.state === 'done'))
-  const backDone = runs.data?.some(
-    (r) => r.side === 'back' && front !== undefined && r.id > front.id && (r.state === 'inspect' || r.state === 'done'),
-  )
+  const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
+  const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
   const wet = front?.dryUntil !== null && front?.dryUntil !== undefined && new Date(front.dryUntil) > new Date()
   const printBack = useMutation({
     mutationFn: () =>
@@ -74,8 +92,14 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     },
     onError: (error) => toast.error(messageOf(error)),
   })
+  const dryNow = useMutation({
+    mutationFn: (id: number) => api<Run>('POST', `/runs/${id}/dry`),
+    onSuccess: () => queryClient.invalidateQueries({ queryKey: ['runs'] }),
+    onError: (error) => toast.error(messageOf(error)),
+  })
   const { setup } = plate
   const last = runs.data?.[0]
+  const justOut = last?.state === 'drying' || last?.state === 'inspect'
   if (!setup || !drawing) return <Empty title="Nothing to send yet">The set-up is not complete. The findings say what is missing.</Empty>
   return (
     <div
@@ -83,16 +107,33 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     >
       <section aria-label="Run" className="p-5">
         {active ? (
-          <RunProgress run={active} asks={setup.path.drawIn === 'when-asked'} />
+          <RunProgress
+            run={active}
+            plate={plate}
+            studio={studio}
+            despite={stops.map((s) => s.id)}
+            simulated={isLocal(setup.printer.address)}
+          />
         ) : (
           <>
-            <h2 className="text-2xl">{last?.state === 'inspect' ? 'Printed: go and look at it' : 'Ready to send'}</h2>
-            {last?.state === 'inspect' && (
-              <p className="mt-2">
-                <Link className="btn btn-act" to={`/jobs/${job.id}/inspect`}>
-                  Inspect it
-                </Link>
-              </p>
+            <h2 className="text-2xl">{justOut ? 'Printed: go and look at it' : 'Ready to send'}</h2>
+            {justOut && last && (
+              <>
+                {last.state === 'drying' && last.dryUntil && (
+                  <div className="mt-2 flex flex-wrap items-end gap-4">
+                    <Countdown until={last.dryUntil} running="dries" done="Dry" />
+                    <button type="button" className="btn" disabled={dryNow.isPending} onClick={() => dryNow.mutate(last.id)}>
+                      It is dry already
+                    </button>
+                  </div>
+                )}
+                <p className="mt-3">
+                  <Link className="btn btn-act" to={`/jobs/${job.id}/inspect`}>
+                    Inspect it
+                  </Link>
+                </p>
+                <ReportFault run={last} studio={studio} despite={stops.map((s) => s.id)} />
+              </>
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
             <p className="mt-2 max-w-prose text-soft">
@@ -117,15 +158,25 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
               className="btn btn-act mt-4 justify-center text-lg"
               style={{ minHeight: '3.2rem', minWidth: '12rem' }}
               disabled={open.length > 0 || editor.dirty || print.isPending}
-              onClick={() => print.mutate()}
+              onClick={() => print.mutate('sent')}
             >
               {print.isPending ? 'Sending …' : 'Print'}
+            </button>
+            <button
+              type="button"
+              className="btn mt-4 ml-2"
+              style={{ minHeight: '3.2rem' }}
+              disabled={open.length > 0 || editor.dirty || print.isPending}
+              onClick={() => print.mutate('own')}
+            >
+              I print it from my own program
             </button>
             {open.length > 0 && (
               <p className="mt-2 text-sm text-soft">A stop finding stands. Fix it below, or tick that you print in spite of it.</p>
             )}
           </>
         )}
+        {!active && !justOut && <BeforeSendingNote jobId={job.id} version={editor.version} printer={setup.printer.name} />}
         {!active && plate.brief.picture && <PrintFilePanel jobId={job.id} plate={plate} editor={editor} />}
         {!active && plate.back && front && !backDone && (
           <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
@@ -154,7 +205,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
             </div>
           </section>
         )}
-        {active && active.reason === 'media-needed' && (
+        {active && isLocal(setup.printer.address) && (active.reason === 'media-needed' || active.reason === 'media-empty') && (
           <div className="mt-5">
             <Machine studio={studio} setup={setup} />
           </div>
@@ -174,7 +225,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
                     Run {run.id}
                     {run.side === 'back' ? ', back' : ''}
                   </Link>
-                  <span>{run.state}</span>
+                  <span>{run.how === 'own' && MOVING.includes(run.state) ? 'from your program' : run.state}</span>
                   <span className="ml-auto text-sm text-soft">{clock(run.createdAt)}</span>
                 </li>
               ))}

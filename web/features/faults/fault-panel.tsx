@@ -1,0 +1,117 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { MOVING, type Run } from '../../../core/api/dto.ts'
+import type { Fault } from '../../../core/faults/fault.ts'
+import { causesOf } from '../../../core/faults/registry.ts'
+import type { Studio } from '../../../core/studio/studio.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { queryClient, runQuery } from '../../api/queries.ts'
+import { NumberField } from '../../ui/number-field.tsx'
+
+interface Props {
+  run: Run
+  fault: Fault
+  studio: Studio
+  /** Findings that were printed in spite of, to be printed in spite of again. */
+  despite: string[]
+  /** The printer can be told from here to go on. */
+  canGoOn: boolean
+}
+
+type Next = 'go-on' | 'again' | 'nothing'
+
+/** A fault of a run: what probably happened, what to do, and one press to go on or to change the plate and print again. */
+export function FaultPanel({ run, fault, studio, despite, canGoOn }: Props) {
+  const detail = useQuery(runQuery(run.id))
+  const [chosen, setChosen] = useState<string | null>(null)
+  const [sheets, setSheets] = useState(fault.spoils ? 1 : 0)
+  const act = useMutation({
+    mutationFn: ({ next, causeId, change }: { next: Next; causeId: string; change: boolean }) =>
+      api<{ next: Run | null }>('POST', `/runs/${run.id}/fault`, { faultId: fault.id, causeId, sheets, next, change, despite }),
+    onSuccess: ({ next }, { next: asked }) => {
+      void queryClient.invalidateQueries({ queryKey: ['runs'] })
+      void queryClient.invalidateQueries({ queryKey: ['job', run.jobId] })
+      void queryClient.invalidateQueries({ queryKey: ['studio'] })
+      toast.success(
+        next ? `Run ${next.id} has begun; what went wrong is in the log.` : asked === 'go-on' ? 'Going on.' : 'It is in the log.',
+      )
+    },
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  const plate = detail.data?.plate
+  if (!plate?.setup) return null
+  const { setup } = plate
+  const history = studio.experience.find((e) => e.printerId === setup.printer.id && e.pathId === setup.path.id) ?? null
+  const causes = causesOf(fault, { plate, setup, studio, history })
+  const cause = causes.find((c) => c.causeId === chosen) ?? causes[0]
+  if (!cause) return null
+  const press = (next: Next, change: boolean) => act.mutate({ next, causeId: cause.causeId, change })
+  const waiting = run.state === 'waiting'
+  return (
+    <section aria-label={fault.title} className="mt-4 max-w-2xl border border-line bg-paper p-3" data-fault={fault.id}>
+      <h3 className="font-semibold">{fault.title}: what probably happened</h3>
+      {fault.caution && (
+        <p className="mt-1 border-l-4 border-warn pl-2 text-sm">
+          <b className="font-semibold">Caution.</b> {fault.caution}
+        </p>
+      )}
+      <ol className="mt-2 divide-y divide-hair border-y border-hair">
+        {causes.map((c) => {
+          const open = c === cause
+          return (
+            <li key={c.causeId} className={`py-1.5 pr-2 pl-1 ${open ? 'bg-chosen' : ''}`}>
+              <label className="flex items-start gap-2">
+                <input
+                  type="radio"
+                  name={`cause-${run.id}-${fault.id}`}
+                  className="mt-1 h-4 w-4 shrink-0"
+                  checked={open}
+                  onChange={() => setChosen(c.causeId)}
+                />
+                <span className="min-w-0 flex-1">
+                  {c.says}
+                  {c.before > 0 && (
+                    <span className="text-sm text-soft"> Found on this path {c.before === 1 ? 'once' : `${c.before} times`} before.</span>
+                  )}
+                  {open && <span className="mt-1 block font-semibold">{c.remedy}</span>}
+                </span>
+                <span className="num shrink-0 text-soft" title="how likely beside the others">
+                  {Math.round(c.likelihood * 100)} %
+                </span>
+              </label>
+            </li>
+          )
+        })}
+      </ol>
+      <div className="mt-3 flex flex-wrap items-end gap-2">
+        {waiting && canGoOn && (
+          <button type="button" className="btn btn-act" disabled={act.isPending} onClick={() => press('go-on', false)}>
+            Done: go on
+          </button>
+        )}
+        {cause.change && (
+          <button
+            type="button"
+            className={`btn ${waiting && canGoOn ? '' : 'btn-act'}`}
+            disabled={act.isPending}
+            onClick={() => press('again', true)}
+          >
+            {cause.change.label} and print again
+          </button>
+        )}
+        <button type="button" className="btn" disabled={act.isPending} onClick={() => press('again', false)}>
+          Print again as it is
+        </button>
+        {!MOVING.includes(run.state) && (
+          <button type="button" className="btn" disabled={act.isPending} onClick={() => press('nothing', false)}>
+            Only write it down
+          </button>
+        )}
+        <div className="ml-auto w-32">
+          <NumberField label="Sheets spoilt" value={sheets} min={0} max={1000} step={1} onChange={setSheets} />
+        </div>
+      </div>
+    </section>
+  )
+}

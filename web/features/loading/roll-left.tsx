@@ -1,0 +1,67 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { toast } from 'sonner'
+import { inch, type Unit } from '../../../core/length/length.ts'
+import { rollLength } from '../../../core/media/measure.ts'
+import type { Lot, Paper } from '../../../core/media/media.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { queryClient, studioQuery } from '../../api/queries.ts'
+import { LengthField } from '../../ui/length-field.tsx'
+import { NumberField } from '../../ui/number-field.tsx'
+
+const metres = (um: number) => (um / 1e6).toFixed(1)
+
+/** What is left on a roll, corrected by its diameter or by a length that was measured. */
+export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper; unit: Unit; onDone?: () => void }) {
+  const [by, setBy] = useState<'diameter' | 'length'>('diameter')
+  const [outer, setOuter] = useState(120_000)
+  const [core, setCore] = useState(inch(3))
+  const [measured, setMeasured] = useState(lot.stock / 1e6)
+  const left = Math.round(by === 'diameter' ? rollLength(outer, core, paper.thickness) : measured * 1e6)
+  const keep = useMutation({
+    mutationFn: () => api('PATCH', `/lots/${lot.id}`, { stock: left }),
+    onSuccess: () => {
+      void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+      toast.success('What is left on the roll is corrected.')
+      onDone?.()
+    },
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  return (
+    <section aria-label="What is left on the roll">
+      <p>
+        On record: <b className="num">{metres(lot.stock)} m</b>
+      </p>
+      <div className="mt-2 flex flex-wrap items-end gap-3">
+        <label className="text-sm text-soft">
+          By
+          <select className="mt-0.5 block text-ink" value={by} onChange={(e) => setBy(e.target.value as 'diameter')}>
+            <option value="diameter">its diameter</option>
+            <option value="length">a measured length</option>
+          </select>
+        </label>
+        {by === 'diameter' ? (
+          <>
+            <LengthField label="Diameter of the roll" unit={unit} value={outer} onChange={setOuter} />
+            <label className="text-sm text-soft">
+              Core
+              <select className="mt-0.5 block text-ink" value={core} onChange={(e) => setCore(Number(e.target.value))}>
+                <option value={inch(2)}>2 in</option>
+                <option value={inch(3)}>3 in</option>
+              </select>
+            </label>
+          </>
+        ) : (
+          <NumberField label="Length left" unit="m" min={0} max={200} step={0.1} value={measured} onChange={setMeasured} />
+        )}
+        <p className="pb-1.5">
+          leaves <b className="num">{metres(left)} m</b>
+          {by === 'diameter' && ` of ${(paper.thickness / 1000).toFixed(2)} mm stock`}
+        </p>
+        <button type="button" className="btn" disabled={(by === 'diameter' && left <= 0) || keep.isPending} onClick={() => keep.mutate()}>
+          That is what is left
+        </button>
+      </div>
+    </section>
+  )
+}

@@ -1,0 +1,24 @@
+import { useQuery } from '@tanstack/react-query'
+import { toast } from 'sonner'
+import type { z } from 'zod'
+import type { HandSchema, MachineState } from '../../../core/api/dto.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { machineQuery, queryClient } from '../../api/queries.ts'
+
+type Hand = z.infer<typeof HandSchema>
+
+/** A simulated printer as somebody standing there sees it, and a hand to lay on it. */
+export function useMachine(printerId: string, watch = false) {
+  const query = useQuery({ ...machineQuery(printerId), refetchInterval: watch ? 700 : false })
+  const act = async (hand: Hand): Promise<boolean> => {
+    try {
+      const state = await api<MachineState>('POST', `/printers/${printerId}/machine`, hand)
+      queryClient.setQueryData(machineQuery(printerId).queryKey, state)
+      return true
+    } catch (error) {
+      toast.error(messageOf(error))
+      return false
+    }
+  }
+  return { state: query.data, error: query.error, refetch: query.refetch, act }
+}

@@ -1,0 +1,174 @@
+import { useQuery } from '@tanstack/react-query'
+import { format } from 'date-fns'
+import { Link, useParams } from 'react-router'
+import type { MachineState } from '../../core/api/dto.ts'
+import { isLocal } from '../../core/ipp/address.ts'
+import type { Printer } from '../../core/printers/printer.ts'
+import { studioQuery } from '../api/queries.ts'
+import { TraySlot } from '../features/machine/tray-slot.tsx'
+import { useMachine } from '../features/machine/use-machine.ts'
+import { Failed, Loading } from '../ui/states.tsx'
+import { NotHere } from './not-here.tsx'
+
+/** The panel of a simulated printer and its physical side: for practising, mistakes and all. */
+export function PrinterPanel() {
+  const { id = '' } = useParams()
+  const studio = useQuery(studioQuery)
+  const machine = useMachine(id, true)
+  if (studio.error) return <Failed error={studio.error} again={() => void studio.refetch()} />
+  if (!studio.data) return <Loading what="the printer" />
+  const printer = studio.data.printers.find((p) => p.id === id)
+  if (!printer || !isLocal(printer.address)) return <NotHere />
+  const { state, act } = machine
+  if (machine.error) return <Failed error={machine.error} again={() => void machine.refetch()} />
+  if (!state) return <Loading what="the printer" />
+  return (
+    <div className="mx-auto w-full max-w-7xl p-4">
+      <h1>
+        <Link to={`/shelf/printers/${printer.id}`} className="link text-soft">
+          {printer.name}
+        </Link>{' '}
+        · at the machine
+      </h1>
+      <p className="mt-1 max-w-prose text-soft">
+        A simulated printer to practise on. It prints on whatever lies in it, right or wrong, and tells no more than a real one would.
+      </p>
+      <div className="mt-4 grid gap-6 lg:grid-cols-[minmax(0,1fr)_19rem]">
+        <div className="min-w-0">
+          <Face printer={printer} state={state} act={act} />
+          <ul aria-label="Paths" className="mt-5 border-b border-line">
+            {printer.paths.map((path) => (
+              <TraySlot
+                key={path.id}
+                printer={printer}
+                path={path}
+                studio={studio.data}
+                tray={state.trays.find((t) => t.pathId === path.id)}
+                act={act}
+              />
+            ))}
+          </ul>
+        </div>
+        <aside className="space-y-5">
+          <Inks printer={printer} state={state} act={act} />
+          <label className="block text-sm text-soft">
+            Pace
+            <select
+              className="mt-0.5 block w-full text-ink"
+              value={PACES.some((p) => p.pace === state.pace) ? state.pace : ''}
+              onChange={(e) => void act({ act: 'pace', pace: Number(e.target.value) || null })}
+            >
+              {!PACES.some((p) => p.pace === state.pace) && <option value="">{state.pace} times as fast</option>}
+              {PACES.map(({ pace, name }) => (
+                <option key={pace} value={pace}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <section aria-label="Its record">
+            <h2>Its record</h2>
+            <ol className="mt-1 max-h-80 space-y-0.5 overflow-y-auto text-sm">
+              {[...state.events].reverse().map((e) => (
+                <li key={`${e.at} ${e.says}`} className="flex gap-2">
+                  <span className="num text-faint">{format(e.at, 'HH:mm:ss')}</span>
+                  <span className="min-w-0">{e.says}</span>
+                </li>
+              ))}
+            </ol>
+          </section>
+        </aside>
+      </div>
+    </div>
+  )
+}
+
+const PACES = [
+  { pace: 1, name: 'real time' },
+  { pace: 10, name: '10 times as fast' },
+  { pace: 60, name: '60 times as fast' },
+  { pace: 1000, name: '1000 times as fast' },
+]
+
+interface Part {
+  printer: Printer
+  state: MachineState
+  act: ReturnType<typeof useMachine>['act']
+}
+
+/** Display and keys. */
+function Face({ printer, state, act }: Part) {
+  const { display } = state
+  const key = 'btn justify-center'
+  return (
+    <section
+      aria-label={`Panel of ${printer.name}`}
+      className="grid gap-4 border border-line bg-paper p-4 sm:grid-cols-[minmax(0,1fr)_auto]"
+    >
+      <div
+        role="status"
+        aria-label="Display"
+        className="flex min-h-32 flex-col justify-between border border-ink bg-[#161616] p-4 text-[#f0f0f0]"
+      >
+        <p className="text-2xl font-semibold">{state.on ? display.title : ''}</p>
+        <p className="num mt-2 text-base leading-snug">{state.on ? display.line : ''}</p>
+        <p className="mt-2 h-5 text-right text-[#cfcfcf]">{display.ok && state.on ? `OK: ${display.ok}` : ''}</p>
+      </div>
+      <div className="grid w-full grid-cols-2 content-start gap-2 sm:w-56">
+        <button
+          type="button"
+          className={`${key} btn-act col-span-2 text-lg`}
+          style={{ minHeight: '3.2rem' }}
+          disabled={!state.on || display.ok === null}
+          onClick={() => void act({ act: 'go' })}
+        >
+          OK
+        </button>
+        <button type="button" className={key} disabled={!state.on} onClick={() => void act({ act: 'stop' })}>
+          Stop
+        </button>
+        <button type="button" className={key} aria-pressed={state.on} onClick={() => void act({ act: 'power', on: !state.on })}>
+          {state.on ? 'Switch off' : 'Switch on'}
+        </button>
+        <button
+          type="button"
+          className={`${key} col-span-2`}
+          aria-pressed={state.coverOpen}
+          onClick={() => void act({ act: 'cover', open: !state.coverOpen })}
+        >
+          {state.coverOpen ? 'Close the cover' : 'Open the cover'}
+        </button>
+      </div>
+    </section>
+  )
+}
+
+function Inks({ printer, state, act }: Part) {
+  return (
+    <section aria-label="Inks">
+      <h2>Inks{state.black === 'both' ? '' : `, ${state.black} black in`}</h2>
+      <ul className="mt-1">
+        {printer.inks.map((ink) => {
+          const left = state.inks[ink.id] ?? 0
+          return (
+            <li key={ink.id} className="flex items-center gap-2 py-0.5 text-sm">
+              <span className="w-28 truncate">{ink.name}</span>
+              <span className="h-2 flex-1 bg-hair">
+                <span className="block h-2 bg-soft" style={{ width: `${(left / ink.capacity) * 100}%` }} />
+              </span>
+              <span className="num w-16 text-right">{left.toFixed(1)} ml</span>
+              <button
+                type="button"
+                className="link"
+                onClick={() => void act({ act: 'ink', inkId: ink.id })}
+                aria-label={`Replace ${ink.name}`}
+              >
+                replace
+              </button>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
