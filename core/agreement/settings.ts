@@ -73,7 +73,7 @@ function sizeWanted({ setup, unit }: Context, words: string): Wanted {
 const scaling: AgreementSetting = {
   key: 'scaling',
   title: 'Scaling',
-  says: () => 'none: 100 %',
+  says: () => 'not scaled',
   set: {
     program: () => among('none', [choice('none', '100 %, not scaled'), choice('fit', 'Scale to fit'), choice('fill', 'Scale to fill')]),
     driver: () => among('none', [choice('none', 'Actual size'), choice('fit', 'Fit to page'), choice('fill', 'Fill page')]),

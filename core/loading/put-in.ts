@@ -140,6 +140,23 @@ export const ownSteps: StepMaker = ({ path, feeding }) =>
     when: feeding,
   }))
 
+/** The other black goes into the head first; it costs time and ink. */
+export const swapBlack: StepMaker = ({ setup }) => {
+  const { installed, swap } = setup.printer.black
+  const { black } = setup.mediaType
+  if (!swap || installed === 'both' || black === 'either' || installed === black) return []
+  return [
+    {
+      id: 'swap-black',
+      kind: 'confirm',
+      phase: 'panel',
+      title: `Swap to ${black} black`,
+      text: `The panel asks when the job arrives, or choose it there now: ${swap.minutes} min and ${swap.millilitres} ml. Print what needs the same black together.`,
+      when: 'asked',
+    },
+  ]
+}
+
 /** Some printers ask before every print with the wide gap, and tell nobody but their panel. */
 export const confirm: StepMaker = ({ setup, plate }) =>
   setup.gap === 'wide' && setup.printer.confirmsWideGap

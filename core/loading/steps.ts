@@ -3,7 +3,7 @@ import type { Plate } from '../plate/plate.ts'
 import type { Studio } from '../studio/studio.ts'
 import { dry, fold, secondSide, tidy, trim, wrap } from './afterwards.ts'
 import { attach, computer, cut, panel, practise, room } from './prepare.ts'
-import { confirm, loadRoll, loadSheets, media, ownSteps, side, wait } from './put-in.ts'
+import { confirm, loadRoll, loadSheets, media, ownSteps, side, swapBlack, wait } from './put-in.ts'
 import type { Step, StepMaker } from './step.ts'
 
 /** Every subject of the guide, in the order of the hands. */
@@ -20,6 +20,7 @@ const MAKERS: readonly StepMaker[] = [
   loadRoll,
   media,
   ownSteps,
+  swapBlack,
   confirm,
   dry,
   secondSide,

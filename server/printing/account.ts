@@ -30,6 +30,14 @@ export async function account(models: Models, run: Row<RunRow>, change: Partial<
           { transaction },
         )
     }
+    // A print that came out in the other black has left that one in the head.
+    const { black } = setup.mediaType
+    if (change.sheetsDelivered > 0 && black !== 'either') {
+      const printer = await models.printers.findByPk(setup.printer.id, { transaction, lock: true })
+      const record = printer?.record
+      if (printer && record?.black.swap && record.black.installed !== black)
+        await printer.update({ record: { ...record, black: { ...record.black, installed: black } } }, { transaction })
+    }
     await run.update(change, { transaction })
   })
 }

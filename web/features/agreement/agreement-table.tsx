@@ -21,10 +21,10 @@ const isSet = (place: Place): place is SetPlace => (SET_PLACES as readonly strin
 export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: Props) {
   return (
     <div className="overflow-x-auto">
-      <table className="w-full min-w-[56rem] border-collapse text-left align-top" aria-label="Agreement">
+      <table className="w-full min-w-[52rem] table-fixed border-collapse text-left align-top" aria-label="Agreement">
         <thead>
           <tr className="border-b border-ink align-bottom">
-            <th className="sticky left-0 bg-paper py-1.5 pr-3 font-semibold">Setting</th>
+            <th className="sticky left-0 w-28 bg-bench py-1.5 pr-3 font-semibold">Setting</th>
             <th className="px-2 font-semibold">Plate</th>
             {PLACES.map((place) => {
               const open = isSet(place) ? rows.filter((r) => r.cells[place].state === 'open').length : 0
@@ -34,7 +34,7 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
                   {isSet(place) && open > 0 && (
                     <button
                       type="button"
-                      className="link ml-2 text-sm font-normal whitespace-nowrap"
+                      className="link block text-sm font-normal whitespace-nowrap"
                       onClick={() => onTickPlace(place)}
                       aria-label={`All ${open} open settings of the ${PLACE_NAMES[place].toLowerCase()} are as wanted`}
                     >
@@ -51,7 +51,7 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
             const differs = PLACES.some((place) => row.cells[place].state === 'differs')
             return (
               <tr key={row.key} data-setting={row.key} className="border-b border-hair align-top">
-                <th scope="row" className={`sticky left-0 bg-paper py-1.5 pr-3 ${differs ? 'font-semibold' : 'font-normal text-soft'}`}>
+                <th scope="row" className={`sticky left-0 bg-bench py-1.5 pr-3 ${differs ? 'font-semibold' : 'font-normal text-soft'}`}>
                   {row.title}
                 </th>
                 <td className="px-2 py-1.5">{row.says}</td>
@@ -93,7 +93,7 @@ function CellBody({
       {state === 'open' && !isSet(place) && <span className="block text-sm text-soft">not recorded yet</span>}
     </>
   )
-  const frame = `block w-full border-l-4 pl-2 text-left ${differs ? 'border-stop' : 'border-transparent'}`
+  const frame = `block w-full border-l-4 pl-1.5 text-left ${differs ? 'border-stop' : 'border-transparent'}`
   if (!isSet(place))
     return (
       <span className={frame} data-state={state}>
@@ -102,7 +102,7 @@ function CellBody({
     )
   const at = { place, setting: row.key }
   return (
-    <div className={`flex items-start gap-2 ${chosen ? 'bg-chosen' : ''}`} data-state={state}>
+    <div className={`flex items-start ${chosen ? 'bg-chosen' : ''}`} data-state={state}>
       <Tick
         state={state}
         label={`${row.title}, ${PLACE_NAMES[place].toLowerCase()}: shows ${cell.wanted}`}
@@ -110,7 +110,7 @@ function CellBody({
       />
       <button
         type="button"
-        className={`${frame} min-h-8 pr-1`}
+        className={`${frame} min-h-8 pt-1 pr-1`}
         onClick={() => onChoose(at)}
         aria-label={`Look at ${row.title}, ${PLACE_NAMES[place].toLowerCase()}`}
       >

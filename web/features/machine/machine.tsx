@@ -1,6 +1,5 @@
 import { useId, useState } from 'react'
 import { Link } from 'react-router'
-import { writeLength } from '../../../core/length/length.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import { capacityFor } from '../../../core/paths/limits.ts'
 import type { Setup } from '../../../core/plate/plate.ts'
@@ -35,7 +34,7 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
             {setup.path.name} really holds:{' '}
             <b className="font-semibold">
               {tray?.sheet
-                ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? writeLength(tray.remaining, 'mm') : `${tray.remaining} ${tray.remaining === 1 ? 'sheet' : 'sheets'}`}`
+                ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? `${(tray.remaining / 1e6).toFixed(1)} m` : `${tray.remaining} ${tray.remaining === 1 ? 'sheet' : 'sheets'}`}`
                 : 'nothing'}
             </b>
           </p>

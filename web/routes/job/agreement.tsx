@@ -11,12 +11,20 @@ import { useAgreement, useWho } from '../../features/agreement/use-readings.ts'
 import { Empty } from '../../ui/states.tsx'
 import type { StageProps } from './stage-props.ts'
 
+type Tool = 'cell' | 'fill' | 'kept' | 'ticket'
+const TOOLS = [
+  ['fill', 'Fill in'],
+  ['kept', 'Kept set-ups'],
+  ['ticket', 'Job ticket'],
+] as const
+
 /** Whether program, driver, panel, paper and profile all mean the same print. */
 export function AgreementStage({ job, plate, studio, editor, selected }: StageProps) {
   const { unit } = editor.draft.brief
   const { rows, see, tickPlace, forget, taken } = useAgreement(job.id, plate, studio, unit)
   const [who, setWho] = useWho()
   const [chosen, setChosen] = useState<CellAt | null>(null)
+  const [tool, setTool] = useState<Tool | null>(null)
   const { setup } = plate
   if (!setup)
     return (
@@ -25,9 +33,39 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
   const wrong = disagreements(rows)
   const { asked, looked } = progressOf(rows)
   const row = rows.find((r) => r.key === chosen?.setting)
+  const choose = (at: CellAt | null) => {
+    setChosen(at)
+    if (at) setTool('cell')
+  }
+  const aside = !selected && tool !== null && (tool !== 'cell' || chosen !== null)
   return (
     <>
-      <section aria-label="Agreement of settings" className="min-h-0 min-w-0 overflow-y-auto p-4">
+      <section
+        aria-label="Agreement of settings"
+        className={`min-h-0 min-w-0 overflow-y-auto p-4 ${aside || selected ? '' : 'lg:col-span-2'}`}
+      >
+        <div className="float-right ml-4 flex flex-wrap items-center gap-2">
+          <input
+            aria-label="Who is looking"
+            className="w-36"
+            maxLength={60}
+            value={who}
+            placeholder="who is looking"
+            onChange={(e) => setWho(e.target.value)}
+          />
+          {TOOLS.map(([key, name]) => (
+            <button
+              key={key}
+              type="button"
+              className="btn"
+              aria-expanded={tool === key}
+              style={tool === key ? { borderColor: 'var(--ink)', fontWeight: 600 } : {}}
+              onClick={() => setTool(tool === key ? null : key)}
+            >
+              {name}
+            </button>
+          ))}
+        </div>
         <h2 className="text-2xl">
           {wrong.length > 0
             ? `${wrong.length} ${wrong.length === 1 ? 'place differs' : 'places differ'}`
@@ -59,7 +97,7 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
           <AgreementTable
             rows={rows}
             chosen={chosen}
-            onChoose={setChosen}
+            onChoose={choose}
             onTick={({ place, setting }, on) => {
               const cell = rows.find((r) => r.key === setting)?.cells[place]
               if (on && cell) see(place, setting, cell.wanted, 'ticked', who)
@@ -69,19 +107,15 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
           />
         </div>
       </section>
-      {!selected && (
-        <aside aria-label="Ways to fill in" className="min-h-0 overflow-y-auto border-line bg-paper max-lg:border-t lg:border-l">
-          <label className="block border-b border-line p-3">
-            <span className="text-sm text-soft">Who is looking</span>
-            <input
-              className="w-full"
-              maxLength={60}
-              value={who}
-              placeholder="a name or initials"
-              onChange={(e) => setWho(e.target.value)}
-            />
-          </label>
-          {chosen && row && row.cells[chosen.place].state !== 'none' && (
+      {aside && (
+        <aside
+          aria-label={TOOLS.find(([key]) => key === tool)?.[1] ?? 'One setting'}
+          className="min-h-0 overflow-y-auto border-line bg-paper max-lg:border-t lg:border-l"
+        >
+          <button type="button" className="btn btn-plain float-right m-1" onClick={() => setTool(null)}>
+            Close
+          </button>
+          {tool === 'cell' && chosen && row && row.cells[chosen.place].state !== 'none' && (
             <CellEditor
               key={`${chosen.place} ${chosen.setting}`}
               row={row}
@@ -90,18 +124,20 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
               onForget={() => forget(chosen.place, chosen.setting)}
             />
           )}
-          <TakeOver jobId={job.id} printer={setup.printer.name} by={who} onTaken={taken} />
-          <SavedSetups
-            jobId={job.id}
-            printerId={setup.printer.id}
-            printer={setup.printer.name}
-            saved={!editor.dirty}
-            onUse={(kept) => {
-              editor.brief({ paperId: kept.paperId }, kept.pins)
-              toast(`“${kept.name}” is used here.`, { action: { label: 'Undo', onClick: editor.undo } })
-            }}
-          />
-          <TicketPanel jobId={job.id} />
+          {tool === 'fill' && <TakeOver jobId={job.id} printer={setup.printer.name} by={who} onTaken={taken} />}
+          {tool === 'kept' && (
+            <SavedSetups
+              jobId={job.id}
+              printerId={setup.printer.id}
+              printer={setup.printer.name}
+              saved={!editor.dirty}
+              onUse={(kept) => {
+                editor.brief({ paperId: kept.paperId }, kept.pins)
+                toast(`“${kept.name}” is used here.`, { action: { label: 'Undo', onClick: editor.undo } })
+              }}
+            />
+          )}
+          {tool === 'ticket' && <TicketPanel jobId={job.id} />}
         </aside>
       )}
     </>

@@ -39,6 +39,12 @@ export function JobRoute() {
   return <JobScreen key={job.data.id} job={job.data} studio={studio.data} />
 }
 
+/** The stage one is at stands in the middle of the bar, however narrow the screen. */
+const intoView = (link: HTMLAnchorElement | null) => {
+  const bar = link?.parentElement
+  if (link && bar) bar.scrollLeft = link.offsetLeft - (bar.clientWidth - link.clientWidth) / 2
+}
+
 function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const { stage: slug = 'sheet' } = useParams()
   const navigate = useNavigate()
@@ -116,6 +122,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
             <NavLink
               key={s.slug}
               to={`/jobs/${job.id}/${s.slug}`}
+              ref={s.slug === slug ? intoView : undefined}
               className={() =>
                 `flex items-center gap-1.5 border-b-2 px-3 py-2 whitespace-nowrap ${s.slug === slug ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`
               }
@@ -132,10 +139,22 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
         </nav>
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
-          <button type="button" className="btn btn-plain" disabled={!editor.canUndo} onClick={editor.undo} title="Undo (z)">
+          <button
+            type="button"
+            className={`btn btn-plain ${narrow ? 'max-lg:hidden' : ''}`}
+            disabled={!editor.canUndo}
+            onClick={editor.undo}
+            title="Undo (z)"
+          >
             Undo
           </button>
-          <button type="button" className="btn btn-plain" disabled={!editor.canRedo} onClick={editor.redo} title="Redo (Shift Z)">
+          <button
+            type="button"
+            className={`btn btn-plain ${narrow ? 'max-lg:hidden' : ''}`}
+            disabled={!editor.canRedo}
+            onClick={editor.redo}
+            title="Redo (Shift Z)"
+          >
             Redo
           </button>
         </div>
