@@ -29,3 +29,11 @@ test('a picture larger than any printable area is fitted', () => {
   expect(finding(plate, 'picture-clipped')?.level).toBe('stop')
   expect(finding(afterFix(plate, 'picture-clipped'), 'picture-clipped')).toBeUndefined()
 })
+
+test('who asked for equal borders gets equal borders beyond the dead margin', () => {
+  const size = { by: 'border' as const, border: mm(8), exact: true }
+  const plate = plateOf({ brief: { ...board, size }, pins: { path: 'gannet-board', placement: 'centred' } })
+  expect(finding(plate, 'picture-clipped')).toBeDefined()
+  const { leading, trailing } = afterFix(plate, 'picture-clipped').layout?.margins ?? { leading: 0, trailing: 1 }
+  expect([leading, trailing]).toEqual([mm(24), mm(24)])
+})

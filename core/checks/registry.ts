@@ -3,6 +3,7 @@ import type { Settled } from '../plate/settled.ts'
 import { backText } from './back-text.ts'
 import { blackWrong } from './black-wrong.ts'
 import { borderlessImpossible } from './borderless-impossible.ts'
+import { bordersUneven } from './borders-uneven.ts'
 import { canvasWrap } from './canvas-wrap.ts'
 import { type Check, type Finding, findingsOf, LEVELS } from './check.ts'
 import { colourManagedWrongly } from './colour-managed-wrongly.ts'
@@ -57,6 +58,7 @@ export const CHECKS: readonly Check[] = [
   borderlessImpossible,
   keptEdge,
   pictureClipped,
+  bordersUneven,
   backText,
   canvasWrap,
   colourManagedWrongly,
