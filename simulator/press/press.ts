@@ -127,6 +127,24 @@ function smearsOf({ marks, travel }: Pass): { x: number; y: number; reach: numbe
   }))
 }
 
+/** Changes the pixels of an area around a point (µm on the sheet): each becomes itself times `times` plus `plus`, where `inside` says so. */
+function stain(
+  { data, width, height, pixel }: { data: Buffer; width: number; height: number; pixel: number },
+  { x, y, reach, height: tall }: { x: number; y: number; reach: number; height: number },
+  times: number,
+  plus: number,
+  inside: (dx: number, dy: number) => boolean,
+): void {
+  const px = (um: number, most: number) => Math.max(0, Math.min(most, Math.round((um + SURROUND) / pixel)))
+  for (let row = px(y - tall, height); row < px(y + tall, height); row++)
+    for (let column = px(x - reach, width); column < px(x + reach, width); column++) {
+      const [dx, dy] = [Math.abs((column + 0.5) * pixel - SURROUND - x), Math.abs((row + 0.5) * pixel - SURROUND - y)]
+      if (!inside(dx, dy)) continue
+      const at = (row * width + column) * 3
+      for (let k = 0; k < 3; k++) data[at + k] = Math.min(255, (data[at + k] as number) * times + plus)
+    }
+}
+
 /** A picture of the sheet as it came out, leading edge up, with some of the bench around it. PNG. */
 export async function deliver(pass: Pass): Promise<Buffer> {
   const { page, told, limits, inks, marks } = pass
@@ -136,8 +154,6 @@ export async function deliver(pass: Pass): Promise<Buffer> {
   if (page.header.colour === 'srgb') applyGrid(managedGrid(inks), page.rgba, print)
   else print.set(page.rgba)
   applyGrid(printGrid(inks), print, print)
-  const smears = smearsOf(pass)
-  const seam = marks.seam === null ? null : travel.y + marks.seam * told.length
   const pixel = 25_400 / page.ppi
   const width = Math.round((travel.width + 2 * SURROUND) / pixel)
   const height = Math.round((travel.length + 2 * SURROUND) / pixel)
@@ -147,26 +163,27 @@ export async function deliver(pass: Pass): Promise<Buffer> {
   const out = Buffer.alloc(width * height * 3)
   const angle = (-travel.skew * Math.PI) / 180
   const [cos, sin] = [Math.cos(angle), Math.sin(angle)]
-  for (let py = 0; py < height; py++) {
-    for (let px = 0; px < width; px++) {
+  const [middle, right, bottom] = [travel.width / 2, travel.width, travel.length]
+  const [shiftX, shiftY] = [(rasterWidth - told.width) / 2, (rasterLength - told.length) / 2]
+  const { width: pageWidth, height: pageHeight } = page
+  for (let py = 0, at = 0; py < height; py++) {
+    const y = (py + 0.5) * pixel - SURROUND
+    for (let px = 0; px < width; px++, at += 3) {
       const x = (px + 0.5) * pixel - SURROUND
-      const y = (py + 0.5) * pixel - SURROUND
-      const at = (py * width + px) * 3
-      if (x < 0 || y < 0 || x > travel.width || y > travel.length) {
+      if (x < 0 || y < 0 || x > right || y > bottom) {
         out[at] = BENCH[0]
         out[at + 1] = BENCH[1]
         out[at + 2] = BENCH[2]
         continue
       }
       // Back through skew (about the leading edge's middle) and offset to the page the machine was told.
-      const [ox, oy] = [x - travel.width / 2, y]
-      const tx = ox * cos - oy * sin + travel.width / 2 - travel.x
-      const ty = ox * sin + oy * cos - travel.y
+      const tx = (x - middle) * cos - y * sin + middle - travel.x
+      const ty = (x - middle) * sin + y * cos - travel.y
       const inked = tx >= limits.left && tx <= limits.right && ty >= limits.top && ty <= limits.bottom
-      const sx = Math.floor((tx + (rasterWidth - told.width) / 2) / pixel)
-      const sy = Math.floor((ty + (rasterLength - told.length) / 2) / pixel)
-      if (inked && sx >= 0 && sy >= 0 && sx < page.width && sy < page.height) {
-        const from = (sy * page.width + sx) * 4
+      const sx = (tx + shiftX) / pixel
+      const sy = (ty + shiftY) / pixel
+      if (inked && sx >= 0 && sy >= 0 && sx < pageWidth && sy < pageHeight) {
+        const from = ((sy | 0) * pageWidth + (sx | 0)) * 4
         out[at] = print[from] as number
         out[at + 1] = print[from + 1] as number
         out[at + 2] = print[from + 2] as number
@@ -175,11 +192,13 @@ export async function deliver(pass: Pass): Promise<Buffer> {
         out[at + 1] = paper[1] as number
         out[at + 2] = paper[2] as number
       }
-      const dirt = smears.some((s) => Math.abs(x - s.x) < s.reach && Math.abs(y - s.y) < s.height * (1 - Math.abs(x - s.x) / s.reach))
-      const faint = seam !== null && inked && Math.abs(y - seam) < 500
-      if (dirt) for (let k = 0; k < 3; k++) out[at + k] = ((out[at + k] as number) * 0.45) | 0
-      else if (faint) for (let k = 0; k < 3; k++) out[at + k] = Math.min(255, (out[at + k] as number) * 0.86 + 6) | 0
     }
+  }
+  const area = { data: out, width, height, pixel }
+  for (const s of smearsOf(pass)) stain(area, s, 0.45, 0, (dx, dy) => dy < s.height * (1 - dx / s.reach))
+  if (marks.seam !== null) {
+    const y = travel.y + marks.seam * told.length
+    stain(area, { x: middle, y, reach: middle - 3000, height: 500 }, 0.86, 6, () => true)
   }
   return sharp(out, { raw: { width, height, channels: 3 } })
     .withMetadata({ density: page.ppi })

@@ -38,6 +38,7 @@ export function readRaster(data: Uint8Array): DevicePage {
   const height = Math.floor(header.height / factor) || 1
   const rgba = new Uint8Array(width * height * 4).fill(255)
   const sums = new Uint32Array(width * 3)
+  const area = factor * factor
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
   const dark = [0, 0, 0] as [number, number, number]
   readLines(data, 4 + HEADER_BYTES, header.width, header.height, (row, y) => {
@@ -62,14 +63,18 @@ export function readRaster(data: Uint8Array): DevicePage {
     }
     const cell = Math.floor(y / factor)
     if (cell >= height) return
-    for (let x = 0; x < width * factor; x++) {
-      const at = Math.floor(x / factor) * 3
-      for (let k = 0; k < 3; k++) sums[at + k] = (sums[at + k] as number) + (row[x * 3 + k] as number)
-    }
+    for (let x = 0, at = 0, i = 0; x < width; x++, at += 3)
+      for (let n = 0; n < factor; n++, i += 3) {
+        sums[at] = (sums[at] as number) + (row[i] as number)
+        sums[at + 1] = (sums[at + 1] as number) + (row[i + 1] as number)
+        sums[at + 2] = (sums[at + 2] as number) + (row[i + 2] as number)
+      }
     if (y % factor === factor - 1) {
-      const out = cell * width * 4
-      for (let x = 0; x < width; x++)
-        for (let k = 0; k < 3; k++) rgba[out + x * 4 + k] = Math.round((sums[x * 3 + k] as number) / (factor * factor))
+      for (let x = 0, at = 0, out = cell * width * 4; x < width; x++, at += 3, out += 4) {
+        rgba[out] = (sums[at] as number) / area + 0.5
+        rgba[out + 1] = (sums[at + 1] as number) / area + 0.5
+        rgba[out + 2] = (sums[at + 2] as number) / area + 0.5
+      }
       sums.fill(0)
     }
   })

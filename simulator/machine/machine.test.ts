@@ -1,0 +1,314 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import sharp from 'sharp'
+import { deltaE2000, srgbToLab, type Triple } from '../../core/color/cie.ts'
+import { applyGrid } from '../../core/color/grid.ts'
+import { SYNC, writeHeader } from '../../core/pwg-raster/header.ts'
+import { lineWriter } from '../../core/pwg-raster/lines.ts'
+import { PRINTERS } from '../../demo/printers.ts'
+import { printedLab } from '../color/inks.ts'
+import { inkModelFor } from '../color/paper-inks.ts'
+import { realSheet } from '../demo-machines.ts'
+import { managedGrid } from '../press/manage.ts'
+import { Machine } from './machine.ts'
+import { curlOf, drawsIn, strikes } from './mechanics.ts'
+import type { Nature } from './nature.ts'
+import { displayOf } from './panel.ts'
+import { seeded } from './random.ts'
+import type { JobTicket } from './state.ts'
+
+const root = mkdtempSync(join(tmpdir(), 'machine-'))
+afterAll(() => rmSync(root, { recursive: true, force: true }))
+
+let count = 0
+/** A machine of this kind with nothing in it, fast, and with no luck but the good. */
+function machineOf(id: string, nature: Partial<Nature> = {}, seed = 3): Machine {
+  const printer = PRINTERS.find((p) => p.id === id)
+  if (!printer) throw new Error(id)
+  const trays = printer.paths.map((p) => ({ pathId: p.id, sheet: null, remaining: 0 }))
+  return new Machine(printer, trays, join(root, `${id}-${count++}`), { pace: 1_000_000, seed, nature })
+}
+
+const LITTLE = 50
+/** A page of millimetres with a block of this colour, its edge `inset` from the page's. */
+function page(w: number, l: number, inset: number, rgb: Triple = [90, 90, 90], colour: 'device3' | 'srgb' = 'device3'): Uint8Array {
+  const px = (mm: number) => Math.round((mm * LITTLE) / 25.4)
+  const [width, height, from] = [px(w), px(l), px(inset)]
+  const lines = lineWriter(width)
+  const parts: Uint8Array[] = [
+    new TextEncoder().encode(SYNC),
+    writeHeader({ ppi: LITTLE, width, height, pageWidth: width, pageHeight: height, colour, copies: 1, mediaType: '' }),
+  ]
+  const blank = new Uint8Array(width * 3).fill(255)
+  const block = blank.map((v, i) => (i >= from * 3 && i < (width - from) * 3 ? (rgb[i % 3] as number) : v))
+  for (let y = 0; y < height; y++) {
+    const row = y >= from && y < height - from ? block : blank
+    const done = lines.add(row)
+    if (done) parts.push(done)
+  }
+  const last = lines.end()
+  if (last) parts.push(last)
+  return Buffer.concat(parts)
+}
+
+const ticket = (change: Partial<JobTicket>): JobTicket => ({
+  name: 'test',
+  user: 'test',
+  copies: 1,
+  source: null,
+  mediaType: null,
+  page: null,
+  borderless: false,
+  quality: 4,
+  gap: null,
+  coat: false,
+  monochrome: false,
+  ...change,
+})
+const size = (w: number, l: number) => ({ width: w * 1000, length: l * 1000 })
+async function send(machine: Machine, change: Partial<JobTicket>, document: Uint8Array, kind: 'raster' | 'picture' = 'raster') {
+  const job = machine.create(ticket(change))
+  await machine.accept(job, document, kind)
+  return job
+}
+async function until(what: () => boolean): Promise<void> {
+  for (let i = 0; i < 2000; i++) {
+    if (what()) return
+    await new Promise((done) => setTimeout(done, 5))
+  }
+  throw new Error('it never came to that')
+}
+/** Answers what the machine's luck asks for (a missed feed), nothing else. */
+const ends = (machine: Machine, id: number) =>
+  until(() => {
+    const job = machine.job(id)
+    if (job?.state === 'processing-stopped' && ['media-jam', 'media-askew'].includes(job.reason)) machine.go()
+    return job?.state === 'completed' || job?.state === 'aborted'
+  })
+
+const A3 = { source: 'main', mediaType: 'photographic-satin', page: size(296.6, 419.8) }
+const lustre = (machine: Machine, n = 5) => machine.load('heron-cassette', realSheet('lustre-a3'), n)
+
+test('with the wide gap it asks at its panel only, and says nothing over the network until somebody presses OK', async () => {
+  const machine = machineOf('gannet')
+  machine.load('gannet-art', realSheet('cotton-a3'), 1)
+  const job = await send(machine, { source: 'manual', mediaType: 'fine-art-matte', page: size(296.2, 419.1) }, page(296.2, 419.1, 30))
+  await until(() => {
+    if (job.state === 'processing-stopped') machine.go()
+    return displayOf(machine).title === 'Confirm'
+  })
+  expect(job).toMatchObject({ state: 'processing', reason: 'job-printing', progress: 0 })
+  expect(displayOf(machine)).toMatchObject({ ok: 'Print' })
+  machine.go()
+  await ends(machine, job.id)
+  expect(job.truths[0]).toMatchObject({ strikes: 0, mediaTypeId: 'fine-art-matte', black: 'matte' })
+})
+
+test('panel and job that name different papers stop it; OK prints with the panel’s, a corrected panel with both', async () => {
+  for (const correct of [true, false]) {
+    const machine = machineOf('heron')
+    lustre(machine)
+    machine.setPanel('heron-cassette', { mediaTypeId: 'photographic-matte', gap: 'auto' })
+    const job = await send(machine, A3, page(296.6, 419.8, 30))
+    await until(() => job.reason === 'input-media-type-change')
+    if (correct) machine.setPanel('heron-cassette', { mediaTypeId: 'photographic-satin', gap: 'auto' })
+    machine.go()
+    await until(() => {
+      if (job.reason === 'black-swap-needed' || job.reason === 'media-jam') machine.go()
+      return job.state === 'completed'
+    })
+    expect(job.truths[0]?.mediaTypeId).toBe(correct ? 'photographic-satin' : 'photographic-matte')
+  }
+})
+
+test('thick board under the normal gap is struck, and shows it; with the gap of its entry it is not', async () => {
+  for (const gap of ['normal', null] as const) {
+    const machine = machineOf('gannet', { asksWideGap: false })
+    const job = await send(
+      machine,
+      { source: 'by-pass-tray', mediaType: 'board-matte', page: size(297, 419.4), gap },
+      page(297, 419.4, 40, [220, 220, 220]),
+    )
+    await until(() => job.reason === 'media-needed')
+    expect(machine.load('gannet-board', realSheet('board-a3'), 1)).toBeNull()
+    await ends(machine, job.id)
+    expect(job.truths[0]?.strikes === 0).toBe(gap === null)
+    const { data, info } = await sharp(machine.sheetFile(job.id, 1)).greyscale().raw().toBuffer({ resolveWithObject: true })
+    // Along the left border, where nothing was printed: paper, or a smear.
+    const x = Math.round(info.width * 0.1)
+    const column = Array.from({ length: info.height }, (_, y) => data[y * info.width * info.channels + x * info.channels] as number)
+    const middle = column.slice(Math.round(info.height * 0.06), Math.round(info.height * 0.94))
+    expect(Math.min(...middle) < 150).toBe(gap === 'normal')
+  }
+})
+
+test('a roll that ends in the middle spoils the sheet; with another roll on, it is printed again', async () => {
+  const machine = machineOf('heron')
+  machine.load('heron-roll', realSheet('rag-17'), 200_000)
+  const job = await send(machine, { source: 'main-roll', mediaType: 'photographic-satin', page: size(431.9, 300) }, page(431.9, 300, 30))
+  await until(() => {
+    if (job.reason === 'media-jam') machine.go()
+    return job.reason === 'media-empty'
+  })
+  expect(job).toMatchObject({ delivered: 0, spoilt: 1 })
+  machine.load('heron-roll', realSheet('rag-17'), 5_000_000)
+  await ends(machine, job.id)
+  expect(job).toMatchObject({ state: 'completed', delivered: 1, spoilt: 1 })
+  expect(job.truths.map((t) => t.short)).toEqual([true, false])
+})
+
+test('a machine that counts its roll asks before it begins', async () => {
+  const machine = machineOf('petrel')
+  machine.load('petrel-roll', realSheet('satin-24'), 200_000)
+  const job = await send(machine, { source: 'main-roll', mediaType: 'photographic-satin', page: size(609.4, 300) }, page(609.4, 300, 30))
+  await until(() => job.reason === 'media-needed')
+  expect(job.spoilt).toBe(0)
+})
+
+test('an ink that runs out stops it; a fresh one lets it go on, with a line where it stood', async () => {
+  const machine = machineOf('heron')
+  lustre(machine)
+  const cyan = machine.printer.inks.find((i) => /^cyan/i.test(i.name))
+  if (!cyan) throw new Error('no cyan')
+  machine.state.inks[cyan.id] = 0.02
+  const job = await send(machine, A3, page(296.6, 419.8, 30, [0, 120, 200]))
+  await until(() => {
+    if (job.reason === 'media-jam') machine.go()
+    return job.reason === 'marker-supply-empty'
+  })
+  expect(job.message).toContain(cyan.name)
+  machine.replaceInk(cyan.id)
+  machine.go()
+  await ends(machine, job.id)
+  expect(job.truths[0]?.seam).toBeGreaterThanOrEqual(0)
+  expect(machine.state.inks[cyan.id]).toBeLessThan(cyan.capacity)
+})
+
+test('ink goes by what is printed: a cyan page takes cyan and no yellow, a blank page nothing', async () => {
+  const spent = async (rgb: Triple) => {
+    const machine = machineOf('heron')
+    lustre(machine)
+    const before = { ...machine.state.inks }
+    const job = await send(machine, A3, page(296.6, 419.8, 30, rgb))
+    await ends(machine, job.id)
+    return Object.fromEntries(machine.printer.inks.map((i) => [i.name, (before[i.id] ?? 0) - (machine.state.inks[i.id] ?? 0)]))
+  }
+  const cyan = await spent([0, 255, 255])
+  expect(cyan.Cyan).toBeGreaterThan(0.1)
+  expect(cyan.Yellow).toBe(0)
+  const none = await spent([255, 255, 255])
+  expect(Math.max(...Object.values(none))).toBe(0)
+})
+
+test('the cover opened in the middle stops it, and closing it goes on with a line to show for it', async () => {
+  const machine = machineOf('heron')
+  machine.setPace(40)
+  lustre(machine)
+  const job = await send(machine, A3, page(296.6, 419.8, 30))
+  await until(() => {
+    if (job.reason === 'media-jam') machine.go()
+    return job.progress > 0
+  })
+  machine.cover(true)
+  await until(() => job.reason === 'cover-open')
+  machine.setPace(null)
+  machine.cover(false)
+  await ends(machine, job.id)
+  expect(job.truths[0]?.seam).not.toBeNull()
+})
+
+test('the other black has to be swapped in first; it takes ink, and stays in', async () => {
+  const machine = machineOf('albatross')
+  machine.load('albatross-roll', realSheet('satin-44'), 4_800_000)
+  const before = machine.printer.inks.filter((i) => /black/i.test(i.name)).reduce((sum, i) => sum + (machine.state.inks[i.id] ?? 0), 0)
+  const job = await send(machine, { source: 'main-roll', mediaType: 'photographic-satin', page: size(1117.6, 300) }, page(1117.6, 300, 60))
+  await until(() => job.reason === 'black-swap-needed')
+  machine.go()
+  await ends(machine, job.id)
+  expect(machine.state.black).toBe('photo')
+  expect(job.truths[0]?.black).toBe('photo')
+  const after = machine.printer.inks.filter((i) => /black/i.test(i.name)).reduce((sum, i) => sum + (machine.state.inks[i.id] ?? 0), 0)
+  expect(before - after).toBeGreaterThanOrEqual((machine.printer.black.swap?.millilitres ?? 0) - 1e-9)
+})
+
+test('a JPEG is printed in the middle at its own size; what is no picture is refused', async () => {
+  const machine = machineOf('heron')
+  lustre(machine)
+  const jpeg = await sharp({ create: { width: 600, height: 900, channels: 3, background: '#336699' } })
+    .withMetadata({ density: 150 })
+    .jpeg()
+    .toBuffer()
+  const job = await send(machine, A3, jpeg, 'picture')
+  await ends(machine, job.id)
+  // 600 pixels at 150 per inch are 101.6 mm: (296.6 − 101.6)/2 = 97.5 mm at each side.
+  const { left = 0, right = 0 } = job.truths[0]?.margins ?? {}
+  for (const white of [left, right]) expect(Math.abs(white - 97_500)).toBeLessThan(1200)
+  await expect(send(machine, A3, new Uint8Array([0xff, 0xd8, 0xff, 0, 1, 2]), 'picture')).rejects.toThrow('cannot be opened')
+})
+
+test('numbers marked as sRGB are converted by the printer, device numbers are not: managed twice is visibly wrong', () => {
+  const inks = { inkSet: 'pigment-10', coating: 'satin', white: [96, 0, -1], expects: 'satin', black: 'photo' } as const
+  const print = printedLab(inkModelFor({ ...inks, white: [96, 0, -1] }))
+  const grid = managedGrid({ ...inks, white: [96, 0, -1] })
+  const device = (rgb: Triple): Triple => {
+    const out = new Uint8Array(4)
+    applyGrid(grid, new Uint8Array([...rgb, 255]), out)
+    return [(out[0] as number) / 255, (out[1] as number) / 255, (out[2] as number) / 255]
+  }
+  const unit = (rgb: Triple): Triple => [rgb[0] / 255, rgb[1] / 255, rgb[2] / 255]
+  for (const rgb of [
+    [150, 110, 90],
+    [90, 120, 150],
+    [128, 128, 128],
+  ] as const) {
+    const wanted = srgbToLab(unit(rgb))
+    const once = print(device(rgb))
+    const twice = print(device(device(rgb).map((v) => Math.round(v * 255)) as unknown as Triple))
+    // Lightness is fitted to the paper's range; hue and chroma are kept.
+    expect(deltaE2000([once[0], once[1], once[2]], [once[0], wanted[1], wanted[2]])).toBeLessThan(3)
+    expect(deltaE2000(once, twice)).toBeGreaterThan(2)
+  }
+})
+
+test('the same seed has the same luck, another seed another', async () => {
+  const truths = async (seed: number) => {
+    const machine = machineOf('heron', {}, seed)
+    lustre(machine, 20)
+    const job = await send(machine, { ...A3, copies: 3 }, page(296.6, 419.8, 30))
+    await ends(machine, job.id)
+    return job.truths
+  }
+  expect(await truths(5)).toEqual(await truths(5))
+  expect(await truths(5)).not.toEqual(await truths(6))
+})
+
+test('what it knew before the power went is there again, and its record says what happened', async () => {
+  const machine = machineOf('tern')
+  machine.load('tern-rear', realSheet('gloss-a4'), 7)
+  machine.setPanel('tern-rear', { mediaTypeId: 'stationery', gap: 'wide' })
+  const again = new Machine(machine.printer, [], join(root, `tern-${count - 1}`), { pace: 1, seed: 1 })
+  expect(again.tray('tern-rear')).toMatchObject({ remaining: 7, sheet: { lotId: 'gloss-a4' } })
+  expect(again.panelOf('tern-rear')).toEqual({ mediaTypeId: 'stationery', gap: 'wide' })
+  expect(again.state.events.map((e) => e.says).join()).toContain('was put into Rear feeder')
+})
+
+test('curl grows towards the end of a roll, strikes with what is too high, misses with wear (monotone)', () => {
+  const roll = realSheet('satin-24')
+  const a4 = realSheet('gloss-a4')
+  const path = PRINTERS.find((p) => p.id === 'tern')?.paths[0]
+  if (!roll || !a4 || !path) throw new Error('demo')
+  const at = (metres: number) => curlOf(roll, metres * 1e6, 300_000)
+  expect([at(20), at(1.9)]).toEqual([0, 0])
+  expect(at(0.4)).toBeGreaterThan(at(1.2))
+  expect(curlOf(a4, 1, 297_000)).toBe(0)
+  const often = (what: (random: () => number) => boolean) => {
+    const random = seeded(1)
+    return Array.from({ length: 4000 }, () => what(random)).filter(Boolean).length / 4000
+  }
+  expect(often((r) => strikes(420, 0, 430, r))).toBe(0)
+  expect(often((r) => strikes(600, 0, 430, r))).toBe(1)
+  const missed = (fed: number) => 1 - often((r) => drawsIn(path, a4, 5, fed, r))
+  expect(missed(0)).toBeLessThan(0.03)
+  expect(missed(10_000)).toBeGreaterThan(missed(0) + 0.05)
+})
