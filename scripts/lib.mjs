@@ -21,6 +21,7 @@ const PACKAGES = {
   chromium: () => has('/usr/bin/chromium'),
   'liblcms2-utils': () => has('/usr/bin/transicc'),
   'cups-ipp-utils': () => has('/usr/bin/ipptool'),
+  'avahi-daemon': () => has('/usr/sbin/avahi-daemon'),
   argyll: () => has('/usr/bin/profcheck'),
   'icc-profiles-free': () => has('/usr/share/color/icc/FOGRA39L.ti3'),
   'libvips-tools': () => has('/usr/bin/vips'),

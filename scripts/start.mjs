@@ -57,6 +57,8 @@ async function stop(code = 0) {
 }
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop())
 
+/** A program that ended by itself is started again after this long, ms. */
+const RESTART_AFTER = Number(process.env.ARCH_RESTART_AFTER ?? 1000)
 const env = {
   ...process.env,
   ARCH_ROOT: root,
@@ -85,7 +87,7 @@ const keep = (file) => {
   proc.once('exit', (code) => {
     if (stopping) return
     say(`${file} ended (${code}); starting it again.`)
-    setTimeout(() => !stopping && keep(file), 1000)
+    setTimeout(() => !stopping && keep(file), RESTART_AFTER)
   })
 }
 keep('dist/simulator/main.js')

@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path'
 import { die, killLeftovers, modified, needModules, needPackages, newestSource, root, say, sleep, waitFor } from './lib.mjs'
 
-needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'cups-ipp-utils', 'argyll', 'icc-profiles-free'])
+needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'cups-ipp-utils', 'avahi-daemon', 'argyll', 'icc-profiles-free'])
 needModules()
 
 const only = process.argv[2]
@@ -18,6 +18,7 @@ const env = {
   ...ports,
   ARCH_SIM_PACE: '200',
   ARCH_SIM_SEED: '11',
+  ARCH_RESTART_AFTER: '150',
   ARCH_TEST_PORT: ports.ARCH_PORT,
   ARCH_TEST_SIM: ports.ARCH_SIM_PORT,
   ARCH_TEST_VAR: dir,

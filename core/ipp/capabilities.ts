@@ -20,8 +20,10 @@ export function capabilitiesOf(printer: Attributes): Capabilities {
   const formats = words(printer, 'document-format-supported')
   const operations = words(printer, 'operations-supported')
   const types = words(printer, 'pwg-raster-document-type-supported')
+  // A printer may take PWG Raster and yet no colour in it.
+  const raster = types.length === 0 || types.some((t) => t === 'device3_8' || t === 'srgb_8')
   return {
-    format: SENT_FORMATS.find((f) => formats.includes(f)) ?? null,
+    format: SENT_FORMATS.find((f) => formats.includes(f) && (f !== 'image/pwg-raster' || raster)) ?? null,
     deviceColour: types.some((t) => String(t) === 'device3_8'),
     twoSteps: operations.includes(OPERATION['Create-Job']) && operations.includes(OPERATION['Send-Document']),
   }

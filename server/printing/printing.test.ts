@@ -1,54 +1,10 @@
-import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
-import { DELIVERED, type Job, type Run, type RunDetail, type RunState } from '../../core/api/dto.ts'
+import { DELIVERED, type Run } from '../../core/api/dto.ts'
 import { mm } from '../../core/length/length.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import type { Printer } from '../../core/printers/printer.ts'
-import { BASE, call, put, until } from '../testing/client.ts'
-import { gradient } from '../testing/pictures.ts'
-
-const hand = (printer: string, act: object) => call('POST', `/printers/${printer}/machine`, act)
-const runOf = async (id: number) => (await call<RunDetail>('GET', `/runs/${id}`)).body as RunDetail
-
-async function job(brief: object, pins: object = {}): Promise<Job> {
-  const picture = (await put('/pictures?name=strip.png', await gradient(1200, 800).png().toBuffer())).body
-  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId: picture.id, brief })).body
-  return (await call<Job>('PATCH', `/jobs/${made.id}`, { version: made.version, pins })).body
-}
-
-async function print(j: Job): Promise<Run> {
-  const studio = (await call('GET', '/studio')).body
-  const plate = resolve(j.brief, studio, j.pins)
-  const answer = await call<Run>('POST', `/jobs/${j.id}/print`, {
-    version: j.version,
-    decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
-    despite: [],
-    side: 'front',
-  })
-  if (answer.status !== 201) throw new Error(JSON.stringify(answer.body))
-  return answer.body
-}
-
-/** What a person standing there puts right with a press. */
-const PRESSED = ['media-jam', 'media-askew', 'confirm-at-panel', 'black-swap-needed']
-
-/** Follows a run, pressing go when the simulated feeder missed a sheet or asks. */
-const finish = (id: number, states: readonly RunState[]) =>
-  until(
-    () => runOf(id),
-    (run) => {
-      if (run.state === 'waiting' && PRESSED.includes(run.reason ?? '')) void call('POST', `/runs/${id}/go`)
-      return states.includes(run.state)
-    },
-    60,
-  )
-
-/** The jobs the simulated printer has had under this run's name. */
-async function sentAs(run: Run): Promise<object[]> {
-  const answer = await fetch(`http://127.0.0.1:${Number(process.env.ARCH_TEST_SIM ?? 9651) + 3}/hands/state`)
-  const { jobs } = (await answer.json()) as { jobs: { name: string }[] }
-  return jobs.filter((j) => j.name === `arch-plate-run-${run.id}-${run.jobId}`)
-}
+import { BASE, call, until } from '../testing/client.ts'
+import { finish, hand, job, killServer, print, runOf, sentAs } from '../testing/jobs.ts'
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
 const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
@@ -170,12 +126,7 @@ test('the server killed while a run waits goes on with it after the restart, and
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
   const run = await print(await job(lustre))
   await finish(run.id, ['waiting'])
-  const children = JSON.parse(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/pids.json`, 'utf8')) as {
-    pid: number
-    name: string
-  }[]
-  // The last of that name: the ones before it have been started again already.
-  process.kill(children.filter((c) => c.name.endsWith('server/main.js')).at(-1)?.pid ?? 0, 'SIGKILL')
+  killServer()
   await until(
     () => runOf(run.id).catch(() => null),
     (r) => r?.state === 'waiting',

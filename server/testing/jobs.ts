@@ -1,0 +1,77 @@
+import { readFileSync } from 'node:fs'
+import type { Job, Run, RunDetail, RunState } from '../../core/api/dto.ts'
+import { resolve } from '../../core/plate/resolve.ts'
+import { PRINTERS } from '../../demo/printers.ts'
+import { call, put, until } from './client.ts'
+import { gradient } from './pictures.ts'
+
+/** Lays a hand on a simulated printer. */
+export const hand = (printer: string, act: object) => call('POST', `/printers/${printer}/machine`, act)
+
+export const runOf = async (id: number) => (await call<RunDetail>('GET', `/runs/${id}`)).body as RunDetail
+
+/** A job with a small picture of its own. */
+export async function job(brief: object, pins: object = {}): Promise<Job> {
+  const picture = (await put('/pictures?name=strip.png', await gradient(1200, 800).png().toBuffer())).body as { id: string }
+  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId: picture.id, brief })).body
+  return (await call<Job>('PATCH', `/jobs/${made.id}`, { version: made.version, pins })).body
+}
+
+/** What somebody sends who looked at the job as it is now. */
+export async function printRequest(j: Job, change: object = {}): Promise<object> {
+  const studio = (await call('GET', '/studio')).body
+  const plate = resolve(j.brief, studio, j.pins)
+  return {
+    version: j.version,
+    decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
+    despite: [],
+    side: 'front',
+    ...change,
+  }
+}
+
+export async function print(j: Job, change: object = {}): Promise<Run> {
+  const answer = await call<Run>('POST', `/jobs/${j.id}/print`, await printRequest(j, change))
+  if (answer.status !== 201) throw new Error(JSON.stringify(answer.body))
+  return answer.body
+}
+
+/** What a person standing there puts right with a press. */
+const PRESSED = ['media-jam', 'media-askew', 'confirm-at-panel', 'black-swap-needed']
+
+/** Follows a run, pressing go when the simulated feeder missed a sheet or asks. */
+export const finish = (id: number, states: readonly RunState[]) =>
+  until(
+    () => runOf(id),
+    (run) => {
+      if (run.state === 'waiting' && PRESSED.includes(run.reason ?? '')) void call('POST', `/runs/${id}/go`)
+      return states.includes(run.state)
+    },
+    60,
+  )
+
+interface MachineJob {
+  name: string
+  state: string
+  delivered: number
+}
+
+/** Everything a simulated printer has been sent, asked behind the application's back. */
+export async function jobsAt(printer: string): Promise<MachineJob[]> {
+  const port = Number(process.env.ARCH_TEST_SIM ?? 9651) + PRINTERS.findIndex((p) => p.id === printer)
+  return ((await (await fetch(`http://127.0.0.1:${port}/hands/state`)).json()) as { jobs: MachineJob[] }).jobs
+}
+
+/** The jobs a simulated printer has had under this run's name. */
+export const sentAs = async (run: Pick<Run, 'id' | 'jobId'>, printer = 'heron') =>
+  (await jobsAt(printer)).filter((j) => j.name === `arch-plate-run-${run.id}-${run.jobId}`)
+
+/** Kills the server as a pulled plug would; whoever started it starts it again. */
+export function killServer(): void {
+  const children = JSON.parse(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/pids.json`, 'utf8')) as {
+    pid: number
+    name: string
+  }[]
+  // The last of that name: the ones before it have been started again already.
+  process.kill(children.filter((c) => c.name.endsWith('server/main.js')).at(-1)?.pid ?? 0, 'SIGKILL')
+}
