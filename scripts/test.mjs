@@ -124,7 +124,7 @@ if (!only || only === 'integration' || only === 'browser') {
   killLeftovers(dir)
   let app = await start('--fresh')
   try {
-    if (only !== 'browser') jest('integration', '--runInBand', '--testTimeout=90000')
+    if (only !== 'browser') jest('integration', '--runInBand', '--forceExit', '--testTimeout=90000')
     if (!only) app = await survivesKill(app)
     if (only !== 'integration') browser()
   } finally {

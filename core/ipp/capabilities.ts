@@ -159,8 +159,9 @@ export function substitutions(asked: Attributes, printer: Attributes, validated:
   return out
 }
 
-/** Attributes to send: what is asked for, without what only some printers know and this one does not. */
+/** Attributes to send: what is asked for, without what only some printers do and this one does not: it was told beforehand. */
 export function sendable(asked: Attributes, printer: Attributes): Attributes {
   const own = ['platen-gap', 'finishings', 'printer-resolution', 'print-rendering-intent']
-  return Object.fromEntries(Object.entries(asked).filter(([name]) => !own.includes(name) || printer[`${name}-supported`] !== undefined))
+  const does = (name: string, value: Value | undefined) => value && printer[`${name}-supported`]?.some((s) => sameValue(value, s))
+  return Object.fromEntries(Object.entries(asked).filter(([name, [value]]) => !own.includes(name) || does(name, value)))
 }

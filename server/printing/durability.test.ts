@@ -2,11 +2,11 @@ import { DELIVERED, type Job, MOVING, type Run } from '../../core/api/dto.ts'
 import { mm } from '../../core/length/length.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { call, until } from '../testing/client.ts'
-import { hand, job, jobsAt, killServer, printRequest, runOf, sentAs } from '../testing/jobs.ts'
+import { hand, job, jobsAt, killServer, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
 const KILLS = 30
 /** Longest a run is let go on before the plug is pulled, ms: from the first page made to the last sheet. */
-const WITHIN = 2600
+const WITHIN = 2000
 
 /** Three printers at once, each with small sheets, slowed down so that every stage of a run has its share of the kills. */
 const LANES = [
@@ -34,6 +34,7 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
     await hand(lane.printer, { act: 'pace', pace: 25 })
   }
   const before = await stockOf()
+  const picture = await smallPicture(600, 400)
   const printed: { run: Run; lane: (typeof LANES)[number] }[] = []
   const current = new Map<string, { run: Run | null; job: Job; lane: (typeof LANES)[number] }>()
 
@@ -46,6 +47,7 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
         job(
           { paperId: lane.paper, sheet: { ...lane.sheet, name: null }, size: { by: 'border', border: mm(8) } },
           { printer: lane.printer, path: lane.path, stock: lane.lot },
+          picture,
         ),
       ))
     current.set(lane.printer, { run: null, job: j, lane })

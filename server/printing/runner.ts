@@ -370,7 +370,8 @@ export class Runner {
     if (before?.what !== what) this.heard.set(run.id, { what, since: Date.now() })
     const since = Date.now() - (this.heard.get(run.id)?.since ?? Date.now())
     const { setup } = this.setup(run)
-    const between = job.progress === null || job.progress === 0 || job.progress === 100
+    // A job that waits its turn behind another one is not asked for anything.
+    const between = job.state === JOB_STATE.processing && (job.progress === null || job.progress === 0 || job.progress === 100)
     if (setup.gap === 'wide' && setup.printer.confirmsWideGap && between && since > ASKS_AFTER)
       return `${setup.printer.name} asks at its panel before a print with the wide gap. Press OK there.`
     const perSheet = ((run.plate.estimates?.printingSeconds ?? 600) / Math.max(1, run.plate.brief.copies)) * 1000

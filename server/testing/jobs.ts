@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import type { Job, Run, RunDetail, RunState } from '../../core/api/dto.ts'
+import { DELIVERED, type Job, MOVING, type Run, type RunDetail, type RunState } from '../../core/api/dto.ts'
 import { resolve } from '../../core/plate/resolve.ts'
-import { PRINTERS } from '../../demo/printers.ts'
+import type { Studio } from '../../core/studio/studio.ts'
 import { call, put, until } from './client.ts'
 import { gradient } from './pictures.ts'
 
@@ -10,10 +10,14 @@ export const hand = (printer: string, act: object) => call('POST', `/printers/${
 
 export const runOf = async (id: number) => (await call<RunDetail>('GET', `/runs/${id}`)).body as RunDetail
 
-/** A job with a small picture of its own. */
-export async function job(brief: object, pins: object = {}): Promise<Job> {
-  const picture = (await put('/pictures?name=strip.png', await gradient(1200, 800).png().toBuffer())).body as { id: string }
-  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId: picture.id, brief })).body
+/** A small picture, uploaded. */
+export const smallPicture = async (width = 1200, height = 800): Promise<string> =>
+  ((await put('/pictures?name=strip.png', await gradient(width, height).png().toBuffer())).body as { id: string }).id
+
+/** A job with a small picture, by default one of its own. */
+export async function job(brief: object, pins: object = {}, picture: string | null = null): Promise<Job> {
+  const pictureId = picture ?? (await smallPicture())
+  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId, brief })).body
   return (await call<Job>('PATCH', `/jobs/${made.id}`, { version: made.version, pins })).body
 }
 
@@ -44,6 +48,8 @@ export const finish = (id: number, states: readonly RunState[]) =>
   until(
     () => runOf(id),
     (run) => {
+      const over = !MOVING.includes(run.state) && !DELIVERED.includes(run.state)
+      if (over && !states.includes(run.state)) throw new Error(`run ${id} ended as ${run.state}: ${run.message}`)
       if (run.state === 'waiting' && PRESSED.includes(run.reason ?? '')) void call('POST', `/runs/${id}/go`)
       return states.includes(run.state)
     },
@@ -58,7 +64,8 @@ interface MachineJob {
 
 /** Everything a simulated printer has been sent, asked behind the application's back. */
 export async function jobsAt(printer: string): Promise<MachineJob[]> {
-  const port = Number(process.env.ARCH_TEST_SIM ?? 9651) + PRINTERS.findIndex((p) => p.id === printer)
+  const { printers } = (await call<Studio>('GET', '/studio')).body as Studio
+  const { port } = new URL((printers.find((p) => p.id === printer)?.address ?? '').replace(/^ipp:/, 'http:'))
   return ((await (await fetch(`http://127.0.0.1:${port}/hands/state`)).json()) as { jobs: MachineJob[] }).jobs
 }
 
