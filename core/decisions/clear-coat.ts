@@ -1,6 +1,6 @@
 import type { Candidate, Decision } from './decision.ts'
 
-export const COATS = ['off', 'ink', 'all'] as const
+const COATS = ['off', 'ink', 'all'] as const
 type Coat = (typeof COATS)[number]
 
 export const clearCoatDecision: Decision<Coat> = {

@@ -2,7 +2,7 @@ import { type Attributes, first, groupOf, type Message, type Value } from './mes
 import { OPERATION } from './tags.ts'
 
 /** Forms a page can be sent in, the best first: what keeps the printer's own numbers, then what keeps the pixels. */
-export const SENT_FORMATS = ['image/pwg-raster', 'image/tiff', 'image/jpeg', 'application/pdf'] as const
+const SENT_FORMATS = ['image/pwg-raster', 'image/tiff', 'image/jpeg', 'application/pdf'] as const
 export type SentFormat = (typeof SENT_FORMATS)[number]
 
 /** What a printer says it can do, as far as sending goes. */

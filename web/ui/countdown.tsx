@@ -11,7 +11,7 @@ function left(ms: number): string {
 }
 
 /** Whether a time has come, looked at again every second. */
-export function useNow(until: string | null): number {
+function useNow(until: string | null): number {
   const [now, setNow] = useState(Date.now())
   const over = until === null || new Date(until).getTime() <= now
   useEffect(() => {
