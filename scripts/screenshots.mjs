@@ -90,7 +90,29 @@ await withDemo('screenshots', async ({ browser, base }) => {
       await sleep(300)
     },
   })
-  await shoot('run', '/jobs/8/run')
+  await shoot('agreement', '/jobs/14/agreement', {
+    before: async (page) => {
+      await page.getByRole('button', { name: /open settings of the driver are as wanted/ }).click()
+      await page.getByRole('button', { name: 'Look at Media type, panel' }).click()
+      await page.getByLabel('It shows something else:').fill('Photo, glossy')
+      await page.getByRole('button', { name: 'Keep that' }).click()
+      await page.getByRole('button', { name: 'Close', exact: true }).click()
+      await sleep(500)
+    },
+  })
+  // The board gets its sheet late: the printer asks at its panel, and the run says what it probably waits for.
+  await fetch(`${base}/api/printers/gannet/machine`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ act: 'load', pathId: 'gannet-board', lotId: 'board-a3', remaining: 1 }),
+  })
+  await shoot('run', '/jobs/8/run', {
+    before: async (page) => {
+      await page.locator('[data-fault]').waitFor({ timeout: 15_000 })
+      await sleep(500)
+    },
+  })
+  await shoot('panel-dark', '/printers/gannet/panel', { theme: 'dark' })
   await shoot('inspection', '/jobs/6/inspect', {
     before: async (page) => {
       await page.getByRole('button', { name: 'Enter the four borders' }).click()
@@ -104,19 +126,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
   }
   const jobs = await (await fetch(`${base}/api/jobs`)).json()
   const sheetOf = (title) => `/jobs/${jobs.find((j) => j.title === title).id}/sheet`
-  await shoot('board-after-the-turn', sheetOf('Tide tables for the board'), {
-    before: async (page) => {
-      await page.locator('[data-decision="orientation"]').click()
-      await page.getByRole('button', { name: 'Pin Foot leads' }).click()
-      await page.getByRole('button', { name: 'Close', exact: true }).click()
-      await tab('Edges')(page)
-      await tab('Edges')(page)
-      await page.getByRole('listitem').filter({ hasText: 'Turn it half round' }).getByRole('button').click()
-      await sleep(5000)
-    },
-  })
   await shoot('borderless-card', sheetOf('Souvenirs, 100 by noon'), { before: tab('Edges') })
-  await shoot('two-sided-card', sheetOf('Keepsake cards, two-sided'), { before: tab('Back') })
   await shoot('wrapped-canvas', sheetOf('Lens canvas for the bars'), { theme: 'dark' })
   await shoot('ways', sheetOf('Display board, harbour'), { before: tab('Ways') })
   await shoot('printer', '/shelf/printers/gannet', { before: tab('Board path') })

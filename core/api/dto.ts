@@ -150,6 +150,8 @@ export const RunSchema = z.object({
   dryUntil: time.nullable(),
   inspection: InspectionSchema.nullable(),
   createdAt: time,
+  /** When it last had something new to say. */
+  updatedAt: time,
   finishedAt: time.nullable(),
 })
 export type Run = z.infer<typeof RunSchema>

@@ -40,5 +40,6 @@ export const runDto = (row: RunRow & Times, jobTitle: string): Run => ({
   dryUntil: row.dryUntil?.toISOString() ?? null,
   inspection: row.inspection ? { ...row.inspection, skew: row.inspection.skew ?? null, target: row.inspection.target ?? null } : null,
   createdAt: row.createdAt.toISOString(),
+  updatedAt: row.updatedAt.toISOString(),
   finishedAt: row.finishedAt?.toISOString() ?? null,
 })

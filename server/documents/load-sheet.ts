@@ -6,6 +6,7 @@ import { PLACE_NAMES, SET_PLACES } from '../../core/agreement/reading.ts'
 import { agreementTable } from '../../core/agreement/table.ts'
 import { drawSheet } from '../../core/drawing/sheet-drawing.ts'
 import { writeLength, writeSize } from '../../core/length/length.ts'
+import type { Step } from '../../core/loading/step.ts'
 import { loadingSteps } from '../../core/loading/steps.ts'
 import type { Plate } from '../../core/plate/plate.ts'
 import type { Studio } from '../../core/studio/studio.ts'
@@ -71,6 +72,34 @@ interface SheetOf {
   address: string
 }
 
+/** Sizes of the steps' letters, the first that fits is taken. */
+const SCALES = [1, 0.92, 0.84, 0.76, 0.68, 0.6]
+
+interface Steps {
+  regular: PDFFont
+  bold: PDFFont
+  clean(text: string): string
+  steps: Step[]
+  /** Where they begin, points from the page's foot. */
+  top: number
+  scale: number
+}
+
+/** The steps with a box to tick before each; answers with how far down they reach. */
+function drawSteps(page: PDFPage, { regular, bold, clean, steps, top, scale }: Steps): number {
+  const box = 9 * scale
+  const at = { x: MARGIN + box + 7, width: A4.width - 2 * MARGIN - box - 7 }
+  let y = top
+  for (const [i, step] of steps.entries()) {
+    page.drawRectangle({ x: MARGIN, y: y - box - 1, width: box, height: box, borderWidth: 0.7, borderColor: INK })
+    y = paragraph(page, bold, clean(`${i + 1}  ${step.title}`), { ...at, y: y - 0.5, size: 9.5 * scale })
+    y = paragraph(page, regular, clean(step.text), { ...at, y, size: 8.5 * scale })
+    if (step.caution) y = paragraph(page, regular, clean(`Caution: ${step.caution}`), { ...at, y, size: 8 * scale, color: GREY })
+    y -= 4 * scale
+  }
+  return y
+}
+
 /** The job ticket on one A4 page: drawing, what program, driver and panel must show, loading steps and cautions. */
 export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, studio, address }: SheetOf): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
@@ -134,28 +163,17 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
       ),
       { x: tx, y: ty - 4, width: A4.width - MARGIN - tx, size: 9 },
     )
-  let sy = Math.min(box.y, ty) - 14
-  page.drawText('Loading and running', { x: MARGIN, y: sy, size: 12, font: bold, color: INK })
-  sy -= 10
-  for (const [i, step] of loadingSteps(plate, unit, studio).entries()) {
-    page.drawRectangle({ x: MARGIN, y: sy - 10, width: 9, height: 9, borderWidth: 0.7, borderColor: INK })
-    sy = paragraph(page, bold, clean(`${i + 1}  ${step.title}`), {
-      x: MARGIN + 16,
-      y: sy - 0.5,
-      width: A4.width - 2 * MARGIN - 16,
-      size: 9.5,
-    })
-    sy = paragraph(page, regular, clean(step.text), { x: MARGIN + 16, y: sy, width: A4.width - 2 * MARGIN - 16, size: 8.5 })
-    if (step.caution)
-      sy = paragraph(page, regular, clean(`Caution: ${step.caution}`), {
-        x: MARGIN + 16,
-        y: sy,
-        width: A4.width - 2 * MARGIN - 16,
-        size: 8,
-        color: GREY,
-      })
-    sy -= 4
-  }
+  const top = Math.min(box.y, ty) - 14
+  page.drawText('Loading and running', { x: MARGIN, y: top, size: 12, font: bold, color: INK })
+  const steps = loadingSteps(plate, unit, studio)
+  const into = (on: PDFPage, scale: number) => drawSteps(on, { regular, bold, clean, steps, top: top - 10, scale })
+  // One page whatever the job takes: tried out beside it first, smaller until it fits.
+  const scale = SCALES.find((size) => {
+    const end = into(pdf.addPage([A4.width, A4.height]), size)
+    pdf.removePage(pdf.getPageCount() - 1)
+    return end > MARGIN + 18
+  })
+  into(page, scale ?? (SCALES.at(-1) as number))
   paragraph(
     page,
     regular,

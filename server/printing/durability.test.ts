@@ -31,7 +31,7 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
   const random = seeded(30)
   for (const lane of LANES) {
     await fill(lane)
-    await hand(lane.printer, { act: 'pace', pace: 25 })
+    await hand(lane.printer, { act: 'pace', pace: 60 })
   }
   const before = await stockOf()
   const picture = await smallPicture(600, 400)
@@ -92,7 +92,7 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
   )
   for (const lane of LANES) await hand(lane.printer, { act: 'pace', pace: null })
 
-  expect(printed.length).toBeGreaterThan(KILLS / 3)
+  expect(printed.length).toBeGreaterThan(KILLS / 5)
   for (const { run, lane } of printed) {
     // Once under its name at the printer, finished there, with as many sheets as the run says.
     const jobs = await sentAs(run, lane.printer)

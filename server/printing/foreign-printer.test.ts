@@ -90,6 +90,10 @@ when(
       paths: [{ ...path, source: 'main' }],
     }
     await call('DELETE', '/printers/eve')
+    // Hands are laid on simulated printers only.
+    expect((await call('POST', '/printers', { ...eve, address: 'ipp://printer.invalid/ipp/print' })).status).toBe(201)
+    expect((await call('POST', '/printers/eve/machine', { act: 'go' })).body.code).toBe('real-printer')
+    await call('DELETE', '/printers/eve')
     expect((await call('POST', '/printers', eve)).status).toBe(201)
     const j = await job(
       { paperId: 'logbook-plain', sheet: { width: mm(210), length: mm(297), name: 'A4' }, size: { by: 'border', border: mm(20) } },

@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream'
 import type { ReadableStream } from 'node:stream/web'
+import { isLocal } from '../../core/ipp/address.ts'
 import { Refusal } from '../problems.ts'
 
 /** The physical side of a simulated printer lives beside its IPP port. */
@@ -10,6 +11,8 @@ const away = () =>
 
 /** Looks at, loads or switches a simulated printer. */
 export async function hands(address: string, act: unknown): Promise<unknown> {
+  if (!isLocal(address))
+    throw new Refusal(409, { code: 'real-printer', field: 'address', value: address, message: 'This is a real printer: go to it.' })
   const answer = await fetch(
     act === null ? `${base(address)}/state` : base(address),
     act === null ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(act) },

@@ -4,7 +4,7 @@ const KEYS: [string, string][] = [
   ['n', 'New job'],
   ['g b · g l · g s', 'Go to bench, log, shelf'],
   ['Ctrl K', 'Find anything'],
-  ['1 … 6', 'Stages of the job'],
+  ['1 … 7', 'Stages of the job'],
   ['j · k', 'Down and up the spine'],
   ['Enter', 'Alternatives of the chosen line'],
   ['p', 'Pin or release the chosen line'],

@@ -18,6 +18,7 @@ const STAGES = [
   ['Brief', 'brief'],
   ['Sheet', 'sheet'],
   ['Colour', 'colour'],
+  ['Agreement', 'agreement'],
   ['Load', 'load'],
   ['Run', 'run'],
   ['Inspect', 'inspect'],

@@ -4,6 +4,7 @@ import { NavLink, Outlet, useNavigate } from 'react-router'
 import { Toaster } from 'sonner'
 import { useLiveChanges } from '../api/live.ts'
 import { useTheme } from './theme.ts'
+import { useDryNotice } from './use-dry-notice.ts'
 
 const loadPalette = () => import('./palette.tsx')
 const Palette = lazy(() => loadPalette().then((m) => ({ default: m.Palette })))
@@ -18,6 +19,7 @@ const PLACES = [
 /** The frame around every screen: where you are, where you can go, the palette and the keys. */
 export function Shell() {
   useLiveChanges()
+  useDryNotice()
   const navigate = useNavigate()
   const [theme, toggleTheme] = useTheme()
   const [open, setOpen] = useState<'palette' | 'keys' | null>(null)

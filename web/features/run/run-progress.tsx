@@ -54,6 +54,7 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       <div aria-live="polite">
         <h2 className="text-2xl">{TITLE[run.state] ?? run.state}</h2>
         <p className={`mt-2 max-w-prose ${stands ? 'border-l-4 border-act pl-3 text-xl font-semibold' : 'text-lg'}`}>{run.message}</p>
+        {run.state === 'waiting' && <p className="mt-1 text-soft">Waiting since {clock(run.updatedAt)}.</p>}
         {run.reason && ASKED[run.reason] && <p className="mt-2 max-w-prose text-soft">{ASKED[run.reason]}</p>}
       </div>
       {run.how === 'own' ? (

@@ -1,0 +1,19 @@
+import type { Row as ModelRow, RunRow } from '../db/models.ts'
+
+/** A run as the parts of the runner hand it to each other. */
+export type Run = ModelRow<RunRow>
+
+/** Writes a step of a run down before the next is taken, and tells whoever looks. */
+export type Note = (run: Run, change: Partial<RunRow>) => Promise<void>
+
+/** Name under which a run is known at the printer; unique, so that a restarted server finds what it had sent. */
+export const nameAtPrinter = (run: RunRow): string => `arch-plate-run-${run.id}-${run.jobId}`
+
+/** The set-up a run was printed with, and where its printer listens. */
+export function setupOf(run: RunRow) {
+  const { setup } = run.plate
+  if (!setup) throw new Error('a run without a set-up')
+  return { setup, address: setup.printer.address }
+}
+
+export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))

@@ -1,0 +1,76 @@
+import type { RunState } from '../../core/api/dto.ts'
+import { capabilitiesOf, type SentFormat, sendable } from '../../core/ipp/capabilities.ts'
+import type { Attributes } from '../../core/ipp/message.ts'
+import { jobAttributesFor } from '../../core/ipp/plate-attributes.ts'
+import type { Models } from '../db/models.ts'
+import { log } from '../log.ts'
+import { ipp, type PrinterJob, Refused } from './ipp-client.ts'
+import type { Pages } from './pages.ts'
+import { type Note, nameAtPrinter, type Run, setupOf } from './run-row.ts'
+
+/**
+ * Hands pages over so that none can ever be printed twice. With Create-Job the printer's number for the job is written
+ * down before its document is sent, and a job that already has its document is not sent another. A printer without it is
+ * asked for a job of this run's name; one that forgets its jobs leaves the question to a person.
+ */
+export class Sender {
+  private readonly models: Models
+  private readonly pages: Pages
+  private readonly note: Note
+
+  constructor(models: Models, pages: Pages, note: Note) {
+    this.models = models
+    this.pages = pages
+    this.note = note
+  }
+
+  /** @throws Unreachable, Refused */
+  async send(run: Run): Promise<void> {
+    const { address } = setupOf(run)
+    const name = nameAtPrinter(run)
+    const known = run.printerJob === null ? await ipp.findByName(address, name) : await ipp.job(address, run.printerJob)
+    if (known && !known.incoming) return this.there(run, known)
+    const printer = await ipp.describe(address)
+    const { format, twoSteps } = capabilitiesOf(printer)
+    if (!format) throw new Refused(0, 'The printer takes none of the forms a page can be sent in: PWG Raster, TIFF, JPEG or PDF.')
+    if (run.attemptedAt && !twoSteps)
+      return this.note(run, {
+        state: 'waiting',
+        reason: 'sent-unknown',
+        message: 'The server stopped while it was sending, and the printer knows no job of this name. Did a sheet come out?',
+      })
+    await this.pages.make(run, format)
+    const attributes = sendable(jobAttributesFor(run.plate, run.side), printer)
+    if (!known) await ipp.validate(address, name, attributes, format)
+    if ((await this.stateOf(run)) !== 'sending') return
+    const sent = twoSteps ? await this.inTwo(run, known, attributes, format) : await this.inOne(run, attributes, format)
+    if (!sent) return
+    // Cancelled while it was on its way: it must not print for all that.
+    if ((await this.stateOf(run)) === 'cancelled') await ipp.cancel(address, sent.id)
+    else await this.there(run, sent)
+  }
+
+  private there(run: Run, job: PrinterJob): Promise<void> {
+    return this.note(run, { printerJob: job.id, state: 'printing', message: job.message || 'At the printer.' })
+  }
+
+  private async stateOf(run: Run): Promise<RunState | undefined> {
+    return (await this.models.runs.findByPk(run.id, { attributes: ['state'] }))?.state
+  }
+
+  private async inTwo(run: Run, known: PrinterJob | null, attributes: Attributes, format: SentFormat): Promise<PrinterJob | null> {
+    const { address } = setupOf(run)
+    const job = known ?? (await ipp.create(address, nameAtPrinter(run), attributes))
+    await this.note(run, { printerJob: job.id, attemptedAt: run.attemptedAt ?? new Date() })
+    if ((await this.stateOf(run)) !== 'sending') {
+      await ipp.cancel(address, job.id).catch((error) => log.warn({ err: error, run: run.id }, 'an empty job could not be taken back'))
+      return null
+    }
+    return ipp.send(address, job.id, this.pages.fileOf(run, format), format)
+  }
+
+  private async inOne(run: Run, attributes: Attributes, format: SentFormat): Promise<PrinterJob> {
+    await this.note(run, { attemptedAt: new Date() })
+    return ipp.print(setupOf(run).address, nameAtPrinter(run), attributes, this.pages.fileOf(run, format), format)
+  }
+}
