@@ -64,10 +64,13 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.getByLabel('Put in').selectOption({ label: 'Harbour Lustre 255, A3' })
   await page.getByRole('button', { name: 'Put it in' }).click()
   await expect(page.locator('[data-tray]')).toContainText('Harbour Lustre 255')
-  for (const name of ['Done', 'Done', 'Done', 'It is in']) await page.getByRole('button', { name, exact: true }).click()
+  const step = page.getByRole('region', { name: 'Step' })
+  await step.getByRole('button', { name: 'Done', exact: true }).click()
+  await expect(step.getByText('2 of')).toBeVisible()
+  for (const box of await page.getByRole('checkbox', { name: /^Done: (Check|Set|Printable|Load)/ }).all()) await box.check()
   await page.reload()
-  await expect(page.getByLabel('Done: Find the printable side')).toBeChecked()
-  const pdf = await page.request.get((await page.getByRole('link', { name: 'Load sheet as PDF' }).getAttribute('href')) ?? '')
+  await expect(page.getByLabel(/^Done: Printable side/)).toBeChecked()
+  const pdf = await page.request.get((await page.getByRole('link', { name: 'Job ticket as PDF' }).getAttribute('href')) ?? '')
   expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-')
 
   // Run

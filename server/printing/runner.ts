@@ -109,6 +109,9 @@ export class Runner {
   /** Presses the printer's go key for a run that waits at it. */
   async go(run: Run): Promise<void> {
     await hands(setupOf(run).address, { act: 'go' })
+    // Taken at the operator's word: the printer has its time to say something new.
+    this.silence.forget(run.id)
+    if (run.state === 'waiting') await this.note(run, { state: 'printing', reason: null, message: 'Going on.' })
   }
 
   private async note(run: Run, change: Partial<RunRow>): Promise<void> {
