@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { DELIVERED } from '../../../core/api/dto.ts'
+import { DELIVERED, MOVING } from '../../../core/api/dto.ts'
 import { isLocal } from '../../../core/ipp/address.ts'
 import type { Step } from '../../../core/loading/step.ts'
 import { loadingSteps } from '../../../core/loading/steps.ts'
@@ -38,6 +38,8 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
   }
   const index = steps.indexOf(current)
   const dryUntil = runs.data?.find((r) => DELIVERED.includes(r.state))?.dryUntil ?? null
+  const active = runs.data?.find((r) => MOVING.includes(r.state))
+  const asksNow = active?.state === 'waiting' && active.reason === 'media-needed'
   const roll = setup.lot.form === 'roll' ? studio.lots.find((l) => l.id === setup.lot.id) : undefined
   return (
     <div
@@ -51,6 +53,11 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
           </span>{' '}
           · {setup.printer.name}, {setup.path.name} · <b className="font-semibold text-ink">{WHEN[current.when]}</b>
         </p>
+        {asksNow && (
+          <p role="status" className="mt-2 border-l-4 border-act pl-3 font-semibold">
+            The printer asks for it now: {active.message}
+          </p>
+        )}
         {waiting > 0 && (
           <p role="status" className="mt-2 border-l-4 border-warn pl-3">
             {waiting === 1 ? 'One tick is' : `${waiting} ticks are`} kept on this device and sent when the network is back.
@@ -75,7 +82,7 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
             <StepDrawing step={current} setup={setup} />
           </div>
         </div>
-        <Actions {...{ job, steps, done, current, index }} onMark={mark} onGo={setAt} />
+        <Actions {...{ job, steps, done, current, index }} sent={active !== undefined} onMark={mark} onGo={setAt} />
         <div className="mt-8 max-w-3xl space-y-6">
           {roll && (
             <div>
@@ -151,12 +158,14 @@ interface ActionsProps {
   done: Set<string>
   current: Step
   index: number
+  /** A run is under way. */
+  sent: boolean
   onMark(step: Step, on: boolean): void
   onGo(id: string): void
 }
 
 /** The one large press of this step, within reach of a thumb on a phone. */
-function Actions({ job, steps, done, current, index, onMark, onGo }: ActionsProps) {
+function Actions({ job, steps, done, current, index, sent, onMark, onGo }: ActionsProps) {
   const navigate = useNavigate()
   const ticked = done.has(current.id)
   const ready = steps.every((s) => s.when !== 'before' || done.has(s.id))
@@ -172,7 +181,7 @@ function Actions({ job, steps, done, current, index, onMark, onGo }: ActionsProp
       >
         {ticked ? 'Not done after all' : current.loads ? 'It is in' : 'Done'}
       </button>
-      {current.when === 'asked' && !ticked && (
+      {current.when === 'asked' && !ticked && !sent && (
         <button
           type="button"
           className="btn flex-1 justify-center lg:flex-none"
@@ -192,7 +201,7 @@ function Actions({ job, steps, done, current, index, onMark, onGo }: ActionsProp
           Look at the cut plan
         </button>
       )}
-      {ready && !(current.when === 'asked' && !ticked) && (
+      {(sent || (ready && !(current.when === 'asked' && !ticked))) && (
         <button
           type="button"
           className="btn flex-1 justify-center lg:flex-none"
