@@ -10,6 +10,7 @@ if (want('node')) {
     entryPoints: {
       'server/main': 'server/main.ts',
       'server/worker': 'server/workers/worker.ts',
+      'server/convert-half': 'server/workers/convert-half.ts',
       'simulator/main': 'simulator/main.ts',
       'scripts/seed': 'scripts/seed.ts',
       'scripts/bench': 'scripts/bench.ts',

@@ -1,11 +1,12 @@
 import { open, readFile, rename, rm } from 'node:fs/promises'
 import sharp from 'sharp'
-import type { Source, Transform } from '../../core/color/engine/engine.ts'
-import { applyFineGrid, fineGrid } from '../../core/color/fine-grid.ts'
+import type { Source } from '../../core/color/engine/engine.ts'
+import { fineGrid } from '../../core/color/fine-grid.ts'
 import type { Intent } from '../../core/color/intent.ts'
 import type { PagePlan, PixelRect } from '../../core/render/page-plan.ts'
 import { loadEngine } from './engine.ts'
 import { openPlainTiff } from './plain-tiff.ts'
+import { shareConversion } from './shared-conversion.ts'
 import { textMask } from './text-mask.ts'
 import { wrapSides } from './wrap-sides.ts'
 
@@ -36,28 +37,39 @@ export interface PageTask {
 /** Rows converted at a time; bounds the memory of the colour engine. */
 const BAND_ROWS = 64
 
-/** How a page's colours are converted; null leaves them as they are. */
-async function transformFor(task: PageTask): Promise<Transform | null> {
+/** How a page's colours are converted, band by band. */
+interface Conversion {
+  /** Converts the first `count` pixels of the band. */
+  run(count: number): Promise<PageRow>
+  close(): Promise<void>
+}
+
+/** The conversion of the bands that lie in this memory; one that leaves them as they are when there is nothing to convert. */
+async function conversionOf(task: PageTask, band: PageRow, channels: number): Promise<Conversion> {
   const cms = await loadEngine()
   const source: Source = task.sourceProfile && task.channels !== 'cmyk' ? new Uint8Array(await readFile(task.sourceProfile)) : 'srgb'
   const target: Source = task.printerProfile ? new Uint8Array(await readFile(task.printerProfile)) : 'srgb'
   // A picture in the printer's own numbers is handed through: converting it again would only round it.
   const same = task.sourceProfile !== null && task.sourceProfile === task.printerProfile
-  if (task.untouched || same || (source === 'srgb' && target === 'srgb')) return null
+  if (task.untouched || same || (source === 'srgb' && target === 'srgb')) return { run: async () => band, close: async () => undefined }
   const grey = task.channels === 'grey' && source !== 'srgb'
   const intent = target === 'srgb' ? 'relative' : task.intent
   if (task.bits === 8 && !grey) {
-    const grid = fineGrid(cms, source, target, intent, task.blackPoint)
+    const shared = shareConversion(fineGrid(cms, source, target, intent, task.blackPoint), band as Uint8Array)
     return {
-      run(pixels, count) {
-        applyFineGrid(grid, pixels as Uint8Array, pixels as Uint8Array, count)
-        return pixels
+      async run(count) {
+        await shared.run(count)
+        return band
       },
-      free: () => undefined,
+      close: shared.close,
     }
   }
   const [from, to] = task.bits === 16 ? ([grey ? 'grey16' : 'rgb16', 'rgb16'] as const) : ([grey ? 'grey8' : 'rgb8', 'rgb8'] as const)
-  return cms.transform(source, from, target, to, intent, { blackPoint: task.blackPoint })
+  const transform = cms.transform(source, from, target, to, intent, { blackPoint: task.blackPoint })
+  return {
+    run: async (count) => transform.run(band.subarray(0, count * channels), count) as PageRow,
+    close: async () => transform.free(),
+  }
 }
 
 /**
@@ -132,12 +144,13 @@ async function pictureRows(task: PageTask, place: PixelRect, scratch: string, ch
   const to = Math.min(plan.width, place.left + place.width, keep.left + keep.width)
   const top = Math.max(0, place.top, keep.top)
   const bottom = Math.min(plan.height, place.top + place.height, keep.top + keep.height)
-  const transform = await transformFor(task)
   const input = await open(scratch, 'r')
   const wide = task.bits === 16
   const pixels = await openPlainTiff(input, place.width * channels * (wide ? 2 : 1))
-  const bytes = new Uint8Array(place.width * channels * BAND_ROWS * (wide ? 2 : 1))
+  // Seen by both threads that convert it.
+  const bytes = new Uint8Array(new SharedArrayBuffer(place.width * channels * BAND_ROWS * (wide ? 2 : 1)))
   const band = wide ? new Uint16Array(bytes.buffer) : bytes
+  const conversion = await conversionOf(task, band, channels)
   let converted: PageRow = band
   let bandStart = Number.NEGATIVE_INFINITY
   return {
@@ -150,15 +163,14 @@ async function pictureRows(task: PageTask, place: PixelRect, scratch: string, ch
         bandStart = at
         const rows = Math.min(BAND_ROWS, place.height - at)
         await pixels.rows(bytes, at, rows)
-        const count = rows * place.width
-        converted = transform ? (transform.run(band.subarray(0, count * channels), count) as PageRow) : band
+        converted = await conversion.run(rows * place.width)
       }
       const start = (at - bandStart) * place.width * 3
       return converted.subarray(start + (from - place.left) * 3, start + (to - place.left) * 3)
     },
     async close() {
       await input.close()
-      transform?.free()
+      await conversion.close()
     },
   }
 }
