@@ -22,6 +22,7 @@ const HandsSchema = z.discriminatedUnion('act', [
         spread: z.number().nonnegative(),
         form: z.enum(['sheet', 'roll']),
         wrongSide: z.boolean().optional(),
+        printed: z.boolean().optional(),
       })
       .nullable(),
   }),

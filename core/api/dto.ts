@@ -333,6 +333,8 @@ export const HandSchema = z.discriminatedUnion('act', [
     lotId: z.string().max(60).nullable(),
     remaining: z.number().int().nonnegative(),
     wrongSide: z.boolean().optional(),
+    /** Its other side came out of the printer just now. */
+    printed: z.boolean().optional(),
   }),
   z.object({ act: z.literal('go') }),
   z.object({ act: z.literal('stop') }),

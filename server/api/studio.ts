@@ -106,6 +106,7 @@ export function studioApi(app: App) {
                 spread: Number(lot.spread),
                 form: lot.form,
                 wrongSide: act.wrongSide ?? false,
+                printed: act.printed ?? false,
               }
             : null
         return c.json(

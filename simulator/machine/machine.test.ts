@@ -12,7 +12,7 @@ import { inkModelFor } from '../color/paper-inks.ts'
 import { realSheet } from '../demo-machines.ts'
 import { managedGrid } from '../press/manage.ts'
 import { Machine } from './machine.ts'
-import { curlOf, drawsIn, strikes } from './mechanics.ts'
+import { curlOf, drawsIn, smears, strikes } from './mechanics.ts'
 import type { Nature } from './nature.ts'
 import { displayOf } from './panel.ts'
 import { seeded } from './random.ts'
@@ -269,6 +269,24 @@ test('numbers marked as sRGB are converted by the printer, device numbers are no
     expect(deltaE2000([once[0], once[1], once[2]], [once[0], wanted[1], wanted[2]])).toBeLessThan(3)
     expect(deltaE2000(once, twice)).toBeGreaterThan(2)
   }
+})
+
+test('a sheet turned over while its first side is wet is smeared; when it has dried it is not', async () => {
+  const machine = machineOf('heron')
+  machine.setPace(100_000)
+  const sheet = realSheet('lustre-a3')
+  if (!sheet) throw new Error('demo')
+  const second = async () => {
+    machine.load('heron-cassette', { ...sheet, printed: true }, 1)
+    const job = await send(machine, A3, page(296.6, 419.8, 30))
+    await ends(machine, job.id)
+    return job.truths[0]?.smeared
+  }
+  expect(await second()).toBe(false)
+  // A machine this fast would have dried it before it is put back: here it comes out a minute from now.
+  machine.state.lastOut = Date.now() + 60_000
+  expect(await second()).toBe(true)
+  expect([smears({ ...sheet, printed: true }, 14), smears({ ...sheet, printed: true }, 16), smears(sheet, 0)]).toEqual([true, false, false])
 })
 
 test('the same seed has the same luck, another seed another', async () => {

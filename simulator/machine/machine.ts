@@ -59,6 +59,7 @@ export class Machine extends EventEmitter {
       coverOpen: false,
       fed: {},
       events: [],
+      lastOut: 0,
       pace: null,
       ...this.file.read(),
     }

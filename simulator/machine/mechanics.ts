@@ -15,6 +15,8 @@ export interface RealSheet {
   form: 'sheet' | 'roll'
   /** Lies with its back to the head. */
   wrongSide?: boolean | undefined
+  /** Came out of this machine just now, with ink on its other side. */
+  printed?: boolean | undefined
 }
 
 export interface Travel {
@@ -80,6 +82,12 @@ export const askew = (travel: Travel, path: Path, random: () => number): Travel 
   ...travel,
   skew: (random() < 0.5 ? -1 : 1) * ASKEW.times * Math.max(path.tolerance.skewDegrees, 0.05),
 })
+
+/** Minutes until ink on this coating stands a roller. Invented, in the range common for these kinds. */
+const DRIES_IN: Record<RealSheet['coating'], number> = { gloss: 15, satin: 15, matte: 8, art: 20, canvas: 40, board: 15, plain: 1 }
+
+/** Whether the rollers smear a sheet whose other side was printed so many minutes ago. */
+export const smears = (sheet: RealSheet, minutesAgo: number): boolean => sheet.printed === true && minutesAgo < DRIES_IN[sheet.coating]
 
 /** Length of roll before its end over which the core's curl lifts the sheet, and by how much at the very end, µm. */
 const CURL = { from: 1_600_000, lift: 420 } as const

@@ -5,7 +5,7 @@ import { deliver, truthOf } from '../press/press.ts'
 import type { DevicePage } from '../press/raster-in.ts'
 import { inkFor } from './ink-use.ts'
 import type { Machine } from './machine.ts'
-import { drawsIn, type RealSheet } from './mechanics.ts'
+import { drawsIn, type RealSheet, smears } from './mechanics.ts'
 import { type Passage, passSheet } from './one-sheet.ts'
 import { seeded } from './random.ts'
 import { finished, type Job } from './state.ts'
@@ -170,6 +170,7 @@ async function printSheet(machine: Machine, { job, path, page, told, terms, rand
     inks: { inkSet: machine.printer.inkSet, coating, white: real.white, expects: media?.surface ?? 'plain', black: terms.black },
     marks: {
       strikes: passage.strikes,
+      smeared: smears(real, ((Date.now() - machine.state.lastOut) * machine.pace) / 60_000),
       seam,
       endsAt,
       lotId: real.lotId,
@@ -181,7 +182,8 @@ async function printSheet(machine: Machine, { job, path, page, told, terms, rand
   const number = job.delivered + job.spoilt + 1
   job.truths.push(truthOf(pass))
   if (number === 1) writeFileSync(machine.sheetFile(job.id, 1), await deliver(pass))
-  tellSheet(machine, job, passage, seam)
+  tellSheet(machine, job, passage, { seam, smeared: pass.marks.smeared })
+  machine.state.lastOut = Date.now()
   if (endsAt !== null) {
     job.spoilt++
     const tray = machine.tray(path.id)
@@ -204,8 +206,18 @@ function greyed(page: DevicePage): DevicePage {
   return { ...page, rgba }
 }
 
-function tellSheet(machine: Machine, job: Job, { strikes, askew }: Passage, seam: number | null): void {
-  const what = [strikes > 0 ? 'the head touched it' : '', askew ? 'it went in askew' : '', seam === null ? '' : 'it stood still half-way']
+function tellSheet(
+  machine: Machine,
+  job: Job,
+  { strikes, askew }: Passage,
+  { seam, smeared }: { seam: number | null; smeared: boolean },
+): void {
+  const what = [
+    strikes > 0 ? 'the head touched it' : '',
+    askew ? 'it went in askew' : '',
+    smeared ? 'wet ink of its other side was smeared' : '',
+    seam === null ? '' : 'it stood still half-way',
+  ]
   // The machine does not notice strikes; its record is for whoever practises.
   machine.tell(`Job ${job.id}, a sheet came out${what.some(Boolean) ? `: ${what.filter(Boolean).join(', ')}` : ''}.`)
 }

@@ -70,6 +70,8 @@ export interface Saved {
   /** Sheets that went through each path since it was serviced. */
   fed: Record<string, number>
   events: MachineEvent[]
+  /** When the last sheet came out, ms; 0 before the first. */
+  lastOut: number
   /** Simulated seconds that pass in one real second; null is as the process was started. */
   pace: number | null
 }

@@ -22,6 +22,8 @@ export interface Truth {
   enforced: boolean
   /** Places where the head touched the sheet. */
   strikes: number
+  /** The rollers smeared wet ink of its other side. */
+  smeared: boolean
   /** A print that stood still half-way and went on: at this share of its length. Null when it did not. */
   seam: number | null
   /** The paper ended before the page did. */
@@ -62,6 +64,7 @@ export interface Pass {
 /** What a pass did to the sheet besides printing it. */
 export interface Marks {
   strikes: number
+  smeared: boolean
   seam: number | null
   /** Length of the sheet at which the paper ended, µm; null when there was enough. */
   endsAt: number | null
@@ -73,6 +76,7 @@ export interface Marks {
 
 export const UNMARKED: Marks = {
   strikes: 0,
+  smeared: false,
   seam: null,
   endsAt: null,
   lotId: '',
@@ -99,6 +103,7 @@ export function truthOf({ page, told, limits, travel, inks, marks }: Pass): Trut
     skewDegrees: travel.skew,
     enforced: limits.enforced,
     strikes: marks.strikes,
+    smeared: marks.smeared,
     seam: marks.seam,
     short: marks.endsAt !== null,
     lotId: marks.lotId,
@@ -116,6 +121,9 @@ export function truthOf({ page, told, limits, travel, inks, marks }: Pass): Trut
       : { leading: travel.length, trailing: travel.length, left: travel.width, right: travel.width },
   }
 }
+
+/** Where rollers run: two tracks along the feed, in which wet ink was spread. µm. */
+const TRACKS = [0.22, 0.78]
 
 /** Where the head dragged: flat streaks near the side edges, where a sheet lifts first. µm. */
 function smearsOf({ marks, travel }: Pass): { x: number; y: number; reach: number; height: number }[] {
@@ -196,6 +204,9 @@ export async function deliver(pass: Pass): Promise<Buffer> {
   }
   const area = { data: out, width, height, pixel }
   for (const s of smearsOf(pass)) stain(area, s, 0.45, 0, (dx, dy) => dy < s.height * (1 - dx / s.reach))
+  if (marks.smeared)
+    for (const share of TRACKS)
+      stain(area, { x: travel.width * share, y: travel.length / 2, reach: 2500, height: travel.length / 2 }, 0.8, 0, () => true)
   if (marks.seam !== null) {
     const y = travel.y + marks.seam * told.length
     stain(area, { x: middle, y, reach: middle - 3000, height: 500 }, 0.86, 6, () => true)

@@ -24,6 +24,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
   const lots = studio.lots.filter((l) => (l.form === 'roll') === isRoll(path))
   const [lotId, setLotId] = useState(lots[0]?.id ?? '')
   const [wrongSide, setWrongSide] = useState(false)
+  const [printed, setPrinted] = useState(false)
   const lot = studio.lots.find((l) => l.id === lotId)
   const paper = studio.papers.find((p) => p.id === lot?.paperId)
   const lies = tray?.sheet ? studio.papers.find((p) => p.name === tray.sheet?.paperName) : undefined
@@ -31,7 +32,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
   const put = () => {
     if (!lot || !paper) return
     const remaining = lot.form === 'roll' ? lot.stock : Math.min(lot.stock, Math.max(1, capacityFor(path, paper.thickness)))
-    void act({ act: 'load', pathId: path.id, lotId: lot.id, remaining, wrongSide })
+    void act({ act: 'load', pathId: path.id, lotId: lot.id, remaining, wrongSide, printed })
   }
   return (
     <li className="border-t border-line py-3" data-path={path.id}>
@@ -74,6 +75,10 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
         <label className="flex items-center gap-1.5 pb-1.5">
           <input type="checkbox" checked={wrongSide} onChange={(e) => setWrongSide(e.target.checked)} />
           back to the head
+        </label>
+        <label className="flex items-center gap-1.5 pb-1.5">
+          <input type="checkbox" checked={printed} onChange={(e) => setPrinted(e.target.checked)} />
+          just printed on the other side
         </label>
         <button type="button" className="btn" onClick={put}>
           Put it in
