@@ -1,5 +1,6 @@
 import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace, type SettingKey } from '../../../core/agreement/reading.ts'
 import type { AgreementRow, Cell } from '../../../core/agreement/table.ts'
+import { clock } from '../../ui/ago.ts'
 import { Tick } from './tick.tsx'
 
 export interface CellAt {
@@ -90,6 +91,9 @@ function CellBody({
     <>
       <span className={differs ? 'font-semibold' : state === 'open' ? 'text-soft' : ''}>{differs ? cell.shows : cell.wanted}</span>
       {differs && <span className="block text-sm">wanted: {cell.wanted}</span>}
+      {cell.reading && (
+        <span className="block text-sm text-soft">{[cell.reading.by, clock(cell.reading.at)].filter(Boolean).join(', ')}</span>
+      )}
       {state === 'open' && !isSet(place) && <span className="block text-sm text-soft">not recorded yet</span>}
     </>
   )
