@@ -92,7 +92,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
   })
   await shoot('agreement', '/jobs/14/agreement', {
     before: async (page) => {
-      await page.getByRole('button', { name: /open settings of the driver are as wanted/ }).click()
+      await page.getByRole('button', { name: /as wanted, driver/ }).click()
       await page.getByRole('button', { name: 'Look at Media type, panel' }).click()
       await page.getByLabel('It shows something else:').fill('Photo, glossy')
       await page.getByRole('button', { name: 'Keep that' }).click()

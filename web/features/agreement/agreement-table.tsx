@@ -21,7 +21,7 @@ const isSet = (place: Place): place is SetPlace => (SET_PLACES as readonly strin
 /** All settings by all places. What differs stands out by its bar, its weight and its words; what is open by its box. */
 export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: Props) {
   return (
-    <div className="overflow-x-auto">
+    <div className="relative overflow-x-auto">
       <table className="w-full min-w-[52rem] table-fixed border-collapse text-left align-top" aria-label="Agreement">
         <thead>
           <tr className="border-b border-ink align-bottom">
@@ -37,7 +37,7 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
                       type="button"
                       className="link block text-sm font-normal whitespace-nowrap"
                       onClick={() => onTickPlace(place)}
-                      aria-label={`All ${open} open settings of the ${PLACE_NAMES[place].toLowerCase()} are as wanted`}
+                      aria-label={`all ${open} as wanted, ${PLACE_NAMES[place].toLowerCase()}`}
                     >
                       all {open} as wanted
                     </button>
@@ -92,7 +92,9 @@ function CellBody({
       <span className={differs ? 'font-semibold' : state === 'open' ? 'text-soft' : ''}>{differs ? cell.shows : cell.wanted}</span>
       {differs && <span className="block text-sm">wanted: {cell.wanted}</span>}
       {cell.reading && (
-        <span className="block text-sm text-soft">{[cell.reading.by, clock(cell.reading.at)].filter(Boolean).join(', ')}</span>
+        <span className="block text-sm text-soft">
+          {[cell.reading.by, clock(cell.reading.at).replace('today ', '')].filter(Boolean).join(', ')}
+        </span>
       )}
       {state === 'open' && !isSet(place) && <span className="block text-sm text-soft">not recorded yet</span>}
     </>
@@ -112,12 +114,8 @@ function CellBody({
         label={`${row.title}, ${PLACE_NAMES[place].toLowerCase()}: shows ${cell.wanted}`}
         onPress={() => onTick(at, state !== 'agrees')}
       />
-      <button
-        type="button"
-        className={`${frame} min-h-8 pt-1 pr-1`}
-        onClick={() => onChoose(at)}
-        aria-label={`Look at ${row.title}, ${PLACE_NAMES[place].toLowerCase()}`}
-      >
+      <button type="button" className={`${frame} min-h-8 pt-1 pr-1`} onClick={() => onChoose(at)}>
+        <span className="sr-only">{`Look at ${row.title}, ${PLACE_NAMES[place].toLowerCase()}: `}</span>
         {words}
       </button>
     </div>

@@ -37,7 +37,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
   return (
     <li className="border-t border-line py-3" data-path={path.id}>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-        <h3 className="w-40 font-semibold">{path.name}</h3>
+        <h2 className="w-40">{path.name}</h2>
         <p className="flex min-w-0 flex-1 items-center gap-2" data-lies>
           {tray?.sheet ? (
             <>
