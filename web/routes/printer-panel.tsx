@@ -10,6 +10,9 @@ import { useMachine } from '../features/machine/use-machine.ts'
 import { Failed, Loading } from '../ui/states.tsx'
 import { NotHere } from './not-here.tsx'
 
+/** Lines of its record shown, the newest. */
+const SHOWN = 24
+
 /** The panel of a simulated printer and its physical side: for practising, mistakes and all. */
 export function PrinterPanel() {
   const { id = '' } = useParams()
@@ -68,13 +71,16 @@ export function PrinterPanel() {
           </label>
           <section aria-label="Its record">
             <h2>Its record</h2>
-            <ol className="mt-1 max-h-80 space-y-0.5 overflow-y-auto text-sm">
-              {[...state.events].reverse().map((e) => (
-                <li key={`${e.at} ${e.says}`} className="flex gap-2">
-                  <span className="num text-faint">{format(e.at, 'HH:mm:ss')}</span>
-                  <span className="min-w-0">{e.says}</span>
-                </li>
-              ))}
+            <ol className="mt-1 space-y-0.5 text-sm">
+              {state.events
+                .slice(-SHOWN)
+                .reverse()
+                .map((e) => (
+                  <li key={`${e.at} ${e.says}`} className="flex gap-2">
+                    <span className="num text-faint">{format(e.at, 'HH:mm:ss')}</span>
+                    <span className="min-w-0">{e.says}</span>
+                  </li>
+                ))}
             </ol>
           </section>
         </aside>
