@@ -1,31 +1,17 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { listingOf, readingsFromListing } from '../../core/agreement/from-listing.ts'
-import { type KeptReading, KeptReadingSchema, type Reading, ReadingSchema, SET_PLACES, SETTING_KEYS } from '../../core/agreement/reading.ts'
+import { KeptReadingSchema, type Reading, ReadingSchema, SET_PLACES, SETTING_KEYS } from '../../core/agreement/reading.ts'
 import { BeforeSendingSchema } from '../../core/api/dto.ts'
 import { readListing } from '../../core/ipp/listing.ts'
 import { resolve } from '../../core/plate/resolve.ts'
 import type { App } from '../app-context.ts'
-import type { Models } from '../db/models.ts'
 import { beforeSending } from '../printing/before-sending.ts'
 import { ipp } from '../printing/ipp-client.ts'
 import { ippRefusal } from '../printing/ipp-refusal.ts'
 import { missing, Refusal } from '../problems.ts'
+import { readReadings } from '../studio/read-readings.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
-
-/** What was seen at the places of one job. */
-export async function readingsOf(models: Models, jobId: number): Promise<KeptReading[]> {
-  const rows = await models.readings.findAll({ where: { jobId } })
-  return rows.map(({ place, setting, value, words, how, seenBy, updatedAt }) => ({
-    place,
-    setting,
-    value,
-    words,
-    how,
-    by: seenBy,
-    at: updatedAt.toISOString(),
-  }))
-}
 
 const List = z.array(KeptReadingSchema)
 const Cell = z.object({ place: z.enum(SET_PLACES), setting: z.enum(SETTING_KEYS) })
@@ -42,7 +28,15 @@ export function agreementApi(app: App) {
   const keep = async (jobId: number, readings: Reading[]) => {
     for (const { by: seenBy, ...reading } of readings) await models.readings.upsert({ jobId, seenBy, ...reading })
     if (readings.length > 0) events.tell({ what: 'job', id: jobId })
-    return readingsOf(models, jobId)
+    return readReadings(models, jobId)
+  }
+  /** Keeps what was read all at once; refuses a source that said nothing. */
+  const take = (jobId: number, read: Reading[], by: string, field: string, message: string) => {
+    if (read.length === 0) throw new Refusal(422, { code: 'nothing-said', field, message })
+    return keep(
+      jobId,
+      read.map((r) => ({ ...r, by })),
+    )
   }
   return router()
     .openapi(
@@ -53,7 +47,7 @@ export function agreementApi(app: App) {
         request: { params: IdParam },
         responses: { 200: body(List), ...PROBLEMS },
       }),
-      async (c) => c.json(await readingsOf(models, (await find(c.req.valid('param').id)).id), 200),
+      async (c) => c.json(await readReadings(models, (await find(c.req.valid('param').id)).id), 200),
     )
     .openapi(
       createRoute({
@@ -77,7 +71,7 @@ export function agreementApi(app: App) {
         const { id: jobId } = await find(c.req.valid('param').id)
         for (const cell of c.req.valid('json')) await models.readings.destroy({ where: { jobId, ...cell } })
         events.tell({ what: 'job', id: jobId })
-        return c.json(await readingsOf(models, jobId), 200)
+        return c.json(await readReadings(models, jobId), 200)
       },
     )
     .openapi(
@@ -97,17 +91,8 @@ export function agreementApi(app: App) {
           throw ippRefusal(error)
         })
         const read = readingsFromListing(listingOf(attributes), 'panel', 'printer', plate, studio, job.brief.unit)
-        if (read.length === 0)
-          throw new Refusal(422, {
-            code: 'nothing-said',
-            field: 'printer',
-            message: 'The printer answers, but says nothing of what its panel is set to.',
-          })
         return c.json(
-          await keep(
-            job.id,
-            read.map((r) => ({ ...r, by: c.req.valid('json').by })),
-          ),
+          await take(job.id, read, c.req.valid('json').by, 'printer', 'The printer answers, but says nothing of what its panel is set to.'),
           200,
         )
       },
@@ -147,19 +132,7 @@ export function agreementApi(app: App) {
         if (!listing.ok) throw new Refusal(422, listing.problem)
         const studio = await readStudio(models)
         const read = readingsFromListing(listing.value, place, 'listing', resolve(job.brief, studio, job.pins), studio, job.brief.unit)
-        if (read.length === 0)
-          throw new Refusal(422, {
-            code: 'nothing-said',
-            field: 'text',
-            message: 'The text was read, but nothing in it is a setting of this job.',
-          })
-        return c.json(
-          await keep(
-            job.id,
-            read.map((r) => ({ ...r, by: who })),
-          ),
-          200,
-        )
+        return c.json(await take(job.id, read, who, 'text', 'The text was read, but nothing in it is a setting of this job.'), 200)
       },
     )
 }

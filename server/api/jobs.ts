@@ -1,6 +1,4 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { SET_PLACES } from '../../core/agreement/reading.ts'
-import { agreementTable, disagreements } from '../../core/agreement/table.ts'
 import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/api/dto.ts'
 import { EMPTY_BRIEF } from '../../core/brief/brief.ts'
 import { resolve } from '../../core/plate/resolve.ts'
@@ -10,10 +8,10 @@ import { drawingPdf } from '../documents/scale-drawing.ts'
 import { beginRun } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
 import { freezePlate, plateForBack } from '../printing/freeze.ts'
+import { holdForDisagreement } from '../printing/hold.ts'
 import { recordLoading } from '../printing/record-loading.ts'
 import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
-import { readingsOf } from './agreement.ts'
 import { jobDto, runDto } from './rows.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
@@ -26,9 +24,6 @@ const TickParam = IdParam.extend({
     .max(60)
     .openapi({ param: { name: 'step', in: 'path' } }),
 })
-
-/** Said when a place is set otherwise than the plate says; an operator may print in spite of it. */
-const DISAGREEMENT = 'disagreement'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
@@ -186,12 +181,7 @@ export function jobsApi(app: App) {
             message: 'Somebody else changed this job. Look at it again before you print.',
             current: jobDto(job),
           })
-        if (!asked.despite.includes(DISAGREEMENT)) {
-          const studio = await readStudio(models)
-          const rows = agreementTable(resolve(job.brief, studio, job.pins), studio, await readingsOf(models, id), job.brief.unit)
-          const [worst] = disagreements(rows).filter((d) => (SET_PLACES as readonly string[]).includes(d.place))
-          if (worst) throw new Refusal(422, { code: DISAGREEMENT, field: worst.setting, value: worst.place, message: worst.says })
-        }
+        await holdForDisagreement(app, job, asked.despite)
         const plate = asked.side === 'back' ? await plateForBack(app, id, asked.despite) : await freezePlate(app, job, asked)
         const run = await beginRun(app, { job, version: asked.version, plate, side: asked.side, how: asked.how })
         return c.json(runDto(run, job.title), 201)

@@ -1,5 +1,5 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { HandSchema, MachineStateSchema } from '../../core/api/dto.ts'
+import { HandSchema, MachineStateSchema } from '../../core/api/machine.ts'
 import { HouseRulesSchema, StudioSchema } from '../../core/studio/studio.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'

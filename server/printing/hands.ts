@@ -3,6 +3,9 @@ import type { ReadableStream } from 'node:stream/web'
 import { isLocal } from '../../core/ipp/address.ts'
 import { Refusal } from '../problems.ts'
 
+/** A machine that does not answer within this is not there, ms. */
+const PATIENCE = 20_000
+
 /** The physical side of a simulated printer lives beside its IPP port. */
 const base = (address: string) => `${address.replace(/^ipp:/, 'http:').replace(/\/ipp\/print$/, '')}/hands`
 
@@ -15,7 +18,14 @@ export async function hands(address: string, act: unknown): Promise<unknown> {
     throw new Refusal(409, { code: 'real-printer', field: 'address', value: address, message: 'This is a real printer: go to it.' })
   const answer = await fetch(
     act === null ? `${base(address)}/state` : base(address),
-    act === null ? {} : { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(act) },
+    act === null
+      ? { signal: AbortSignal.timeout(PATIENCE) }
+      : {
+          signal: AbortSignal.timeout(PATIENCE),
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(act),
+        },
   ).catch(() => {
     throw away()
   })
@@ -26,6 +36,6 @@ export async function hands(address: string, act: unknown): Promise<unknown> {
 
 /** The picture of a delivered sheet, or null when there is none. */
 export async function deliveredSheet(address: string, job: number, sheet: number): Promise<Readable | null> {
-  const answer = await fetch(`${base(address)}/sheets/${job}/${sheet}`).catch(() => null)
+  const answer = await fetch(`${base(address)}/sheets/${job}/${sheet}`, { signal: AbortSignal.timeout(PATIENCE) }).catch(() => null)
   return answer?.ok && answer.body ? Readable.fromWeb(answer.body as ReadableStream) : null
 }

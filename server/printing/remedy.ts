@@ -9,6 +9,7 @@ import { missing, Refusal } from '../problems.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { beginRun } from './begin-run.ts'
 import { freezePlate } from './freeze.ts'
+import { forgetOutdated, holdForDisagreement } from './hold.ts'
 import { Unreachable } from './ipp-client.ts'
 
 type Remedy = z.infer<typeof RemedySchema>
@@ -58,8 +59,9 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
       message: 'That cannot have been the cause here.',
     })
   const moving = MOVING.includes(run.state)
+  const changed = asked.change && cause.change !== null
   // Refused before anything is written down: what is to be printed again must be printable.
-  const next = asked.change && cause.change ? applied(job, cause.change) : { brief: job.brief, pins: job.pins }
+  const next = changed && cause.change ? applied(job, cause.change) : { brief: job.brief, pins: job.pins }
   const plate = asked.next === 'again' ? resolve(next.brief, studio, next.pins) : null
   const frozen =
     plate &&
@@ -70,6 +72,7 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
       side: run.side,
       how: run.how,
     }))
+  if (asked.next === 'again') await holdForDisagreement(app, job, asked.despite, changed ? { id: job.id, ...next } : job)
   if (asked.next === 'again' && moving) {
     if (run.how === 'own')
       await runner.ended(run, { state: 'failed', message: `${faultById(asked.faultId).title}. ${cause.says}`, sheetsDelivered: 0 })
@@ -88,17 +91,21 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
   events.tell({ what: 'run', id: run.id })
   events.tell({ what: 'studio', id: setup.lot.id })
   if (!frozen) return null
-  const [changed] = await models.jobs.update(
+  const before = { id: job.id, brief: job.brief, pins: job.pins }
+  const [updated] = await models.jobs.update(
     { brief: next.brief, pins: next.pins, version: job.version + 1 },
     { where: { id: job.id, version: job.version } },
   )
   const fresh = await models.jobs.findByPk(job.id)
-  if (changed === 0 || !fresh)
+  if (updated === 0 || !fresh)
     throw new Refusal(409, {
       code: 'changed-meanwhile',
       field: 'version',
       message: 'Somebody changed this job meanwhile. Look at it again.',
     })
+  if (changed) await forgetOutdated(app, before, fresh)
+  // Another sheet goes in: its loading begins afresh.
+  await models.ticks.destroy({ where: { jobId: job.id } })
   return beginRun(app, { job: fresh, version: fresh.version, plate: frozen, side: run.side, how: run.how })
 }
 
@@ -142,7 +149,11 @@ async function writeDown({ models }: App, run: Row<RunRow>, { faultId, causeId, 
       if (tray && tray.lotId === setup.lot.id && spoilt > 0)
         await tray.update({ remaining: Math.max(0, Number(tray.remaining) - spoilt) }, { transaction })
       const pairing = await models.pairings.findByPk(`${setup.printer.id}-${setup.paper.id}`, { transaction, lock: true })
-      if (pairing && before?.verdict !== 'wasted') await pairing.update({ bad: pairing.bad + 1 }, { transaction })
+      if (pairing && before?.verdict !== 'wasted')
+        await pairing.update(
+          { bad: pairing.bad + 1, good: Math.max(0, pairing.good - Number(before?.verdict === 'right')) },
+          { transaction },
+        )
     }
   })
   if (sheets > 0 && delivered) await models.jobs.update({ state: 'failed' }, { where: { id: run.jobId } })

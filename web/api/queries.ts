@@ -1,6 +1,7 @@
 import { QueryClient, queryOptions } from '@tanstack/react-query'
 import type { KeptReading } from '../../core/agreement/reading.ts'
-import type { Job, MachineState, ProfileEntry, Run, RunDetail, SavedSetup, Tick } from '../../core/api/dto.ts'
+import type { Job, ProfileEntry, Run, RunDetail, SavedSetup, Tick } from '../../core/api/dto.ts'
+import type { MachineState } from '../../core/api/machine.ts'
 import type { Picture } from '../../core/brief/brief.ts'
 import type { Studio } from '../../core/studio/studio.ts'
 import { ApiError, api } from './client.ts'

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { format } from 'date-fns'
 import { Link, useParams } from 'react-router'
-import type { MachineState } from '../../core/api/dto.ts'
+import type { MachineState } from '../../core/api/machine.ts'
 import { isLocal } from '../../core/ipp/address.ts'
 import type { Printer } from '../../core/printers/printer.ts'
 import { studioQuery } from '../api/queries.ts'

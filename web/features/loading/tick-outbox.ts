@@ -32,6 +32,10 @@ function write(list: Pending[]) {
   for (const tell of listeners) tell()
 }
 
+const same = (a: Pending, b: Pending) => a.jobId === b.jobId && a.stepId === b.stepId && a.at === b.at
+/** What this tab holds, and what others have put on the device since. */
+const merged = () => [...pending, ...read().filter((p) => !pending.some((own) => own.jobId === p.jobId && own.stepId === p.stepId))]
+
 let sending = false
 /** Sends what waits, one after the other; stops at the first that does not arrive and tries again soon. */
 async function flush(): Promise<void> {
@@ -50,7 +54,8 @@ async function flush(): Promise<void> {
         toast.error(messageOf(error))
         void queryClient.invalidateQueries({ queryKey: ticksQuery(next.jobId).queryKey })
       }
-      write(pending.filter((p) => p !== next))
+      // Another tab may have added to the list meanwhile: only what has arrived leaves it.
+      write(merged().filter((p) => !same(p, next)))
     }
   } finally {
     sending = false
@@ -61,7 +66,7 @@ async function flush(): Promise<void> {
 /** Ticks a step, or takes the tick back; it counts at once and is sent as soon as that is possible. */
 export function tickStep(jobId: number, stepId: string, on: boolean): void {
   const mine = (p: Pending) => p.jobId === jobId && p.stepId === stepId
-  write([...pending.filter((p) => !mine(p)), { jobId, stepId, on, at: new Date().toISOString() }])
+  write([...merged().filter((p) => !mine(p)), { jobId, stepId, on, at: new Date().toISOString() }])
   void flush()
 }
 

@@ -1,5 +1,5 @@
 import { useId, useState } from 'react'
-import type { MachineState } from '../../../core/api/dto.ts'
+import type { MachineState } from '../../../core/api/machine.ts'
 import { lotSizeName } from '../../../core/media/lot-name.ts'
 import { capacityFor } from '../../../core/paths/limits.ts'
 import { isRoll, type Path } from '../../../core/paths/path.ts'
