@@ -29,7 +29,9 @@ export async function hands(address: string, act: unknown): Promise<unknown> {
   ).catch(() => {
     throw away()
   })
-  const body = (await answer.json()) as { message?: string }
+  const body = (await answer.json().catch(() => null)) as { message?: string } | null
+  if (body === null)
+    throw new Refusal(409, { code: 'real-printer', field: 'address', value: address, message: 'This is no simulated printer: go to it.' })
   if (!answer.ok) throw new Refusal(409, { code: 'printer-refuses', message: body.message ?? 'The printer will not do that.' })
   return body
 }
