@@ -1,7 +1,7 @@
-import type { Brief } from '../core/brief/brief.ts'
-import type { Pins } from '../core/decisions/decision.ts'
-import { mm } from '../core/length/length.ts'
-import { namedSize } from '../core/sizes/named.ts'
+import type { Pins } from '../core/plate/decisions/decision.ts'
+import type { Brief } from '../core/things/brief/brief.ts'
+import { mm } from '../core/things/length/length.ts'
+import { namedSize } from '../core/things/sizes/named.ts'
 
 export interface DemoJob {
   title: string

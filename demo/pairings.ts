@@ -1,6 +1,6 @@
-import { mm } from '../core/length/length.ts'
-import type { Loaded, Pairing } from '../core/media/media.ts'
-import { DEFAULT_RULES, type HouseRules } from '../core/studio/studio.ts'
+import { mm } from '../core/things/length/length.ts'
+import type { Loaded, Pairing } from '../core/things/media/media.ts'
+import { DEFAULT_RULES, type HouseRules } from '../core/things/studio/studio.ts'
 
 const pairing = (
   printerId: string,

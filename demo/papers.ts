@@ -1,6 +1,6 @@
-import { inch, mm } from '../core/length/length.ts'
-import type { Lot, Paper } from '../core/media/media.ts'
-import { parsePwgName } from '../core/sizes/pwg.ts'
+import { inch, mm } from '../core/things/length/length.ts'
+import type { Lot, Paper } from '../core/things/media/media.ts'
+import { parsePwgName } from '../core/things/sizes/pwg.ts'
 
 const paper = (
   id: string,

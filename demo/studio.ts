@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import type { Studio } from '../core/studio/studio.ts'
+import type { Studio } from '../core/things/studio/studio.ts'
 import { LOADED, PAIRINGS, RULES } from './pairings.ts'
 import { LOTS, PAPERS } from './papers.ts'
 import { PRINTERS } from './printers.ts'

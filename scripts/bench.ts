@@ -1,18 +1,20 @@
 /** The core's benchmarks: each prints one JSON line with its figures and the rival it was measured beside. */
+
 import { readFileSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
 import { instantiate } from 'lcms-wasm'
-import { type Brief, EMPTY_BRIEF } from '../core/brief/brief.ts'
 import { createEngine } from '../core/color/engine/engine.ts'
 import { applyGrid } from '../core/color/grid.ts'
 import { displayGrid, proofGrid } from '../core/color/proof.ts'
-import { inch, mm } from '../core/length/length.ts'
-import { NEW_MAKE } from '../core/make/make.ts'
-import type { Lot, Pairing } from '../core/media/media.ts'
-import { compareWays } from '../core/plate/compare-ways.ts'
-import { resolve } from '../core/plate/resolve.ts'
+import { compareWays } from '../core/plate/resolve/compare-ways.ts'
+import { resolve } from '../core/plate/resolve/resolve.ts'
 import { neededBySheet } from '../core/sheet/slivers.ts'
-import { StudioSchema } from '../core/studio/studio.ts'
+import { type Brief, EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { NEW_MAKE } from '../core/things/brief/make.ts'
+import { inch, mm } from '../core/things/length/length.ts'
+import type { Lot, Pairing } from '../core/things/media/media.ts'
+import { StudioSchema } from '../core/things/studio/studio.ts'
+import { loadingSteps } from '../core/work/loading/steps.ts'
 import { keepsake } from '../demo/pictures/painters.ts'
 import { demoStudio } from '../demo/studio.ts'
 
@@ -114,7 +116,16 @@ print(`resolve with all ${placements.length} placements, 12 printers × 60 paper
   },
 })
 print('comparing every way of the demo studio in full', {
-  milliseconds: times(20, () => void compareWays({ ...EMPTY_BRIEF, paperId: 'harbour-lustre' }, card, {})),
+  milliseconds: times(
+    20,
+    () =>
+      void compareWays({
+        brief: { ...EMPTY_BRIEF, paperId: 'harbour-lustre' },
+        studio: card,
+        pins: {},
+        stepsOf: (plate) => loadingSteps(plate, 'mm').length,
+      }),
+  ),
   rival: {
     name: 'resolving the job once',
     milliseconds: times(20, () => void resolve({ ...EMPTY_BRIEF, paperId: 'harbour-lustre' }, card)),

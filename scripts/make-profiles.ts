@@ -8,7 +8,7 @@ import { copyFileSync, existsSync, mkdirSync, mkdtempSync, renameSync, writeFile
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Triple } from '../core/color/cie.ts'
-import type { Pairing } from '../core/media/media.ts'
+import type { Pairing } from '../core/things/media/media.ts'
 import { PAIRINGS } from '../demo/pairings.ts'
 import { PAPERS } from '../demo/papers.ts'
 import { PRINTERS } from '../demo/printers.ts'

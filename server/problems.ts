@@ -1,4 +1,4 @@
-import type { Problem } from '../core/problem/problem.ts'
+import type { Problem } from '../core/things/problem/problem.ts'
 
 /** A refusal with its HTTP status; the body of the answer is the problem. */
 export class Refusal extends Error {

@@ -4,6 +4,7 @@ import { LOTS, PAPERS } from '../demo/papers.ts'
 import { PRINTERS } from '../demo/printers.ts'
 import { Machine } from './machine/machine.ts'
 import type { RealSheet } from './machine/mechanics.ts'
+import { runJob } from './machine/run-job.ts'
 
 /** The real sheet of a demo lot. */
 export function realSheet(lotId: string | null): RealSheet | null {
@@ -30,6 +31,6 @@ export function demoMachines(root: string, options: { pace: number; seed: number
       const loaded = LOADED.find((l) => l.pathId === path.id)
       return { pathId: path.id, sheet: realSheet(loaded?.lotId ?? null), remaining: loaded?.remaining ?? 0 }
     })
-    return new Machine(printer, trays, join(root, printer.id), { pace: options.pace, seed: options.seed + i })
+    return new Machine(printer, trays, join(root, printer.id), { pace: options.pace, seed: options.seed + i, mechanism: runJob })
   })
 }

@@ -1,5 +1,5 @@
+import type { Intent } from '../things/media/intent.ts'
 import type { Engine, Source } from './engine/engine.ts'
-import type { Intent } from './intent.ts'
 
 /** Nodes along each axis: as many as LittleCMS takes at its highest resolution. */
 const SIZE = 49

@@ -1,8 +1,8 @@
+import type { Intent } from '../things/media/intent.ts'
 import { deltaE2000 } from './cie.ts'
 import type { Engine, Source } from './engine/engine.ts'
 import { gamutDistances } from './gamut/out-of-gamut.ts'
 import { applyGrid, type Grid, gridNodes } from './grid.ts'
-import type { Intent } from './intent.ts'
 import { labAt } from './profile/to-lab.ts'
 
 /** Nodes along each axis. 25 keeps the mean error below one level and halves the engine's work against 33. */

@@ -1,6 +1,6 @@
+import type { Intent } from '../things/media/intent.ts'
 import { deltaE2000, type Triple } from './cie.ts'
 import type { Engine, Source } from './engine/engine.ts'
-import type { Intent } from './intent.ts'
 
 /** One colour of the picture and what becomes of it. Lab is D50, media-relative. */
 export interface Readout {

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { picture } from '../testing/fixtures.ts'
+import { TURNS } from '../things/brief/turn.ts'
 import { contentLost } from './content.ts'
-import { TURNS } from './turn.ts'
 
 const full = Array(30).fill(1)
 /** A notice whose last tenth is blank. */

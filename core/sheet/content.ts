@@ -1,7 +1,7 @@
-import type { Picture } from '../brief/brief.ts'
-import { EDGES, type Edges } from '../paths/path.ts'
+import type { Picture } from '../things/brief/picture.ts'
+import { pictureEdge, type Turn } from '../things/brief/turn.ts'
+import { EDGES, type Edges } from '../things/paths/path.ts'
 import type { Crop } from './placement.ts'
-import { pictureEdge, type Turn } from './turn.ts'
 
 /** Strips an edge is measured in, each 1 % of the side: deeper cuts count in full. */
 export const EDGE_STRIPS = 30

@@ -1,5 +1,5 @@
-import type { Um } from '../length/length.ts'
-import { EDGES, type Edge, type Edges, type Path } from '../paths/path.ts'
+import type { Um } from '../things/length/length.ts'
+import { EDGES, type Edge, type Edges, type Path } from '../things/paths/path.ts'
 import { area, gaps, inset, intersect, type Rect } from './rect.ts'
 
 /** How the printer will treat the edges of the page. */

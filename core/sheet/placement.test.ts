@@ -1,11 +1,11 @@
 import fc from 'fast-check'
-import { type Brief, EMPTY_BRIEF } from '../brief/brief.ts'
-import { mm } from '../length/length.ts'
-import { EDGES } from '../paths/path.ts'
 import { picture, plateOf } from '../testing/fixtures.ts'
+import { type Brief, EMPTY_BRIEF } from '../things/brief/brief.ts'
+import { feedEdge, isSideways, TURNS } from '../things/brief/turn.ts'
+import { mm } from '../things/length/length.ts'
+import { EDGES } from '../things/paths/path.ts'
 import { centredOn, pixelsPerInch, placingFrame, printSize, type Room } from './placement.ts'
 import { gaps, inset, intersect } from './rect.ts'
-import { feedEdge, isSideways, TURNS } from './turn.ts'
 
 const sheet = { x: 0, y: 0, w: mm(297), h: mm(420) }
 const room: Room = {

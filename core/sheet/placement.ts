@@ -1,8 +1,9 @@
-import type { Brief, Picture } from '../brief/brief.ts'
-import type { Um } from '../length/length.ts'
-import { EDGES, type Edges } from '../paths/path.ts'
+import type { Brief } from '../things/brief/brief.ts'
+import type { Picture } from '../things/brief/picture.ts'
+import { feedEdge, isSideways, type Turn } from '../things/brief/turn.ts'
+import type { Um } from '../things/length/length.ts'
+import { EDGES, type Edges } from '../things/paths/path.ts'
 import { inset, intersect, type Rect } from './rect.ts'
-import { feedEdge, isSideways, type Turn } from './turn.ts'
 
 /** A part of the picture, as fractions of its upright width and height. */
 export type Crop = Rect

@@ -1,5 +1,5 @@
-import type { Um } from '../length/length.ts'
-import type { Edges } from '../paths/path.ts'
+import type { Um } from '../things/length/length.ts'
+import type { Edges } from '../things/paths/path.ts'
 
 /**
  * A rectangle in the frame of the sheet as it travels: origin at the leading left corner of the true sheet,

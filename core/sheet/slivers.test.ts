@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { mm } from '../length/length.ts'
+import { mm } from '../things/length/length.ts'
 import { neededBySheet, SIMULATED_SHEETS, sliverRisk } from './slivers.ts'
 import { type Coverage, expansionNeeded } from './tolerance.ts'
 

@@ -1,4 +1,4 @@
-import type { Um } from '../length/length.ts'
+import type { Um } from '../things/length/length.ts'
 import { skewDrift } from './layout.ts'
 import { type Coverage, excess } from './tolerance.ts'
 

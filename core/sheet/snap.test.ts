@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { mm } from '../length/length.ts'
+import { mm } from '../things/length/length.ts'
 import { snap } from './snap.ts'
 
 const frame = { x: 0, y: 0, w: mm(297), h: mm(420) }

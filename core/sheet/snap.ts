@@ -1,4 +1,4 @@
-import type { Um } from '../length/length.ts'
+import type { Um } from '../things/length/length.ts'
 import type { Rect } from './rect.ts'
 
 /** A line the picture has snapped to while it is dragged, with what it means. */

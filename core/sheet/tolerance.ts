@@ -1,5 +1,5 @@
-import type { Um } from '../length/length.ts'
-import type { Path } from '../paths/path.ts'
+import type { Um } from '../things/length/length.ts'
+import type { Path } from '../things/paths/path.ts'
 import { type Offset, pageOnSheet, skewDrift } from './layout.ts'
 
 /** Everything that decides whether a borderless print covers its sheet. */

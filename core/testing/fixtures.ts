@@ -1,12 +1,13 @@
 import { demoStudio } from '../../demo/studio.ts'
-import { type Brief, EMPTY_BRIEF, type Picture } from '../brief/brief.ts'
-import type { Finding } from '../checks/check.ts'
-import type { Pins } from '../decisions/decision.ts'
-import { mm } from '../length/length.ts'
-import type { Plate } from '../plate/plate.ts'
-import { resolve } from '../plate/resolve.ts'
-import { namedSize } from '../sizes/named.ts'
-import type { Studio } from '../studio/studio.ts'
+import type { Finding } from '../plate/checks/check.ts'
+import type { Pins } from '../plate/decisions/decision.ts'
+import type { Plate } from '../plate/resolve/plate.ts'
+import { resolve } from '../plate/resolve/resolve.ts'
+import { type Brief, EMPTY_BRIEF } from '../things/brief/brief.ts'
+import type { Picture } from '../things/brief/picture.ts'
+import { mm } from '../things/length/length.ts'
+import { namedSize } from '../things/sizes/named.ts'
+import type { Studio } from '../things/studio/studio.ts'
 
 /** A picture large enough for anything, with a profile. */
 export const picture = (change: Partial<Picture> = {}): Picture => ({

@@ -1,6 +1,6 @@
 import { createRoute } from '@hono/zod-openapi'
-import { LotEditSchema, LotReadingsSchema, LotSchema } from '../../core/api/dto.ts'
-import { measureLot } from '../../core/media/measure.ts'
+import { measureLot } from '../../core/things/media/measure.ts'
+import { LotEditSchema, LotReadingsSchema, LotSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
 import { lotOf } from '../studio/read-studio.ts'

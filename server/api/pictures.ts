@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream'
 import type { ReadableStream } from 'node:stream/web'
 import { createRoute, z } from '@hono/zod-openapi'
-import { PictureSchema } from '../../core/api/dto.ts'
+import { PictureSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { takePicture } from '../pictures/take-picture.ts'

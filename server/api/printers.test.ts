@@ -1,9 +1,9 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import sharp from 'sharp'
-import type { Job } from '../../core/api/dto.ts'
-import { mm } from '../../core/length/length.ts'
-import type { Printer } from '../../core/printers/printer.ts'
+import { mm } from '../../core/things/length/length.ts'
+import type { Printer } from '../../core/things/printers/printer.ts'
+import type { Job } from '../../core/wire/api/dto.ts'
 import { BASE, call } from '../testing/client.ts'
 
 const SIM = Number(process.env.ARCH_TEST_SIM ?? 9651)

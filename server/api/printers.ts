@@ -1,16 +1,16 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { parsePrinterAddress } from '../../core/ipp/address.ts'
-import { IppError } from '../../core/ipp/message.ts'
-import { differences, takeDifferences } from '../../core/printers/differences.ts'
+import { differences, takeDifferences } from '../../core/things/printers/differences.ts'
 import {
   LONGEST_DOCUMENT,
   PrinterDocumentSchema,
   printerDocumentJsonSchema,
   readPrinterDocument,
   writePrinterDocument,
-} from '../../core/printers/document.ts'
-import { proposeFromIpp } from '../../core/printers/from-ipp.ts'
-import { type Printer, PrinterSchema } from '../../core/printers/printer.ts'
+} from '../../core/things/printers/document.ts'
+import { type Printer, PrinterSchema } from '../../core/things/printers/printer.ts'
+import { parsePrinterAddress } from '../../core/wire/ipp/address.ts'
+import { IppError } from '../../core/wire/ipp/message.ts'
+import { proposeFromIpp } from '../../core/wire/ipp/propose-printer.ts'
 import type { App } from '../app-context.ts'
 import type { PrinterRow, Row } from '../db/models.ts'
 import { ipp, Refused, Unreachable } from '../printing/ipp-client.ts'

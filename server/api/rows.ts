@@ -1,4 +1,4 @@
-import type { Job, Run } from '../../core/api/dto.ts'
+import type { Job, Run } from '../../core/wire/api/dto.ts'
 import type { JobRow, RunRow } from '../db/models.ts'
 
 interface Times {

@@ -1,6 +1,6 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { Op } from 'sequelize'
-import { InspectionSchema, MOVING, RemedySchema, RunDetailSchema, RunSchema } from '../../core/api/dto.ts'
+import { InspectionSchema, MOVING, RemedySchema, RunDetailSchema, RunSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { learnOffset } from '../printing/account.ts'
 import { Unreachable } from '../printing/ipp-client.ts'

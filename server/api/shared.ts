@@ -1,7 +1,7 @@
 import { OpenAPIHono, z } from '@hono/zod-openapi'
 import { HTTPException } from 'hono/http-exception'
 import { ConnectionError, DatabaseError, OptimisticLockError } from 'sequelize'
-import { ProblemSchema } from '../../core/api/dto.ts'
+import { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
 

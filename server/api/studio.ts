@@ -1,6 +1,6 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { HandSchema, MachineStateSchema } from '../../core/api/machine.ts'
-import { HouseRulesSchema, StudioSchema } from '../../core/studio/studio.ts'
+import { HouseRulesSchema, StudioSchema } from '../../core/things/studio/studio.ts'
+import { HandSchema, MachineStateSchema } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'
 import { missing } from '../problems.ts'

@@ -1,9 +1,9 @@
 import { execFileSync } from 'node:child_process'
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
-import type { Job, PrintFile } from '../../core/api/dto.ts'
-import { mm } from '../../core/length/length.ts'
-import { TARGET } from '../../core/target/target.ts'
+import { mm } from '../../core/things/length/length.ts'
+import type { Job, PrintFile } from '../../core/wire/api/dto.ts'
+import { TARGET } from '../../core/work/target/target.ts'
 import { BASE, call, put, until } from '../testing/client.ts'
 
 /** A picture whose right half only differs between the intents: strong blue beside middle grey. */

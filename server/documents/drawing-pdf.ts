@@ -1,7 +1,7 @@
 import { degrees, type PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
 import sharp from 'sharp'
-import type { Drawing, Mark, Role } from '../../core/drawing/drawing.ts'
-import { LEADING } from '../../core/make/back-text.ts'
+import type { Drawing, Mark, Role } from '../../core/output/drawing/drawing.ts'
+import { LEADING } from '../../core/sheet/make/back-text.ts'
 import type { Rect } from '../../core/sheet/rect.ts'
 
 interface Style {

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb } from 'pdf-lib'
 import sharp from 'sharp'
-import { drawTarget, TARGET } from '../../core/target/target.ts'
+import { drawTarget, TARGET } from '../../core/work/target/target.ts'
 import { FONT_FILES } from './fonts.ts'
 import { textOutlines } from './text-outlines.ts'
 

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import type { Plate } from '../../core/plate/plate.ts'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
 import type { FileStore } from '../store/files.ts'
 
 /** A small JPEG of the plate's upright picture for a document, or null when there is none or it cannot be read. */

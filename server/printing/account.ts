@@ -1,5 +1,5 @@
-import { offsetFrom, skewFrom } from '../../core/calibration/offset.ts'
-import { oversprayOf } from '../../core/checks/overspray.ts'
+import { oversprayOf } from '../../core/plate/checks/overspray.ts'
+import { offsetFrom, skewFrom } from '../../core/things/calibration/offset.ts'
 import type { Models, Row, RunRow } from '../db/models.ts'
 
 /** Ends a run and counts what it used, as one act: the lot, the path and the run change together or not at all. */

@@ -1,7 +1,7 @@
-import type { BeforeSending } from '../../core/api/dto.ts'
-import { capabilitiesOf, sendable, substitutions } from '../../core/ipp/capabilities.ts'
-import { jobAttributesFor } from '../../core/ipp/plate-attributes.ts'
-import type { Plate } from '../../core/plate/plate.ts'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
+import type { BeforeSending } from '../../core/wire/api/dto.ts'
+import { capabilitiesOf, sendable, substitutions } from '../../core/wire/ipp/capabilities.ts'
+import { jobAttributesFor } from '../../core/wire/ipp/plate-attributes.ts'
 import { ipp, Refused } from './ipp-client.ts'
 
 /**

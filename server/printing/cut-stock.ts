@@ -1,5 +1,5 @@
-import { type CutPlan, usefulOffcuts } from '../../core/cutting/cut-plan.ts'
-import { nameOf } from '../../core/sizes/named.ts'
+import { type CutPlan, usefulOffcuts } from '../../core/sheet/cutting/cut-plan.ts'
+import { nameOf } from '../../core/things/sizes/named.ts'
 import type { JobRow, Models, Row } from '../db/models.ts'
 import { missing, Refusal } from '../problems.ts'
 

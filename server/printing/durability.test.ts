@@ -1,5 +1,5 @@
-import { DELIVERED, type Job, MOVING, type Run } from '../../core/api/dto.ts'
-import { mm } from '../../core/length/length.ts'
+import { mm } from '../../core/things/length/length.ts'
+import { DELIVERED, type Job, MOVING, type Run } from '../../core/wire/api/dto.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { call, until } from '../testing/client.ts'
 import { hand, job, jobsAt, killServer, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'

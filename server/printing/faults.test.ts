@@ -1,6 +1,6 @@
-import { DELIVERED, type Job, MOVING, type Run, type Tick } from '../../core/api/dto.ts'
-import { mm } from '../../core/length/length.ts'
-import type { Studio } from '../../core/studio/studio.ts'
+import { mm } from '../../core/things/length/length.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
+import { DELIVERED, type Job, MOVING, type Run, type Tick } from '../../core/wire/api/dto.ts'
 import { call, raw, until } from '../testing/client.ts'
 import { finish, hand, job, print, runOf, sentAs } from '../testing/jobs.ts'
 

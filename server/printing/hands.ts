@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream'
 import type { ReadableStream } from 'node:stream/web'
-import { isLocal } from '../../core/ipp/address.ts'
+import { isLocal } from '../../core/wire/ipp/address.ts'
 import { Refusal } from '../problems.ts'
 
 /** A machine that does not answer within this is not there, ms. */

@@ -4,10 +4,10 @@ import { stat } from 'node:fs/promises'
 import { type ClientRequest, request as plain, type RequestOptions } from 'node:http'
 import { request as secure } from 'node:https'
 import type { LookupFunction } from 'node:net'
-import { parsePrinterAddress, refusedHost } from '../../core/ipp/address.ts'
-import type { SentFormat } from '../../core/ipp/capabilities.ts'
-import { type Attributes, decode, encode, first, groupOf, IppError, LIMITS, type Message, v } from '../../core/ipp/message.ts'
-import { JOB_STATE, OPERATION } from '../../core/ipp/tags.ts'
+import { parsePrinterAddress, refusedHost } from '../../core/wire/ipp/address.ts'
+import type { SentFormat } from '../../core/wire/ipp/capabilities.ts'
+import { type Attributes, decode, encode, first, groupOf, IppError, LIMITS, type Message, v } from '../../core/wire/ipp/message.ts'
+import { JOB_STATE, OPERATION } from '../../core/wire/ipp/tags.ts'
 
 /** The printer cannot be reached: it may be off. Worth trying again. */
 export class Unreachable extends Error {}

@@ -1,5 +1,5 @@
-import type { Plate } from '../../core/plate/plate.ts'
-import type { PagePlan } from '../../core/render/page-plan.ts'
+import type { PagePlan } from '../../core/output/page/page-plan.ts'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { LIMITS } from '../config.ts'
 import type { FileStore } from '../store/files.ts'
 import type { PageTask } from '../workers/page-rows.ts'

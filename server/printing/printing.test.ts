@@ -1,8 +1,8 @@
 import sharp from 'sharp'
-import { DELIVERED, type Run } from '../../core/api/dto.ts'
-import { mm } from '../../core/length/length.ts'
-import { resolve } from '../../core/plate/resolve.ts'
-import type { Printer } from '../../core/printers/printer.ts'
+import { resolve } from '../../core/plate/resolve/resolve.ts'
+import { mm } from '../../core/things/length/length.ts'
+import type { Printer } from '../../core/things/printers/printer.ts'
+import { DELIVERED, type Run } from '../../core/wire/api/dto.ts'
 import { BASE, call, until } from '../testing/client.ts'
 import { finish, hand, job, killServer, print, runOf, sentAs } from '../testing/jobs.ts'
 

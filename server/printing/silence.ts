@@ -1,4 +1,4 @@
-import { JOB_STATE } from '../../core/ipp/tags.ts'
+import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
 import type { PrinterJob } from './ipp-client.ts'
 import { type Run, setupOf } from './run-row.ts'
 

@@ -1,7 +1,7 @@
 import { QueryTypes } from 'sequelize'
-import type { FoundFault } from '../../core/api/dto.ts'
-import type { Experience } from '../../core/faults/experience.ts'
-import type { Printer } from '../../core/printers/printer.ts'
+import type { Printer } from '../../core/things/printers/printer.ts'
+import type { Experience } from '../../core/things/studio/experience.ts'
+import type { FoundFault } from '../../core/wire/api/dto.ts'
 import type { Models } from '../db/models.ts'
 
 /** What one day of one path's log comes to. */

@@ -1,4 +1,4 @@
-import type { KeptReading } from '../../core/agreement/reading.ts'
+import type { KeptReading } from '../../core/work/agreement/reading.ts'
 import type { Models } from '../db/models.ts'
 
 /** What was seen at the places of one job. */

@@ -1,6 +1,6 @@
-import { calibrate } from '../../core/calibration/offset.ts'
-import type { Lot } from '../../core/media/media.ts'
-import { DEFAULT_RULES, type Studio } from '../../core/studio/studio.ts'
+import { calibrate } from '../../core/things/calibration/offset.ts'
+import type { Lot } from '../../core/things/media/media.ts'
+import { DEFAULT_RULES, type Studio } from '../../core/things/studio/studio.ts'
 import type { LotRow, Models } from '../db/models.ts'
 import { readExperience, sinceService } from './read-experience.ts'
 

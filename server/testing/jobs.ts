@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { DELIVERED, type Job, MOVING, type Run, type RunDetail, type RunState } from '../../core/api/dto.ts'
-import { resolve } from '../../core/plate/resolve.ts'
-import type { Studio } from '../../core/studio/studio.ts'
+import { resolve } from '../../core/plate/resolve/resolve.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
+import { DELIVERED, type Job, MOVING, type Run, type RunDetail, type RunState } from '../../core/wire/api/dto.ts'
 import { call, put, until } from './client.ts'
 import { gradient } from './pictures.ts'
 

@@ -1,7 +1,7 @@
 import sharp from 'sharp'
-import type { Picture } from '../../core/brief/brief.ts'
 import { readProfile } from '../../core/color/icc/read.ts'
 import { EDGE_STRIPS } from '../../core/sheet/content.ts'
+import type { Picture } from '../../core/things/brief/picture.ts'
 
 sharp.cache(false)
 sharp.concurrency(2)

@@ -1,9 +1,10 @@
 import { open, readFile, rm } from 'node:fs/promises'
 import sharp from 'sharp'
 import { createColourCounter, packCount, readCount, sampleNeighbours } from '../../core/color/count/colour-count.ts'
-import { type CriticalColour, followColour as follow } from '../../core/color/critical.ts'
+import { followColour as follow } from '../../core/color/critical.ts'
 import { analyse } from '../../core/color/measure/analyse.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
+import type { CriticalColour } from '../../core/things/brief/critical.ts'
 import { loadEngine } from './engine.ts'
 import { openPlainTiff } from './plain-tiff.ts'
 

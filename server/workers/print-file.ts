@@ -1,7 +1,7 @@
 import { readFile, rename, rm } from 'node:fs/promises'
 import type { MessagePort } from 'node:worker_threads'
 import sharp from 'sharp'
-import type { PrintFormat } from '../../core/render/print-format.ts'
+import type { PrintFormat } from '../../core/output/page/print-format.ts'
 import { type PageTask, pageRows } from './page-rows.ts'
 import { openPdf } from './pdf-page.ts'
 import { openTiff } from './tiff-writer.ts'

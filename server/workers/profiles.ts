@@ -6,7 +6,7 @@ import { compareProfiles, type ProfileComparison } from '../../core/color/health
 import { examine, type Health } from '../../core/color/health/health.ts'
 import { readProfile, requirePrinterProfile } from '../../core/color/icc/read.ts'
 import { type ProfileFacts, profileFacts } from '../../core/color/profile/facts.ts'
-import { fail, ok, type Result } from '../../core/problem/problem.ts'
+import { fail, ok, type Result } from '../../core/things/problem/problem.ts'
 import { loadEngine } from './engine.ts'
 
 const bytesOf = async (file: string) => new Uint8Array(await readFile(file))

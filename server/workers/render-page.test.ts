@@ -3,9 +3,9 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import { HEADER_BYTES, readHeader } from '../../core/pwg-raster/header.ts'
-import { readLines } from '../../core/pwg-raster/lines.ts'
-import type { PagePlan } from '../../core/render/page-plan.ts'
+import type { PagePlan } from '../../core/output/page/page-plan.ts'
+import { HEADER_BYTES, readHeader } from '../../core/output/pwg-raster/header.ts'
+import { readLines } from '../../core/output/pwg-raster/lines.ts'
 import { type RenderPageTask, renderPage } from './render-page.ts'
 
 let dir: string

@@ -1,6 +1,6 @@
 import { rename } from 'node:fs/promises'
-import { SYNC, writeHeader } from '../../core/pwg-raster/header.ts'
-import { lineWriter } from '../../core/pwg-raster/lines.ts'
+import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
+import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
 import { openSink } from './byte-sink.ts'
 import { type PageTask, pageRows } from './page-rows.ts'
 

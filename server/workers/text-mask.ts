@@ -1,6 +1,6 @@
 import sharp from 'sharp'
-import { LEADING } from '../../core/make/back-text.ts'
-import type { PagePlan } from '../../core/render/page-plan.ts'
+import type { PagePlan } from '../../core/output/page/page-plan.ts'
+import { LEADING } from '../../core/sheet/make/back-text.ts'
 import { textOutlines } from '../documents/text-outlines.ts'
 
 /** Share of the letter size that stands above the line the letters stand on. */

@@ -1,7 +1,7 @@
 import { rm } from 'node:fs/promises'
 import sharp from 'sharp'
-import { wrapPieces } from '../../core/make/wrapped-canvas.ts'
-import type { PagePlan } from '../../core/render/page-plan.ts'
+import type { PagePlan } from '../../core/output/page/page-plan.ts'
+import { wrapPieces } from '../../core/sheet/make/wrapped-canvas.ts'
 
 /** Puts sides around the upright face of a wrapped canvas; reads and writes plain TIFF, a strip at a time. */
 export async function wrapSides(face: string, output: string, wrap: NonNullable<PagePlan['wrap']>): Promise<void> {

@@ -1,6 +1,6 @@
-import { type Attributes, first } from '../../core/ipp/message.ts'
-import { namedSize } from '../../core/sizes/named.ts'
-import { parsePwgName } from '../../core/sizes/pwg.ts'
+import { namedSize } from '../../core/things/sizes/named.ts'
+import { parsePwgName } from '../../core/things/sizes/pwg.ts'
+import { type Attributes, first } from '../../core/wire/ipp/message.ts'
 import type { JobTicket } from '../machine/state.ts'
 
 const collection = (attributes: Attributes, name: string): Attributes | null => {

@@ -1,4 +1,4 @@
-import type { Printer } from '../../core/printers/printer.ts'
+import type { Printer } from '../../core/things/printers/printer.ts'
 
 /** Ink on a square metre where every channel is full, ml. Invented, in the range common to these classes. */
 const FULL = 22

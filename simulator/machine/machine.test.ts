@@ -4,8 +4,8 @@ import { join } from 'node:path'
 import sharp from 'sharp'
 import { deltaE2000, srgbToLab, type Triple } from '../../core/color/cie.ts'
 import { applyGrid } from '../../core/color/grid.ts'
-import { SYNC, writeHeader } from '../../core/pwg-raster/header.ts'
-import { lineWriter } from '../../core/pwg-raster/lines.ts'
+import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
+import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
 import { PRINTERS } from '../../demo/printers.ts'
 import { printedLab } from '../color/inks.ts'
 import { inkModelFor } from '../color/paper-inks.ts'
@@ -16,6 +16,7 @@ import { curlOf, drawsIn, smears, strikes } from './mechanics.ts'
 import type { Nature } from './nature.ts'
 import { displayOf } from './panel.ts'
 import { seeded } from './random.ts'
+import { runJob } from './run-job.ts'
 import type { JobTicket } from './state.ts'
 
 const root = mkdtempSync(join(tmpdir(), 'machine-'))
@@ -27,7 +28,7 @@ function machineOf(id: string, nature: Partial<Nature> = {}, seed = 3): Machine 
   const printer = PRINTERS.find((p) => p.id === id)
   if (!printer) throw new Error(id)
   const trays = printer.paths.map((p) => ({ pathId: p.id, sheet: null, remaining: 0 }))
-  return new Machine(printer, trays, join(root, `${id}-${count++}`), { pace: 1_000_000, seed, nature })
+  return new Machine(printer, trays, join(root, `${id}-${count++}`), { pace: 1_000_000, seed, nature, mechanism: runJob })
 }
 
 const LITTLE = 50
@@ -305,7 +306,7 @@ test('what it knew before the power went is there again, and its record says wha
   const machine = machineOf('tern')
   machine.load('tern-rear', realSheet('gloss-a4'), 7)
   machine.setPanel('tern-rear', { mediaTypeId: 'stationery', gap: 'wide' })
-  const again = new Machine(machine.printer, [], join(root, `tern-${count - 1}`), { pace: 1, seed: 1 })
+  const again = new Machine(machine.printer, [], join(root, `tern-${count - 1}`), { pace: 1, seed: 1, mechanism: runJob })
   expect(again.tray('tern-rear')).toMatchObject({ remaining: 7, sheet: { lotId: 'gloss-a4' } })
   expect(again.panelOf('tern-rear')).toEqual({ mediaTypeId: 'stationery', gap: 'wide' })
   expect(again.state.events.map((e) => e.says).join()).toContain('was put into Rear feeder')

@@ -1,12 +1,11 @@
 import { EventEmitter } from 'node:events'
-import type { Path } from '../../core/paths/path.ts'
-import type { MediaType, Printer } from '../../core/printers/printer.ts'
-import { nameOf } from '../../core/sizes/named.ts'
+import type { Path } from '../../core/things/paths/path.ts'
+import type { MediaType, Printer } from '../../core/things/printers/printer.ts'
+import { nameOf } from '../../core/things/sizes/named.ts'
 import { readPicture } from '../press/picture-in.ts'
 import { type DevicePage, readRaster } from '../press/raster-in.ts'
 import type { RealSheet } from './mechanics.ts'
 import { type Nature, natureOf } from './nature.ts'
-import { runJob } from './run-job.ts'
 import {
   finished,
   type Job,
@@ -25,6 +24,9 @@ export const MAX_DOCUMENT = 1 << 30
 /** Slowest and fastest a machine may be set to run, simulated seconds in a real one. */
 export const PACE = { real: 1, most: 1_000_000 } as const
 
+/** What a machine does with a job and its page, from the feed to the delivered sheets. */
+export type Mechanism = (machine: Machine, job: Job, page: DevicePage) => Promise<void>
+
 /** One simulated printer: its trays, ink, panel, jobs and what happens when it prints. Emits `change`. */
 export class Machine extends EventEmitter {
   readonly printer: Printer
@@ -38,15 +40,22 @@ export class Machine extends EventEmitter {
   readonly state: Saved
   private readonly file: StateFile
   private readonly pageTime: number
+  private readonly mechanism: Mechanism
   private readonly documents = new Map<number, DevicePage>()
   private running: Promise<void> = Promise.resolve()
   private wake: (() => void) | null = null
 
-  constructor(printer: Printer, trays: Tray[], dir: string, options: { pace: number; seed: number; nature?: Partial<Nature> }) {
+  constructor(
+    printer: Printer,
+    trays: Tray[],
+    dir: string,
+    options: { pace: number; seed: number; mechanism: Mechanism; nature?: Partial<Nature> },
+  ) {
     super()
     this.printer = printer
     this.nature = { ...natureOf(printer.id), ...options.nature }
     this.pageTime = options.pace
+    this.mechanism = options.mechanism
     this.seed = options.seed
     this.file = new StateFile(dir)
     this.state = {
@@ -190,7 +199,7 @@ export class Machine extends EventEmitter {
     this.running = this.running
       .then(async () => {
         const page = this.documents.get(job.id)
-        if (page && !finished(job)) await runJob(this, job, page)
+        if (page && !finished(job)) await this.mechanism(this, job, page)
       })
       .catch((error) => {
         this.end(job, 'aborted', 'aborted-by-system', `The printer gave up: ${(error as Error).message}`)

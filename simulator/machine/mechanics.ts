@@ -1,4 +1,4 @@
-import type { Path } from '../../core/paths/path.ts'
+import type { Path } from '../../core/things/paths/path.ts'
 import { normal, seeded } from './random.ts'
 
 /** A sheet lying in a path: what it is, not what anyone believes it is. Micrometres. */

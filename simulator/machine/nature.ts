@@ -1,4 +1,4 @@
-import type { Um } from '../../core/length/length.ts'
+import type { Um } from '../../core/things/length/length.ts'
 
 /** What a machine is like inside. Nobody outside the simulator is told; a studio learns it from its manual or the hard way. */
 export interface Nature {

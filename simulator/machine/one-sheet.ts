@@ -1,5 +1,5 @@
-import type { Path } from '../../core/paths/path.ts'
-import { nameOf } from '../../core/sizes/named.ts'
+import type { Path } from '../../core/things/paths/path.ts'
+import { nameOf } from '../../core/things/sizes/named.ts'
 import { askew, curlOf, feed, goesAskew, inkLimits, type Limits, type RealSheet, strikes, type Travel } from './mechanics.ts'
 import { CLEARANCE } from './nature.ts'
 

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
-import type { Path } from '../../core/paths/path.ts'
-import type { MediaType } from '../../core/printers/printer.ts'
+import type { Path } from '../../core/things/paths/path.ts'
+import type { MediaType } from '../../core/things/printers/printer.ts'
 import { deliver, truthOf } from '../press/press.ts'
 import type { DevicePage } from '../press/raster-in.ts'
 import { inkFor } from './ink-use.ts'

@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { RasterError } from '../../core/pwg-raster/lines.ts'
+import { RasterError } from '../../core/output/pwg-raster/lines.ts'
 import { type DevicePage, darknessOf } from './raster-in.ts'
 
 /** Most pixels of a picture this printer opens. */

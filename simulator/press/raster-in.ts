@@ -1,5 +1,5 @@
-import { HEADER_BYTES, type PageHeader, readHeader, SYNC } from '../../core/pwg-raster/header.ts'
-import { RasterError, readLines } from '../../core/pwg-raster/lines.ts'
+import { HEADER_BYTES, type PageHeader, readHeader, SYNC } from '../../core/output/pwg-raster/header.ts'
+import { RasterError, readLines } from '../../core/output/pwg-raster/lines.ts'
 import type { Darkness } from '../machine/ink-use.ts'
 
 /** A page as the machine holds it: device RGBA pixels, thinned by a whole factor. */

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { ProblemSchema } from '../../core/api/dto.ts'
+import type { ProblemSchema } from '../../core/wire/api/dto.ts'
 
 type Body = z.infer<typeof ProblemSchema>
 

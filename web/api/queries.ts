@@ -1,9 +1,9 @@
 import { QueryClient, queryOptions } from '@tanstack/react-query'
-import type { KeptReading } from '../../core/agreement/reading.ts'
-import type { Job, ProfileEntry, Run, RunDetail, SavedSetup, Tick } from '../../core/api/dto.ts'
-import type { MachineState } from '../../core/api/machine.ts'
-import type { Picture } from '../../core/brief/brief.ts'
-import type { Studio } from '../../core/studio/studio.ts'
+import type { Picture } from '../../core/things/brief/picture.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
+import type { Job, ProfileEntry, Run, RunDetail, SavedSetup, Tick } from '../../core/wire/api/dto.ts'
+import type { MachineState } from '../../core/wire/api/machine.ts'
+import type { KeptReading } from '../../core/work/agreement/reading.ts'
 import { ApiError, api } from './client.ts'
 
 export const queryClient = new QueryClient({

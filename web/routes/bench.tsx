@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
-import { resolve } from '../../core/plate/resolve.ts'
+import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'

@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Job } from '../../core/api/dto.ts'
-import type { Picture } from '../../core/brief/brief.ts'
+import type { Picture } from '../../core/things/brief/picture.ts'
+import type { Job } from '../../core/wire/api/dto.ts'
 import { api, messageOf } from '../api/client.ts'
 import { PictureTaker } from '../features/picture/picture-taker.tsx'
 

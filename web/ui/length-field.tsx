@@ -1,4 +1,4 @@
-import { parseLength, type Um, type Unit, writeNumber } from '../../core/length/length.ts'
+import { parseLength, type Um, type Unit, writeNumber } from '../../core/things/length/length.ts'
 import { TypedInput } from './typed-input.tsx'
 import { useTyped } from './use-typed.ts'
 

@@ -1,4 +1,4 @@
-import type { Level } from '../../core/checks/check.ts'
+import type { Level } from '../../core/plate/checks/check.ts'
 
 const SHAPE: Record<Level, string> = {
   stop: 'M3 1h8l2 2v8l-2 2H3l-2-2V3z',

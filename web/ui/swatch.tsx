@@ -1,5 +1,5 @@
 import { labToSrgb, type Triple } from '../../core/color/cie.ts'
-import type { Surface } from '../../core/media/media.ts'
+import type { Surface } from '../../core/things/media/media.ts'
 
 const TEXTURE: Record<Surface, string> = {
   gloss: 'M0 10 10 0',

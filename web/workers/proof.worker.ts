@@ -7,12 +7,12 @@ import { hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { createSlicer, type LightnessSlice } from '../../core/color/gamut/slice.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
-import { INTENTS, type Intent } from '../../core/color/intent.ts'
 import type { Outcome } from '../../core/color/management/outcomes.ts'
 import { workedGrid } from '../../core/color/management/worked.ts'
 import { differenceGrid, displayGrid, gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
 import { createReadout, type Readout } from '../../core/color/readout.ts'
 import { type ToneCurve, toneCurve } from '../../core/color/tones/tone-curve.ts'
+import { INTENTS, type Intent } from '../../core/things/media/intent.ts'
 
 let engine: Promise<Engine> | null = null
 const load = () => {

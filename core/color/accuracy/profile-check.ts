@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { fail, ok, type Result } from '../../problem/problem.ts'
+import { fail, ok, type Result } from '../../things/problem/problem.ts'
 import type { Measurements } from '../cgats/measurements.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import type { Engine } from '../engine/engine.ts'

@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../../problem/problem.ts'
+import { fail, ok, type Result } from '../../things/problem/problem.ts'
 import { type Triple, xyzToLab } from '../cie.ts'
 import type { Cgats } from './read.ts'
 

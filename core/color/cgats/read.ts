@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../../problem/problem.ts'
+import { fail, ok, type Result } from '../../things/problem/problem.ts'
 
 /** Limits for measurement files from outside. */
 export const LIMITS = { bytes: 32 << 20, rows: 100_000, fields: 200 } as const

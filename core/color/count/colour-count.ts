@@ -1,4 +1,4 @@
-import { fail, ok, type Result } from '../../problem/problem.ts'
+import { fail, ok, type Result } from '../../things/problem/problem.ts'
 
 /** Cells along each channel: a cell is 8 levels wide, under 3 ΔE2000, and keeps the mean of what fell into it. */
 const LEVELS = 32

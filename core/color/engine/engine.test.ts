@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
+import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { shareOutOfGamut } from '../gamut/out-of-gamut.ts'
 import { applyGrid, gridNodes } from '../grid.ts'
-import type { Intent } from '../intent.ts'
 import { differenceGrid, displayGrid, gamutGrid, PROOF_GRID, proofGrid } from '../proof.ts'
 import { ColorError, createEngine, type Engine, type Source } from './engine.ts'
 

@@ -1,4 +1,4 @@
-import type { Intent } from '../intent.ts'
+import type { Intent } from '../../things/media/intent.ts'
 import type { LittleCms } from './littlecms.ts'
 
 /** Pixel formats as LittleCMS packs them: bytes, channels, colour space, float flag. Source: lcms2.h. */

@@ -1,6 +1,6 @@
+import type { Intent } from '../../things/media/intent.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import type { Engine, Source } from '../engine/engine.ts'
-import type { Intent } from '../intent.ts'
 import { labAt } from '../profile/to-lab.ts'
 import { gamutSlice, gamutSurface } from './surface.ts'
 

@@ -1,6 +1,6 @@
+import type { Intent } from '../../things/media/intent.ts'
 import type { Triple } from '../cie.ts'
 import type { Engine } from '../engine/engine.ts'
-import type { Intent } from '../intent.ts'
 import { deviceToLab, labAt } from '../profile/to-lab.ts'
 
 /** Points along each edge of the device cube: 25 gives a volume within a few thousandths of the limit. */

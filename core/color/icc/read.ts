@@ -1,5 +1,5 @@
-import { fail, ok, type Result } from '../../problem/problem.ts'
-import { readTables, type Table } from './tables.ts'
+import { fail, ok, type Result } from '../../things/problem/problem.ts'
+import { readTables, type Table, type Tag } from './tables.ts'
 
 /** Limits for profiles from outside. The largest real printer profiles are about 10 MB. */
 export const LIMITS = { bytes: 32 << 20, tags: 100 } as const
@@ -27,12 +27,6 @@ export interface ProfileInfo {
   readings: string | null
   /** Which intents have their own table from the connection space to the device. */
   intents: { perceptual: boolean; relative: boolean; saturation: boolean }
-}
-
-export interface Tag {
-  signature: string
-  offset: number
-  size: number
 }
 
 /** Tags that may hold chart readings as CGATS text, by common practice. */

@@ -1,5 +1,11 @@
-import { fail, ok, type Result } from '../../problem/problem.ts'
-import type { Tag } from './read.ts'
+import { fail, ok, type Result } from '../../things/problem/problem.ts'
+
+/** Where one tag of a profile lies. */
+export interface Tag {
+  signature: string
+  offset: number
+  size: number
+}
 
 /** One multi-dimensional table of a profile. */
 export interface Table {

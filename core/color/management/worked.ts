@@ -1,6 +1,6 @@
+import type { Intent } from '../../things/media/intent.ts'
 import type { Engine, Source } from '../engine/engine.ts'
 import { type Grid, gridNodes } from '../grid.ts'
-import type { Intent } from '../intent.ts'
 import { PROOF_GRID } from '../proof.ts'
 import type { Outcome } from './outcomes.ts'
 

@@ -1,8 +1,9 @@
+import type { PictureKind } from '../../things/brief/picture.ts'
+import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import type { Engine, Source } from '../engine/engine.ts'
-import type { Intent } from '../intent.ts'
-import { type Measures, type PictureKind, type Rendering, VISIBLE } from './measures.ts'
+import { type Measures, type Rendering, VISIBLE } from './measures.ts'
 
 /** Neighbours closer than this are one tone to the eye; further apart than this they are an edge, which nothing flattens. */
 const NEIGHBOURS = { least: 1, most: 25 }

@@ -1,9 +1,6 @@
 import { z } from 'zod'
-import { INTENTS } from '../intent.ts'
-
-/** What a picture is, as far as the choice of an intent goes. */
-export const PICTURE_KINDS = ['photograph', 'black-and-white', 'line-art'] as const
-export type PictureKind = (typeof PICTURE_KINDS)[number]
+import { PICTURE_KINDS } from '../../things/brief/picture.ts'
+import { INTENTS } from '../../things/media/intent.ts'
 
 const share = z.number().min(0).max(1)
 

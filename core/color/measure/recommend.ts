@@ -1,5 +1,6 @@
-import type { Intent } from '../intent.ts'
-import type { Measures, PictureKind, Rendering } from './measures.ts'
+import type { PictureKind } from '../../things/brief/picture.ts'
+import type { Intent } from '../../things/media/intent.ts'
+import type { Measures, Rendering } from './measures.ts'
 
 export interface Recommendation {
   intent: Intent

@@ -1,5 +1,5 @@
 import { labToXyz, type Triple, xyzToLab } from '../cie.ts'
-import type { Tag } from '../icc/read.ts'
+import type { Tag } from '../icc/tables.ts'
 
 const D50: Triple = [0.9642, 1, 0.8249]
 const IDENTITY = [1, 0, 0, 0, 1, 0, 0, 0, 1]

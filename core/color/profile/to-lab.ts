@@ -1,6 +1,6 @@
+import type { Intent } from '../../things/media/intent.ts'
 import type { Triple } from '../cie.ts'
 import type { Engine } from '../engine/engine.ts'
-import type { Intent } from '../intent.ts'
 
 /** The nth colour of packed Lab. */
 export const labAt = (lab: ArrayLike<number>, n: number): Triple => [

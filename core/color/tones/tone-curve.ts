@@ -1,6 +1,6 @@
+import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import type { Engine, Source } from '../engine/engine.ts'
-import type { Intent } from '../intent.ts'
 import { labAt } from '../profile/to-lab.ts'
 
 /** Levels of a grey scale of 8 bits. */

@@ -1,5 +1,5 @@
-import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace, type SettingKey } from '../../../core/agreement/reading.ts'
-import type { AgreementRow, Cell } from '../../../core/agreement/table.ts'
+import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace, type SettingKey } from '../../../core/work/agreement/reading.ts'
+import type { AgreementRow, Cell } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
 import { Tick } from './tick.tsx'
 

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import { PLACE_NAMES, type SetPlace } from '../../../core/agreement/reading.ts'
-import type { AgreementRow } from '../../../core/agreement/table.ts'
+import { PLACE_NAMES, type SetPlace } from '../../../core/work/agreement/reading.ts'
+import type { AgreementRow } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
 
 const HOW = { ticked: 'ticked off', typed: 'typed', printer: 'read from the printer', listing: 'taken from a listing' } as const

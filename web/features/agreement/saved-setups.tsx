@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import type { SavedSetup } from '../../../core/api/dto.ts'
+import type { SavedSetup } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, setupsQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'

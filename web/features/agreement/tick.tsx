@@ -1,4 +1,4 @@
-import type { CellState } from '../../../core/agreement/table.ts'
+import type { CellState } from '../../../core/work/agreement/table.ts'
 
 /** A box that is empty while nobody has looked, ticked when it agrees, and holds a “not equal” when it differs. */
 export function Tick({ state, label, onPress }: { state: CellState; label: string; onPress(): void }) {

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Job } from '../../../core/api/dto.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
 import { messageOf, postBytes } from '../../api/client.ts'
 
 /** The job on paper and as a file, and a file as a job again. */

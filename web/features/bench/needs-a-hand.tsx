@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import type { Run } from '../../../core/api/dto.ts'
+import type { Run } from '../../../core/wire/api/dto.ts'
 import { away } from '../../ui/ago.ts'
 import type { PlannedJob } from './planned.ts'
 

@@ -1,5 +1,5 @@
-import type { Job } from '../../../core/api/dto.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
 
 /** A job with the plate it has at the moment. */
 export interface PlannedJob {

@@ -1,5 +1,5 @@
-import { type CriticalColour, renderingKey } from '../../../core/color/critical.ts'
-import type { Intent } from '../../../core/color/intent.ts'
+import { type CriticalColour, renderingKey } from '../../../core/things/brief/critical.ts'
+import type { Intent } from '../../../core/things/media/intent.ts'
 import { LabPatch } from '../../ui/lab-patch.tsx'
 
 interface Props {

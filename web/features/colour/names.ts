@@ -1,4 +1,4 @@
-import type { Intent } from '../../../core/color/intent.ts'
+import type { Intent } from '../../../core/things/media/intent.ts'
 
 /** The four intents as they are headed. */
 export const INTENT_NAME: Record<Intent, string> = {

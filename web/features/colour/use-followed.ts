@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react'
-import type { CriticalColour } from '../../../core/color/critical.ts'
+import type { CriticalColour } from '../../../core/things/brief/critical.ts'
 import { api } from '../../api/client.ts'
 
 /** Follows critical colours to a profile that came onto the shelf after they were picked; each profile is tried once. */

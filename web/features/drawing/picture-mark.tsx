@@ -1,7 +1,7 @@
-import type { Mark } from '../../../core/drawing/drawing.ts'
-import { LEADING } from '../../../core/make/back-text.ts'
-import { wrapPieces } from '../../../core/make/wrapped-canvas.ts'
-import { isSideways } from '../../../core/sheet/turn.ts'
+import type { Mark } from '../../../core/output/drawing/drawing.ts'
+import { LEADING } from '../../../core/sheet/make/back-text.ts'
+import { wrapPieces } from '../../../core/sheet/make/wrapped-canvas.ts'
+import { isSideways } from '../../../core/things/brief/turn.ts'
 
 interface Part {
   /** Part of the upright picture, fractions. */

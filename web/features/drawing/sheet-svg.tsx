@@ -1,5 +1,5 @@
 import { type PointerEvent, useId, useMemo, useRef, useState } from 'react'
-import { type Drawing, type Mark, type Role, scaled } from '../../../core/drawing/drawing.ts'
+import { type Drawing, type Mark, type Role, scaled } from '../../../core/output/drawing/drawing.ts'
 import { PictureMark, WordsMark } from './picture-mark.tsx'
 
 const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string; fill?: string }>> = {

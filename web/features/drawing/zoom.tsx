@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import { mm } from '../../../core/length/length.ts'
 import type { Layout } from '../../../core/sheet/layout.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
+import { mm } from '../../../core/things/length/length.ts'
 
 /** Where one can look closely: the corners and edges of the sheet, named by column and row. */
 const PLACES = [

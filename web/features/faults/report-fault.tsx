@@ -1,8 +1,8 @@
 import { useState } from 'react'
-import type { Run } from '../../../core/api/dto.ts'
-import type { FaultId } from '../../../core/faults/fault.ts'
-import { FAULTS, faultById } from '../../../core/faults/registry.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import type { Run } from '../../../core/wire/api/dto.ts'
+import type { FaultId } from '../../../core/work/faults/fault.ts'
+import { FAULTS, faultById } from '../../../core/work/faults/registry.ts'
 import { FaultPanel } from './fault-panel.tsx'
 
 /** For a fault that no printer tells of: the operator says what was seen. */

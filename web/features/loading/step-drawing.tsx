@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
-import type { Step, StepKind } from '../../../core/loading/step.ts'
-import type { Setup } from '../../../core/plate/plate.ts'
+import type { Setup } from '../../../core/plate/resolve/plate.ts'
+import type { Step, StepKind } from '../../../core/work/loading/step.ts'
 
 const line = { fill: 'none', stroke: 'var(--ink)', strokeWidth: 1.5, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const }
 const thin = { ...line, strokeWidth: 0.9, stroke: 'var(--soft)' }

@@ -1,7 +1,7 @@
 import { useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
 import { z } from 'zod'
-import type { Tick } from '../../../core/api/dto.ts'
+import type { Tick } from '../../../core/wire/api/dto.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery, ticksQuery } from '../../api/queries.ts'
 

@@ -1,9 +1,9 @@
 import { useId, useState } from 'react'
 import { Link } from 'react-router'
-import { lotSizeName } from '../../../core/media/lot-name.ts'
-import { capacityFor } from '../../../core/paths/limits.ts'
-import type { Setup } from '../../../core/plate/plate.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import type { Setup } from '../../../core/plate/resolve/plate.ts'
+import { lotSizeName } from '../../../core/things/media/lot-name.ts'
+import { capacityFor } from '../../../core/things/paths/limits.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
 import { messageOf } from '../../api/client.ts'
 import { useMachine } from './use-machine.ts'
 

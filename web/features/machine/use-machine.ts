@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { toast } from 'sonner'
 import type { z } from 'zod'
-import type { HandSchema, MachineState } from '../../../core/api/machine.ts'
+import type { HandSchema, MachineState } from '../../../core/wire/api/machine.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { machineQuery, queryClient } from '../../api/queries.ts'
 

@@ -1,5 +1,5 @@
-import type { Picture } from '../../../core/brief/brief.ts'
-import { type Unit, writeSize } from '../../../core/length/length.ts'
+import type { Picture } from '../../../core/things/brief/picture.ts'
+import { type Unit, writeSize } from '../../../core/things/length/length.ts'
 import { fileUrl } from '../../api/client.ts'
 
 /** What the file says about itself, beside its preview. */

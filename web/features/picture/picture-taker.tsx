@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { type DragEvent, useRef, useState } from 'react'
-import type { Picture } from '../../../core/brief/brief.ts'
+import type { Picture } from '../../../core/things/brief/picture.ts'
 import { ApiError, fileUrl, messageOf, upload } from '../../api/client.ts'
 import { demoPicturesQuery } from '../../api/queries.ts'
 

@@ -1,6 +1,6 @@
 import { useState } from 'react'
-import type { DecisionKey } from '../../../core/decisions/decision.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
+import type { DecisionKey } from '../../../core/plate/decisions/decision.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 
 interface Props {

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import type { Fix } from '../../../core/checks/check.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
+import type { Fix } from '../../../core/plate/checks/check.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 
 interface Props {

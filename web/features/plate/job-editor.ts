@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
-import type { Job } from '../../../core/api/dto.ts'
-import { type Brief, fullBrief } from '../../../core/brief/brief.ts'
-import type { Fix } from '../../../core/checks/check.ts'
-import type { DecisionKey, Pins } from '../../../core/decisions/decision.ts'
+import type { Fix } from '../../../core/plate/checks/check.ts'
+import type { DecisionKey, Pins } from '../../../core/plate/decisions/decision.ts'
+import { type Brief, fullBrief } from '../../../core/things/brief/brief.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'
 import { jobQuery, queryClient } from '../../api/queries.ts'
 

@@ -1,5 +1,5 @@
 import { type ReactNode, useId } from 'react'
-import type { Unit } from '../../../core/length/length.ts'
+import type { Unit } from '../../../core/things/length/length.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import type { PrinterDraft } from './printer-draft.ts'

@@ -1,6 +1,6 @@
-import { SETTINGS } from '../../../core/agreement/settings.ts'
-import type { Unit } from '../../../core/length/length.ts'
-import type { Printer } from '../../../core/printers/printer.ts'
+import type { Unit } from '../../../core/things/length/length.ts'
+import type { Printer } from '../../../core/things/printers/printer.ts'
+import { SETTINGS } from '../../../core/work/agreement/settings.ts'
 import { CheckAt, ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 

@@ -1,6 +1,6 @@
-import type { Unit } from '../../../core/length/length.ts'
-import { EDGES, type Edge, PATH_KINDS, type Path } from '../../../core/paths/path.ts'
-import { NAMED_SIZES } from '../../../core/sizes/named.ts'
+import type { Unit } from '../../../core/things/length/length.ts'
+import { EDGES, type Edge, PATH_KINDS, type Path } from '../../../core/things/paths/path.ts'
+import { NAMED_SIZES } from '../../../core/things/sizes/named.ts'
 import { CheckAt, ChoiceAt, Group, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react'
-import { type Printer, PrinterSchema } from '../../../core/printers/printer.ts'
+import { type Printer, PrinterSchema } from '../../../core/things/printers/printer.ts'
 
 export interface Entry {
   version: number

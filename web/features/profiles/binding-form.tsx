@@ -1,8 +1,8 @@
 import { useState } from 'react'
 import { toast } from 'sonner'
-import type { ProfileEntry } from '../../../core/api/dto.ts'
-import type { Binding } from '../../../core/media/media.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import type { Binding } from '../../../core/things/media/media.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 

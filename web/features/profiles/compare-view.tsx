@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { ProfileEntry } from '../../../core/api/dto.ts'
 import type { ProfileComparison } from '../../../core/color/health/compare-profiles.ts'
+import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
 import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import type { ImportOutcome, ProfileEntry } from '../../../core/api/dto.ts'
+import type { ImportOutcome, ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
 import { LevelMark } from '../../ui/mark.tsx'

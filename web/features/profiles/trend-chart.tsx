@@ -1,5 +1,5 @@
 import { scaleLinear, scaleTime } from 'd3-scale'
-import type { KeptCheck } from '../../../core/api/dto.ts'
+import type { KeptCheck } from '../../../core/wire/api/dto.ts'
 
 const WIDTH = 560
 const HEIGHT = 120

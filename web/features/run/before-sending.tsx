@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import type { BeforeSending } from '../../../core/api/dto.ts'
+import type { BeforeSending } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 

@@ -1,9 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { toast } from 'sonner'
-import type { PrintFile } from '../../../core/api/dto.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
-import { PRINT_FORMAT, PRINT_FORMATS, type PrintFormat } from '../../../core/render/print-format.ts'
+import { PRINT_FORMAT, PRINT_FORMATS, type PrintFormat } from '../../../core/output/page/print-format.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import type { PrintFile } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
 

@@ -1,5 +1,5 @@
-import type { TargetReading } from '../../../core/api/dto.ts'
-import { DARK_STEPS, LIGHT_STEPS } from '../../../core/target/target.ts'
+import type { TargetReading } from '../../../core/wire/api/dto.ts'
+import { DARK_STEPS, LIGHT_STEPS } from '../../../core/work/target/target.ts'
 
 const EMPTY: TargetReading = { dark: null, light: null, greysNeutral: true, colourSeparate: true, hairlinesWhole: true }
 

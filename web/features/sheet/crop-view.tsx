@@ -1,6 +1,6 @@
 import { type PointerEvent, useRef } from 'react'
-import type { Plate } from '../../../core/plate/plate.ts'
-import { PICTURE_EDGES, type PictureEdge } from '../../../core/sheet/turn.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { PICTURE_EDGES, type PictureEdge } from '../../../core/things/brief/turn.ts'
 import { fileUrl } from '../../api/client.ts'
 import { Empty } from '../../ui/states.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'

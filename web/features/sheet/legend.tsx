@@ -1,4 +1,4 @@
-import type { Drawing, Role } from '../../../core/drawing/drawing.ts'
+import type { Drawing, Role } from '../../../core/output/drawing/drawing.ts'
 
 /** What each mark means, in words, with a small sample of it. */
 const MARKS: [Role, string, React.ReactNode][] = [

@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import { type BackText, type Make, NEW_MAKE, type Wrap } from '../../../core/make/make.ts'
+import { type BackText, type Make, NEW_MAKE, type Wrap } from '../../../core/things/brief/make.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'

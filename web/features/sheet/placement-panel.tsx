@@ -1,7 +1,7 @@
-import { placementPin } from '../../../core/decisions/placement.ts'
-import { writeLength, writeNumber, writeSize } from '../../../core/length/length.ts'
-import { EDGES } from '../../../core/paths/path.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
+import { placementPin } from '../../../core/plate/decisions/placement.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
+import { EDGES } from '../../../core/things/paths/path.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 

@@ -1,9 +1,9 @@
 import { useMemo } from 'react'
 import { toast } from 'sonner'
-import { writeLength } from '../../../core/length/length.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
-import { remedies } from '../../../core/plate/remedies.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { remedies } from '../../../core/plate/resolve/remedies.ts'
+import { writeLength } from '../../../core/things/length/length.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 /** What can be done about a dead margin, each remedy with what it loses and costs. */

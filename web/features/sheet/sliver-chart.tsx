@@ -1,11 +1,11 @@
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useMemo } from 'react'
-import { writeLength } from '../../../core/length/length.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { keptAfterExpansion } from '../../../core/sheet/layout.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import { writeLength } from '../../../core/things/length/length.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
 
 const W = 280
 const H = 110

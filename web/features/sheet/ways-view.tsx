@@ -1,9 +1,10 @@
 import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table'
 import { useMemo, useState } from 'react'
-import { writeNumber } from '../../../core/length/length.ts'
-import { EDGES } from '../../../core/paths/path.ts'
-import { compareWays, pinsFor, type WayRow } from '../../../core/plate/compare-ways.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import { compareWays, pinsFor, type WayRow } from '../../../core/plate/resolve/compare-ways.ts'
+import { writeNumber } from '../../../core/things/length/length.ts'
+import { EDGES } from '../../../core/things/paths/path.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import { loadingSteps } from '../../../core/work/loading/steps.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 import { SortHead } from '../../ui/sort-head.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
@@ -15,7 +16,10 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
   const { brief, pins } = editor.draft
   const { unit } = brief
   const [sorting, setSorting] = useState<SortingState>([])
-  const comparison = useMemo(() => compareWays(brief, studio, pins), [brief, studio, pins])
+  const comparison = useMemo(
+    () => compareWays({ brief, studio, pins, stepsOf: (plate) => loadingSteps(plate, brief.unit).length }),
+    [brief, studio, pins],
+  )
   const columns = useMemo(
     () => [
       column.accessor((r) => `${r.printer} ${r.path}`, {

@@ -1,8 +1,8 @@
 import { Link } from 'react-router'
-import { isLocal } from '../../../core/ipp/address.ts'
-import { writeLength } from '../../../core/length/length.ts'
-import { EDGES } from '../../../core/paths/path.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import { writeLength } from '../../../core/things/length/length.ts'
+import { EDGES } from '../../../core/things/paths/path.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { ReadRecord } from '../printer/proposal.tsx'
 
 const head = 'py-1 pr-3 text-sm font-normal text-soft'

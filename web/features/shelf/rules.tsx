@@ -1,6 +1,6 @@
 import { toast } from 'sonner'
 import { TOLERANCES } from '../../../core/color/accuracy/tolerances.ts'
-import type { HouseRules } from '../../../core/studio/studio.ts'
+import type { HouseRules } from '../../../core/things/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { LengthField } from '../../ui/length-field.tsx'

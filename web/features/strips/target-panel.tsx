@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Job } from '../../../core/api/dto.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 
 /** The tone and colour target: print it on this paper, or take it as a file. */

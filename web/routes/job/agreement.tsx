@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
-import { disagreements, progressOf } from '../../../core/agreement/table.ts'
+import { disagreements, progressOf } from '../../../core/work/agreement/table.ts'
 import { AgreementTable, type CellAt } from '../../features/agreement/agreement-table.tsx'
 import { CellEditor } from '../../features/agreement/cell-editor.tsx'
 import { SavedSetups } from '../../features/agreement/saved-setups.tsx'

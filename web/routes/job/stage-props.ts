@@ -1,7 +1,7 @@
-import type { Job } from '../../../core/api/dto.ts'
-import type { DecisionKey } from '../../../core/decisions/decision.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
-import type { Studio } from '../../../core/studio/studio.ts'
+import type { DecisionKey } from '../../../core/plate/decisions/decision.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
 import type { JobEditor } from '../../features/plate/job-editor.ts'
 
 /** What every stage of a job is given. */

@@ -1,6 +1,6 @@
 import { type ComponentType, lazy } from 'react'
-import type { Job } from '../../../core/api/dto.ts'
-import type { Plate } from '../../../core/plate/plate.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
 import type { StageProps } from './stage-props.ts'
 
 interface Stage {

@@ -1,0 +1,128 @@
+import { plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { scaled } from './drawing.ts'
+import { drawSheet } from './sheet-drawing.ts'
+
+const board = {
+  paperId: 'breakwater-board',
+  sheet: sheet('iso_a3_297x420mm'),
+  size: { by: 'picture' as const, width: mm(390), height: null },
+}
+const roles = (plate: ReturnType<typeof plateOf>) => new Set(drawSheet(plate, 'mm')?.marks.map((m) => m.role))
+
+test('the sheet is drawn to scale, leading edge at the top, printer above', () => {
+  const drawing = drawSheet(plateOf({}), 'mm')
+  const at = (role: string) => drawing?.marks.find((m) => m.kind === 'rect' && m.role === role)
+  const [paper, printer] = [at('sheet'), at('printer')]
+  expect(paper?.kind === 'rect' && paper.rect).toEqual({ x: 0, y: 0, w: mm(296.6), h: mm(419.8) })
+  expect(printer?.kind === 'rect' && printer.rect.y + printer.rect.h).toBeLessThan(0)
+})
+
+test('all four margins are written, in the unit asked for', () => {
+  const text = (unit: 'mm' | 'in') => drawSheet(plateOf({}), unit)?.marks.flatMap((m) => (m.kind === 'text' ? [m.text] : []))
+  expect(text('mm')?.filter((t) => t === '20.0').length).toBeGreaterThanOrEqual(2)
+  expect(text('in')).toContain('0.79')
+})
+
+test('dead margin, clipped picture and bleed each have their mark, and only where they are', () => {
+  expect(roles(plateOf({ brief: board })).has('dead')).toBe(true)
+  expect(roles(plateOf({ brief: board, pins: { placement: 'centred' } })).has('clipped')).toBe(true)
+  expect(roles(plateOf({})).has('dead')).toBe(false)
+  expect(roles(plateOf({})).has('clipped')).toBe(false)
+  const card = plateOf({
+    brief: { paperId: 'beacon-gloss', sheet: sheet('na_index-4x6_4x6in'), finish: 'borderless', size: { by: 'sheet', fill: true } },
+  })
+  expect(roles(card).has('bleed')).toBe(true)
+})
+
+test('the page is outlined only where it differs from the sheet', () => {
+  expect(roles(plateOf({ pins: { page: 'measured' } })).has('page')).toBe(false)
+  expect(roles(plateOf({ pins: { page: 'iso_a3_297x420mm' } })).has('page')).toBe(true)
+})
+
+test('nothing decided, nothing drawn', () =>
+  expect(
+    drawSheet(
+      plateOf({
+        studio: (s) => {
+          s.printers = []
+        },
+      }),
+      'mm',
+    ),
+  ).toBeNull())
+
+test('it says in words what it shows', () =>
+  expect(drawSheet(plateOf({ brief: board, pins: { placement: 'centred' } }), 'mm')?.description).toMatch(
+    /leading 14\.7.*% of the picture does not land on paper/,
+  ))
+
+const strip = {
+  paperId: 'quay-matte',
+  sheet: { width: mm(203), length: mm(1000), name: null },
+  size: { by: 'sheet' as const, fill: false },
+}
+const card = {
+  paperId: 'beacon-gloss',
+  sheet: sheet('na_index-4x6_4x6in'),
+  finish: 'borderless' as const,
+  size: { by: 'sheet' as const, fill: true },
+}
+const banner = {
+  paperId: 'fairway-satin',
+  sheet: { width: mm(609.6), length: mm(5000), name: null },
+  size: { by: 'sheet' as const, fill: false },
+}
+const wide = { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture' as const, width: mm(900), height: null } }
+
+/** Box a text takes in the mono face: 0.6 of its height a letter (the face's advance width). */
+function boxes(brief: object) {
+  const drawing = drawSheet(plateOf({ brief }), 'mm')
+  const texts = drawing?.marks.flatMap((m) => {
+    if (m.kind !== 'text') return []
+    const length = m.text.length * m.size * 0.6
+    const back = m.anchor === 'middle' ? length / 2 : m.anchor === 'end' ? length : 0
+    return [
+      m.sideways
+        ? { text: m.text, x: m.x - m.size * 0.8, y: m.y - length + back, w: m.size, h: length }
+        : { text: m.text, x: m.x - back, y: m.y - m.size * 0.8, w: length, h: m.size },
+    ]
+  })
+  return { bounds: drawing?.bounds, texts: texts ?? [] }
+}
+
+test.each([
+  ['A3', {}],
+  ['a metre strip', strip],
+  ['a borderless card', card],
+  ['five metres of roll', banner],
+  ['wide canvas', wide],
+  ['board', board],
+])('no word is cut off or written over another: %s', (_name, brief) => {
+  const { bounds, texts } = boxes(brief)
+  for (const [i, a] of texts.entries()) {
+    if (bounds)
+      expect([a.text, a.x >= bounds.x && a.x + a.w <= bounds.x + bounds.w && a.y >= bounds.y && a.y + a.h <= bounds.y + bounds.h]).toEqual([
+        a.text,
+        true,
+      ])
+    for (const b of texts.slice(i + 1))
+      expect([a.text, b.text, a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h]).toEqual([a.text, b.text, false])
+  }
+})
+
+test('where ink runs off the edge, the edge of the paper is drawn over the picture, and no arrows in no room', () => {
+  const marks = drawSheet(plateOf({ brief: card }), 'mm')?.marks ?? []
+  expect(marks.findIndex((m) => m.role === 'edge')).toBeGreaterThan(marks.findIndex((m) => m.role === 'picture'))
+  expect(marks.some((m) => m.role === 'dimension')).toBe(false)
+})
+
+test('in millimetres everything is a thousandth, and crops stay shares', () => {
+  const drawing = drawSheet(plateOf({ brief: strip }), 'mm')
+  const small = drawing && scaled(drawing, 0.001)
+  expect(small?.bounds.h).toBeCloseTo((drawing?.bounds.h ?? 0) / 1000, 6)
+  // Browsers cap a font at 10 000 units; a five-metre drawing in millimetres stays far below.
+  expect(small?.textSize).toBeLessThan(200)
+  const picture = small?.marks.find((m) => m.kind === 'picture')
+  expect(picture?.kind === 'picture' && picture.crop).toEqual({ x: 0, y: 0, w: 1, h: 1 })
+})

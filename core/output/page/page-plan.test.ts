@@ -1,0 +1,63 @@
+import { plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { planPage } from './page-plan.ts'
+
+test('the page has the pixels of its size, and the picture its place on it', () => {
+  const plan = planPage(plateOf({ pins: { page: 'iso_a3_297x420mm' } }))
+  expect([plan?.width, plan?.height]).toEqual([Math.round((297 * 360) / 25.4), Math.round((420 * 360) / 25.4)])
+  const plate = plateOf({ pins: { page: 'iso_a3_297x420mm' } })
+  const offset = (plate.layout?.picture.x ?? 0) - (plate.layout?.page.x ?? 0)
+  expect(plan?.place?.left).toBe(Math.round((offset * 360) / 25_400))
+  expect([plan?.pageWidth, plan?.pageHeight]).toEqual([842, 1191])
+})
+
+test('a borderless page is larger by its expansion on every side', () => {
+  const plate = plateOf({
+    brief: { paperId: 'beacon-gloss', sheet: sheet('na_index-4x6_4x6in'), finish: 'borderless', size: { by: 'sheet', fill: true } },
+    pins: { expansion: 'medium' },
+  })
+  const plan = planPage(plate)
+  expect(plan?.width).toBe(Math.round(((4 * 25.4 + 5) * 360) / 25.4))
+  expect(plan?.place).toEqual({ left: 0, top: 0, width: plan?.width, height: plan?.height })
+})
+
+test('a picture dragged off the page is cut at the printable area', () => {
+  const plan = planPage(plateOf({ pins: { placement: `at:${mm(-20)},${mm(-20)}` } }))
+  expect(plan?.place?.left).toBeLessThan(0)
+  expect(plan?.keep.left).toBeGreaterThan(0)
+})
+
+test('no picture, no page', () => expect(planPage(plateOf({ brief: { picture: null } }))).toBeNull())
+
+test('the back of a two-sided card is a page of its own with its words, and a plain print has no back', () => {
+  const plate = plateOf({
+    brief: {
+      paperId: 'keepsake-card',
+      sheet: sheet('na_index-4x6_4x6in'),
+      make: {
+        as: 'two-sided',
+        flip: 'long-edge',
+        backPicture: 'none',
+        text: { text: 'Lantern Wharf', points: 9, at: 'foot', align: 'centre' },
+      },
+    },
+  })
+  const back = planPage(plate, 'back')
+  expect(back?.place).toBeNull()
+  expect(back?.text?.lines).toEqual(['Lantern Wharf'])
+  expect([back?.width, back?.height]).toEqual([planPage(plate)?.width, planPage(plate)?.height])
+  expect(planPage(plateOf({}), 'back')).toBeNull()
+})
+
+test('sides of a wrapped canvas are as deep in pixels as the bars are', () => {
+  const plate = plateOf({
+    brief: {
+      paperId: 'mainsail-canvas',
+      sheet: null,
+      size: { by: 'picture', width: mm(700), height: null },
+      make: { as: 'wrapped-canvas', depth: mm(38), wrap: 'mirror', colour: '#ffffff', tuck: mm(40) },
+    },
+  })
+  const plan = planPage(plate)
+  expect(Math.abs((plan?.wrap?.x ?? 0) - (38 * 300) / 25.4)).toBeLessThanOrEqual(1)
+})

@@ -1,0 +1,97 @@
+import type { Plate } from '../../plate/resolve/plate.ts'
+import type { TextBlock } from '../../sheet/make/back-text.ts'
+import { foldMarks } from '../../sheet/make/wrapped-canvas.ts'
+import type { Rect } from '../../sheet/rect.ts'
+import type { Wrap } from '../../things/brief/make.ts'
+import { isSideways } from '../../things/brief/turn.ts'
+
+/** A rectangle in pixels. */
+export interface PixelRect {
+  left: number
+  top: number
+  width: number
+  height: number
+}
+
+/** Everything needed to make the page's pixels, without knowing why. */
+export interface PagePlan {
+  ppi: number
+  /** The whole page, with the bleed of a borderless page around it. */
+  width: number
+  height: number
+  /** Size of the page in points (1/72 in), as the raster header says it. */
+  pageWidth: number
+  pageHeight: number
+  /** Part of the upright picture that is used, in its own pixels. */
+  crop: PixelRect
+  /** Clockwise turn of the picture, degrees. */
+  turn: 0 | 90 | 180 | 270
+  /** Where the turned picture goes on the page; may reach beyond it. Null when this side has words only. */
+  place: PixelRect | null
+  /** Sides of a wrapped canvas made from the edge of the face: their depth in pixels across and along the upright picture. */
+  wrap: { x: number; y: number; how: Exclude<Wrap, 'picture'>; colour: string } | null
+  /** Strokes that show where a canvas is folded. */
+  marks: PixelRect[]
+  /** Words on this side. */
+  text: (Pick<TextBlock, 'lines' | 'points' | 'align' | 'turn'> & { place: PixelRect }) | null
+  /** Ink is kept within this. */
+  keep: PixelRect
+}
+
+export type Side = 'front' | 'back'
+
+/** Pixels of one side of a plate; null without a set-up, without a picture, or when that side is bare. Rounds each edge to the nearest pixel. */
+export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
+  const { setup } = plate
+  const { picture, make } = plate.brief
+  const front = side === 'front'
+  const layout = front ? plate.layout : plate.back?.layout
+  if (!setup || !layout || !picture) return null
+  const ppi = setup.printer.feedPpi
+  const bleed = !front || setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0)
+  const px = (um: number) => Math.round((um * ppi) / 25_400)
+  const pixels = (r: Rect): PixelRect => {
+    const left = px(r.x - layout.page.x + bleed)
+    const top = px(r.y - layout.page.y + bleed)
+    return {
+      left,
+      top,
+      width: Math.max(1, px(r.x + r.w - layout.page.x + bleed) - left),
+      height: Math.max(1, px(r.y + r.h - layout.page.y + bleed) - top),
+    }
+  }
+  const crop = front ? setup.crop : (plate.back?.crop ?? null)
+  const turn = front ? setup.turn : (plate.back?.turn ?? 0)
+  const text = front ? setup.text : (plate.back?.text ?? null)
+  if (!crop && !text) return null
+  const used = crop ?? { x: 0, y: 0, w: 1, h: 1 }
+  const left = Math.min(picture.width - 1, Math.round(used.x * picture.width))
+  const top = Math.min(picture.height - 1, Math.round(used.y * picture.height))
+  const place = crop ? pixels(layout.picture) : null
+  const wrapped = front && make.as === 'wrapped-canvas' && make.wrap !== 'picture'
+  let wrap: PagePlan['wrap'] = null
+  if (wrapped && place) {
+    const face = pixels(setup.face)
+    const [x, y] = [face.left - place.left, face.top - place.top]
+    wrap = { ...(isSideways(turn) ? { x: y, y: x } : { x, y }), how: make.wrap as Exclude<Wrap, 'picture'>, colour: make.colour }
+  }
+  return {
+    ppi,
+    width: Math.max(1, px(layout.page.w + 2 * bleed)),
+    height: Math.max(1, px(layout.page.h + 2 * bleed)),
+    pageWidth: Math.round((layout.page.w * 72) / 25_400),
+    pageHeight: Math.round((layout.page.h * 72) / 25_400),
+    crop: {
+      left,
+      top,
+      width: Math.max(1, Math.min(picture.width - left, Math.round(used.w * picture.width))),
+      height: Math.max(1, Math.min(picture.height - top, Math.round(used.h * picture.height))),
+    },
+    turn,
+    place,
+    wrap,
+    marks: front && make.as === 'wrapped-canvas' ? foldMarks(layout.picture, setup.face).map(pixels) : [],
+    text: text && { lines: text.lines, points: text.points, align: text.align, turn: text.turn, place: pixels(text.rect) },
+    keep: pixels(layout.printable),
+  }
+}

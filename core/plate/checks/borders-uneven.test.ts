@@ -1,0 +1,25 @@
+import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+
+const board = (border: number) => ({
+  brief: {
+    paperId: 'breakwater-board',
+    sheet: sheet('iso_a3_297x420mm'),
+    size: { by: 'border' as const, border: mm(border), exact: true },
+  },
+})
+
+test('equal borders narrower than a dead margin come out uneven; that is said, and one press makes them equal', () => {
+  const plate = plateOf(board(12))
+  const found = finding(plate, 'borders-uneven')
+  expect(found?.level).toBe('warn')
+  expect(found?.says).toContain('12.0 mm all round')
+  const after = afterFix(plate, 'borders-uneven')
+  expect(finding(after, 'borders-uneven')).toBeUndefined()
+  const { leading = 0, trailing = 1 } = after.layout?.margins ?? {}
+  expect(Math.abs(leading - trailing)).toBeLessThan(1000)
+})
+test('borders beyond every dead margin, and a foot that is meant to be wider, are let be', () => {
+  expect(finding(plateOf(board(30)), 'borders-uneven')).toBeUndefined()
+  expect(finding(plateOf({ brief: { size: { by: 'border', border: mm(20), foot: 1.2 } } }), 'borders-uneven')).toBeUndefined()
+})

@@ -1,0 +1,33 @@
+import { writeLength } from '../../things/length/length.ts'
+import type { Check } from './check.ts'
+import { clearBorder } from './clear-border.ts'
+
+/** A difference of facing borders that is seen is twice the shift that is. */
+const BOTH = 2
+
+export const bordersUneven: Check = {
+  id: 'borders-uneven',
+  title: 'The borders do not come out equal',
+  touches: ['path', 'placement', 'orientation'],
+  on: 'plate',
+  find: ({ brief, borderless, layout, path, offset, studio }) => {
+    const { size, unit } = brief
+    // Wider at the foot is wanted wider there; only equal borders are held to be equal.
+    if (size.by !== 'border' || (size.foot ?? 1) !== 1 || borderless !== 'none' || brief.make.as !== 'print') return []
+    const { leading, trailing, left, right } = layout.borders
+    const [along, across] = [Math.abs(leading - trailing), Math.abs(left - right)]
+    if (Math.max(along, across) <= BOTH * studio.rules.visibleShift) return []
+    const [a, b, one, other] =
+      along >= across ? ([leading, trailing, 'leading', 'trailing'] as const) : ([left, right, 'left', 'right'] as const)
+    const clear = clearBorder({ path, offset })
+    const dead = clear > size.border
+    return [
+      {
+        level: 'warn',
+        says: `${writeLength(size.border, unit)} all round is asked for; the ${one} border comes out ${writeLength(a, unit)} and the ${other} one ${writeLength(b, unit)}.${dead ? ` ${path.name} prints no nearer to that edge.` : ''}`,
+        numbers: { leading, trailing, left, right },
+        fix: dead ? { label: `${writeLength(clear, unit)} all round`, brief: { size: { ...size, border: clear } } } : null,
+      },
+    ]
+  },
+}

@@ -1,0 +1,33 @@
+import { afterFix, finding, plateOf } from '../../testing/fixtures.ts'
+import type { CriticalColour } from '../../things/brief/critical.ts'
+
+const plain = plateOf({})
+const profileId = plain.setup?.profile?.id ?? ''
+const intent = plain.setup?.intent === 'perceptual' ? 'perceptual' : 'relative'
+const other = intent === 'perceptual' ? 'relative' : 'perceptual'
+const colour = (misses: Record<string, number>): CriticalColour => ({
+  name: 'Lamp blue',
+  rgb: [0, 0, 200],
+  lab: [25, 50, -90],
+  misses: { [profileId]: { 'relative+': 0, 'perceptual+': 0, ...misses } },
+})
+
+test('a critical colour within two is not mentioned', () => {
+  expect(finding(plateOf({ brief: { critical: [colour({ [`${intent}+`]: 1.9 })] } }), 'critical-colour:0')).toBeUndefined()
+})
+
+test('one that is missed is a finding with its number, and the nearer intent is one press away', () => {
+  const plate = plateOf({ brief: { critical: [colour({ [`${intent}+`]: 6.2, [`${other}+`]: 1.1 })] } })
+  expect(finding(plate, 'critical-colour:0')).toMatchObject({ level: 'warn', numbers: { deltaE2000: 6.2 } })
+  expect(finding(afterFix(plate, 'critical-colour:0'), 'critical-colour:0')).toBeUndefined()
+})
+
+test('where nothing comes nearer it is said and nothing is offered', () => {
+  const plate = plateOf({ brief: { critical: [colour({ [`${intent}+`]: 3, [`${other}+`]: 3.5 })] } })
+  expect(finding(plate, 'critical-colour:0')).toMatchObject({ level: 'note', fix: null })
+})
+
+test('a colour that was not followed to this profile says so', () => {
+  const plate = plateOf({ brief: { critical: [{ ...colour({}), misses: {} }] } })
+  expect(finding(plate, 'critical-colour:0')?.says).toContain('has not been followed')
+})

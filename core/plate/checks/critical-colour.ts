@@ -1,0 +1,43 @@
+import { renderingKey } from '../../things/brief/critical.ts'
+import type { Intent } from '../../things/media/intent.ts'
+import type { Check, Found } from './check.ts'
+
+/** Common practice: up to two a match to the eye side by side, beyond five another colour. */
+const SEEN = 2
+const ANOTHER = 5
+/** Another intent is worth a press when it comes nearer by this. */
+const BETTER = 1
+
+export const criticalColour: Check = {
+  id: 'critical-colour',
+  title: 'A critical colour is missed',
+  touches: ['intent', 'profile', 'black-point'],
+  on: 'plate',
+  find: ({ brief, profile, intent, blackPoint, management }) =>
+    !profile || management !== 'program'
+      ? []
+      : brief.critical.flatMap(({ name, misses }, i): Found[] => {
+          const of = (i: Intent) => misses[profile.id]?.[renderingKey(i, blackPoint)]
+          const miss = of(intent)
+          if (miss === undefined)
+            return [
+              {
+                level: 'note',
+                suffix: String(i),
+                says: `“${name}” has not been followed to this profile yet. Open the Colour stage and it will be.`,
+                numbers: {},
+              },
+            ]
+          if (miss <= SEEN) return []
+          const other = (['relative', 'perceptual'] as const).find((i) => i !== intent && (of(i) ?? miss) <= miss - BETTER)
+          return [
+            {
+              level: miss > ANOTHER ? 'warn' : 'note',
+              suffix: String(i),
+              says: `“${name}” prints ${miss.toFixed(1)} ΔE2000 off${other ? `; ${other} would miss it by ${of(other)?.toFixed(1)}` : ' and no other intent comes nearer'}.`,
+              numbers: { deltaE2000: miss },
+              ...(other ? { fix: { label: `Use ${other}`, pins: { intent: other } } } : {}),
+            },
+          ]
+        }),
+}

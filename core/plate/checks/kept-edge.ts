@@ -1,0 +1,22 @@
+import { pictureEdge } from '../../things/brief/turn.ts'
+import { writeLength } from '../../things/length/length.ts'
+import { EDGES } from '../../things/paths/path.ts'
+import type { Check } from './check.ts'
+
+/** Below a tenth of a millimetre nobody can measure the loss. */
+const MEASURABLE = 100
+
+export const keptEdge: Check = {
+  id: 'kept-edge',
+  title: 'An edge you want kept is cut off',
+  touches: ['orientation', 'placement', 'path'],
+  on: 'plate',
+  find: ({ layout, brief, turn }) =>
+    EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && brief.keep.includes(pictureEdge(e, turn))).map((edge) => ({
+      suffix: edge,
+      level: 'stop' as const,
+      says: `The picture’s ${pictureEdge(edge, turn)} lies at the ${edge} edge and loses ${writeLength(layout.clipped[edge], brief.unit)}. Turn it, move it, or use a longer sheet and trim.`,
+      numbers: { clipped: layout.clipped[edge] },
+      fix: { label: 'Let the turn and the place be worked out again', pins: { orientation: null, placement: null } },
+    })),
+}

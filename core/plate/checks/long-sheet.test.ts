@@ -1,0 +1,15 @@
+import { finding, plateOf } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+
+const strip = (pins = {}) =>
+  plateOf({
+    brief: { paperId: 'quay-matte', sheet: { width: mm(203), length: mm(1000), name: null }, size: { by: 'sheet', fill: false } },
+    pins,
+  })
+
+test('a metre-long sheet says its drift and the room it needs: L·tan θ, 0.2° over 1 m is 3.5 mm (geometry)', () => {
+  const plate = strip({ printer: 'plover' })
+  expect(finding(plate, 'long-sheet')?.numbers.drift).toBe(3488)
+  expect(finding(plate, 'long-sheet')?.says).toContain('clear behind the printer')
+})
+test('an A3 does not', () => expect(finding(plateOf({}), 'long-sheet')).toBeUndefined())

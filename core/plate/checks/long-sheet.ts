@@ -1,0 +1,28 @@
+import { skewDrift } from '../../sheet/layout.ts'
+import { writeLength } from '../../things/length/length.ts'
+import { isRoll } from '../../things/paths/path.ts'
+import type { Check } from './check.ts'
+
+/** From here on a sheet hangs over and has to be guided; common practice. */
+export const LONG_SHEET = 600_000
+
+export const longSheet: Check = {
+  id: 'long-sheet',
+  title: 'A long sheet drifts and needs room',
+  touches: ['path', 'stock'],
+  on: 'plate',
+  find: ({ layout, path, brief, studio, lot }) => {
+    const { h } = layout.sheet
+    const drift = skewDrift(h, path.tolerance.skewDegrees + lot.outOfSquare)
+    if (h < LONG_SHEET || isRoll(path)) return []
+    const { clearance } = path
+    const room = (own: number) => writeLength(own + (clearance.ofSheet ? h : 0), brief.unit)
+    return [
+      {
+        level: drift > 2 * studio.rules.visibleShift && layout.margins.left < 3 * drift ? 'warn' : 'note',
+        says: `Fed ${path.tolerance.skewDegrees}° askew, which this path may do, its far end drifts ${writeLength(drift, brief.unit)} sideways. Set the guides snug, feed it dead straight and support it. Keep ${room(clearance.behind)} clear behind the printer and ${room(clearance.before)} before it.`,
+        numbers: { drift: Math.round(drift), length: h, behind: clearance.behind, before: clearance.before },
+      },
+    ]
+  },
+}

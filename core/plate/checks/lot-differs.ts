@@ -1,0 +1,36 @@
+import { writeLength } from '../../things/length/length.ts'
+import { pageShift } from '../decisions/page.ts'
+import type { Check } from './check.ts'
+
+export const lotDiffers: Check = {
+  id: 'lot-differs',
+  title: 'The sheet is not the size of the page',
+  touches: ['page', 'stock'],
+  on: 'plate',
+  find: ({ way, page, path, brief, studio, lot, printer }) => {
+    // A driver that refuses the true size is told a lie on purpose; the quirk's own finding says so.
+    const quirk = printer.quirks.some((q) => q.accepts === page.width || q.accepts === page.length)
+    const shift = pageShift(way.fed, page, path.registration)
+    const most = Math.max(shift.across, shift.along)
+    if (most < 100 || quirk) return []
+    const how =
+      path.registration === 'centre'
+        ? 'half of the difference to each side'
+        : `all of it at the ${path.registration === 'left' ? 'right' : 'left'} edge`
+    const parts = [
+      shift.across >= 100 ? `${writeLength(Math.abs(way.fed.width - page.width), brief.unit)} in width (${how})` : '',
+      shift.along >= 100 ? `${writeLength(shift.along, brief.unit)} in length (at the trailing edge)` : '',
+    ].filter(Boolean)
+    return [
+      {
+        level: most >= 2 * studio.rules.visibleShift ? 'warn' : 'note',
+        says: `The lot measures ${parts.join(' and ')} off the page. The print shifts by up to ${writeLength(most, brief.unit)}; people see it from about ${writeLength(2 * studio.rules.visibleShift, brief.unit)}.`,
+        numbers: { across: shift.across, along: shift.along, measuredWidth: lot.measured.width, pageWidth: page.width },
+        fix:
+          most >= studio.rules.visibleShift && path.customSizes && brief.finish === 'bordered' && page.pwg !== null
+            ? { label: 'Use a custom page of the measured size', pins: { page: 'measured' } }
+            : null,
+      },
+    ]
+  },
+}

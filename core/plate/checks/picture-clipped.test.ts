@@ -1,0 +1,39 @@
+import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+
+const board = {
+  paperId: 'breakwater-board',
+  sheet: sheet('iso_a3_297x420mm'),
+  size: { by: 'picture' as const, width: mm(390), height: null },
+}
+
+test('a picture in the dead margin is said to be cut, by how much and at which edge', () => {
+  const plate = plateOf({ brief: board, pins: { placement: 'centred', path: 'gannet-board' } })
+  const found = finding(plate, 'picture-clipped')
+  // The sheet measures 419.4 mm: (419.4 − 390)/2 = 14.7 mm of border against 24 mm the path cannot reach.
+  expect(found?.numbers.trailing).toBe(mm(24) - mm(14.7))
+  expect(found?.says).toContain('9.3 mm at the trailing edge')
+  expect(found?.level).toBe('stop')
+})
+
+test('its fix shifts the picture clear', () => {
+  const fixed = afterFix(plateOf({ brief: board, pins: { placement: 'centred', path: 'gannet-board' } }), 'picture-clipped')
+  expect(finding(fixed, 'picture-clipped')).toBeUndefined()
+  expect(fixed.layout?.margins.trailing).toBe(mm(24))
+})
+
+test('left alone, the placement avoids it by itself', () => expect(finding(plateOf({ brief: board }), 'picture-clipped')).toBeUndefined())
+
+test('a picture larger than any printable area is fitted', () => {
+  const plate = plateOf({ brief: { size: { by: 'picture', width: mm(500), height: null } } })
+  expect(finding(plate, 'picture-clipped')?.level).toBe('stop')
+  expect(finding(afterFix(plate, 'picture-clipped'), 'picture-clipped')).toBeUndefined()
+})
+
+test('who asked for equal borders gets equal borders beyond the dead margin', () => {
+  const size = { by: 'border' as const, border: mm(8), exact: true }
+  const plate = plateOf({ brief: { ...board, size }, pins: { path: 'gannet-board', placement: 'centred' } })
+  expect(finding(plate, 'picture-clipped')).toBeDefined()
+  const { leading, trailing } = afterFix(plate, 'picture-clipped').layout?.margins ?? { leading: 0, trailing: 1 }
+  expect([leading, trailing]).toEqual([mm(24), mm(24)])
+})

@@ -1,0 +1,24 @@
+import { writeLength } from '../../things/length/length.ts'
+import { rollAfter } from '../../things/media/roll-end.ts'
+import { isRoll } from '../../things/paths/path.ts'
+import type { Check } from './check.ts'
+
+export const rollEnd: Check = {
+  id: 'roll-end',
+  title: 'Near the end of the roll',
+  touches: ['stock', 'platen-gap'],
+  on: 'plate',
+  find: ({ studio, printer, path, lot, layout, brief, gap }) => {
+    if (!isRoll(path)) return []
+    const left = rollAfter(studio, printer.id, path.id, lot, layout.sheet.h * brief.copies)
+    if (left === null || left < 0) return []
+    return [
+      {
+        level: gap === 'wide' ? 'note' : 'warn',
+        says: `${writeLength(left, brief.unit)} stay on the roll. The last metres keep the curl of the core: they catch as they feed and rise to the head. Flatten the leading edge by hand and watch the first centimetres.`,
+        numbers: { left },
+        fix: gap === 'wide' ? null : { label: 'Widen the gap', pins: { 'platen-gap': 'wide' } },
+      },
+    ]
+  },
+}

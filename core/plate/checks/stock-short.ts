@@ -1,0 +1,35 @@
+import { writeLength } from '../../things/length/length.ts'
+import type { Check } from './check.ts'
+
+export const stockShort: Check = {
+  id: 'stock-short',
+  title: 'Not enough of this lot',
+  touches: ['stock'],
+  on: 'plate',
+  find: ({ lot, brief, layout, ways, way }) => {
+    const roll = lot.form === 'roll'
+    const needed = roll ? layout.sheet.h * brief.copies : brief.copies
+    if (lot.stock >= needed) return []
+    const copies = roll ? Math.floor(lot.stock / layout.sheet.h) : lot.stock
+    const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${n} ${n === 1 ? 'sheet' : 'sheets'}`)
+    const other = ways.find(
+      (w) =>
+        w.ruledOut === null &&
+        w.lot !== lot &&
+        w.path === way.path &&
+        (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * brief.copies : w.lot.stock >= brief.copies),
+    )
+    return [
+      {
+        level: 'stop',
+        says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${brief.copies}.`,
+        numbers: { needed, stock: lot.stock, copies },
+        fix: other
+          ? { label: 'Take the other lot', pins: { stock: other.lot.id } }
+          : copies > 0
+            ? { label: `Print ${copies}`, brief: { copies } }
+            : null,
+      },
+    ]
+  },
+}

@@ -1,0 +1,55 @@
+import type { ColourManagement } from '../resolve/context.ts'
+import type { Candidate, Decision } from './decision.ts'
+
+const LABEL: Record<ColourManagement, string> = {
+  program: 'Arch Plate manages; colour off in the driver',
+  driver: 'The driver manages; handed over untouched',
+  both: 'Both manage',
+  none: 'Nobody manages',
+}
+
+export const colourManagementDecision: Decision<ColourManagement> = {
+  key: 'colour-management',
+  title: 'Who manages colour',
+  question: 'Which one place turns the picture’s colours into ink?',
+  candidates: ({ printer, paper, studio }) => {
+    if (!printer || !paper) return []
+    const profile = studio.profiles.some((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+    const option = (
+      id: ColourManagement,
+      ruledOut: string | null,
+      points: number,
+      says: string,
+      reason: string,
+    ): Candidate<ColourManagement> => ({
+      id,
+      label: LABEL[id],
+      value: id,
+      ruledOut,
+      costs: points > 0 ? [{ points, says }] : [],
+      by: 'rule',
+      reason,
+    })
+    return [
+      option(
+        'program',
+        null,
+        profile ? 0 : 6,
+        'no profile for this paper to manage with',
+        'There is a profile for this paper on this printer, so the program applies it and the driver keeps its hands off.',
+      ),
+      option(
+        'driver',
+        null,
+        profile ? 5 : 0,
+        'the printer’s own tables know nothing of this paper',
+        'Without a profile for this paper the driver’s own tables are the safer guess.',
+      ),
+      option('both', 'The colours would be converted twice: dull, dark and shifted.', 30, 'double profiling', ''),
+      option('none', 'Nothing would fit the colours to this ink and paper.', 30, 'unmanaged colour', ''),
+    ]
+  },
+  accept: (context, management) => {
+    context.management = management
+  },
+}

@@ -1,0 +1,118 @@
+import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { DECISION_KEYS } from './decision.ts'
+import { pageShift } from './page.ts'
+import { placementPin } from './placement.ts'
+import { DECISIONS } from './registry.ts'
+
+const line = (plate: ReturnType<typeof plateOf>, key: string) => plate.decisions.find((d) => d.key === key)
+const option = (plate: ReturnType<typeof plateOf>, key: string, id: string) => line(plate, key)?.alternatives.find((a) => a.id === id)
+
+test('the registry has every key once, in order, each with a question', () => {
+  expect(DECISIONS.map((d) => d.key)).toEqual([...DECISION_KEYS])
+  for (const d of DECISIONS) expect(d.question.endsWith('?')).toBe(true)
+})
+
+describe('page', () => {
+  test('a path for named sizes only rules custom pages out', () => {
+    const plate = plateOf({
+      brief: { paperId: 'logbook-plain', sheet: sheet('iso_a4_210x297mm') },
+      studio: (s) => {
+        for (const l of s.lots) if (l.id === 'plain-a4') l.measured.width = mm(209.5)
+      },
+    })
+    expect(option(plate, 'page', 'measured')?.ruledOut).toContain('named sizes only')
+  })
+  test('half a millimetre nobody sees keeps the named size, more takes the measured one', () => {
+    const at = (width: number) =>
+      decided(
+        plateOf({
+          brief: { paperId: 'saltmarsh-cotton' },
+          studio: (s) => {
+            for (const l of s.lots) if (l.id === 'cotton-a3') l.measured = { width: mm(width), length: mm(420) }
+          },
+        }),
+        'page',
+      )
+    expect(at(296.8)).toBe('iso_a3_297x420mm')
+    expect(at(295.9)).toBe('measured')
+  })
+  test('the shift is half on a centring feed and whole at a side guide', () => {
+    const [sheetSize, page] = [
+      { width: 296_000, length: 419_000 },
+      { width: 297_000, length: 420_000, pwg: null, name: '' },
+    ]
+    expect(pageShift(sheetSize, page, 'centre')).toEqual({ across: 500, along: 1000 })
+    expect(pageShift(sheetSize, page, 'left')).toEqual({ across: 1000, along: 1000 })
+  })
+})
+
+describe('margins and expansion', () => {
+  const card = {
+    paperId: 'beacon-gloss',
+    sheet: sheet('na_index-4x6_4x6in'),
+    finish: 'borderless' as const,
+    size: { by: 'sheet' as const, fill: true },
+  }
+  test('two sides only are offered where the path does two', () => {
+    const plate = plateOf({ brief: { finish: 'borderless', size: { by: 'sheet', fill: true } }, pins: { path: 'heron-cassette' } })
+    expect(decided(plate, 'margins')).toBe('borderless-sides')
+    expect(option(plate, 'margins', 'borderless')?.ruledOut).toContain('two sides only')
+    expect([plate.layout?.margins.left, plate.layout?.margins.leading]).toEqual([0, mm(3)])
+  })
+  test('each step says what it costs in picture; none is ruled out', () => {
+    const plate = plateOf({ brief: card })
+    expect(option(plate, 'expansion', 'medium')?.costs[0]?.says).toBe('7.7 % of the picture is lost')
+    expect(option(plate, 'expansion', 'none')?.ruledOut).toContain('hairlines')
+    expect(line(plateOf({}), 'expansion')?.value).toBe('none')
+  })
+})
+
+describe('orientation and placement', () => {
+  test('a landscape picture is turned onto an upright sheet, a portrait one is not', () => {
+    expect(decided(plateOf({}), 'orientation')).toBe('90')
+    expect(decided(plateOf({ brief: { picture: picture({ width: 4000, height: 6000 }) } }), 'orientation')).toBe('0')
+  })
+  test('a turned picture keeps its crop and size', () => {
+    const plate = plateOf({ pins: { orientation: '270' } })
+    expect(plate.setup?.turn).toBe(270)
+    expect((plate.layout?.picture.h ?? 0) / (plate.layout?.picture.w ?? 1)).toBeCloseTo(1.5, 2)
+  })
+  test('a dead margin makes the shifted place the choice, with what it costs said', () => {
+    const plate = plateOf({ brief: { paperId: 'breakwater-board', size: { by: 'picture', width: mm(390), height: null } } })
+    expect(decided(plate, 'placement')).toBe('shifted')
+    expect(option(plate, 'placement', 'shifted')?.costs[0]?.says).toContain('facing borders differ by 18.6 mm')
+    expect(option(plate, 'placement', 'centred')?.costs[0]?.says).toContain('9.3 mm at the trailing edge cut off: 2.4 % of the picture')
+  })
+  test('a place is pinned to the micrometre', () => expect(placementPin(12.4, -0.6)).toBe('at:12,-1'))
+})
+
+describe('media type, quality, colour', () => {
+  test('the name on the computer and at the panel are both given', () => {
+    expect(line(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'media-type')?.label).toBe(
+      'Fine art matte, at the panel “Art paper, thick”',
+    )
+  })
+  test('the pairing decides and says so', () => {
+    expect(line(plateOf({}), 'media-type')).toMatchObject({ by: 'pairing', value: 'photographic-satin' })
+    expect(line(plateOf({}), 'quality')).toMatchObject({ by: 'pairing', value: 'fine' })
+  })
+  test('without a profile the driver manages, and no profile is applied', () => {
+    const plate = plateOf({
+      studio: (s) => {
+        s.profiles = []
+      },
+    })
+    expect(decided(plate, 'colour-management')).toBe('driver')
+    expect(plate.setup?.profile).toBeNull()
+  })
+  test('managing twice, or not at all, is ruled out with its reason', () => {
+    expect(option(plateOf({}), 'colour-management', 'both')?.ruledOut).toContain('twice')
+    expect(option(plateOf({}), 'colour-management', 'none')?.ruledOut).toContain('Nothing')
+  })
+  test('intents for photographs come before those for charts and proofs', () => {
+    const order = line(plateOf({}), 'intent')?.alternatives.map((a) => a.id)
+    expect(order).toEqual(['relative', 'perceptual', 'saturation', 'absolute'])
+    expect(line(plateOf({}), 'intent')?.close).toBe(true)
+  })
+})

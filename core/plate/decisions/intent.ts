@@ -1,0 +1,70 @@
+import { INTENTS, type Intent } from '../../things/media/intent.ts'
+import { pictureOf } from '../resolve/context.ts'
+import type { Candidate, Decision } from './decision.ts'
+
+const LABEL: Record<Intent, string> = {
+  perceptual: 'Perceptual',
+  relative: 'Media-relative colorimetric',
+  saturation: 'Saturation',
+  absolute: 'ICC-absolute colorimetric',
+}
+
+export const intentDecision: Decision<Intent> = {
+  key: 'intent',
+  title: 'Rendering intent',
+  question: 'What happens to colours this ink cannot print?',
+  candidates: ({ brief, paper, pairing, studio }) => {
+    if (!paper) return []
+    const tested = pairing?.tested ?? null
+    const grey = pictureOf(brief).channels === 'grey'
+    const absorbent = paper.surface !== 'gloss' && paper.surface !== 'satin'
+    const rule = studio.rules.everydayIntent
+    const favourite: Intent = tested
+      ? tested.intent
+      : grey
+        ? 'perceptual'
+        : rule === 'by-surface'
+          ? absorbent
+            ? 'perceptual'
+            : 'relative'
+          : rule
+    const why = tested
+      ? `It won on test strips on ${tested.on}${tested.because ? `: ${tested.because}` : ''}.`
+      : grey
+        ? 'Black and white keeps its gradients in perceptual.'
+        : rule === 'by-surface'
+          ? absorbent
+            ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
+            : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
+          : `${LABEL[rule]} is the studio’s everyday intent.`
+    return INTENTS.map(
+      (intent): Candidate<Intent> => ({
+        id: intent,
+        label: LABEL[intent],
+        value: intent,
+        ruledOut: null,
+        costs:
+          intent === 'absolute'
+            ? [{ points: 20, says: 'for proofs of another paper: tints the whites' }]
+            : intent === 'saturation'
+              ? [{ points: 15, says: 'for charts, not for photographs' }]
+              : intent === favourite
+                ? []
+                : [
+                    {
+                      points: 2.5,
+                      says:
+                        intent === 'relative'
+                          ? 'colours beyond the gamut flatten'
+                          : 'colours that would print as they are move a little too',
+                    },
+                  ],
+        by: tested ? 'pairing' : grey ? 'rule' : 'house',
+        reason: why,
+      }),
+    )
+  },
+  accept: (context, intent) => {
+    context.intent = intent
+  },
+}

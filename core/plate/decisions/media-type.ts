@@ -1,0 +1,48 @@
+import type { MediaType } from '../../things/printers/printer.ts'
+import { nearestMediaType } from '../resolve/ways.ts'
+import type { Candidate, Decision } from './decision.ts'
+
+export const mediaTypeDecision: Decision<MediaType> = {
+  key: 'media-type',
+  title: 'Media type',
+  question: 'Which entry stands for this paper, in the driver and at the panel?',
+  candidates: ({ printer, paper, pairing, studio }) => {
+    if (!printer || !paper) return []
+    const nearest = nearestMediaType(printer, paper, pairing)
+    const madeWith = new Set(
+      studio.profiles
+        .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+        .map((p) => p.boundTo?.mediaTypeId),
+    )
+    return printer.mediaTypes.map((m): Candidate<MediaType> => {
+      const tested = pairing?.tested ?? null
+      const won = tested?.mediaTypeId === m.id
+      const proven = won || (pairing?.mediaTypeId === m.id && !tested?.mediaTypeId)
+      const costs = []
+      if (tested?.mediaTypeId && !won) costs.push({ points: 50, says: 'another one won on test strips' })
+      if (madeWith.size > 0 && !madeWith.has(m.id)) costs.push({ points: 20, says: 'the profile was made with another media type' })
+      if (m.surface !== paper.surface) costs.push({ points: 10, says: `meant for ${m.surface} paper, this is ${paper.surface}` })
+      if (paper.weight < m.weight.min || paper.weight > m.weight.max)
+        costs.push({ points: 5, says: `meant for ${m.weight.min}–${m.weight.max} g/m², this is ${paper.weight}` })
+      if (!proven && m !== nearest) costs.push({ points: 3, says: 'not the nearest entry' })
+      return {
+        id: m.id,
+        label: m.driverName === m.panelName ? m.driverName : `${m.driverName}, at the panel “${m.panelName}”`,
+        value: m,
+        ruledOut: null,
+        costs,
+        by: proven ? 'pairing' : 'rule',
+        reason: won
+          ? `It won on test strips on ${tested?.on}${tested?.because ? `: ${tested.because}` : ''}.`
+          : proven
+            ? `The pairing with ${paper.name} was made with it${madeWith.has(m.id) ? ', and so was the profile' : ''}.`
+            : madeWith.has(m.id)
+              ? 'The profile was made with it.'
+              : 'It is the nearest entry by surface and weight.',
+      }
+    })
+  },
+  accept: (context, mediaType) => {
+    context.mediaType = mediaType
+  },
+}

@@ -1,0 +1,105 @@
+import { contentLost } from '../../sheet/content.ts'
+import { opensRight } from '../../sheet/make/folded-card.ts'
+import { centredOn, movedInto, type PrintSize, placingFrame, printSize, type Room } from '../../sheet/placement.ts'
+import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import type { Picture } from '../../things/brief/picture.ts'
+import { pictureEdge, TURNS, type Turn } from '../../things/brief/turn.ts'
+import { writeLength } from '../../things/length/length.ts'
+import { EDGES, type Edges } from '../../things/paths/path.ts'
+import { pictureOf } from '../resolve/context.ts'
+import type { Candidate, Cost, Decision } from './decision.ts'
+import { roomFor } from './room.ts'
+
+const LABEL: Record<Turn, string> = { 0: 'Head leads', 90: 'Turned 90° clockwise', 180: 'Foot leads', 270: 'Turned 90° anticlockwise' }
+
+/** A kept edge of the picture that is cut is a spoilt print, and the client notices. */
+const KEPT_EDGE_POINTS = 60
+
+/** What the printable area cuts off at each edge of the sheet, µm. */
+export function cutOff(rect: Rect, printable: Rect): Edges {
+  const g = gaps(rect, intersect(rect, printable))
+  return Object.fromEntries(EDGES.map((e) => [e, Math.max(0, g[e])])) as unknown as Edges
+}
+
+/** What cutting there would cost: picture lost (blank paper costs nothing), and edges the operator wants kept. */
+export function costOfCut(brief: Brief, picture: Picture, turn: Turn, size: PrintSize, cut: Edges): Cost[] {
+  const most = Math.max(...EDGES.map((e) => cut[e]))
+  if (most === 0) return []
+  const lost = contentLost(picture, turn, size.crop, size, cut)
+  const kept = EDGES.filter((e) => cut[e] > 0 && brief.keep.includes(pictureEdge(e, turn)))
+  const where = EDGES.filter((e) => cut[e] > 0).map((e) => `${writeLength(cut[e], brief.unit)} at the ${e} edge`)
+  return [
+    lost < 0.0005
+      ? { points: 0.2, says: `${where.join(', ')} cut off, all of it blank` }
+      : { points: 8 + lost * 150, says: `${where.join(', ')} cut off: ${(lost * 100).toFixed(1)} % of the picture` },
+    ...kept.map((e) => ({ points: KEPT_EDGE_POINTS, says: `the picture’s ${pictureEdge(e, turn)} is cut, which you want kept` })),
+  ]
+}
+
+/** What it costs to print at this turn: cut where it lies, or moved out of the dead margin, whichever is less. */
+function placingCosts(brief: Brief, picture: Picture, turn: Turn, size: PrintSize, room: Room): Cost[] {
+  const centred = centredOn(placingFrame(brief, room, turn), size)
+  const here = costOfCut(brief, picture, turn, size, cutOff(centred, room.printable))
+  if (here.length === 0 || room.borderless) return []
+  const moved = movedInto(room.printable, centred)
+  const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
+  const there = [
+    { points: 3 + shift / 2000, says: `has to be moved ${writeLength(shift, brief.unit)} off centre` },
+    ...costOfCut(brief, picture, turn, size, cutOff(moved, room.printable)),
+  ]
+  const points = (costs: Cost[]) => costs.reduce((sum, c) => sum + c.points, 0)
+  return points(there) < points(here) ? there : here
+}
+
+export const orientationDecision: Decision<Turn> = {
+  key: 'orientation',
+  title: 'Orientation',
+  question: 'Which way round does the picture lie on the sheet?',
+  candidates: (context) => {
+    const { brief } = context
+    const rooms = TURNS.map((turn) => roomFor(context, turn))
+    if (rooms[0] === null) return []
+    const picture = pictureOf(brief)
+    const whole = picture.width * picture.height
+    const sized = TURNS.map((turn, i) => printSize(brief, picture, turn, rooms[i] as Room))
+    const largest = Math.max(...sized.map((s) => s.w * s.h))
+    return TURNS.map((turn, i): Candidate<Turn> => {
+      const size = sized[i] as (typeof sized)[number]
+      const room = rooms[i] as Room
+      const cropped = 1 - size.crop.w * size.crop.h
+      const smaller = 1 - (size.w * size.h) / largest
+      const costs = [
+        ...placingCosts(brief, picture, turn, size, room),
+        ...(cropped > 0.001 ? [{ points: cropped * 40, says: `${(cropped * 100).toFixed(0)} % of the picture is cropped` }] : []),
+        ...(smaller > 0.001
+          ? [
+              {
+                points: smaller * 20,
+                says: `the print is ${writeLength(Math.max(size.w, size.h), brief.unit)} at its longest, smaller than it could be`,
+              },
+            ]
+          : []),
+        // A half turn changes nothing on an even sheet; the plain way round wins the tie.
+        ...(turn >= 180 ? [{ points: 0.5, says: 'the print comes out head last' }] : []),
+      ]
+      return {
+        id: String(turn),
+        label: LABEL[turn],
+        value: turn,
+        ruledOut:
+          brief.make.as === 'folded-card' && !opensRight(brief.make, room.sheet, turn)
+            ? 'The crease would not be at the card’s spine.'
+            : null,
+        costs,
+        by: 'rule',
+        reason: whole === 0 ? '' : 'It makes the most of the sheet with the least picture lost.',
+      }
+    })
+  },
+  accept: (context, turn) => {
+    context.turn = turn
+    const room = roomFor(context)
+    context.size = room ? printSize(context.brief, pictureOf(context.brief), turn, room) : null
+  },
+}

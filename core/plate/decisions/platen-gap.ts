@@ -1,0 +1,51 @@
+import { writeLength } from '../../things/length/length.ts'
+import { rollAfter } from '../../things/media/roll-end.ts'
+import { isRoll } from '../../things/paths/path.ts'
+import type { Candidate, Decision } from './decision.ts'
+
+type Gap = 'normal' | 'wide'
+
+export const platenGapDecision: Decision<Gap> = {
+  key: 'platen-gap',
+  title: 'Platen gap',
+  question: 'How high does the head travel above the sheet?',
+  candidates: ({ printer, path, paper, lot, mediaType, studio, brief, way }) => {
+    if (!printer || !path || !paper || !lot || !mediaType || !way) return []
+    const thick = paper.thickness > printer.normalGapUpTo
+    const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * brief.copies) : null
+    const byEntry = mediaType.platenGap === 'wide'
+    const caliper = (um: number) => `${(um / 1000).toFixed(2)} mm`
+    const why = byEntry
+      ? `The entry “${mediaType.driverName}” is printed with it.`
+      : thick
+        ? `The sheet is ${caliper(paper.thickness)} thick; the head clears ${caliper(printer.normalGapUpTo)} with the normal gap.`
+        : `The job goes to ${writeLength(Math.max(0, end ?? 0), brief.unit)} from the end of the roll, where the core’s curl lifts it to the head.`
+    const needed = byEntry || thick || end !== null
+    return [
+      {
+        id: 'normal',
+        label: 'Normal',
+        value: 'normal',
+        ruledOut: null,
+        costs: needed ? [{ points: thick ? 12 : 8, says: 'the head can strike the sheet' }] : [],
+        by: 'rule',
+        reason: 'The sheet lies flat and is thin enough: the sharpest print.',
+      },
+      {
+        id: 'wide',
+        label: 'Wide, anti-abrasion',
+        value: 'wide',
+        ruledOut: null,
+        costs: [
+          { points: 1, says: 'a little less sharp' },
+          ...(printer.confirmsWideGap ? [{ points: 1, says: 'the printer asks at its panel before every print' }] : []),
+        ],
+        by: byEntry ? 'pairing' : 'rule',
+        reason: needed ? why : 'It keeps the head off the sheet.',
+      },
+    ] satisfies Candidate<Gap>[]
+  },
+  accept: (context, gap) => {
+    context.gap = gap
+  },
+}

@@ -1,0 +1,65 @@
+import type { Offset } from '../../sheet/layout.ts'
+import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
+import { writeLength } from '../../things/length/length.ts'
+import type { Candidate, Decision } from './decision.ts'
+
+/** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
+const READABLE = 100
+
+/** Skew is said, not corrected: a print cannot be turned by a tenth of a degree without softening it. */
+const skewText = (degrees: number | null) =>
+  degrees === null || Math.abs(degrees) < 0.02
+    ? ''
+    : ` It also lies ${Math.abs(degrees).toFixed(2)}° askew, which placing cannot make up for: look at the guides.`
+
+/** Where this path lays its prints, as earlier inspections found: corrected only with enough of them, and never silently. */
+export const positionDecision: Decision<Offset> = {
+  key: 'position',
+  title: 'Position',
+  question: 'Is the page moved to make up for where this path really lays it?',
+  candidates: ({ printer, path, studio, brief }) => {
+    if (!printer || !path) return []
+    const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
+    const shift = known ? Math.max(Math.abs(known.across), Math.abs(known.along)) : 0
+    const enough = known !== undefined && known.runs.length >= ENOUGH_READINGS
+    const list: Candidate<Offset>[] = [
+      {
+        id: 'none',
+        label: 'As the path states',
+        value: { x: 0, y: 0 },
+        ruledOut: null,
+        costs:
+          enough && shift > 0
+            ? [{ points: shift / 200, says: `the print lies ${writeLength(shift, brief.unit)} off, by what was measured` }]
+            : [],
+        by: 'rule',
+        reason: known
+          ? enough
+            ? 'What was measured on this path agrees with its record.'
+            : `${known.runs.length} of ${ENOUGH_READINGS} inspections with measured borders so far; nothing is corrected yet.`
+          : 'No print from this path has been measured yet.',
+      },
+    ]
+    if (known) {
+      const way = (um: number, plus: string, minus: string) =>
+        um === 0 ? '' : `${writeLength(Math.abs(um), brief.unit)} ${um > 0 ? plus : minus}`
+      const words = [
+        way(known.across, 'to the right', 'to the left'),
+        way(known.along, 'towards the trailing edge', 'towards the leading edge'),
+      ].filter(Boolean)
+      list.push({
+        id: 'measured',
+        label: words.length > 0 ? `Corrected: lies ${words.join(', ')}` : 'Corrected by nothing',
+        value: { x: known.across, y: known.along },
+        ruledOut: enough ? null : `Only ${known.runs.length} of ${ENOUGH_READINGS} inspections so far.`,
+        costs: shift === 0 ? [{ points: 0.1, says: 'changes nothing' }] : [],
+        by: 'log',
+        reason: `${known.runs.length} inspected prints (runs ${known.runs.slice(-4).join(', ')}${known.runs.length > 4 ? ' and earlier' : ''}) agree within ${writeLength(Math.max(known.spreadAcross, known.spreadAlong, READABLE), brief.unit)}; the placement makes up for it.${skewText(known.skewDegrees)}`,
+      })
+    }
+    return list
+  },
+  accept: (context, offset) => {
+    context.offset = offset
+  },
+}

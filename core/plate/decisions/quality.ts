@@ -1,0 +1,48 @@
+import type { Quality } from '../../things/printers/printer.ts'
+import type { Candidate, Decision } from './decision.ts'
+
+/** From how many copies on a job counts as a rush of small prints, printed on standard. Common practice. */
+const RUSH_COPIES = 50
+
+export const qualityDecision: Decision<Quality> = {
+  key: 'quality',
+  title: 'Quality',
+  question: 'At which resolution is it printed?',
+  candidates: ({ printer, pairing, studio, paper, brief, way }) => {
+    if (!printer || !paper || !way) return []
+    const rush = brief.copies >= RUSH_COPIES
+    const profiled = studio.profiles
+      .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+      .map((p) => p.boundTo?.dpi)
+    const squareMetres = (way.fed.width * way.fed.length * brief.copies) / 1e12
+    const fastest = Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre))
+    return printer.qualities.map((q): Candidate<Quality> => {
+      const paired = pairing?.qualityId === q.id
+      const extra = (squareMetres * (q.secondsPerSquareMetre - fastest)) / 60
+      const costs = []
+      if (extra > 0.5) costs.push({ points: extra * (rush ? 0.5 : 0.02), says: `${extra.toFixed(0)} min longer than the fastest` })
+      if (profiled.length > 0 && !profiled.includes(q.dpi))
+        costs.push({ points: rush ? 2 : 8, says: 'no profile was made at this resolution' })
+      if (q.ipp === 'draft') costs.push({ points: 12, says: 'visibly coarse' })
+      if (q.ipp === 'high') costs.push({ points: 2, says: 'more time and ink for what few can see' })
+      if (pairing && !paired) costs.push({ points: rush ? 0 : 2, says: 'not what the pairing was made with' })
+      return {
+        id: q.id,
+        label: `${q.name}, ${q.dpi} dpi`,
+        value: q,
+        ruledOut: null,
+        costs,
+        by: paired ? 'pairing' : 'rule',
+        reason:
+          rush && q.ipp === 'normal'
+            ? `${brief.copies} prints go on standard.`
+            : paired
+              ? 'The pairing was made with it.'
+              : 'The middle setting is enough for nearly all prints.',
+      }
+    })
+  },
+  accept: (context, quality) => {
+    context.quality = quality
+  },
+}

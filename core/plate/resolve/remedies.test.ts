@@ -1,0 +1,77 @@
+import { loadingSteps } from '../../../core/work/loading/steps.ts'
+import { demoStudio } from '../../../demo/studio.ts'
+import { brief, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import { compareWays } from './compare-ways.ts'
+import type { Plate } from './plate.ts'
+import { needsRemedy, remedies } from './remedies.ts'
+import { resolve } from './resolve.ts'
+
+const full = Array(30).fill(1)
+const notice = picture({
+  width: 2100,
+  height: 2970,
+  content: { head: full, left: full, right: full, foot: [...Array(10).fill(0), ...Array(20).fill(1)] },
+})
+const onBoard = brief({
+  paperId: 'breakwater-board',
+  sheet: sheet('iso_a3_297x420mm'),
+  picture: notice,
+  size: { by: 'picture', width: mm(288), height: null },
+})
+const BOARD = { printer: 'gannet', path: 'gannet-board' }
+
+const lostOf = (plate: Plate) => plate.findings.find((f) => f.id === 'picture-clipped')
+
+test('by itself the notice is put with its blank foot in the dead margin; the wrong way round, turning it is the remedy', () => {
+  const studio = demoStudio()
+  expect(lostOf(resolve(onBoard, studio, BOARD))?.level).toBe('note')
+  const wrong = { ...BOARD, orientation: '180', placement: 'centred' }
+  expect(lostOf(resolve(onBoard, studio, wrong))?.level).toBe('stop')
+  const list = remedies(onBoard, studio, wrong)
+  const [now, turn] = [list.find((r) => r.id === 'as-it-is'), list.find((r) => r.id === 'turn')]
+  expect(now?.lost).toBeGreaterThan(0.02)
+  expect(turn?.lost).toBe(0)
+  const after = resolve(onBoard, studio, { ...wrong, ...(turn?.fix?.pins as object) })
+  expect(lostOf(after)?.level).toBe('note')
+})
+
+test('a longer sheet in stock is offered with what has to be trimmed, and the finished size is the sheet’s', () => {
+  const studio = demoStudio()
+  const board = studio.lots.find((l) => l.id === 'board-a3') as Studio['lots'][number]
+  studio.lots.push({
+    ...board,
+    id: 'board-long',
+    pwg: null,
+    nominal: { width: mm(297), length: mm(450) },
+    measured: { width: mm(297), length: mm(450) },
+  })
+  const dark = {
+    ...onBoard,
+    picture: picture({ width: 2100, height: 2970 }),
+    size: { by: 'picture' as const, width: mm(285), height: null },
+  }
+  const longer = remedies(dark, studio, BOARD).find((r) => r.id === 'longer-sheet')
+  expect(longer?.lost).toBe(0)
+  expect(longer?.fix?.brief?.finished).toEqual({ width: mm(297), length: mm(419.4) })
+  const plate = resolve({ ...dark, ...(longer?.fix?.brief as object) }, studio, { stock: 'board-long', ...BOARD })
+  // The finished piece lies where the printer prints, with equal borders of its own.
+  expect(plate.layout?.frame.h).toBe(mm(419.4))
+  expect(Math.abs((plate.layout?.borders.leading ?? 0) - (plate.layout?.borders.trailing ?? 9e9))).toBeLessThan(2)
+})
+
+test('a print that nothing cuts needs no remedy', () => expect(needsRemedy(plateOf({}))).toBe(false))
+
+test('the table of ways has every printer and path once, usable ones as they would print, others with their reason', () => {
+  const studio = demoStudio()
+  const paths = studio.printers.reduce((n, p) => n + p.paths.length, 0)
+  const { usable, unusable } = compareWays({ brief: onBoard, studio, pins: {}, stepsOf: (plate) => loadingSteps(plate, 'mm').length })
+  expect(usable.length + unusable.length).toBe(paths)
+  expect(usable.filter((r) => r.chosen)).toHaveLength(1)
+  for (const row of usable) {
+    const plate = resolve(onBoard, studio, { printer: row.printerId, path: row.pathId })
+    expect([plate.layout?.printable.w, plate.layout?.printable.h]).toEqual([row.printable.width, row.printable.length])
+  }
+  for (const row of unusable) expect(row.reason.length).toBeGreaterThan(15)
+})

@@ -1,0 +1,114 @@
+import { contentLost } from '../../sheet/content.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import { isSideways, type Turn } from '../../things/brief/turn.ts'
+import { type Um, writeLength } from '../../things/length/length.ts'
+import { lotSizeName } from '../../things/media/lot-name.ts'
+import { EDGES } from '../../things/paths/path.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import type { Fix } from '../checks/check.ts'
+import type { Pins } from '../decisions/decision.ts'
+import { pinsFor } from './compare-ways.ts'
+import { pictureOf } from './context.ts'
+import type { Plate } from './plate.ts'
+import { resolve } from './resolve.ts'
+
+/** One thing to do about picture that falls where the printer cannot print, worked out in full. */
+export interface Remedy {
+  id: 'as-it-is' | 'turn' | 'shift' | 'longer-sheet' | 'other-path'
+  title: string
+  /** Share of the picture lost that is not blank paper, 0…1. */
+  lost: number
+  /** Most a facing pair of borders differs, µm. */
+  offCentre: Um
+  /** What it costs besides, in words. */
+  cost: string
+  /** What one press changes; null for leaving things alone, or when it cannot be done. */
+  fix: Fix | null
+}
+
+const DEAD: Um = 10_000
+
+function outcome(plate: Plate): { lost: number; offCentre: Um } | null {
+  const { setup, layout } = plate
+  if (!setup || !layout) return null
+  const { borders } = layout
+  return {
+    lost: contentLost(pictureOf(plate.brief), setup.turn, setup.crop, layout.picture, layout.clipped),
+    offCentre: Math.max(Math.abs(borders.left - borders.right), Math.abs(borders.leading - borders.trailing)),
+  }
+}
+
+/** Whether a plate has anything to remedy: a dead margin on its path, or picture cut off. */
+export const needsRemedy = (plate: Plate): boolean =>
+  plate.setup !== null &&
+  plate.layout !== null &&
+  plate.setup.borderless === 'none' &&
+  (EDGES.some((e) => (plate.setup?.path.margins[e] ?? 0) >= DEAD) || EDGES.some((e) => (plate.layout?.clipped[e] ?? 0) > 0))
+
+/**
+ * The remedies in the order people use them (handbook: turn it half round, move it, a longer sheet and trim, another
+ * path), each resolved in full so that its loss and cost are what would really come out.
+ */
+export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
+  const now = resolve(brief, studio, pins)
+  const { setup, layout } = now
+  const here = outcome(now)
+  if (!setup || !layout || !here) return []
+  const list: Remedy[] = [{ id: 'as-it-is', title: 'Leave it as it is', ...here, cost: 'nothing to do', fix: null }]
+  const add = (id: Remedy['id'], title: string, cost: string, fix: Fix) => {
+    const changed: Pins = { ...pins }
+    for (const [key, value] of Object.entries(fix.pins ?? {})) {
+      if (value === null || value === undefined) delete changed[key as keyof Pins]
+      else changed[key as keyof Pins] = value
+    }
+    const then = outcome(resolve({ ...brief, ...(fix.brief as Partial<Brief> | undefined) }, studio, changed))
+    if (then) list.push({ id, title, ...then, cost, fix })
+  }
+  const turned = ((setup.turn + 180) % 360) as Turn
+  const foot = isSideways(setup.turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
+  add('turn', 'Turn it half round', foot, { label: 'Turn it half round', pins: { orientation: String(turned), placement: 'centred' } })
+  if (now.decisions.find((d) => d.key === 'placement')?.value !== 'shifted')
+    add('shift', 'Move it out of the dead margin', 'borders are no longer equal', {
+      label: 'Move it out of the dead margin',
+      pins: { orientation: String(setup.turn), placement: 'shifted' },
+    })
+  const { lot, paper, path, printer } = setup
+  const needed = layout.sheet.h + Math.max(...EDGES.map((e) => path.margins[e]))
+  const longer = studio.lots
+    .filter(
+      (l) =>
+        l.form === 'sheet' &&
+        l.paperId === paper.id &&
+        l.stock > 0 &&
+        Math.min(l.measured.width, l.measured.length) >= layout.sheet.w - 1000 &&
+        Math.max(l.measured.width, l.measured.length) >= needed - 1000,
+    )
+    .sort((a, b) => a.measured.width * a.measured.length - b.measured.width * b.measured.length)[0]
+  if (longer && lot.form === 'sheet')
+    add(
+      'longer-sheet',
+      `Print on ${lotSizeName(longer, brief.unit)} and trim`,
+      `a larger sheet, a custom page and ${writeLength(Math.max(longer.measured.width, longer.measured.length) - layout.sheet.h, brief.unit)} to cut off`,
+      {
+        label: `Print on ${lotSizeName(longer, brief.unit)} and trim`,
+        brief: {
+          sheet: { width: longer.nominal.width, length: longer.nominal.length, name: lotSizeName(longer, brief.unit) },
+          finished: brief.finished ?? { width: Math.round(layout.sheet.w), length: Math.round(layout.sheet.h) },
+        },
+        pins: { stock: longer.id, printer: null, path: null, page: null, orientation: null, placement: null },
+      },
+    )
+  const other = now.decisions
+    .filter((d) => d.key === 'path' || d.key === 'printer')
+    .flatMap((d) => d.alternatives.map((a) => ({ ...a, key: d.key })))
+    .find((a) => a.ruledOut === null && (a.key === 'path' ? a.id !== path.id : a.id !== printer.id))
+  if (other) {
+    const at: Pins = other.key === 'path' ? { printer: printer.id, path: other.id } : { printer: other.id }
+    const released = Object.fromEntries(Object.keys(pins).map((key) => [key, null]))
+    add('other-path', `Use ${other.label} instead`, other.costs[0]?.says ?? 'another path to load', {
+      label: `Use ${other.label} instead`,
+      pins: { ...released, ...pinsFor(pins, at) },
+    })
+  }
+  return list
+}

@@ -1,0 +1,100 @@
+import { demoStudio } from '../../../demo/studio.ts'
+import { brief, picture, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { borderlessEdges, nearestMediaType, waysFor } from './ways.ts'
+
+const studio = demoStudio()
+const best = (change: Parameters<typeof brief>[0]) => waysFor(brief(change), studio)[0]
+const says = (change: Parameters<typeof brief>[0], path: string) =>
+  waysFor(brief(change), studio)
+    .find((w) => w.path.id === path)
+    ?.costs.map((c) => c.says)
+
+test('there is a way for every printer, path and lot of the paper, usable ones first', () => {
+  const ways = waysFor(brief(), studio)
+  const paths = studio.printers.reduce((n, p) => n + p.paths.length, 0)
+  expect(ways.filter((w) => w.cut === null)).toHaveLength(paths * 2)
+  // The A2 can also be cut down to the A3 that is asked for.
+  expect(ways.filter((w) => w.cut !== null)).toHaveLength(paths)
+  const first = ways.findIndex((w) => w.ruledOut !== null)
+  expect(ways.slice(first).every((w) => w.ruledOut !== null)).toBe(true)
+})
+
+test('every unusable way says why', () => {
+  for (const way of waysFor(brief({ paperId: 'saltmarsh-cotton' }), studio))
+    if (way.badness > 0) expect(way.ruledOut?.length ?? 0).toBeGreaterThan(20)
+})
+
+test('a sheet goes short edge first, unless only the long edge fits', () => {
+  expect(best({})?.fed).toEqual({ width: mm(296.6), length: mm(419.8) })
+  const short = structuredClone(studio)
+  for (const p of short.printers) for (const path of p.paths) Object.assign(path.length, { max: mm(300), min: mm(50) })
+  for (const p of short.printers) for (const path of p.paths) Object.assign(path.width, { max: mm(600), min: mm(50) })
+  expect(waysFor(brief(), short).find((w) => w.ruledOut === null)?.fed).toEqual({ width: mm(419.8), length: mm(296.6) })
+})
+
+test('each thing that costs is said', () => {
+  expect(says({ paperId: 'breakwater-board' }, 'gannet-board')).toEqual(
+    expect.arrayContaining(['not loaded yet', 'loses 24.0 mm at the trailing edge']),
+  )
+  expect(says({ paperId: 'pilot-rag', sheet: null }, 'heron-roll')).toContain('swap to matte black: 4 min and 3 ml of ink')
+  expect(says({ paperId: 'beacon-gloss', sheet: sheet('na_index-4x6_4x6in'), copies: 100 }, 'dunlin-photo')).toContain('5 loads of 20')
+  expect(says({ copies: 40 }, 'heron-cassette')).toContain('not enough of this lot')
+  expect(says({ paperId: 'lamproom-baryta' }, 'heron-front')).toEqual(
+    expect.arrayContaining(['this paper has never been printed here', 'no profile for this paper here']),
+  )
+  expect(says({ size: { by: 'picture', width: mm(500), height: null } }, 'heron-cassette')?.some((s) => s.includes('does not fit'))).toBe(
+    true,
+  )
+})
+
+test('a pairing that went wrong more often than right costs more', () => {
+  const doubtful = structuredClone(studio)
+  for (const p of doubtful.pairings) if (p.id === 'heron-harbour-lustre') Object.assign(p, { good: 1, bad: 4 })
+  expect(
+    waysFor(brief(), doubtful)
+      .find((w) => w.path.id === 'heron-cassette')
+      ?.costs.map((c) => c.says),
+  ).toContain('more bad prints (4) than good (1) here')
+})
+
+test('a roll is cut to the picture and its ends, in the turn that takes the least', () => {
+  const long = best({
+    paperId: 'fairway-satin',
+    sheet: null,
+    size: { by: 'picture', width: mm(550), height: null },
+    picture: picture({ width: 6000, height: 3000 }),
+  })
+  expect(long?.fed.length).toBe(mm(275) + 2 * mm(10))
+  const asked = best({ paperId: 'fairway-satin', sheet: { width: mm(609.6), length: mm(900), name: null } })
+  expect(asked?.fed.length).toBe(mm(900))
+})
+
+test('the nearest media type is nearest by surface, then by weight', () => {
+  const heron = studio.printers.find((p) => p.id === 'heron')
+  const paper = (id: string) => studio.papers.find((p) => p.id === id)
+  if (!heron) throw new Error('no heron')
+  for (const [id, expected] of [
+    ['beacon-gloss', 'photographic-glossy'],
+    ['saltmarsh-cotton', 'fine-art-matte'],
+    ['quay-matte', 'photographic-matte'],
+    ['fairway-satin', 'photographic-satin'],
+  ]) {
+    const p = paper(id ?? '')
+    expect(p && nearestMediaType(heron, p, null).id).toBe(expected)
+  }
+})
+
+test('borderless holds for listed sizes, never for custom pages, and on some paths for two sides only', () => {
+  const path = (id: string) => studio.printers.flatMap((p) => p.paths).find((p) => p.id === id)
+  const lot = (id: string) => studio.lots.find((l) => l.id === id)
+  const edges = (p: string, l: string, custom: boolean) => {
+    const [a, b] = [path(p), lot(l)]
+    return a && b ? borderlessEdges(a, b, custom).length : -1
+  }
+  expect(edges('tern-rear', 'gloss-4x6', false)).toBe(4)
+  expect(edges('tern-rear', 'gloss-4x6', true)).toBe(0)
+  expect(edges('heron-cassette', 'lustre-a3', false)).toBe(2)
+  expect(edges('heron-roll', 'rag-17', true)).toBe(4)
+  expect(edges('gannet-board', 'board-a3', false)).toBe(0)
+})

@@ -1,0 +1,285 @@
+import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
+import { printSize } from '../../sheet/placement.ts'
+import { inset } from '../../sheet/rect.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import { TURNS } from '../../things/brief/turn.ts'
+import { type Um, writeLength } from '../../things/length/length.ts'
+import { lotSizeName } from '../../things/media/lot-name.ts'
+import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
+import { capacityFor, type FedSheet, type Violation, violations, violationText } from '../../things/paths/limits.ts'
+import { EDGES, isRoll, type Path } from '../../things/paths/path.ts'
+import type { MediaType, Printer } from '../../things/printers/printer.ts'
+import { nameOf } from '../../things/sizes/named.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import type { Cost } from '../decisions/decision.ts'
+import { pictureOf } from './context.ts'
+
+/** One printer, one of its paths and one lot of paper: whether the sheet can go that way and what it would cost. */
+export interface Way {
+  printer: Printer
+  path: Path
+  lot: Lot
+  paper: Paper
+  pairing: Pairing | null
+  loaded: Loaded | null
+  /** How the sheet is got from a larger one, or null when it is in stock as it is; `lot` is then the lot it will be. */
+  cut: CutPlan | null
+  fed: FedSheet
+  violations: Violation[]
+  /** Why it cannot be used, in words, or null. */
+  ruledOut: string | null
+  /** What speaks against it: a limit of the path, another size than asked for, or what is made of the print. */
+  against: 'limit' | 'sheet' | 'make' | null
+  /** How far from usable: limits broken, and heavier, a sheet that was not asked for. */
+  badness: number
+  /** Empty for what cannot be used. */
+  costs: Cost[]
+  total: number
+}
+
+/** Two sizes count as the same sheet when both edges agree within this: lots vary by up to 1 mm, labels round. */
+const SAME_SHEET: Um = 3000
+/** Paper left at each end of a cut from roll when the brief names no sheet. */
+const ROLL_END: Um = 10_000
+const DEAD_MARGIN: Um = 10_000
+/** A sheet nobody asked for is worse than one the path does not like: the brief is the client's. */
+const WRONG_SHEET = 4
+
+const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
+
+/** Whether the brief fixes how large the print is, whatever it is printed on. */
+const fixesSize = ({ size }: Brief) => size.by !== 'sheet' && size.by !== 'border'
+
+/** How long a piece to cut from a roll of this width, µm. */
+function cutLength(brief: Brief, path: Path, width: Um): Um {
+  const { sheet, size, make } = brief
+  if (sheet?.length != null) {
+    if (sheet.width === null) return sheet.length
+    return near(sheet.width, width) ? sheet.length : near(sheet.length, width) ? sheet.width : Math.max(sheet.width, sheet.length)
+  }
+  const picture = pictureOf(brief)
+  const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
+  const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
+  const all = { x: 0, y: 0, w: width, h: path.length.max }
+  const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
+  const lengths = TURNS.slice(0, 2).map((turn) => {
+    if (fixesSize(brief)) {
+      const p = printSize(brief, picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
+      return p.w <= across ? p.h : Number.POSITIVE_INFINITY
+    }
+    const border = size.by === 'border' ? size.border : path.margins.left
+    const shape = turn === 0 ? picture.height / picture.width : picture.width / picture.height
+    return (width - 2 * border) * shape + (size.by === 'border' ? 2 * border - ends : 0)
+  })
+  const best = Math.min(...lengths)
+  return Math.round(Number.isFinite(best) ? best + ends : path.length.min)
+}
+
+/** The sheet in the feed frame: short edge first unless only the long edge goes. */
+function feed(brief: Brief, path: Path, paper: Paper, lot: Lot): FedSheet {
+  const { width, length } = lot.measured
+  if (lot.form === 'roll') return { width, length: cutLength(brief, path, width) }
+  const [short, long] = width <= length ? [width, length] : [length, width]
+  const upright = { width: short, length: long }
+  if (violations(path, paper, lot, upright).length === 0) return upright
+  const sideways = { width: long, length: short }
+  return violations(path, paper, lot, sideways).length === 0 ? sideways : upright
+}
+
+/** Why this lot does not answer the sheet asked for, or null. */
+function wrongSheet(brief: Brief, lot: Lot): string | null {
+  const { sheet, unit } = brief
+  if (!sheet) return null
+  const { nominal } = lot
+  const edges = [sheet.width, sheet.length].filter((e) => e !== null)
+  if (sheet.length === null)
+    return lot.form === 'roll' && edges.some((e) => near(e, nominal.width))
+      ? null
+      : `It is not a roll ${writeLength(edges[0] ?? 0, unit)} wide.`
+  if (sheet.width === null)
+    return lot.form === 'roll' || near(sheet.length, nominal.length) || near(sheet.length, nominal.width)
+      ? null
+      : `No edge of this lot is ${writeLength(sheet.length, unit)} long.`
+  if (lot.form === 'roll')
+    return edges.some((e) => near(e, nominal.width)) || (fixesSize(brief) && edges.some((e) => e <= nominal.width))
+      ? null
+      : `The roll is ${writeLength(nominal.width, unit)} wide; neither edge of the sheet asked for is.`
+  const fits =
+    (near(sheet.width, nominal.width) && near(sheet.length, nominal.length)) ||
+    (near(sheet.width, nominal.length) && near(sheet.length, nominal.width))
+  return fits ? null : `This lot is ${lotSizeName(lot, unit)}, another size than the sheet asked for.`
+}
+
+/** Sheets cut by hand with rule and knife differ by about this. Common practice. */
+const HAND_CUT: Um = 500
+const CUT_LOT = ':cut'
+
+/** The lot that cutting this one down would make, or null when the sheet asked for cannot be got from it. */
+function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
+  const { sheet } = brief
+  if (!sheet || sheet.width === null || sheet.length === null) return null
+  const cut = planCut(lot, { width: sheet.width, length: sheet.length }, brief.copies)
+  if (!cut) return null
+  const { width, length } = cut.piece
+  const stock = lot.form === 'roll' ? (lot.stock >= cut.parent.length ? cut.pieces.length : 0) : lot.stock * cut.pieces.length
+  const made: Lot = {
+    ...lot,
+    id: `${lot.id}${CUT_LOT}`,
+    form: 'sheet',
+    pwg: nameOf(width, length)?.pwg ?? null,
+    nominal: { width, length },
+    measured: { width, length },
+    spread: HAND_CUT,
+    stock,
+  }
+  return { lot: made, cut }
+}
+
+/** The media type that stands in for this paper: the pairing's, else the nearest by surface and weight. */
+export function nearestMediaType(printer: Printer, paper: Paper, pairing: Pairing | null): MediaType {
+  const known = printer.mediaTypes.find((m) => m.id === (pairing?.tested?.mediaTypeId ?? pairing?.mediaTypeId))
+  if (known) return known
+  const distance = (m: MediaType) =>
+    (m.surface === paper.surface ? 0 : 100) +
+    (paper.weight < m.weight.min ? m.weight.min - paper.weight : Math.max(0, paper.weight - m.weight.max)) / 10
+  return printer.mediaTypes.reduce((best, m) => (distance(m) < distance(best) ? m : best))
+}
+
+/** Edges of this sheet that the path can print past. */
+export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly (typeof EDGES)[number][] {
+  if (!path.borderless) return []
+  if (path.borderless.sizes === 'any') return path.borderless.edges
+  return !custom && lot.pwg !== null && path.borderless.sizes.includes(lot.pwg) ? path.borderless.edges : []
+}
+
+/** Whether the picture at the size asked for stays within the printable area in some turn; how far over in µm if not. */
+function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
+  if (!fixesSize(brief)) return 0
+  const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
+  const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
+  const over = TURNS.slice(0, 2).map((turn) => {
+    const p = printSize(brief, pictureOf(brief), turn, { sheet, frame: sheet, printable: room, borderless: false })
+    return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
+  })
+  return Math.min(...over)
+}
+
+function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
+  const { printer, path, lot, paper, pairing, loaded, fed, cut } = way
+  const costs: Cost[] = []
+  const add = (when: boolean, points: number, says: () => string) => {
+    if (when) costs.push({ points, says: says() })
+  }
+  add(
+    cut !== null,
+    6 + 3 * (cut?.parents ?? 0),
+    () => `cut it first: ${cut?.parents} ${cut?.parent.roll ? 'length of roll' : cut?.parents === 1 ? 'sheet' : 'sheets'} by hand`,
+  )
+  add(loaded?.lotId !== lot.id, 4, () => (loaded?.lotId ? 'another paper is in this path: change it' : 'not loaded yet'))
+  add(pairing === null, 15, () => 'this paper has never been printed here')
+  add(pairing !== null && pairing.bad > pairing.good, 10, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
+  add(pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id, 8, () => 'proven on another path')
+  add(!profiled, 10, () => 'no profile for this paper here')
+  const { swap, installed } = printer.black
+  const swapNeeded = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
+  add(
+    swapNeeded,
+    (swap?.minutes ?? 0) + (swap?.millilitres ?? 0),
+    () => `swap to ${mediaType.black} black: ${swap?.minutes} min and ${swap?.millilitres} ml of ink`,
+  )
+  if (brief.finish === 'borderless') {
+    const edges = borderlessEdges(path, lot, false)
+    add(edges.length === 0, 40, () => 'cannot print borderless on this sheet')
+    add(edges.length > 0 && edges.length < 4, 20, () => 'borderless at the two sides only')
+  } else {
+    const dead = EDGES.filter((e) => path.margins[e] >= DEAD_MARGIN)
+    add(
+      dead.length > 0,
+      dead.reduce((sum, e) => sum + path.margins[e] / 4000, 0),
+      () => dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '),
+    )
+  }
+  const over = overhang(brief, path, fed)
+  add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
+  const holds = capacityFor(path, paper.thickness)
+  const loads = isRoll(path) ? 1 : Math.ceil(brief.copies / Math.max(1, holds))
+  add(loads > 1, (loads - 1) * 2, () => `${loads} loads of ${holds}`)
+  const quality = printer.qualities.find((q) => q.id === pairing?.qualityId) ?? printer.qualities[0]
+  const squareMetres = (fed.width * fed.length) / 1e12
+  const minutes = (squareMetres * brief.copies * (quality?.secondsPerSquareMetre ?? 0)) / 60
+  add(minutes >= 1, minutes * 0.1, () => `prints for ${Math.round(minutes)} min`)
+  const enough = lot.form === 'roll' ? lot.stock >= fed.length * brief.copies : lot.stock >= brief.copies
+  add(!enough, 25, () => 'not enough of this lot')
+  const price = squareMetres * paper.pricePerSquareMetre * brief.copies
+  add(price >= 0.5, price * 0.2, () => `${price.toFixed(2)} of paper`)
+  return costs
+}
+
+/** Why a job of this make cannot be printed on this paper or path, or null. */
+function wrongForMake({ make }: Brief, path: Path, paper: Paper): string | null {
+  if (make.as !== 'two-sided') return null
+  if (!paper.twoSided) return `The back of ${paper.name} is not made for ink: two-sided printing needs two-sided stock.`
+  if (!path.duplex) return `${path.name} must not see a sheet that is printed already.`
+  return paper.thickness > path.duplex.upTo ? `${path.name} prints a second side up to ${(path.duplex.upTo / 1000).toFixed(2)} mm.` : null
+}
+
+/** All ways through the studio for a brief, best first. Linear in printers × paths × lots of the paper asked for. */
+export function waysFor(brief: Brief, studio: Studio): Way[] {
+  const papers = new Map(studio.papers.map((p) => [p.id, p]))
+  const pairings = new Map(studio.pairings.map((p) => [`${p.printerId} ${p.paperId}`, p]))
+  const loadedIn = new Map(studio.loaded.map((l) => [`${l.printerId} ${l.pathId}`, l]))
+  const profiled = new Set(studio.profiles.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`))
+  const stock: { lot: Lot; cut: CutPlan | null; wrong: string | null }[] = []
+  for (const lot of studio.lots) {
+    if (brief.paperId !== null && lot.paperId !== brief.paperId) continue
+    const wrong = wrongSheet(brief, lot)
+    stock.push({ lot, cut: null, wrong })
+    const made = wrong === null ? null : cutDown(brief, lot)
+    if (made) stock.push({ ...made, wrong: null })
+  }
+  const usable: Way[] = []
+  const unusable: Way[] = []
+  for (const printer of studio.printers) {
+    const loads = printer.paths.map((path) => loadedIn.get(`${printer.id} ${path.id}`) ?? null)
+    for (const { lot, cut, wrong } of stock) {
+      const paper = papers.get(lot.paperId)
+      if (!paper) continue
+      const key = `${printer.id} ${paper.id}`
+      const pairing = pairings.get(key) ?? null
+      let mediaType: MediaType | null = null
+      for (const [i, path] of printer.paths.entries()) {
+        const fed = feed(brief, path, paper, lot)
+        const broken = violations(path, paper, lot, fed)
+        const first = broken[0]
+        const unmakeable = wrongForMake(brief, path, paper)
+        const refused = first ? violationText(path, first, brief.unit) : (wrong ?? unmakeable)
+        const way: Way = {
+          printer,
+          path,
+          lot,
+          paper,
+          pairing,
+          loaded: loads[i] ?? null,
+          cut,
+          fed,
+          violations: broken,
+          ruledOut: refused,
+          against: first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
+          badness: broken.length + (wrong === null ? 0 : WRONG_SHEET) + (unmakeable === null ? 0 : 1),
+          costs: [],
+          total: 0,
+        }
+        // What cannot be used is explained by its reason; pricing it would only cost time.
+        if (way.badness > 0) {
+          unusable.push(way)
+          continue
+        }
+        mediaType ??= nearestMediaType(printer, paper, pairing)
+        way.costs = costsOf(way, brief, mediaType, profiled.has(key))
+        for (const cost of way.costs) way.total += cost.points
+        usable.push(way)
+      }
+    }
+  }
+  return [...usable.sort((a, b) => a.total - b.total), ...unusable.sort((a, b) => a.badness - b.badness)]
+}

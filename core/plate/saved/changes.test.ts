@@ -1,0 +1,71 @@
+import { demoStudio } from '../../../demo/studio.ts'
+import { brief, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import { resolve } from '../resolve/resolve.ts'
+import { changesSince, differsFrom, pinsOf } from './changes.ts'
+
+const studio = demoStudio()
+const plate = resolve(brief({ paperId: 'lamproom-baryta', sheet: sheet('na_super-b_13x19in') }), studio, { printer: 'gannet' })
+const { setup } = plate
+if (!setup) throw new Error('no set-up')
+const printer = studio.printers.find((p) => p.id === setup.printer.id)
+if (!printer) throw new Error('no printer')
+const saved = { plate, printer }
+const changed = (alter: (s: Studio) => void) => {
+  const now = structuredClone(studio)
+  alter(now)
+  return changesSince(saved, now).map((c) => c.id)
+}
+const printerOf = (s: Studio) => s.printers.find((p) => p.id === setup.printer.id) as Studio['printers'][number]
+const pathOf = (s: Studio) => printerOf(s).paths.find((p) => p.id === setup.path.id) as Studio['printers'][number]['paths'][number]
+
+test('a set-up used again in the same studio has nothing to report', () => {
+  expect(changesSince(saved, studio)).toEqual([])
+})
+
+/** Changes one record of a list. */
+const set = <T extends { id: string }>(list: T[], id: string | undefined, change: Partial<T>) => {
+  for (const one of list) if (one.id === id) Object.assign(one, change)
+}
+const lotOf = (change: Partial<Studio['lots'][number]>) => (s: Studio) => set(s.lots, setup.lot.id, change)
+const pathSet = (change: Partial<Studio['printers'][number]['paths'][number]>) => (s: Studio) => {
+  Object.assign(pathOf(s), change)
+}
+test.each<[string, (s: Studio) => unknown]>([
+  ['profile', (s) => set(s.profiles, setup.profile?.id, { hash: 'f'.repeat(64) })],
+  ['profile', (s) => Object.assign(s, { profiles: s.profiles.filter((p) => p.id !== setup.profile?.id) })],
+  ['lot', lotOf({ stock: 0 })],
+  ['lot', lotOf({ measured: { ...setup.lot.measured, length: setup.lot.measured.length - 700 } })],
+  ['path-serviced', pathSet({ serviced: '2026-05-01' })],
+  ['path-margins', pathSet({ margins: { ...setup.path.margins, trailing: mm(9) } })],
+  ['quirk-refused-width-297000', (s) => printerOf(s).quirks.push({ kind: 'refused-width', width: mm(297), accepts: mm(296) })],
+  ['media-type', (s) => set(printerOf(s).mediaTypes, setup.mediaType.id, { panelName: 'Another name' })],
+  ['quality', (s) => set(printerOf(s).qualities, setup.quality.id, { dpi: setup.quality.dpi + 1 })],
+  ['paper', (s) => set(s.papers, setup.paper.id, { thickness: setup.paper.thickness + 40 })],
+  ['printer', (s) => Object.assign(s, { printers: s.printers.filter((p) => p.id !== setup.printer.id) })],
+  [
+    'path-offset',
+    (s) =>
+      s.calibrations.push({
+        printerId: setup.printer.id,
+        pathId: setup.path.id,
+        across: 800,
+        along: 0,
+        skewDegrees: null,
+        spreadAcross: 100,
+        spreadAlong: 100,
+        runs: [1, 2, 3],
+      }),
+  ],
+])('%s is reported when it has changed', (id, alter) => {
+  expect(changed(alter)).toContain(id)
+})
+
+test('what is decided otherwise by now is said, and everything decided can be asked for again', () => {
+  const good = resolve(plate.brief, studio, { ...pinsOf(plate), intent: plate.setup?.intent === 'perceptual' ? 'relative' : 'perceptual' })
+  expect(differsFrom(plate, good).join()).toContain('Rendering intent')
+  expect(differsFrom(plate, plate)).toEqual([])
+  const again = resolve(plate.brief, studio, pinsOf(plate))
+  expect(again.decisions.map((d) => d.value)).toEqual(plate.decisions.map((d) => d.value))
+})

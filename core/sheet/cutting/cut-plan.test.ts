@@ -1,0 +1,58 @@
+import fc from 'fast-check'
+import { mm } from '../../things/length/length.ts'
+import { area, intersect } from '../rect.ts'
+import { cutSentences, planCut, usefulOffcuts } from './cut-plan.ts'
+
+const sheets = (width: number, length: number, stock = 10) => ({
+  id: 'box',
+  form: 'sheet' as const,
+  measured: { width: mm(width), length: mm(length) },
+  stock,
+})
+const roll = (width: number) => ({ id: 'roll', form: 'roll' as const, measured: { width: mm(width), length: mm(12_000) }, stock: mm(7000) })
+
+test('half of an A2 lengthwise is a 594 × 210 mm panorama sheet: one cut, two pieces (from the ISO series; common practice)', () => {
+  const plan = planCut(sheets(420, 594), { width: mm(210), length: mm(594) }, 3)
+  expect(plan?.piece).toEqual({ width: mm(210), length: mm(594) })
+  expect([plan?.pieces.length, plan?.cuts.length, plan?.parents, plan?.offcuts.length]).toEqual([2, 1, 2, 0])
+  expect(plan && cutSentences(plan, 'mm')[0]).toBe('Cut along its 594.0 mm side, 210.0 mm from the left edge.')
+})
+
+test('a lot that measures short still halves, and the pieces are what they really come to', () => {
+  const plan = planCut(sheets(419.2, 593.6), { width: mm(210), length: mm(594) }, 2)
+  expect(plan?.piece).toEqual({ width: mm(209.6), length: mm(593.6) })
+})
+
+test('A4 to two A5, A3 to four', () => {
+  expect(planCut(sheets(210, 297), { width: mm(148), length: mm(210) }, 2)?.pieces).toHaveLength(2)
+  expect(planCut(sheets(297, 420), { width: mm(148), length: mm(210) }, 4)?.pieces).toHaveLength(4)
+})
+
+test('from a roll only as much is cut off as the job needs, and the strip that is left is named', () => {
+  const plan = planCut(roll(431.8), { width: mm(297), length: mm(420) }, 2)
+  expect(plan?.parent.roll).toBe(true)
+  expect(plan?.cuts[0]).toEqual({ axis: 'across', at: mm(594), of: 'roll' })
+  expect(plan?.parent.length).toBe(mm(594))
+  expect(plan && usefulOffcuts(plan)).toEqual([])
+})
+
+test('a sheet of the very size, or too small, needs no plan', () => {
+  expect(planCut(sheets(210, 297), { width: mm(210), length: mm(297) }, 1)).toBeNull()
+  expect(planCut(sheets(210, 297), { width: mm(297), length: mm(420) }, 1)).toBeNull()
+})
+
+test('pieces never overlap nor leave the parent, and with the offcuts they are the whole of it', () => {
+  const side = fc.integer({ min: 60, max: 900 })
+  fc.assert(
+    fc.property(side, side, side, side, fc.integer({ min: 1, max: 30 }), (w, l, pw, pl, count) => {
+      const plan = planCut(sheets(w, l), { width: mm(pw), length: mm(pl) }, count)
+      if (!plan) return
+      const parent = { x: 0, y: 0, w: plan.parent.width, h: plan.parent.length }
+      for (const piece of plan.pieces) expect(intersect(piece, parent)).toEqual(piece)
+      for (const [i, a] of plan.pieces.entries()) for (const b of plan.pieces.slice(i + 1)) expect(area(intersect(a, b))).toBe(0)
+      const sum = [...plan.pieces, ...plan.offcuts].reduce((total, r) => total + area(r), 0)
+      expect(sum).toBe(area(parent))
+      expect(plan.parents * plan.pieces.length).toBeGreaterThanOrEqual(count)
+    }),
+  )
+})

@@ -1,0 +1,40 @@
+import { z } from 'zod'
+import { PICTURE_EDGES } from './turn.ts'
+
+/** What a picture is, as far as the choice of an intent goes. */
+export const PICTURE_KINDS = ['photograph', 'black-and-white', 'line-art'] as const
+export type PictureKind = (typeof PICTURE_KINDS)[number]
+
+/** What is known of the picture file. */
+export const PictureSchema = z.object({
+  id: z.string().max(60),
+  name: z.string().max(255),
+  /** Pixels, in the picture's own upright orientation. */
+  width: z.number().int().positive(),
+  height: z.number().int().positive(),
+  /** Resolution tag in pixels per inch, or null when the file has none. */
+  ppi: z.number().positive().nullable(),
+  bits: z.number().int().positive(),
+  channels: z.enum(['rgb', 'grey', 'cmyk']),
+  /** Description of the embedded profile, or null when there is none. */
+  profile: z.string().max(400).nullable(),
+  /** SHA-256 of the embedded profile in the store, or null. */
+  profileHash: z.string().nullable(),
+  /** SHA-256 of the file. */
+  hash: z.string(),
+  /** SHA-256 of the preview in the store, or empty. */
+  preview: z.string().default(''),
+  /** What was wrong with the file though it could be read, or null. */
+  warning: z.string().nullable().default(null),
+  /** SHA-256 of the kept colour count in the store, or empty while nobody has asked for it. */
+  colours: z.string().default(''),
+  /**
+   * For each edge, from it inwards in strips of 1 % of that side: the share of the strip that is not blank paper.
+   * Null for pictures taken before this was measured: all of it counts.
+   */
+  content: z
+    .record(z.enum(PICTURE_EDGES), z.array(z.number().min(0).max(1)).max(100))
+    .nullable()
+    .default(null),
+})
+export type Picture = z.infer<typeof PictureSchema>

@@ -1,0 +1,37 @@
+import { PAIRINGS } from '../../../demo/pairings.ts'
+import { PAPERS } from '../../../demo/papers.ts'
+import { PRINTERS } from '../../../demo/printers.ts'
+import { suggestBinding } from './suggest-binding.ts'
+
+const studio = { printers: PRINTERS, papers: PAPERS }
+
+test.each(PAIRINGS)('$id: the description gives its printer, paper, media type and resolution', (pairing) => {
+  const printer = PRINTERS.find((p) => p.id === pairing.printerId)
+  const paper = PAPERS.find((p) => p.id === pairing.paperId)
+  const media = printer?.mediaTypes.find((m) => m.id === pairing.mediaTypeId)
+  const dpi = printer?.qualities.find((q) => q.id === pairing.qualityId)?.dpi
+  expect(suggestBinding(`${printer?.name}, ${paper?.name}, ${media?.driverName}, ${dpi} dpi`, studio)).toEqual({
+    printerId: pairing.printerId,
+    paperId: pairing.paperId,
+    mediaTypeId: pairing.mediaTypeId,
+    dpi,
+  })
+})
+
+test('what is stated beside the names is taken too', () => {
+  expect(
+    suggestBinding('heron-17_harbour_lustre_255_1440dpi bidir PK', studio, { created: '2026-03-04T10:00:00.000Z', patches: 1600 }),
+  ).toMatchObject({
+    printerId: 'heron',
+    dpi: 1440,
+    bidirectional: true,
+    black: 'photo',
+    made: '2026-03-04',
+    patches: 1600,
+  })
+})
+
+test('nothing is guessed from words the studio does not know', () => {
+  expect(suggestBinding('Office copier, plain', studio)).toBeNull()
+  expect(suggestBinding('', studio)).toBeNull()
+})

@@ -1,0 +1,44 @@
+import { LOTS, PAPERS } from '../../../demo/papers.ts'
+import { PRINTERS } from '../../../demo/printers.ts'
+import { mm } from '../length/length.ts'
+import type { Lot, Paper } from '../media/media.ts'
+import { capacityFor, type LimitKind, violations, violationText } from './limits.ts'
+import { type Path, PathSchema } from './path.ts'
+
+const path = PRINTERS.find((p) => p.id === 'gannet')?.paths.find((p) => p.id === 'gannet-rear') as Path
+const paper = PAPERS.find((p) => p.id === 'beacon-gloss') as Paper
+const lot = LOTS.find((l) => l.id === 'gloss-a4') as Lot
+const A4 = { width: mm(210), length: mm(297) }
+const kinds = (p: Partial<Paper>, fed = A4, l: Partial<Lot> = {}) =>
+  violations(path, { ...paper, ...p }, { ...lot, ...l }, fed).map((v) => v.kind)
+
+test('an ordinary sheet breaks no limit', () => expect(kinds({})).toEqual([]))
+
+test.each<[LimitKind, Partial<Paper>, { width: number; length: number }]>([
+  ['thick', { thickness: 361 }, A4],
+  ['thin', { thickness: 79 }, A4],
+  ['heavy', { weight: 321 }, A4],
+  ['wide', {}, { width: mm(340), length: mm(500) }],
+  ['narrow', {}, { width: mm(60), length: mm(200) }],
+  ['long', {}, { width: mm(210), length: mm(1300) }],
+  ['short', {}, { width: mm(100), length: mm(100) }],
+])('%s is found alone, with the figure and the limit in its sentence', (kind, change, fed) => {
+  const found = violations(path, { ...paper, ...change }, lot, fed)
+  expect(found.map((v) => v.kind)).toEqual([kind])
+  const [v] = found
+  if (v) expect(violationText(path, v, 'mm')).toMatch(/\d.*(takes|wants).*\d/)
+})
+
+test('a roll does not go into a feeder', () => expect(kinds({}, A4, { form: 'roll' })).toContain('form'))
+
+test('at the limit is within it: 13 in through a 13 in feeder', () => expect(kinds({}, { width: 330_200, length: 482_600 })).toEqual([]))
+
+test('sheets the path may hold go down with their caliper (common practice: 20 of photo stock, 10 of heavy)', () => {
+  expect([capacityFor(path, 110), capacityFor(path, 258), capacityFor(path, 330), capacityFor(path, 900)]).toEqual([100, 20, 10, 0])
+})
+
+test('a range whose minimum is above its maximum is refused by the schema', () => {
+  expect(PathSchema.safeParse({ ...path, width: { min: 5, max: 4 } }).success).toBe(false)
+  expect(PathSchema.safeParse({ ...path, margins: { ...path.margins, left: Number.NaN } }).success).toBe(false)
+  expect(PathSchema.safeParse(path).success).toBe(true)
+})

@@ -1,0 +1,297 @@
+import { z } from 'zod'
+import { ProfileCheckSchema } from '../../color/accuracy/profile-check.ts'
+import { MeasuresSchema } from '../../color/measure/measures.ts'
+import { ProfileFactsSchema } from '../../color/profile/facts.ts'
+import { PRINT_FORMATS } from '../../output/page/print-format.ts'
+import { PinsSchema, PlateSchema } from '../../plate/resolve/plate.ts'
+import { BriefSchema } from '../../things/brief/brief.ts'
+import { PictureSchema } from '../../things/brief/picture.ts'
+import { MAX_LENGTH } from '../../things/length/length.ts'
+import { INTENTS } from '../../things/media/intent.ts'
+import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
+import { FAULT_IDS } from '../../work/faults/fault.ts'
+
+/** What the server and the browser say to each other. Times are ISO 8601, UTC. */
+
+const id = z.number().int().positive()
+const time = z.iso.datetime()
+
+export const ProblemSchema = z.object({
+  code: z.string(),
+  field: z.string().optional(),
+  value: z.string().optional(),
+  limit: z.string().optional(),
+  message: z.string(),
+  /** On a lost race: the newer version of what was to be changed. */
+  current: z.unknown().optional(),
+})
+
+const JOB_STATES = ['setup', 'printing', 'inspect', 'done', 'failed'] as const
+
+export const JobSchema = z.object({
+  id,
+  title: z.string(),
+  state: z.enum(JOB_STATES),
+  brief: BriefSchema,
+  pins: PinsSchema,
+  /** Raised at every change; sent back with an edit so that nobody overwrites another. */
+  version: z.number().int(),
+  archived: z.boolean(),
+  createdAt: time,
+  updatedAt: time,
+})
+export type Job = z.infer<typeof JobSchema>
+
+export const JobEditSchema = z.object({
+  version: z.number().int(),
+  title: z.string().trim().min(1).max(120).optional(),
+  brief: BriefSchema.optional(),
+  pins: PinsSchema.optional(),
+  archived: z.boolean().optional(),
+})
+export type JobEdit = z.infer<typeof JobEditSchema>
+
+export const JobNewSchema = z.object({
+  title: z.string().trim().min(1).max(120).optional(),
+  pictureId: z.string().max(60).nullable().optional(),
+  brief: BriefSchema.partial().optional(),
+})
+
+const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'drying', 'inspect', 'done', 'failed', 'cancelled'] as const
+export type RunState = (typeof RUN_STATES)[number]
+/** A run that is on its way to the delivered sheet. */
+export const MOVING: readonly RunState[] = ['queued', 'rendering', 'sending', 'waiting', 'printing']
+/** A run whose sheets are there. */
+export const DELIVERED: readonly RunState[] = ['drying', 'inspect', 'done']
+
+/** Sent from here, or printed from a program of the operator's own. */
+export const HOWS = ['sent', 'own'] as const
+
+/** What went wrong in a run, as somebody found it. */
+export const FoundFaultSchema = z.object({
+  faultId: z.enum(FAULT_IDS),
+  causeId: z.string().max(60),
+  /** Sheets it spoilt. */
+  sheets: z.number().int().nonnegative(),
+  at: time,
+})
+export type FoundFault = z.infer<typeof FoundFaultSchema>
+
+/** Verdict on a print. */
+export const VERDICTS = ['right', 'usable', 'wasted'] as const
+
+/** Faults an operator can mark, in the words of the trade. */
+export const FAULTS = [
+  'off centre',
+  'clipped',
+  'white sliver',
+  'banding',
+  'head strike',
+  'roller marks',
+  'colour cast',
+  'too dark',
+  'too light',
+  'gloss differential',
+  'scratch',
+  'ink pooling',
+] as const
+
+const reading = z.number().int().nonnegative().max(MAX_LENGTH)
+const MarginReadingSchema = z.object({ leading: reading, trailing: reading, left: reading, right: reading })
+
+/** How the tone and colour target was read. */
+const TargetReadingSchema = z.object({
+  /** The first step above black that was told from it, 1…12, or null when none was. */
+  dark: z.number().int().min(1).max(12).nullable(),
+  /** The last step that was seen against the paper, 245…254, or null when none was. */
+  light: z.number().int().min(245).max(254).nullable(),
+  greysNeutral: z.boolean(),
+  colourSeparate: z.boolean(),
+  hairlinesWhole: z.boolean(),
+})
+export type TargetReading = z.infer<typeof TargetReadingSchema>
+
+export const InspectionSchema = z.object({
+  /** Measured borders, µm, or null where nothing was measured. */
+  margins: MarginReadingSchema.nullable(),
+  /** The left border read again beside the print's leading and its trailing end, µm: how much it turned. */
+  skew: z.object({ leading: reading, trailing: reading }).nullable().default(null),
+  /** Only on the target. */
+  target: TargetReadingSchema.nullable().default(null),
+  verdict: z.enum(VERDICTS),
+  faults: z.array(z.enum(FAULTS)).max(FAULTS.length),
+  note: z.string().max(5000),
+  sheetsUsed: z.number().int().nonnegative().max(10_000),
+  sheetsWasted: z.number().int().nonnegative().max(10_000),
+})
+export type Inspection = z.infer<typeof InspectionSchema>
+
+export const RunSchema = z.object({
+  id,
+  jobId: id,
+  jobTitle: z.string(),
+  state: z.enum(RUN_STATES),
+  /** What is going on or what it waits for, for people. */
+  message: z.string(),
+  /** Machine-readable reason for waiting (IPP keyword), or null. */
+  reason: z.string().nullable(),
+  /** 0…100 of the sheet now printing. */
+  progress: z.number(),
+  sheetsDelivered: z.number().int(),
+  copies: z.number().int(),
+  how: z.enum(HOWS),
+  faults: z.array(FoundFaultSchema),
+  /** Which side of a two-sided job this pass printed. */
+  side: z.enum(['front', 'back']),
+  printerId: z.string(),
+  printerName: z.string(),
+  paperName: z.string(),
+  /** SHA-256 of the picture of the delivered sheet, or null. */
+  delivered: z.string().nullable(),
+  dryUntil: time.nullable(),
+  inspection: InspectionSchema.nullable(),
+  createdAt: time,
+  /** When it last had something new to say. */
+  updatedAt: time,
+  finishedAt: time.nullable(),
+})
+export type Run = z.infer<typeof RunSchema>
+
+export const RunDetailSchema = RunSchema.extend({ plate: PlateSchema })
+export type RunDetail = z.infer<typeof RunDetailSchema>
+
+/** A set-up that was kept under a name, and what has changed since. */
+export const SavedSetupSchema = z.object({
+  id: z.number().int(),
+  name: z.string(),
+  printerId: z.string(),
+  jobId: z.number().int(),
+  at: time,
+  paper: z.string(),
+  path: z.string(),
+  /** What it asks for: taken over as pins when it is used. */
+  paperId: z.string().nullable(),
+  pins: PinsSchema,
+  changes: z.array(z.object({ id: z.string(), weight: z.enum(['matters', 'note']), says: z.string() })),
+  /** How it differs from the last run of this paper on this printer that came out right; null when there was none. */
+  lastGood: z.object({ runId: z.number().int(), differs: z.array(z.string()) }).nullable(),
+})
+export type SavedSetup = z.infer<typeof SavedSetupSchema>
+
+export const TickSchema = z.object({ stepId: z.string().max(60), at: time })
+export type Tick = z.infer<typeof TickSchema>
+
+/** What to do about a fault: keep what was found, and go on, print again with the plate changed, or neither. */
+export const RemedySchema = z.object({
+  faultId: z.enum(FAULT_IDS),
+  causeId: z.string().max(60),
+  sheets: z.number().int().nonnegative().max(1000),
+  next: z.enum(['go-on', 'again', 'nothing']),
+  /** Apply the change the cause suggests. */
+  change: z.boolean(),
+  /** Findings the operator prints in spite of. */
+  despite: z.array(z.string().max(120)).max(50).default([]),
+})
+
+/** What a printer says before anything is sent to it. */
+export const BeforeSendingSchema = z.object({
+  format: z.string().nullable(),
+  substitutions: z.array(
+    z.object({
+      attribute: z.string(),
+      asked: z.string(),
+      instead: z.string().nullable(),
+      weight: z.enum(['matters', 'note']),
+      says: z.string(),
+    }),
+  ),
+})
+export type BeforeSending = z.infer<typeof BeforeSendingSchema>
+
+export const PrintRequestSchema = z.object({
+  version: z.number().int(),
+  /** The decisions the operator saw; the print is refused when the studio now decides otherwise. */
+  decisions: z.record(z.string(), z.string().nullable()),
+  /** Ids of stop findings the operator has read and wants to print in spite of. */
+  despite: z.array(z.string().max(120)).max(50),
+  side: z.enum(['front', 'back']).default('front'),
+  how: z.enum(HOWS).default('sent'),
+})
+
+export const ProfileEntrySchema = ProfileSchema.extend({
+  facts: ProfileFactsSchema,
+  /** What its description says it was made for, as far as the studio knows the words; null when nothing is recognised. */
+  suggestion: BindingSchema.partial().nullable(),
+  addedAt: time,
+})
+export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
+
+/** What became of one file of an import. */
+export const ImportOutcomeSchema = z.object({
+  name: z.string(),
+  outcome: z.enum(['added', 'known', 'refused']),
+  /** The profile's description, or why it was refused. */
+  says: z.string(),
+  profileId: z.string().nullable(),
+})
+export type ImportOutcome = z.infer<typeof ImportOutcomeSchema>
+
+/** A profile held against the measurements of one day. */
+export const KeptCheckSchema = z.object({
+  id,
+  profileId: z.string(),
+  profile: z.string(),
+  name: z.string(),
+  measuredOn: z.iso.date(),
+  check: ProfileCheckSchema,
+})
+export type KeptCheck = z.infer<typeof KeptCheckSchema>
+
+export const LotEditSchema = LotSchema.pick({ measured: true, spread: true, stock: true }).partial()
+
+export const LotReadingsSchema = ReadingsSchema
+
+export const PictureMeasuresSchema = z.object({
+  profileId: z.string(),
+  measures: MeasuresSchema,
+  recommendation: z.object({ intent: z.enum(INTENTS), says: z.string(), close: z.boolean() }),
+})
+export type PictureMeasures = z.infer<typeof PictureMeasuresSchema>
+
+/** A picture on one paper of the studio, under the intent recommended for it there. */
+export const PaperChoiceSchema = z.object({
+  printerId: z.string(),
+  printer: z.string(),
+  paperId: z.string(),
+  paper: z.string(),
+  surface: PaperSchema.shape.surface,
+  white: PaperSchema.shape.white,
+  price: z.number(),
+  inStock: z.boolean(),
+  /** Shares 0…1. */
+  outOfGamut: z.number(),
+  belowBlack: z.number(),
+  flattened: z.number(),
+  /** Mean CIEDE2000 between picture and print. */
+  error: z.number(),
+  intent: z.enum(INTENTS),
+  says: z.string(),
+  /** Greatest chroma in each of 36 directions of hue; empty when the profile's file is gone. */
+  silhouette: z.array(z.number()),
+})
+export type PaperChoice = z.infer<typeof PaperChoiceSchema>
+
+/** A page being made as a file. */
+export const PrintFileSchema = z.object({
+  id: z.string(),
+  jobId: id,
+  format: z.enum(PRINT_FORMATS),
+  state: z.enum(['making', 'ready', 'failed']),
+  /** 0…1. */
+  share: z.number(),
+  says: z.string(),
+  bytes: z.number(),
+})
+export type PrintFile = z.infer<typeof PrintFileSchema>
+
+export { BriefSchema, LotSchema, PictureSchema, PinsSchema, PlateSchema }

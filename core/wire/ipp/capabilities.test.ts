@@ -1,0 +1,84 @@
+import { plateOf } from '../../testing/fixtures.ts'
+import { capabilitiesOf, sendable, substitutions } from './capabilities.ts'
+import { type Attributes, type Message, v } from './message.ts'
+import { jobAttributesFor } from './plate-attributes.ts'
+import { OPERATION, STATUS } from './tags.ts'
+
+const plate = plateOf({})
+const asked = jobAttributesFor(plate)
+
+/** A printer that does everything the plate asks for. */
+const able: Attributes = {
+  'operations-supported': v.enum(...Object.values(OPERATION)),
+  'document-format-supported': v.mime('image/jpeg', 'image/pwg-raster'),
+  'pwg-raster-document-type-supported': v.keyword('device3_8', 'srgb_8'),
+  'copies-supported': v.range([1, 99]),
+  'print-quality-supported': v.enum(3, 4, 5),
+  'printer-resolution-supported': v.resolution([360, 360, 'dpi']),
+  'platen-gap-supported': v.keyword('normal', 'wide'),
+  'finishings-supported': v.enum(3, 15),
+  'sides-supported': v.keyword('one-sided'),
+  'print-color-mode-supported': v.keyword('color'),
+  'print-scaling-supported': v.keyword('none'),
+  'print-rendering-intent-supported': v.keyword('auto'),
+  'orientation-requested-supported': v.enum(3),
+  'media-source-supported': v.keyword('main', 'manual'),
+  'media-type-supported': v.keyword('photographic-satin'),
+  'media-size-supported': v.collection({ 'x-dimension': v.range([20_300, 43_200]), 'y-dimension': v.range([25_400, 59_400]) }),
+}
+const found = (printer: Attributes, validated: Message | null = null) => substitutions(asked, printer, validated).map((s) => s.attribute)
+
+test('a printer that does everything is asked for nothing twice', () => {
+  expect(found(able)).toEqual([])
+  expect(capabilitiesOf(able)).toEqual({ format: 'image/pwg-raster', deviceColour: true, twoSteps: true })
+})
+
+test.each<[string, Attributes]>([
+  ['print-scaling', { 'print-scaling-supported': v.keyword('fit'), 'print-scaling-default': v.keyword('fit') }],
+  ['printer-resolution', { 'printer-resolution-supported': v.resolution([300, 300, 'dpi']) }],
+  ['print-quality', { 'print-quality-supported': v.enum(3) }],
+  ['media-source', { 'media-source-supported': v.keyword('elsewhere') }],
+  ['media-type', { 'media-type-supported': v.keyword('stationery') }],
+  ['media-size', { 'media-size-supported': v.collection({ 'x-dimension': v.integer(21_000), 'y-dimension': v.integer(29_700) }) }],
+])('%s that it does not do is told, and nothing else', (attribute, change) => {
+  expect(found({ ...able, ...change })).toEqual([attribute])
+})
+
+test('what it does instead is named, and what spoils a print weighs more than what shows', () => {
+  const [scaling] = substitutions(
+    asked,
+    { ...able, 'print-scaling-supported': v.keyword('fit'), 'print-scaling-default': v.keyword('fit') },
+    null,
+  )
+  expect(scaling).toMatchObject({ asked: 'none', instead: 'fit', weight: 'matters' })
+  expect(substitutions(asked, { ...able, 'print-quality-supported': v.enum(3) }, null)[0]?.weight).toBe('note')
+})
+
+test('an attribute it does not know is told only where it asks for something', () => {
+  const { 'platen-gap-supported': _gap, 'finishings-supported': _finish, 'print-rendering-intent-supported': _intent, ...plain } = able
+  expect(found(plain)).toEqual([])
+  expect(Object.keys(sendable(asked, plain))).not.toContain('platen-gap')
+  const wide = jobAttributesFor(plateOf({ pins: { 'platen-gap': 'wide' } }))
+  expect(substitutions(wide, plain, null).map((s) => s.attribute)).toEqual(['platen-gap'])
+})
+
+test('what Validate-Job names as ignored is told too (RFC 8011 section 4.1.7)', () => {
+  const answer: Message = {
+    version: [2, 0],
+    code: STATUS.okIgnored,
+    requestId: 1,
+    groups: [{ group: 'unsupported', attributes: { 'print-quality': v.enum(5) } }],
+  }
+  expect(found(able, answer)).toEqual(['print-quality'])
+})
+
+test('without Create-Job, raster or device colour that is known beforehand', () => {
+  const poor = {
+    ...able,
+    'operations-supported': v.enum(2),
+    'document-format-supported': v.mime('application/pdf'),
+    'pwg-raster-document-type-supported': v.keyword('srgb_8'),
+  }
+  expect(capabilitiesOf(poor)).toEqual({ format: 'application/pdf', deviceColour: false, twoSteps: false })
+  expect(capabilitiesOf({}).format).toBeNull()
+})

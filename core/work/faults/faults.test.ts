@@ -1,0 +1,109 @@
+import { DEMO_JOBS } from '../../../demo/jobs.ts'
+import { demoStudio } from '../../../demo/studio.ts'
+import type { Plate } from '../../plate/resolve/plate.ts'
+import { resolve } from '../../plate/resolve/resolve.ts'
+import { brief, picture, plateOf } from '../../testing/fixtures.ts'
+import { EMPTY_BRIEF } from '../../things/brief/brief.ts'
+import { mm } from '../../things/length/length.ts'
+import { FAULT_IDS, type FaultContext, type FaultId } from './fault.ts'
+import { causesOf, FAULTS, faultById, faultFor } from './registry.ts'
+
+const contextOf = (plate: Plate, faults: Record<string, number> = {}, change: (c: FaultContext) => void = () => {}): FaultContext => {
+  const { setup } = plate
+  if (!setup) throw new Error('no set-up')
+  const context: FaultContext = {
+    plate,
+    setup,
+    studio: demoStudio(),
+    history: { printerId: setup.printer.id, pathId: setup.path.id, sheets: 100, faults },
+  }
+  change(context)
+  return context
+}
+const first = (id: FaultId, context: FaultContext) => causesOf(faultById(id), context)[0]
+const cotton = (pins = {}) => plateOf({ brief: { paperId: 'saltmarsh-cotton' }, pins: { printer: 'gannet', ...pins } })
+
+test('there is one fault of every kind, with reasons and causes that are its own', () => {
+  expect(FAULTS.map((f) => f.id).sort()).toEqual([...FAULT_IDS].sort())
+  const reasons = FAULTS.flatMap((f) => f.reasons)
+  expect(new Set(reasons).size).toBe(reasons.length)
+  const causes = FAULTS.flatMap((f) => f.causes.map((c) => c.id))
+  expect(new Set(causes).size).toBe(causes.length)
+})
+
+test('printer reasons are read with any severity (RFC 8011 section 5.4.12)', () => {
+  expect(faultFor('media-jam')?.id).toBe('cannot-feed')
+  expect(faultFor('media-empty-error')?.id).toBe('paper-out')
+  expect(faultFor('door-open-report')?.id).toBe('cover-open')
+  expect(faultFor('none')).toBeNull()
+  expect(faultFor(null)).toBeNull()
+})
+
+test('every fault of every demo plate has a likeliest cause, something to do, and shares that add up', () => {
+  const studio = demoStudio()
+  const plates = DEMO_JOBS.map((job) => resolve({ ...EMPTY_BRIEF, picture: picture(), ...job.brief }, studio, job.pins ?? {})).filter(
+    (p) => p.setup,
+  )
+  expect(plates.length).toBeGreaterThan(15)
+  for (const plate of plates)
+    for (const fault of FAULTS) {
+      const causes = causesOf(fault, contextOf(plate))
+      expect(causes.reduce((sum, c) => sum + c.likelihood, 0)).toBeCloseTo(1)
+      for (const c of causes) expect([c.says.length > 15, c.remedy.length > 15]).toEqual([true, true])
+      expect(causes.map((c) => c.likelihood)).toEqual([...causes.map((c) => c.likelihood)].sort((a, b) => b - a))
+    }
+})
+
+test('what is known of the sheet orders the causes: a path at its limit, an overfilled feeder, a curled roll end', () => {
+  expect(
+    first('cannot-feed', contextOf(plateOf({ brief: { paperId: 'breakwater-board' }, pins: { path: 'gannet-board' } })))?.causeId,
+  ).toBe('loaded-early')
+  const over = contextOf(plateOf({}), {}, (c) => {
+    c.studio.loaded = [{ printerId: c.setup.printer.id, pathId: c.setup.path.id, lotId: c.setup.lot.id, remaining: 500 }]
+  })
+  expect(first('cannot-feed', over)?.causeId).toBe('overfilled')
+  const roll = plateOf({
+    brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null } },
+    pins: { printer: 'petrel' },
+    studio: (s) => {
+      for (const tray of s.loaded) if (tray.pathId === 'petrel-roll') tray.remaining = mm(900)
+    },
+  })
+  const end = contextOf(roll, {}, (c) => {
+    for (const tray of c.studio.loaded) if (tray.pathId === 'petrel-roll') tray.remaining = mm(900)
+  })
+  expect(first('cannot-feed', end)?.causeId).toBe('curled-edge')
+})
+
+test('what was found on this path before comes first next time, and is told', () => {
+  const plain = contextOf(plateOf({}))
+  expect(first('cannot-feed', plain)?.causeId).not.toBe('worn-rollers')
+  const worn = first('cannot-feed', contextOf(plateOf({}), { 'worn-rollers': 4 }))
+  expect(worn).toMatchObject({ causeId: 'worn-rollers', before: 4 })
+})
+
+test('a head strike under the normal gap is answered by the wide one, and the changed plate has it', () => {
+  const plate = cotton({ 'platen-gap': 'normal' })
+  const cause = first('head-strike', contextOf(plate))
+  expect(cause?.change?.pins).toEqual({ 'platen-gap': 'wide' })
+  const again = resolve(plate.brief, demoStudio(), { ...plate.pins, ...(cause?.change?.pins as object) })
+  expect(again.setup?.gap).toBe('wide')
+})
+
+test('silence of a printer that asks at its panel is explained so; a thin sheet can do without the gap', () => {
+  expect(first('waits-silently', contextOf(cotton()))).toMatchObject({ causeId: 'wide-gap-question', change: null })
+  const thin = plateOf({ brief: { paperId: 'quay-matte', sheet: null }, pins: { printer: 'gannet', 'platen-gap': 'wide' } })
+  expect(first('waits-silently', contextOf(thin))?.change?.pins).toEqual({ 'platen-gap': 'normal' })
+})
+
+test('no change is offered that the plate could not take', () => {
+  for (const fault of FAULTS)
+    for (const { change } of causesOf(fault, contextOf(cotton()))) {
+      if (!change?.pins) continue
+      const after = resolve(brief({ paperId: 'saltmarsh-cotton' }), demoStudio(), { printer: 'gannet', ...(change.pins as object) })
+      for (const [key, value] of Object.entries(change.pins)) {
+        const line = after.decisions.find((d) => d.key === key)
+        expect([fault.id, key, line?.value, line?.ruledOut]).toEqual([fault.id, key, value, null])
+      }
+    }
+})

@@ -1,0 +1,90 @@
+import { writeLength, writeSize } from '../../things/length/length.ts'
+import { CAUTIONS, type StepMaker } from './step.ts'
+
+export const dry: StepMaker = ({ plate }) => {
+  const minutes = plate.estimates?.dryingMinutes ?? 30
+  return [
+    {
+      id: 'dry',
+      kind: 'dry',
+      phase: 'after',
+      title: `Let it dry ${minutes} min`,
+      text: 'Lay the prints singly, face up, out of draughts, before they are stacked, measured or trimmed.',
+      caution: CAUTIONS.air,
+      minutes,
+    },
+  ]
+}
+
+/** What is done with the sheets between the first and the second side. */
+export const secondSide: StepMaker = ({ plate, path }) =>
+  plate.back
+    ? [
+        {
+          id: 'turn-over',
+          kind: 'turn-over',
+          phase: 'after',
+          title: 'Turn the sheets over',
+          text: `When they are dry, turn the stack over sideways: left and right change places, the leading edge stays the leading edge. The blank side faces ${path.printableSide}. Then press “Print the back”.`,
+          caution: CAUTIONS.clear,
+        },
+      ]
+    : []
+
+export const trim: StepMaker = ({ plate: { brief, layout }, unit }) =>
+  brief.finished && layout
+    ? [
+        {
+          id: 'trim',
+          kind: 'trim',
+          phase: 'after',
+          title: 'Trim it',
+          text: `Cut it down to ${writeSize(layout.frame.w, layout.frame.h, unit)}: ${writeLength(layout.frame.y, unit)} off the leading edge, ${writeLength(layout.sheet.h - layout.frame.y - layout.frame.h, unit)} off the trailing edge, ${writeLength(layout.frame.x, unit)} off the left.`,
+          caution: CAUTIONS.blade,
+        },
+      ]
+    : []
+
+export const fold: StepMaker = ({ setup: s, unit }) =>
+  s.fold
+    ? [
+        {
+          id: 'fold',
+          kind: 'fold',
+          phase: 'after',
+          title: 'Fold it',
+          text: `Crease it ${writeLength(s.fold.at, unit)} from the ${s.fold.axis === 'across' ? 'leading' : 'left'} edge${s.paper.weight >= 180 ? '; score it first' : ''}.`,
+        },
+      ]
+    : []
+
+export const wrap: StepMaker = ({ plate: { brief }, unit }) =>
+  brief.make.as === 'wrapped-canvas'
+    ? [
+        {
+          id: 'wrap',
+          kind: 'wrap',
+          phase: 'after',
+          title: 'Stretch it over the bars',
+          text: `Lay it face down on something clean, the bars on the marks ${writeLength(brief.make.depth, unit)} inside the print, pull from the middle of each side outwards and fasten the ${writeLength(brief.make.tuck, unit)} of bare canvas behind.`,
+          caution: 'Stapler and pliers: eyes and fingers clear.',
+        },
+      ]
+    : []
+
+/** Leaves the printer as the next person expects it. */
+export const tidy: StepMaker = ({ path }) => [
+  ...path.tidySteps.map((text, i) => ({ id: `tidy-${i}`, kind: 'tidy' as const, phase: 'after' as const, title: 'Tidy up', text })),
+  ...(path.attachment
+    ? [
+        {
+          id: 'unfit',
+          kind: 'attach' as const,
+          phase: 'after' as const,
+          title: 'Put the printer back',
+          text: path.attachment.remove,
+          caution: CAUTIONS.inside,
+        },
+      ]
+    : []),
+]

@@ -1,0 +1,103 @@
+import { LONG_SHEET } from '../../plate/checks/long-sheet.ts'
+import { cutSentences } from '../../sheet/cutting/cut-plan.ts'
+import { writeLength, writeSize } from '../../things/length/length.ts'
+import { isRoll } from '../../things/paths/path.ts'
+import { CAUTIONS, type StepMaker } from './step.ts'
+
+/** Advice to try a paper or a procedure on something cheap first, where the log has nothing of it. */
+export const practise: StepMaker = ({ setup, plate, studio, unit }) => {
+  if (!studio) return []
+  const pairing = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)
+  const newPaper = (pairing?.good ?? 0) === 0
+  const newPath = !studio.experience.some((e) => e.printerId === setup.printer.id && e.pathId === setup.path.id && e.sheets > 0)
+  // On cheap paper there is nothing to practise for.
+  const [dearer] = studio.papers.filter((p) => p.pricePerSquareMetre < setup.paper.pricePerSquareMetre / 2)
+  if ((!newPaper && !newPath) || !dearer) return []
+  const what =
+    newPaper && newPath
+      ? `Neither ${setup.paper.name} nor ${setup.path.name} is in this printer’s log yet`
+      : newPaper
+        ? `${setup.paper.name} has not come out right on ${setup.printer.name} yet`
+        : `Nothing in the log has gone through ${setup.path.name} yet`
+  const { sheet } = plate.layout ?? { sheet: null }
+  const size = sheet ? ` of ${writeSize(sheet.w, sheet.h, unit)}` : ''
+  return [
+    {
+      id: 'practise',
+      kind: 'practise',
+      phase: 'load',
+      title: 'Practise on cheap paper',
+      text: `${what}. Go through it once with a plain sheet${size}: a light outline is enough to see where it lands. Tick this when you have, or when you know the way.`,
+    },
+  ]
+}
+
+export const cut: StepMaker = ({ setup, unit }) =>
+  setup.cut
+    ? [
+        {
+          id: 'cut',
+          kind: 'cut',
+          phase: 'load',
+          title: 'Cut the sheets first',
+          text: cutSentences(setup.cut, unit).join(' '),
+          caution: CAUTIONS.blade,
+        },
+      ]
+    : []
+
+export const computer: StepMaker = ({ setup: s, unit }) => {
+  const page = s.page.pwg === null ? `custom page ${writeLength(s.page.width, unit)} × ${writeLength(s.page.length, unit)}` : s.page.name
+  const colour = {
+    program: 'colour management off in the driver',
+    driver: 'colour management by the driver',
+    both: 'colour management on',
+    none: 'colour management off',
+  }[s.management]
+  const edges = s.borderless === 'none' ? 'with margins' : `borderless, ${s.expansion?.name.toLowerCase() ?? 'no'} expansion`
+  return [
+    {
+      id: 'computer',
+      kind: 'computer',
+      phase: 'computer',
+      title: 'Check the computer’s settings',
+      text: `${s.path.name}; ${page}; ${s.mediaType.driverName}; ${s.quality.name}; ${edges}; ${colour}. Arch Plate sends these with the job; set them yourself if you print from another program.`,
+    },
+  ]
+}
+
+export const panel: StepMaker = ({ setup: s, studio }) => {
+  const overridden = studio?.printers.find((p) => p.id === s.printer.id)?.panelRule === 'overridden'
+  if (overridden) return []
+  const size = s.page.pwg === null ? s.printer.unlistedSize : s.page.name
+  return [
+    {
+      id: 'panel',
+      kind: 'panel',
+      phase: 'panel',
+      title: `Set the panel to “${s.mediaType.panelName}”`,
+      text: `At the panel: source “${s.path.panelName}”, paper “${s.mediaType.panelName}”, size “${size}”.${s.gap === 'wide' ? ' Platen gap wide.' : ''}`,
+    },
+  ]
+}
+
+export const attach: StepMaker = ({ path }) =>
+  path.attachment
+    ? [{ id: 'fit', kind: 'attach', phase: 'load', title: 'Change the parts', text: path.attachment.fit, caution: CAUTIONS.inside }]
+    : []
+
+export const room: StepMaker = ({ plate, path, unit }) => {
+  const long = plate.layout?.sheet.h ?? 0
+  if (isRoll(path) || long <= LONG_SHEET) return []
+  const clear = (own: number) => writeLength(own + (path.clearance.ofSheet ? long : 0), unit)
+  return [
+    {
+      id: 'room',
+      kind: 'room',
+      phase: 'load',
+      title: 'Make room',
+      text: `The sheet is ${writeLength(long, unit)} long. Keep ${clear(path.clearance.behind)} clear behind the printer and ${clear(path.clearance.before)} before it; turn the printer sideways on the table if it must be.`,
+      caution: CAUTIONS.walkway,
+    },
+  ]
+}

@@ -1,0 +1,142 @@
+import { demoStudio } from '../../../demo/studio.ts'
+import { plateOf, sheet } from '../../testing/fixtures.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
+import { mm } from '../../things/length/length.ts'
+import { STEP_KINDS } from './step.ts'
+import { loadingSteps } from './steps.ts'
+
+const ids = (plate: ReturnType<typeof plateOf>) => loadingSteps(plate, 'mm').map((s) => s.id)
+const board = plateOf({ brief: { paperId: 'breakwater-board', sheet: sheet('iso_a3_297x420mm') } })
+
+test('board: parts first, not before the printer asks, parts back afterwards (handbook, trade, Paths)', () => {
+  expect(ids(board)).toEqual(['computer', 'panel', 'fit', 'wait', 'side', 'load', 'confirm', 'dry', 'unfit'])
+  const steps = loadingSteps(board, 'mm')
+  expect(steps.find((s) => s.id === 'load')?.when).toBe('asked')
+  expect(steps.find((s) => s.id === 'unfit')?.when).toBe('after')
+})
+
+test('a cassette wants the printable side down, a feeder up', () => {
+  const side = (plate: ReturnType<typeof plateOf>) => loadingSteps(plate, 'mm').find((s) => s.id === 'side')?.text
+  expect(side(plateOf({}))).toContain('side down')
+  expect(side(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }))).toContain('side up')
+})
+
+test('a metre of paper needs room; a roll needs flange and two people', () => {
+  const strip = plateOf({
+    brief: { paperId: 'quay-matte', sheet: { width: mm(203), length: mm(1000), name: null }, size: { by: 'sheet', fill: false } },
+  })
+  expect(loadingSteps(strip, 'mm').find((s) => s.id === 'room')?.text).toContain('999.2 mm')
+  const roll = loadingSteps(plateOf({ brief: { paperId: 'pilot-rag', sheet: null } }), 'mm')
+  expect(roll.find((s) => s.id === 'flange')?.caution).toContain('two people')
+})
+
+test('every step that feeds paper carries its caution, and exactly one step loads', () => {
+  for (const plate of [board, plateOf({}), plateOf({ brief: { paperId: 'pilot-rag', sheet: null } })]) {
+    const steps = loadingSteps(plate, 'mm')
+    expect(steps.filter((s) => s.loads)).toHaveLength(1)
+    expect(steps.find((s) => s.loads)?.caution).toContain('Fingers')
+    expect(new Set(steps.map((s) => s.id)).size).toBe(steps.length)
+  }
+})
+
+const step = (plate: ReturnType<typeof plateOf>, id: string) => loadingSteps(plate, 'mm', demoStudio()).find((s) => s.id === id)
+
+describe('steps of cards, canvases, long sheets and cut stock', () => {
+  test('cut stock is cut before anything else, with the blade’s caution', () => {
+    const plate = plateOf({ brief: { sheet: { width: mm(210), length: mm(594), name: null } } })
+    expect(ids(plate)[0]).toBe('cut')
+    expect(step(plate, 'cut')?.caution).toContain('blade')
+    expect(step(plate, 'cut')?.text).toContain('209.6')
+  })
+  test('a two-sided job is turned over when it is dry, and which side then faces where', () => {
+    const plate = plateOf({
+      brief: {
+        paperId: 'keepsake-card',
+        sheet: { width: 101_600, length: 152_400, name: null },
+        make: { ...NEW_MAKE['two-sided'], text: { text: 'Back', points: 9, at: 'foot', align: 'left' } },
+      },
+    })
+    expect(ids(plate).indexOf('turn-over')).toBeGreaterThan(ids(plate).indexOf('dry'))
+    expect(step(plate, 'turn-over')?.text).toContain(`faces ${plate.setup?.path.printableSide}`)
+  })
+  test('folds, trims and bars come after drying, each with its figure', () => {
+    const card = plateOf({
+      brief: { paperId: 'keepsake-card', sheet: { width: mm(210), length: mm(297), name: 'A4' }, make: NEW_MAKE['folded-card'] },
+    })
+    expect(step(card, 'fold')?.text).toContain('148.4 mm')
+    const trimmed = plateOf({ brief: { finished: { width: mm(250), length: mm(350) } } })
+    expect(step(trimmed, 'trim')?.text).toContain('250.0 × 350.0 mm')
+    const canvas = plateOf({
+      brief: {
+        paperId: 'mainsail-canvas',
+        sheet: null,
+        size: { by: 'picture', width: mm(700), height: null },
+        make: NEW_MAKE['wrapped-canvas'],
+      },
+    })
+    expect(step(canvas, 'wrap')?.text).toContain('38.0 mm')
+    for (const plate of [card, trimmed, canvas])
+      for (const s of loadingSteps(plate, 'mm').filter((s) => ['fold', 'trim', 'wrap'].includes(s.id))) expect(s.when).toBe('after')
+  })
+  test('the manual’s own words and the panel’s own name for an unlisted size are used', () => {
+    const plate = plateOf({
+      pins: { page: 'measured' },
+      studio: (s) => {
+        for (const p of s.printers) {
+          p.unlistedSize = 'Anything else'
+          for (const path of p.paths) {
+            path.loadSteps = ['Lift the blue lever.']
+            path.tidySteps = ['Lower the blue lever.']
+          }
+        }
+      },
+    })
+    expect(step(plate, 'own-0')?.text).toBe('Lift the blue lever.')
+    expect(step(plate, 'tidy-0')).toMatchObject({ text: 'Lower the blue lever.', when: 'after' })
+    expect(step(plate, 'panel')?.text).toContain('“Anything else”')
+  })
+})
+
+describe('rolls, blacks, confirmations and what is new to the studio (handbook, trade, Paths and Running a studio)', () => {
+  const canvas = plateOf({ brief: { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture', width: mm(700), height: null } } })
+  test('a roll: adapters to its core, flush flange, suction low while feeding, slack out, then the panel is told', () => {
+    const steps = loadingSteps(canvas, 'mm', demoStudio()).map((s) => s.id)
+    const order = ['core', 'flange', 'suction', 'feed', 'media']
+    expect(steps.filter((id) => order.includes(id))).toEqual(order)
+    expect(step(canvas, 'core')?.text).toContain('2 in and 3 in')
+    expect(step(canvas, 'feed')?.text).toMatch(/slack.*suction back to normal/)
+  })
+  test('a printer that loads its roll itself is only handed the edge, and one that needs no panel setting gets no such step', () => {
+    const satin = plateOf({
+      brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null } },
+      pins: { printer: 'petrel' },
+    })
+    expect(step(satin, 'feed')?.title).toBe('Hand it the edge')
+    expect(step(satin, 'panel')).toBeUndefined()
+    expect(step(plateOf({}), 'panel')).toBeDefined()
+  })
+  test('the question a printer asks only at its panel is told beforehand, and so is a swap of blacks', () => {
+    expect(step(board, 'confirm')?.text).toContain('without a word to the computer')
+    const rag = plateOf({ brief: { paperId: 'pilot-rag', sheet: null } })
+    expect(rag.setup?.printer.black.installed).toBe('photo')
+    expect(step(rag, 'swap-black')?.text).toMatch(/\d+ min and \d+ ml/)
+    expect(step(plateOf({}), 'swap-black')).toBeUndefined()
+  })
+  test('practice is advised where paper or path is new to the log, and no longer once both have come out right', () => {
+    expect(step(board, 'practise')?.text).toContain('Board path')
+    const known = demoStudio()
+    known.experience = [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 4, faults: {} }]
+    expect(loadingSteps(board, 'mm', known).some((s) => s.id === 'practise')).toBe(false)
+    // Cheap paper is what one practises on.
+    const plain = plateOf({ brief: { paperId: 'logbook-plain', sheet: sheet('iso_a4_210x297mm') } })
+    expect(step(plain, 'practise')).toBeUndefined()
+  })
+  test('every step is of a kind that has a drawing, and drying says for how long', () => {
+    for (const plate of [board, canvas, plateOf({})])
+      for (const s of loadingSteps(plate, 'mm', demoStudio())) {
+        expect(STEP_KINDS).toContain(s.kind)
+        expect(s.minutes === null || s.minutes > 0).toBe(true)
+      }
+    expect(step(canvas, 'dry')?.minutes).toBe(120)
+  })
+})

@@ -1,0 +1,31 @@
+import type { Plate } from '../../plate/resolve/plate.ts'
+
+/** One job's stretch on a printer, minutes from now. */
+export interface Stretch {
+  jobId: number
+  loadFrom: number
+  printFrom: number
+  dryFrom: number
+  doneAt: number
+}
+
+/** Minutes to fill a path once: fetch the paper, set guides and panel. Common practice: three to five. */
+const LOAD_MINUTES = 3
+
+/**
+ * Puts jobs one after another on a printer, the earliest due first, those without a date last.
+ * The printer is free for the next while a print dries. Minutes from now.
+ */
+export function queueUp(jobs: readonly { id: number; dueAt: string | null; plate: Plate }[]): Stretch[] {
+  const order = [...jobs].sort((a, b) => (a.dueAt ?? '9').localeCompare(b.dueAt ?? '9') || a.id - b.id)
+  let free = 0
+  return order.flatMap(({ id, plate }) => {
+    const { estimates } = plate
+    if (!estimates) return []
+    const printFrom = free + LOAD_MINUTES * estimates.loads
+    const dryFrom = printFrom + estimates.printingSeconds / 60
+    const stretch = { jobId: id, loadFrom: free, printFrom, dryFrom, doneAt: dryFrom + estimates.dryingMinutes }
+    free = dryFrom
+    return [stretch]
+  })
+}
