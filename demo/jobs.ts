@@ -1,4 +1,4 @@
-import type { Pins } from '../core/plate/decisions/decision.ts'
+import type { Pins } from '../core/plate/decisions/registry.ts'
 import type { Brief } from '../core/things/brief/brief.ts'
 import { mm } from '../core/things/length/length.ts'
 import { namedSize } from '../core/things/sizes/named.ts'

@@ -1,5 +1,5 @@
 import type { Fix } from '../core/plate/checks/check.ts'
-import type { Pins } from '../core/plate/decisions/decision.ts'
+import type { Pins } from '../core/plate/decisions/registry.ts'
 import type { Plate } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'

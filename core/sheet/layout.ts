@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Um } from '../things/length/length.ts'
 import { EDGES, type Edge, type Edges, type Path } from '../things/paths/path.ts'
 import { area, gaps, inset, intersect, type Rect } from './rect.ts'
@@ -26,10 +27,8 @@ export interface LayoutInput {
 }
 
 /** A shift of the page on the sheet, µm: x to the right across the feed, y towards the trailing edge. */
-export interface Offset {
-  x: Um
-  y: Um
-}
+export const OffsetSchema = z.object({ x: z.number(), y: z.number() })
+export type Offset = z.infer<typeof OffsetSchema>
 
 export interface Layout {
   sheet: Rect

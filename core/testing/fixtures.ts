@@ -1,6 +1,6 @@
 import { demoStudio } from '../../demo/studio.ts'
 import type { Finding } from '../plate/checks/check.ts'
-import type { Pins } from '../plate/decisions/decision.ts'
+import type { Pins } from '../plate/decisions/registry.ts'
 import type { Plate } from '../plate/resolve/plate.ts'
 import { resolve } from '../plate/resolve/resolve.ts'
 import { type Brief, EMPTY_BRIEF } from '../things/brief/brief.ts'

@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream'
 import { createRoute, z } from '@hono/zod-openapi'
-import type { Pins } from '../../core/plate/decisions/decision.ts'
+import type { Pins } from '../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { type Brief, EMPTY_BRIEF } from '../../core/things/brief/brief.ts'

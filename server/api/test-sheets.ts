@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream'
 import { createRoute, z } from '@hono/zod-openapi'
-import type { Pins } from '../../core/plate/decisions/decision.ts'
+import type { Pins } from '../../core/plate/decisions/registry.ts'
 import { type Brief, EMPTY_BRIEF } from '../../core/things/brief/brief.ts'
 import { TestedSchema } from '../../core/things/media/media.ts'
 import { JobSchema } from '../../core/wire/api/dto.ts'

@@ -2,7 +2,7 @@ import { DataTypes, type Model, type ModelStatic, type Sequelize } from 'sequeli
 import { z } from 'zod'
 import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
 import type { ProfileFacts } from '../../core/color/profile/facts.ts'
-import type { Pins } from '../../core/plate/decisions/decision.ts'
+import type { Pins } from '../../core/plate/decisions/registry.ts'
 import { type Plate, readPlate } from '../../core/plate/resolve/plate.ts'
 import { type Brief, fullBrief } from '../../core/things/brief/brief.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'

@@ -1,7 +1,7 @@
 import { writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import { borderlessEdges } from '../resolve/ways.ts'
+import { borderlessEdges } from '../ways/ways.ts'
 import type { Check } from './check.ts'
 
 export const borderlessImpossible: Check = {

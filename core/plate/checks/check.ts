@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { BriefSchema } from '../../things/brief/brief.ts'
-import { DECISION_KEYS, type DecisionKey } from '../decisions/decision.ts'
-import type { Context } from '../resolve/context.ts'
-import type { Settled } from '../resolve/settled.ts'
+import type { Given } from '../decisions/decision.ts'
+import { type DecisionKey, PinChangeSchema, TouchesSchema } from '../decisions/registry.ts'
+import type { Settled } from '../settle/settled.ts'
 
 export const LEVELS = ['stop', 'warn', 'note'] as const
 export type Level = (typeof LEVELS)[number]
@@ -10,7 +10,7 @@ export type Level = (typeof LEVELS)[number]
 /** A change that one press applies: pins to set (null releases one) and fields of the brief to replace. */
 const FixSchema = z.object({
   label: z.string(),
-  pins: z.partialRecord(z.enum(DECISION_KEYS), z.string().nullable()).optional(),
+  pins: PinChangeSchema.optional(),
   brief: BriefSchema.partial().optional(),
 })
 export type Fix = z.infer<typeof FixSchema>
@@ -25,12 +25,18 @@ export const FindingSchema = z.object({
   /** The figures behind it; lengths in micrometres. */
   numbers: z.record(z.string(), z.union([z.number(), z.string()])),
   /** Decisions it bears on, the most concerned first. */
-  touches: z.array(z.enum(DECISION_KEYS)),
+  touches: TouchesSchema,
   fix: FixSchema.nullable(),
 })
 export type Finding = z.infer<typeof FindingSchema>
 
 export type Found = Omit<Finding, 'id' | 'title' | 'touches' | 'fix'> & { suffix?: string; fix?: Fix | null }
+
+/** What is asked, before anything is settled. */
+export interface Asked extends Given {
+  /** Pins that name something the studio no longer has. */
+  lostPins: readonly { key: DecisionKey; title: string; id: string }[]
+}
 
 interface CheckHead {
   id: string
@@ -39,14 +45,14 @@ interface CheckHead {
   touches: readonly DecisionKey[]
 }
 
-/** One thing that can waste paper. It reads the whole set-up, or, before there is one, what has been decided. */
+/** One thing that can waste paper. It reads the whole set-up, or, before there is one, what is asked. */
 export type Check =
   | (CheckHead & { on: 'plate'; find(plate: Settled): Found[] })
-  | (CheckHead & { on: 'context'; find(context: Context, settled: Settled | null): Found[] })
+  | (CheckHead & { on: 'asked'; find(asked: Asked, settled: Settled | null): Found[] })
 
 /** Everything a check finds, as findings. */
-export function findingsOf(check: Check, context: Context, settled: Settled | null): Finding[] {
-  const found = check.on === 'context' ? check.find(context, settled) : settled ? check.find(settled) : []
+export function findingsOf(check: Check, asked: Asked, settled: Settled | null): Finding[] {
+  const found = check.on === 'asked' ? check.find(asked, settled) : settled ? check.find(settled) : []
   return found.map(({ suffix, fix, ...rest }) => ({
     ...rest,
     id: suffix ? `${check.id}:${suffix}` : check.id,

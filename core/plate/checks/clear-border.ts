@@ -1,6 +1,6 @@
 import type { Um } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import type { Settled } from '../resolve/settled.ts'
+import type { Settled } from '../settle/settled.ts'
 
 /** The narrowest equal border, to half a millimetre, that clears what this path cannot print, its position corrected. µm. */
 export const clearBorder = ({ path, offset }: Pick<Settled, 'path' | 'offset'>): Um =>

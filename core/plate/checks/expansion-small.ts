@@ -12,12 +12,12 @@ export const expansionSmall: Check = {
   title: 'White slivers are likely',
   touches: ['expansion', 'page'],
   on: 'plate',
-  find: ({ edges, way, page, path, lot, printer, brief, expansion, offset, needs }) => {
-    if (edges.mode !== 'borderless' || !needs) return []
+  find: ({ edges, way, page, path, lot, printer, brief, expansion, offset, bleedNeeds }) => {
+    if (edges.mode !== 'borderless' || !bleedNeeds) return []
     const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
     const needed = expansionNeeded(coverage)
     if (edges.expansion >= needed) return []
-    const risk = sliverRisk(needs, edges.expansion)
+    const risk = sliverRisk(bleedNeeds, edges.expansion)
     const enough = printer.expansions.find((e) => e.um >= needed)
     return [
       {

@@ -4,7 +4,7 @@ export const nothingPossible: Check = {
   id: 'nothing-possible',
   title: 'No set-up is possible',
   touches: ['printer', 'path', 'stock'],
-  on: 'context',
+  on: 'asked',
   find: ({ ways, brief, studio }, settled) => {
     const releaseAll = { label: 'Release the pinned printer, path and stock', pins: { printer: null, path: null, stock: null } }
     if (studio.printers.length === 0) return [{ level: 'stop', says: 'The studio has no printer. Add one on the shelf.', numbers: {} }]

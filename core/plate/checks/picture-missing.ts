@@ -4,7 +4,7 @@ export const pictureMissing: Check = {
   id: 'picture-missing',
   title: 'No picture yet',
   touches: [],
-  on: 'context',
+  on: 'asked',
   find: ({ brief }) =>
     brief.picture
       ? []

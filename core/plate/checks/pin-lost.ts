@@ -4,7 +4,7 @@ export const pinLost: Check = {
   id: 'pin-lost',
   title: 'A pinned choice is gone',
   touches: [],
-  on: 'context',
+  on: 'asked',
   find: ({ lostPins }) =>
     lostPins.map((pin) => ({
       suffix: pin.key,

@@ -4,7 +4,7 @@ export const profileNotEmbedded: Check = {
   id: 'profile-not-embedded',
   title: 'The picture carries no profile',
   touches: ['colour-management'],
-  on: 'context',
+  on: 'asked',
   find: ({ brief }) =>
     brief.picture && brief.picture.profile === null
       ? [

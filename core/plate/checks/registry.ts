@@ -1,11 +1,10 @@
-import type { Context } from '../resolve/context.ts'
-import type { Settled } from '../resolve/settled.ts'
+import type { Settled } from '../settle/settled.ts'
 import { backText } from './back-text.ts'
 import { blackWrong } from './black-wrong.ts'
 import { borderlessImpossible } from './borderless-impossible.ts'
 import { bordersUneven } from './borders-uneven.ts'
 import { canvasWrap } from './canvas-wrap.ts'
-import { type Check, type Finding, findingsOf, LEVELS } from './check.ts'
+import { type Asked, type Check, type Finding, findingsOf, LEVELS } from './check.ts'
 import { colourManagedWrongly } from './colour-managed-wrongly.ts'
 import { criticalColour } from './critical-colour.ts'
 import { cutFirst } from './cut-first.ts'
@@ -83,7 +82,7 @@ export const CHECKS: readonly Check[] = [
 ]
 
 /** All findings, the worst level first and within a level in the order of the registry. */
-export function findAll(context: Context, settled: Settled | null): Finding[] {
-  const found = CHECKS.flatMap((check) => findingsOf(check, context, settled))
+export function findAll(asked: Asked, settled: Settled | null): Finding[] {
+  const found = CHECKS.flatMap((check) => findingsOf(check, asked, settled))
   return LEVELS.flatMap((level) => found.filter((f) => f.level === level))
 }

@@ -1,5 +1,5 @@
 import { writeLength } from '../../things/length/length.ts'
-import type { Settled } from '../resolve/settled.ts'
+import type { Settled } from '../settle/settled.ts'
 import type { Check } from './check.ts'
 
 /**

@@ -1,10 +1,16 @@
-import type { Decision } from './decision.ts'
+import { z } from 'zod'
+import { type Candidate, declare } from './decision.ts'
+import { intentDecision } from './intent.ts'
 
-export const blackPointDecision: Decision<boolean> = {
+export const blackPointDecision = declare({
   key: 'black-point',
   title: 'Black point compensation',
   question: 'Is the picture’s black fitted to the paper’s black?',
-  candidates: ({ studio, intent }) => {
+  group: 'colour',
+  needs: [intentDecision],
+  ofTheWay: false,
+  agreement: 'black-point',
+  candidates: ({ studio, intent }): Candidate<boolean>[] => {
     const wanted = studio.rules.blackPointCompensation
     const absolute = intent === 'absolute'
     return [
@@ -28,7 +34,8 @@ export const blackPointDecision: Decision<boolean> = {
       },
     ]
   },
-  accept: (context, on) => {
-    context.blackPoint = on
-  },
-}
+  accept: (blackPoint) => ({ blackPoint }),
+  keeps: { blackPoint: z.boolean() },
+  keep: ({ blackPoint }) => ({ blackPoint }),
+  before: {},
+})

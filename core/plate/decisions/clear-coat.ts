@@ -1,14 +1,23 @@
-import type { Candidate, Decision } from './decision.ts'
+import { z } from 'zod'
+import { type Candidate, declare } from './decision.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
 
 const COATS = ['off', 'ink', 'all'] as const
 type Coat = (typeof COATS)[number]
 
-export const clearCoatDecision: Decision<Coat> = {
+/** IPP `finishings` (PWG 5100.1). */
+const FINISHING = { none: 3, coat: 15 } as const
+
+export const clearCoatDecision = declare({
   key: 'clear-coat',
   title: 'Clear coat',
   question: 'Is a clear coat laid over the print?',
-  candidates: ({ printer, paper }) => {
-    if (!printer || !paper) return []
+  group: 'ink',
+  needs: [printerDecision, stockDecision],
+  ofTheWay: false,
+  agreement: 'clear-coat',
+  candidates: ({ printer, paper }): Candidate<Coat>[] => {
     const none = printer.clearCoat === '' ? `${printer.name} has no clear coat.` : null
     const gloss = paper.surface === 'gloss'
     const useless = none ?? (gloss || paper.surface === 'satin' ? null : 'A clear coat does nothing on a matte surface.')
@@ -40,9 +49,11 @@ export const clearCoatDecision: Decision<Coat> = {
         by: 'rule',
         reason: 'Paper and ink shine alike.',
       },
-    ] satisfies Candidate<Coat>[]
+    ]
   },
-  accept: (context, coat) => {
-    context.coat = coat
-  },
-}
+  accept: (coat) => ({ coat }),
+  keeps: { coat: z.enum(COATS) },
+  keep: ({ coat }) => ({ coat }),
+  before: { coat: () => 'off' as const },
+  wire: ({ coat }) => ({ finishings: { tag: 'enum', value: coat === 'off' ? FINISHING.none : FINISHING.coat } }),
+})

@@ -1,5 +1,10 @@
-import type { ColourManagement } from '../resolve/context.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { z } from 'zod'
+import { type Candidate, declare } from './decision.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
+
+export const MANAGERS = ['program', 'driver', 'both', 'none'] as const
+export type ColourManagement = (typeof MANAGERS)[number]
 
 const LABEL: Record<ColourManagement, string> = {
   program: 'Arch Plate manages; colour off in the driver',
@@ -8,12 +13,15 @@ const LABEL: Record<ColourManagement, string> = {
   none: 'Nobody manages',
 }
 
-export const colourManagementDecision: Decision<ColourManagement> = {
+export const colourManagementDecision = declare({
   key: 'colour-management',
   title: 'Who manages colour',
   question: 'Which one place turns the picture’s colours into ink?',
-  candidates: ({ printer, paper, studio }) => {
-    if (!printer || !paper) return []
+  group: 'colour',
+  needs: [printerDecision, stockDecision],
+  ofTheWay: false,
+  agreement: 'management',
+  candidates: ({ printer, paper, studio }): Candidate<ColourManagement>[] => {
     const profile = studio.profiles.some((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
     const option = (
       id: ColourManagement,
@@ -49,7 +57,8 @@ export const colourManagementDecision: Decision<ColourManagement> = {
       option('none', 'Nothing would fit the colours to this ink and paper.', 30, 'unmanaged colour', ''),
     ]
   },
-  accept: (context, management) => {
-    context.management = management
-  },
-}
+  accept: (management) => ({ management }),
+  keeps: { management: z.enum(MANAGERS) },
+  keep: ({ management }) => ({ management }),
+  before: {},
+})

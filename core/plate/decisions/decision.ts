@@ -1,38 +1,21 @@
-import type { Context } from '../resolve/context.ts'
+import { z } from 'zod'
+import type { Brief } from '../../things/brief/brief.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import { type Cost, SOURCES, type Source, totalOf } from '../ways/cost.ts'
+import type { Way } from '../ways/ways.ts'
 
-/** The decisions of a plate, in the order of the work. */
-export const DECISION_KEYS = [
-  'printer',
-  'path',
-  'stock',
-  'page',
-  'position',
-  'margins',
-  'expansion',
-  'orientation',
-  'placement',
-  'media-type',
-  'quality',
-  'platen-gap',
-  'clear-coat',
-  'colour-management',
-  'profile',
-  'intent',
-  'black-point',
-] as const
-export type DecisionKey = (typeof DECISION_KEYS)[number]
+/** Where a decision stands on the spine. */
+export const GROUPS = ['machine', 'paper', 'layout', 'ink', 'colour'] as const
+export type Group = (typeof GROUPS)[number]
 
-/** Decisions an operator has fixed: the id of the candidate for each. */
-export type Pins = Partial<Record<DecisionKey, string>>
-
-/** Who decided: a rule of the trade, a proven pairing, a house rule, the brief, what the log shows, or you. */
-export const SOURCES = ['rule', 'pairing', 'house', 'brief', 'log', 'you'] as const
-export type Source = (typeof SOURCES)[number]
-
-/** What a choice costs. One point is about one minute of an operator's time; a spoilt sheet is about ten. */
-export interface Cost {
-  points: number
-  says: string
+/** What every decision knows: what is asked, the studio, what the operator has fixed, and every way through the studio. */
+export interface Given {
+  readonly brief: Brief
+  readonly studio: Studio
+  /** Ids of the candidates an operator has fixed, by decision. */
+  readonly pins: Readonly<Partial<Record<string, string>>>
+  /** Every printer × path × lot with its limits and costs. */
+  readonly ways: readonly Way[]
 }
 
 export interface Candidate<V = unknown> {
@@ -48,94 +31,161 @@ export interface Candidate<V = unknown> {
   reason: string
 }
 
-/** One decision of a plate. The engine picks; a definition only lists and explains. */
-export interface Decision<V = never> {
-  key: DecisionKey
-  title: string
-  question: string
-  /** Every option in this context, also those ruled out. */
-  candidates(context: Context): Candidate<V>[]
-  /** Reads a pin that is not among the candidates (a dragged place, say), or null. */
-  custom?(pin: string, context: Context): Candidate<V> | null
-  /** Writes the chosen value into the context for the decisions after it. */
-  accept(context: Context, value: V): void
+/** A value on the wire, by the tag of its attribute (RFC 8010 section 3.9). */
+export type WireValue =
+  | { tag: 'keyword'; value: string }
+  | { tag: 'integer' | 'enum'; value: number }
+  | { tag: 'resolution'; value: [number, number, 'dpi'] }
+/** IPP lengths are in 1/100 mm (PWG 5100.3). */
+export const hundredths = (um: number): number => Math.round(um / 10)
+
+/** Attributes by name; a dot stands between a collection and its member. */
+export type WireAttributes = Record<string, WireValue>
+
+type Shape = Record<string, z.ZodType>
+type KeptBy<F extends Shape> = { [K in keyof F]: z.output<F[K]> }
+type Both<T> = (T extends unknown ? (x: T) => void : never) extends (x: infer R) => void ? R : never
+
+/** A declared decision as far as others may rely on it; `sets` and `kept` exist for the type system only. */
+export interface AnyDecision {
+  readonly key: string
+  readonly title: string
+  readonly group: Group
+  readonly needs: readonly AnyDecision[]
+  readonly ofTheWay: boolean
+  readonly keeps: Shape
+  readonly sets?: object | undefined
 }
 
-export interface Alternative {
-  id: string
-  label: string
-  ruledOut: string | null
-  costs: Cost[]
-  /** Sum of the costs' points. */
-  total: number
+/** Everything these decisions set. */
+export type SetBy<D extends AnyDecision> = Both<NonNullable<D['sets']>>
+/** Everything of these decisions that a plate keeps. */
+export type KeptOf<D extends AnyDecision> = Both<D extends unknown ? KeptBy<D['keeps']> : never>
+/** What a decision knows that needs these. */
+type Knows<N extends readonly AnyDecision[]> = Given & (N extends readonly [] ? unknown : SetBy<N[number]>)
+
+interface Declaration<K extends string, N extends readonly AnyDecision[], V, S extends object, F extends Shape> {
+  key: K
+  title: string
+  question: string
+  group: Group
+  /** Decisions that must have been taken before it: their values are what it knows. */
+  needs: N
+  /** Whether a pin on it belongs to one way of printing and means nothing on another. */
+  ofTheWay: boolean
+  /** Key of the row of agreement that shows it, or null when no place is set to it. */
+  agreement: string | null
+  /** Every option, also those ruled out. */
+  candidates(known: Knows<N>): Candidate<V>[]
+  /** Reads a pin that is not among the candidates (a dragged place, say), or null. */
+  custom?(pin: string, known: Knows<N>): Candidate<V> | null
+  /** What the chosen value sets for the decisions after it. */
+  accept(value: V, known: Knows<N>): S
+  /** Schema of each field that a frozen plate keeps of it. */
+  keeps: F
+  /** Those fields. */
+  keep(settled: S & Knows<N>): KeptBy<F>
+  /** Fields that older plates lack, from what those plates have; empty when all were there from the first. */
+  before: Partial<{ [P in keyof F]: (old: KeptOf<N[number]>) => z.output<F[P]> }>
+  /** The attributes that ask a printer for it (`side` is the pass); left out when it has none. */
+  wire?(kept: KeptBy<F> & (N extends readonly [] ? unknown : KeptOf<N[number]>), side: 'front' | 'back'): WireAttributes
 }
+
+const AlternativeSchema = z.object({
+  id: z.string(),
+  label: z.string(),
+  ruledOut: z.string().nullable(),
+  costs: z.array(z.object({ points: z.number(), says: z.string() })),
+  /** Sum of the costs' points. */
+  total: z.number(),
+})
 
 /** A decision as it stands in a plate. */
-export interface DecisionLine {
-  key: DecisionKey
-  title: string
-  question: string
+export const LineSchema = z.object({
+  title: z.string(),
+  question: z.string(),
   /** Id of the chosen candidate, or null when there was none at all. */
-  value: string | null
-  label: string
-  by: Source
-  reason: string
-  pinned: boolean
+  value: z.string().nullable(),
+  label: z.string(),
+  by: z.enum(SOURCES),
+  reason: z.string(),
+  pinned: z.boolean(),
   /** Why the chosen one should not be used; only a pin, or the lack of anything better, makes it stand. */
-  ruledOut: string | null
+  ruledOut: z.string().nullable(),
   /** All candidates, the chosen one among them, best first. */
-  alternatives: Alternative[]
+  alternatives: z.array(AlternativeSchema),
   /** The best candidate that was not chosen is less than this many points away: worth a look. */
-  close: boolean
-}
+  close: z.boolean(),
+})
+type Line = z.infer<typeof LineSchema>
 
 const CLOSE_POINTS = 3
 
-const total = (candidate: Candidate<never> | Candidate) => candidate.costs.reduce((sum, c) => sum + c.points, 0)
+const NOTHING: Omit<Line, 'title' | 'question'> = {
+  value: null,
+  label: 'nothing to choose from',
+  by: 'rule',
+  reason: 'The studio has nothing for this yet.',
+  pinned: false,
+  ruledOut: null,
+  alternatives: [],
+  close: false,
+}
 
-/** Takes one decision: a valid pin wins, then the cheapest usable candidate, then the least impossible. */
-export function decide<V>(decision: Decision<V>, context: Context): DecisionLine {
-  const candidates = decision.candidates(context)
+/** The chosen candidate, or null when there is none at all, and how the decision stands in a plate. */
+interface Taken<V> {
+  line: Omit<Line, 'title' | 'question'>
+  chosen: Candidate<V> | null
+}
+
+/** A valid pin wins, then the cheapest usable candidate, then the least impossible. */
+function choose<V>(candidates: readonly Candidate<V>[], pin: string | undefined, custom: (pin: string) => Candidate<V> | null): Taken<V> {
+  const total = new Map(candidates.map((c) => [c, totalOf(c.costs)]))
   // Among those that cannot be used the definition's own order stands: the least impossible first.
   const order = [...candidates].sort(
     (a, b) =>
       Number(a.ruledOut !== null) - Number(b.ruledOut !== null) ||
-      (a.ruledOut === null ? total(a as Candidate) - total(b as Candidate) : 0),
+      (a.ruledOut === null ? (total.get(a) as number) - (total.get(b) as number) : 0),
   )
-  const pin = context.pins[decision.key]
-  const pinned = pin === undefined ? undefined : (order.find((c) => c.id === pin) ?? decision.custom?.(pin, context) ?? undefined)
-  if (pin !== undefined && !pinned) context.lostPins.push({ key: decision.key, title: decision.title, id: pin })
+  const pinned = pin === undefined ? null : (order.find((c) => c.id === pin) ?? custom(pin))
   const chosen = pinned ?? order[0]
-  const { key, title, question } = decision
-  if (!chosen) {
-    return {
-      key,
-      title,
-      question,
-      value: null,
-      label: 'nothing to choose from',
-      by: 'rule',
-      reason: 'The studio has nothing for this yet.',
-      pinned: false,
-      ruledOut: null,
-      alternatives: [],
-      close: false,
-    }
-  }
-  decision.accept(context, chosen.value)
+  if (!chosen) return { line: NOTHING, chosen: null }
   const listed = order.includes(chosen) ? order : [chosen, ...order]
   const rival = listed.find((c) => c !== chosen && c.ruledOut === null)
   return {
-    key,
-    title,
-    question,
-    value: chosen.id,
-    label: chosen.label,
-    by: pinned ? 'you' : chosen.by,
-    reason: pinned ? `You chose this. ${chosen.ruledOut ?? chosen.reason}` : chosen.reason,
-    pinned: pinned !== undefined,
-    ruledOut: chosen.ruledOut,
-    alternatives: listed.map((c) => ({ id: c.id, label: c.label, ruledOut: c.ruledOut, costs: c.costs, total: total(c as Candidate) })),
-    close: !pinned && rival !== undefined && total(rival as Candidate) - total(chosen as Candidate) < CLOSE_POINTS,
+    chosen,
+    line: {
+      value: chosen.id,
+      label: chosen.label,
+      by: pinned ? 'you' : chosen.by,
+      reason: pinned ? `You chose this. ${chosen.ruledOut ?? chosen.reason}` : chosen.reason,
+      pinned: pinned !== null,
+      ruledOut: chosen.ruledOut,
+      alternatives: listed.map(({ id, label, ruledOut, costs }) => ({ id, label, ruledOut, costs, total: totalOf(costs) })),
+      close: !pinned && rival !== undefined && totalOf(rival.costs) - totalOf(chosen.costs) < CLOSE_POINTS,
+    },
+  }
+}
+
+/**
+ * Declares a decision. The context, the settled set-up, what a plate keeps, its reader and the order all follow from the
+ * declarations in registry.ts; nothing else has to be told.
+ */
+export function declare<const K extends string, const N extends readonly AnyDecision[], V, S extends object, F extends Shape>(
+  declaration: Declaration<K, N, V, S, F>,
+) {
+  return {
+    ...declaration,
+    /** For the type system only. */
+    sets: undefined as S | undefined,
+    /** Takes the decision. `known` holds what the decisions it needs have set; null where one of them found nothing. */
+    take(given: Given, known: Partial<S & Knows<N>> | null): { line: Line & { key: K }; sets: S | null } {
+      const { key, title, question } = declaration
+      const head = { key, title, question }
+      if (!known) return { line: { ...head, ...NOTHING }, sets: null }
+      const all = { ...given, ...known } as Knows<N>
+      const { line, chosen } = choose(declaration.candidates(all), given.pins[key], (pin) => declaration.custom?.(pin, all) ?? null)
+      return { line: { ...head, ...line }, sets: chosen && declaration.accept(chosen.value, all) }
+    },
   }
 }

@@ -1,9 +1,8 @@
 import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
-import { DECISION_KEYS } from './decision.ts'
 import { pageShift } from './page.ts'
 import { placementPin } from './placement.ts'
-import { DECISIONS } from './registry.ts'
+import { DECISION_KEYS, DECISIONS } from './registry.ts'
 
 const line = (plate: ReturnType<typeof plateOf>, key: string) => plate.decisions.find((d) => d.key === key)
 const option = (plate: ReturnType<typeof plateOf>, key: string, id: string) => line(plate, key)?.alternatives.find((a) => a.id === id)

@@ -2,8 +2,14 @@ import { keptAfterExpansion } from '../../sheet/layout.ts'
 import { neededBySheet, sliverRisk } from '../../sheet/slivers.ts'
 import { type Coverage, expansionNeeded } from '../../sheet/tolerance.ts'
 import { writeLength } from '../../things/length/length.ts'
-import type { Expansion } from '../../things/printers/printer.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { type Expansion, ExpansionSchema } from '../../things/printers/printer.ts'
+import { type Candidate, declare } from './decision.ts'
+import { marginsDecision } from './margins.ts'
+import { pageDecision } from './page.ts'
+import { pathDecision } from './path.ts'
+import { positionDecision } from './position.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
 
 /** A risk as sheets out of a number people can picture. */
 export const sayRisk = (risk: number): string =>
@@ -15,17 +21,25 @@ export const sayRisk = (risk: number): string =>
         ? `${Math.max(1, Math.round(risk * 1000))} sheets of 1 000`
         : `${Math.round(risk * 100)} sheets of 100`
 
-export const expansionDecision: Decision<Expansion | null> = {
+interface Bleed {
+  step: Expansion | null
+  /** Expansion each of many simulated sheets needs, ascending, µm; null for a print with margins. */
+  needs: Float64Array | null
+}
+
+export const expansionDecision = declare({
   key: 'expansion',
   title: 'Expansion',
   question: 'How far past the edge is printed?',
-  candidates: (context) => {
-    const { borderless, printer, way, page, path, lot, brief, offset } = context
-    if (!printer || !way || !page || !path || !lot) return []
-    const none: Candidate<Expansion | null> = {
+  group: 'layout',
+  needs: [printerDecision, pathDecision, stockDecision, pageDecision, positionDecision, marginsDecision],
+  ofTheWay: true,
+  agreement: 'edges',
+  candidates: ({ borderless, printer, way, page, path, lot, brief, offset }): Candidate<Bleed>[] => {
+    const none: Candidate<Bleed> = {
       id: 'none',
       label: 'None',
-      value: null,
+      value: { step: null, needs: null },
       ruledOut: borderless === 'none' ? null : 'A borderless print exactly to the edge leaves white hairlines.',
       costs: [],
       by: 'rule',
@@ -35,15 +49,14 @@ export const expansionDecision: Decision<Expansion | null> = {
     const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
     const needed = expansionNeeded(coverage)
     const needs = neededBySheet(coverage)
-    context.needs = needs
-    const steps = printer.expansions.map((step): Candidate<Expansion | null> => {
+    const steps = printer.expansions.map((step): Candidate<Bleed> => {
       const lost = (1 - keptAfterExpansion(page.width, page.length, step.um)) * 100
       const short = needed - step.um
       const risk = sliverRisk(needs, step.um)
       return {
         id: step.id,
         label: `${step.name} (${writeLength(step.um, brief.unit)})`,
-        value: step,
+        value: { step, needs },
         ruledOut: null,
         costs: [
           { points: lost / 2, says: `${lost.toFixed(1)} % of the picture is lost` },
@@ -63,9 +76,10 @@ export const expansionDecision: Decision<Expansion | null> = {
             : `It is the smallest step that covers the ${writeLength(needed, brief.unit)} the tolerances add up to.`,
       }
     })
-    return [...steps, none]
+    return [...steps, { ...none, value: { step: null, needs } }]
   },
-  accept: (context, step) => {
-    context.expansion = step
-  },
-}
+  accept: ({ step, needs }) => ({ expansion: step, bleedNeeds: needs }),
+  keeps: { expansion: ExpansionSchema.nullable() },
+  keep: ({ expansion }) => ({ expansion }),
+  before: {},
+})

@@ -1,6 +1,8 @@
+import { z } from 'zod'
+import { pictureOf } from '../../things/brief/picture.ts'
 import { INTENTS, type Intent } from '../../things/media/intent.ts'
-import { pictureOf } from '../resolve/context.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { type Candidate, declare } from './decision.ts'
+import { stockDecision } from './stock.ts'
 
 const LABEL: Record<Intent, string> = {
   perceptual: 'Perceptual',
@@ -9,12 +11,15 @@ const LABEL: Record<Intent, string> = {
   absolute: 'ICC-absolute colorimetric',
 }
 
-export const intentDecision: Decision<Intent> = {
+export const intentDecision = declare({
   key: 'intent',
   title: 'Rendering intent',
   question: 'What happens to colours this ink cannot print?',
-  candidates: ({ brief, paper, pairing, studio }) => {
-    if (!paper) return []
+  group: 'colour',
+  needs: [stockDecision],
+  ofTheWay: false,
+  agreement: 'intent',
+  candidates: ({ brief, paper, pairing, studio }): Candidate<Intent>[] => {
     const tested = pairing?.tested ?? null
     const grey = pictureOf(brief).channels === 'grey'
     const absorbent = paper.surface !== 'gloss' && paper.surface !== 'satin'
@@ -37,34 +42,31 @@ export const intentDecision: Decision<Intent> = {
             ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
             : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
           : `${LABEL[rule]} is the studio’s everyday intent.`
-    return INTENTS.map(
-      (intent): Candidate<Intent> => ({
-        id: intent,
-        label: LABEL[intent],
-        value: intent,
-        ruledOut: null,
-        costs:
-          intent === 'absolute'
-            ? [{ points: 20, says: 'for proofs of another paper: tints the whites' }]
-            : intent === 'saturation'
-              ? [{ points: 15, says: 'for charts, not for photographs' }]
-              : intent === favourite
-                ? []
-                : [
-                    {
-                      points: 2.5,
-                      says:
-                        intent === 'relative'
-                          ? 'colours beyond the gamut flatten'
-                          : 'colours that would print as they are move a little too',
-                    },
-                  ],
-        by: tested ? 'pairing' : grey ? 'rule' : 'house',
-        reason: why,
-      }),
-    )
+    return INTENTS.map((intent) => ({
+      id: intent,
+      label: LABEL[intent],
+      value: intent,
+      ruledOut: null,
+      costs:
+        intent === 'absolute'
+          ? [{ points: 20, says: 'for proofs of another paper: tints the whites' }]
+          : intent === 'saturation'
+            ? [{ points: 15, says: 'for charts, not for photographs' }]
+            : intent === favourite
+              ? []
+              : [
+                  {
+                    points: 2.5,
+                    says:
+                      intent === 'relative' ? 'colours beyond the gamut flatten' : 'colours that would print as they are move a little too',
+                  },
+                ],
+      by: tested ? 'pairing' : grey ? 'rule' : 'house',
+      reason: why,
+    }))
   },
-  accept: (context, intent) => {
-    context.intent = intent
-  },
-}
+  accept: (intent) => ({ intent }),
+  keeps: { intent: z.enum(INTENTS) },
+  keep: ({ intent }) => ({ intent }),
+  before: {},
+})

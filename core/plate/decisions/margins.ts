@@ -1,15 +1,24 @@
+import { z } from 'zod'
 import { writeLength } from '../../things/length/length.ts'
-import { borderlessEdges } from '../resolve/ways.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { borderlessEdges } from '../ways/ways.ts'
+import { type Candidate, declare, hundredths } from './decision.ts'
+import { pageDecision } from './page.ts'
+import { pathDecision } from './path.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
 
-type Mode = 'none' | 'all' | 'sides'
+const MODES = ['none', 'all', 'sides'] as const
+type Mode = (typeof MODES)[number]
 
-export const marginsDecision: Decision<Mode> = {
+export const marginsDecision = declare({
   key: 'margins',
   title: 'Margins',
   question: 'Does paper show at the edges, or does the picture run off them?',
-  candidates: ({ brief, path, lot, page, printer }) => {
-    if (!path || !lot || !page || !printer) return []
+  group: 'layout',
+  needs: [printerDecision, pathDecision, stockDecision, pageDecision],
+  ofTheWay: true,
+  agreement: 'edges',
+  candidates: ({ brief, path, lot, page, printer }): Candidate<Mode>[] => {
     const asked = brief.finish === 'borderless'
     const possible = borderlessEdges(path, lot, page.pwg === null)
     const noSteps = printer.expansions.length === 0
@@ -56,7 +65,19 @@ export const marginsDecision: Decision<Mode> = {
     }
     return list
   },
-  accept: (context, mode) => {
-    context.borderless = mode
+  accept: (borderless) => ({ borderless }),
+  keeps: { borderless: z.enum(MODES) },
+  keep: ({ borderless }) => ({ borderless }),
+  before: {},
+  wire: ({ borderless, path }, side) => {
+    const back = side === 'back'
+    const margins = back ? (path.duplex?.margins ?? path.margins) : path.margins
+    const margin = (um: number) => ({ tag: 'integer' as const, value: borderless === 'none' || back ? hundredths(um) : 0 })
+    return {
+      'media-col.media-top-margin': margin(margins.leading),
+      'media-col.media-bottom-margin': margin(margins.trailing),
+      'media-col.media-left-margin': margin(margins.left),
+      'media-col.media-right-margin': margin(margins.right),
+    }
   },
-}
+})

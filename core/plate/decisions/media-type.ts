@@ -1,20 +1,25 @@
-import type { MediaType } from '../../things/printers/printer.ts'
-import { nearestMediaType } from '../resolve/ways.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { type MediaType, MediaTypeSchema } from '../../things/printers/printer.ts'
+import { nearestMediaType } from '../ways/ways.ts'
+import { type Candidate, declare } from './decision.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
 
-export const mediaTypeDecision: Decision<MediaType> = {
+export const mediaTypeDecision = declare({
   key: 'media-type',
   title: 'Media type',
   question: 'Which entry stands for this paper, in the driver and at the panel?',
-  candidates: ({ printer, paper, pairing, studio }) => {
-    if (!printer || !paper) return []
+  group: 'paper',
+  needs: [printerDecision, stockDecision],
+  ofTheWay: true,
+  agreement: 'media-type',
+  candidates: ({ printer, paper, pairing, studio }): Candidate<MediaType>[] => {
     const nearest = nearestMediaType(printer, paper, pairing)
     const madeWith = new Set(
       studio.profiles
         .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
         .map((p) => p.boundTo?.mediaTypeId),
     )
-    return printer.mediaTypes.map((m): Candidate<MediaType> => {
+    return printer.mediaTypes.map((m) => {
       const tested = pairing?.tested ?? null
       const won = tested?.mediaTypeId === m.id
       const proven = won || (pairing?.mediaTypeId === m.id && !tested?.mediaTypeId)
@@ -42,7 +47,9 @@ export const mediaTypeDecision: Decision<MediaType> = {
       }
     })
   },
-  accept: (context, mediaType) => {
-    context.mediaType = mediaType
-  },
-}
+  accept: (mediaType) => ({ mediaType }),
+  keeps: { mediaType: MediaTypeSchema },
+  keep: ({ mediaType }) => ({ mediaType }),
+  before: {},
+  wire: ({ mediaType }) => ({ 'media-col.media-type': { tag: 'keyword', value: mediaType.id } }),
+})

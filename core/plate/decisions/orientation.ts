@@ -3,13 +3,19 @@ import { opensRight } from '../../sheet/make/folded-card.ts'
 import { centredOn, movedInto, type PrintSize, placingFrame, printSize, type Room } from '../../sheet/placement.ts'
 import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import type { Brief } from '../../things/brief/brief.ts'
-import type { Picture } from '../../things/brief/picture.ts'
+import { type Picture, pictureOf } from '../../things/brief/picture.ts'
 import { pictureEdge, TURNS, type Turn } from '../../things/brief/turn.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES, type Edges } from '../../things/paths/path.ts'
-import { pictureOf } from '../resolve/context.ts'
-import type { Candidate, Cost, Decision } from './decision.ts'
+import type { Cost } from '../ways/cost.ts'
+import { type Candidate, declare } from './decision.ts'
+import { expansionDecision } from './expansion.ts'
+import { marginsDecision } from './margins.ts'
+import { pageDecision } from './page.ts'
+import { pathDecision } from './path.ts'
+import { positionDecision } from './position.ts'
 import { roomFor } from './room.ts'
+import { stockDecision } from './stock.ts'
 
 const LABEL: Record<Turn, string> = { 0: 'Head leads', 90: 'Turned 90° clockwise', 180: 'Foot leads', 270: 'Turned 90° anticlockwise' }
 
@@ -52,19 +58,22 @@ function placingCosts(brief: Brief, picture: Picture, turn: Turn, size: PrintSiz
   return points(there) < points(here) ? there : here
 }
 
-export const orientationDecision: Decision<Turn> = {
+export const orientationDecision = declare({
   key: 'orientation',
   title: 'Orientation',
   question: 'Which way round does the picture lie on the sheet?',
-  candidates: (context) => {
+  group: 'layout',
+  needs: [pathDecision, stockDecision, pageDecision, positionDecision, marginsDecision, expansionDecision],
+  ofTheWay: true,
+  agreement: null,
+  candidates: (context): Candidate<Turn>[] => {
     const { brief } = context
-    const rooms = TURNS.map((turn) => roomFor(context, turn))
-    if (rooms[0] === null) return []
+    const rooms = TURNS.map((turn) => roomFor({ ...context, turn }))
     const picture = pictureOf(brief)
     const whole = picture.width * picture.height
     const sized = TURNS.map((turn, i) => printSize(brief, picture, turn, rooms[i] as Room))
     const largest = Math.max(...sized.map((s) => s.w * s.h))
-    return TURNS.map((turn, i): Candidate<Turn> => {
+    return TURNS.map((turn, i) => {
       const size = sized[i] as (typeof sized)[number]
       const room = rooms[i] as Room
       const cropped = 1 - size.crop.w * size.crop.h
@@ -97,9 +106,9 @@ export const orientationDecision: Decision<Turn> = {
       }
     })
   },
-  accept: (context, turn) => {
-    context.turn = turn
-    const room = roomFor(context)
-    context.size = room ? printSize(context.brief, pictureOf(context.brief), turn, room) : null
-  },
-}
+  accept: (turn, known) => ({ turn, size: printSize(known.brief, pictureOf(known.brief), turn, roomFor({ ...known, turn })) }),
+  // How it lies is part of the plate's form.
+  keeps: {},
+  keep: () => ({}),
+  before: {},
+})

@@ -1,11 +1,25 @@
+import { z } from 'zod'
 import { pageOnSheet } from '../../sheet/layout.ts'
 import { type Unit, writeLength, writeSize } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/path.ts'
 import type { Printer } from '../../things/printers/printer.ts'
 import { namedSize, nameOf } from '../../things/sizes/named.ts'
-import type { Page } from '../resolve/context.ts'
-import { borderlessEdges } from '../resolve/ways.ts'
-import type { Candidate, Cost, Decision } from './decision.ts'
+import type { Cost } from '../ways/cost.ts'
+import { borderlessEdges } from '../ways/ways.ts'
+import { type Candidate, declare, hundredths } from './decision.ts'
+import { pathDecision } from './path.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
+
+/** The page the driver is told. */
+export const PageSchema = z.object({
+  width: z.number(),
+  length: z.number(),
+  /** PWG name, or null for a custom page. */
+  pwg: z.string().nullable(),
+  name: z.string(),
+})
+export type Page = z.infer<typeof PageSchema>
 
 /** Sideways and lengthwise shift of the print when the page is not the sheet, µm. */
 export function pageShift(
@@ -33,12 +47,15 @@ export const refusalText = (quirk: Quirk, unit: Unit): string =>
 /** Minutes to type a custom page and check it. */
 const CUSTOM_PAGE_POINTS = 2
 
-export const pageDecision: Decision<Page> = {
+export const pageDecision = declare({
   key: 'page',
   title: 'Paper size',
   question: 'Which page size is the driver told?',
-  candidates: ({ way, path, printer, lot, brief, studio }) => {
-    if (!way || !path || !printer || !lot) return []
+  group: 'layout',
+  needs: [printerDecision, pathDecision, stockDecision],
+  ofTheWay: true,
+  agreement: 'page',
+  candidates: ({ way, path, printer, lot, brief, studio }): Candidate<Page>[] => {
     const { fed } = way
     const wanted = brief.finish === 'borderless' && borderlessEdges(path, lot, false).length > 0
     const costs = (page: Page, custom: boolean): Cost[] => {
@@ -119,7 +136,12 @@ export const pageDecision: Decision<Page> = {
     }
     return list
   },
-  accept: (context, page) => {
-    context.page = page
-  },
-}
+  accept: (page) => ({ page }),
+  keeps: { page: PageSchema },
+  keep: ({ page }) => ({ page }),
+  before: {},
+  wire: ({ page }) => ({
+    'media-col.media-size.x-dimension': { tag: 'integer', value: hundredths(page.width) },
+    'media-col.media-size.y-dimension': { tag: 'integer', value: hundredths(page.length) },
+  }),
+})

@@ -1,12 +1,17 @@
-import type { Path } from '../../things/paths/path.ts'
-import { bestWayEach } from './best-way.ts'
-import type { Decision } from './decision.ts'
+import { type Path, PathSchema } from '../../things/paths/path.ts'
+import { bestWayEach } from '../ways/best-way.ts'
+import { type Candidate, declare } from './decision.ts'
+import { printerDecision } from './printer.ts'
 
-export const pathDecision: Decision<Path> = {
+export const pathDecision = declare({
   key: 'path',
   title: 'Path',
   question: 'Which way does the paper go through it?',
-  candidates: ({ ways, printer, pins }) =>
+  group: 'machine',
+  needs: [printerDecision],
+  ofTheWay: true,
+  agreement: 'source',
+  candidates: ({ ways, printer, pins }): Candidate<Path>[] =>
     bestWayEach(
       ways.filter((w) => w.printer === printer),
       (w) => w.path.id,
@@ -24,7 +29,9 @@ export const pathDecision: Decision<Path> = {
           ? `It is the path ${way.paper.name} has been proven on.`
           : `It carries ${(way.paper.thickness / 1000).toFixed(2)} mm stock at the least cost.`,
     })),
-  accept: (context, path) => {
-    context.path = path
-  },
-}
+  accept: (path) => ({ path }),
+  keeps: { path: PathSchema },
+  keep: ({ path }) => ({ path }),
+  before: {},
+  wire: ({ path }) => ({ 'media-col.media-source': { tag: 'keyword', value: path.source } }),
+})

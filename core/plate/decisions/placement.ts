@@ -1,24 +1,33 @@
 import { centredOn, movedInto, placingFrame } from '../../sheet/placement.ts'
 import type { Rect } from '../../sheet/rect.ts'
+import { pictureOf } from '../../things/brief/picture.ts'
 import { MAX_LENGTH, writeLength } from '../../things/length/length.ts'
-import { pictureOf } from '../resolve/context.ts'
-import type { Candidate, Decision } from './decision.ts'
-import { costOfCut, cutOff } from './orientation.ts'
+import { type Candidate, declare } from './decision.ts'
+import { expansionDecision } from './expansion.ts'
+import { marginsDecision } from './margins.ts'
+import { costOfCut, cutOff, orientationDecision } from './orientation.ts'
+import { pageDecision } from './page.ts'
+import { pathDecision } from './path.ts'
+import { positionDecision } from './position.ts'
 import { roomFor } from './room.ts'
+import { stockDecision } from './stock.ts'
 
 const PLACED = /^at:(-?\d{1,9}),(-?\d{1,9})$/
 
 /** The pin for a picture whose leading left corner lies at x, y of the true sheet, µm. */
 export const placementPin = (x: number, y: number): string => `at:${Math.round(x)},${Math.round(y)}`
 
-export const placementDecision: Decision<Rect> = {
+export const placementDecision = declare({
   key: 'placement',
   title: 'Placement',
   question: 'Where on the sheet does the picture lie?',
-  candidates: (context) => {
+  group: 'layout',
+  needs: [pathDecision, stockDecision, pageDecision, positionDecision, marginsDecision, expansionDecision, orientationDecision],
+  ofTheWay: true,
+  agreement: null,
+  candidates: (context): Candidate<Rect>[] => {
     const room = roomFor(context)
     const { size, brief, studio, turn } = context
-    if (!room || !size) return []
     const centred = centredOn(placingFrame(brief, room, turn), size)
     const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(brief, pictureOf(brief), turn, size, cutOff(rect, room.printable)))
     const moved = movedInto(room.printable, centred)
@@ -56,7 +65,7 @@ export const placementDecision: Decision<Rect> = {
   },
   custom: (pin, { size, brief }) => {
     const match = PLACED.exec(pin)
-    if (!match || !size) return null
+    if (!match) return null
     const [x, y] = [Number(match[1]), Number(match[2])]
     if (Math.abs(x) > MAX_LENGTH || Math.abs(y) > MAX_LENGTH) return null
     return {
@@ -69,7 +78,9 @@ export const placementDecision: Decision<Rect> = {
       reason: 'Placed by hand.',
     }
   },
-  accept: (context, placed) => {
-    context.placed = placed
-  },
-}
+  accept: (placed) => ({ placed }),
+  // Where it lies is part of the plate's form.
+  keeps: {},
+  keep: () => ({}),
+  before: {},
+})

@@ -1,16 +1,25 @@
+import { z } from 'zod'
 import { writeLength } from '../../things/length/length.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
 import { isRoll } from '../../things/paths/path.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { type Candidate, declare } from './decision.ts'
+import { mediaTypeDecision } from './media-type.ts'
+import { pathDecision } from './path.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
 
-type Gap = 'normal' | 'wide'
+const GAPS = ['normal', 'wide'] as const
+type Gap = (typeof GAPS)[number]
 
-export const platenGapDecision: Decision<Gap> = {
+export const platenGapDecision = declare({
   key: 'platen-gap',
   title: 'Platen gap',
   question: 'How high does the head travel above the sheet?',
-  candidates: ({ printer, path, paper, lot, mediaType, studio, brief, way }) => {
-    if (!printer || !path || !paper || !lot || !mediaType || !way) return []
+  group: 'ink',
+  needs: [printerDecision, pathDecision, stockDecision, mediaTypeDecision],
+  ofTheWay: false,
+  agreement: 'platen-gap',
+  candidates: ({ printer, path, paper, lot, mediaType, studio, brief, way }): Candidate<Gap>[] => {
     const thick = paper.thickness > printer.normalGapUpTo
     const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * brief.copies) : null
     const byEntry = mediaType.platenGap === 'wide'
@@ -43,9 +52,12 @@ export const platenGapDecision: Decision<Gap> = {
         by: byEntry ? 'pairing' : 'rule',
         reason: needed ? why : 'It keeps the head off the sheet.',
       },
-    ] satisfies Candidate<Gap>[]
+    ]
   },
-  accept: (context, gap) => {
-    context.gap = gap
-  },
-}
+  accept: (gap) => ({ gap }),
+  keeps: { gap: z.enum(GAPS) },
+  keep: ({ gap }) => ({ gap }),
+  before: { gap: ({ mediaType }) => mediaType.platenGap },
+  // How high the head travels has no registered attribute; printers that offer it name it so.
+  wire: ({ gap }) => ({ 'platen-gap': { tag: 'keyword', value: gap } }),
+})

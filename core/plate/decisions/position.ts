@@ -1,7 +1,9 @@
-import type { Offset } from '../../sheet/layout.ts'
+import { type Offset, OffsetSchema } from '../../sheet/layout.ts'
 import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
 import { writeLength } from '../../things/length/length.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { type Candidate, declare } from './decision.ts'
+import { pathDecision } from './path.ts'
+import { printerDecision } from './printer.ts'
 
 /** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
 const READABLE = 100
@@ -13,12 +15,15 @@ const skewText = (degrees: number | null) =>
     : ` It also lies ${Math.abs(degrees).toFixed(2)}° askew, which placing cannot make up for: look at the guides.`
 
 /** Where this path lays its prints, as earlier inspections found: corrected only with enough of them, and never silently. */
-export const positionDecision: Decision<Offset> = {
+export const positionDecision = declare({
   key: 'position',
   title: 'Position',
   question: 'Is the page moved to make up for where this path really lays it?',
-  candidates: ({ printer, path, studio, brief }) => {
-    if (!printer || !path) return []
+  group: 'layout',
+  needs: [printerDecision, pathDecision],
+  ofTheWay: true,
+  agreement: null,
+  candidates: ({ printer, path, studio, brief }): Candidate<Offset>[] => {
     const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
     const shift = known ? Math.max(Math.abs(known.across), Math.abs(known.along)) : 0
     const enough = known !== undefined && known.runs.length >= ENOUGH_READINGS
@@ -59,7 +64,8 @@ export const positionDecision: Decision<Offset> = {
     }
     return list
   },
-  accept: (context, offset) => {
-    context.offset = offset
-  },
-}
+  accept: (offset) => ({ offset }),
+  keeps: { offset: OffsetSchema },
+  keep: ({ offset }) => ({ offset }),
+  before: { offset: () => ({ x: 0, y: 0 }) },
+})

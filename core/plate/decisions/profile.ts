@@ -1,12 +1,21 @@
-import type { Profile } from '../../things/media/media.ts'
-import type { Candidate, Cost, Decision } from './decision.ts'
+import { type Profile, ProfileSchema } from '../../things/media/media.ts'
+import type { Cost } from '../ways/cost.ts'
+import { colourManagementDecision } from './colour-management.ts'
+import { type Candidate, declare } from './decision.ts'
+import { mediaTypeDecision } from './media-type.ts'
+import { printerDecision } from './printer.ts'
+import { qualityDecision } from './quality.ts'
+import { stockDecision } from './stock.ts'
 
-export const profileDecision: Decision<Profile | null> = {
+export const profileDecision = declare({
   key: 'profile',
   title: 'Profile',
   question: 'Which ICC profile was made for exactly this?',
-  candidates: ({ printer, paper, mediaType, quality, studio, management }) => {
-    if (!printer || !paper || !mediaType || !quality) return []
+  group: 'colour',
+  needs: [printerDecision, stockDecision, mediaTypeDecision, qualityDecision, colourManagementDecision],
+  ofTheWay: true,
+  agreement: 'profile',
+  candidates: ({ printer, paper, mediaType, quality, studio, management }): Candidate<Profile | null>[] => {
     const managed = management === 'program' || management === 'both'
     const none: Candidate<Profile | null> = {
       id: 'none',
@@ -47,7 +56,9 @@ export const profileDecision: Decision<Profile | null> = {
     })
     return [...list, none]
   },
-  accept: (context, profile) => {
-    context.profile = profile
-  },
-}
+  accept: (profile) => ({ profile }),
+  keeps: { profile: ProfileSchema.nullable() },
+  // Where nobody applies it, it is no part of the set-up.
+  keep: ({ profile, management }) => ({ profile: management === 'program' || management === 'both' ? profile : null }),
+  before: {},
+})

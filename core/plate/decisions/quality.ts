@@ -1,22 +1,30 @@
-import type { Quality } from '../../things/printers/printer.ts'
-import type { Candidate, Decision } from './decision.ts'
+import { type Quality, QualitySchema } from '../../things/printers/printer.ts'
+import { type Candidate, declare } from './decision.ts'
+import { printerDecision } from './printer.ts'
+import { stockDecision } from './stock.ts'
 
 /** From how many copies on a job counts as a rush of small prints, printed on standard. Common practice. */
 const RUSH_COPIES = 50
 
-export const qualityDecision: Decision<Quality> = {
+/** IPP `print-quality` (RFC 8011 section 5.2.13). */
+const PRINT_QUALITY = { draft: 3, normal: 4, high: 5 } as const
+
+export const qualityDecision = declare({
   key: 'quality',
   title: 'Quality',
   question: 'At which resolution is it printed?',
-  candidates: ({ printer, pairing, studio, paper, brief, way }) => {
-    if (!printer || !paper || !way) return []
+  group: 'ink',
+  needs: [printerDecision, stockDecision],
+  ofTheWay: true,
+  agreement: 'quality',
+  candidates: ({ printer, pairing, studio, paper, brief, way }): Candidate<Quality>[] => {
     const rush = brief.copies >= RUSH_COPIES
     const profiled = studio.profiles
       .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
       .map((p) => p.boundTo?.dpi)
     const squareMetres = (way.fed.width * way.fed.length * brief.copies) / 1e12
     const fastest = Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre))
-    return printer.qualities.map((q): Candidate<Quality> => {
+    return printer.qualities.map((q) => {
       const paired = pairing?.qualityId === q.id
       const extra = (squareMetres * (q.secondsPerSquareMetre - fastest)) / 60
       const costs = []
@@ -42,7 +50,9 @@ export const qualityDecision: Decision<Quality> = {
       }
     })
   },
-  accept: (context, quality) => {
-    context.quality = quality
-  },
-}
+  accept: (quality) => ({ quality }),
+  keeps: { quality: QualitySchema },
+  keep: ({ quality }) => ({ quality }),
+  before: {},
+  wire: ({ quality }) => ({ 'print-quality': { tag: 'enum', value: PRINT_QUALITY[quality.ipp] } }),
+})

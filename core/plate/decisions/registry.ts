@@ -1,7 +1,8 @@
+import { z } from 'zod'
 import { blackPointDecision } from './black-point.ts'
 import { clearCoatDecision } from './clear-coat.ts'
 import { colourManagementDecision } from './colour-management.ts'
-import type { Decision } from './decision.ts'
+import { type AnyDecision, type Given, type KeptOf, LineSchema, type SetBy, type WireAttributes } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
 import { intentDecision } from './intent.ts'
 import { marginsDecision } from './margins.ts'
@@ -17,8 +18,8 @@ import { profileDecision } from './profile.ts'
 import { qualityDecision } from './quality.ts'
 import { stockDecision } from './stock.ts'
 
-/** Every decision of a plate in the order it is taken: each may rely on those before it. */
-export const DECISIONS: readonly Decision[] = [
+/** Every decision of a plate in the order it is taken, each after those it needs. A new one is a file and a line here. */
+export const DECISIONS = [
   printerDecision,
   pathDecision,
   stockDecision,
@@ -36,4 +37,68 @@ export const DECISIONS: readonly Decision[] = [
   profileDecision,
   intentDecision,
   blackPointDecision,
-] as unknown as readonly Decision[]
+] as const
+type Taken = (typeof DECISIONS)[number]
+
+export type DecisionKey = Taken['key']
+export const DECISION_KEYS: readonly DecisionKey[] = DECISIONS.map((decision) => decision.key)
+const KeySchema = z.enum(DECISION_KEYS)
+
+/** `true` where every decision stands after those it needs; otherwise the ones that stand too late. */
+export type InOrder<D extends readonly AnyDecision[], Before = never> = D extends readonly [
+  infer First extends AnyDecision,
+  ...infer Rest extends readonly AnyDecision[],
+]
+  ? First['needs'][number]['key'] extends Before
+    ? InOrder<Rest, Before | First['key']>
+    : { decision: First['key']; needsFirst: Exclude<First['needs'][number]['key'], Before> }
+  : true
+true satisfies InOrder<typeof DECISIONS>
+
+/** Decisions an operator has fixed: the id of the candidate for each. */
+export type Pins = Partial<Record<DecisionKey, string>>
+export const PinsSchema = z.partialRecord(KeySchema, z.string().max(120))
+/** A change of pins: null releases one. */
+export const PinChangeSchema = z.partialRecord(KeySchema, z.string().nullable())
+export const TouchesSchema = z.array(KeySchema)
+
+export const DecisionLineSchema = LineSchema.extend({ key: KeySchema })
+export type DecisionLine = z.infer<typeof DecisionLineSchema>
+
+/** Everything the decisions have set. */
+export type Decided = SetBy<Taken>
+
+/** The schema of what a plate keeps of its decisions. */
+export type SetupFields = KeptOf<Taken>
+export const SETUP_SHAPE: { [K in keyof SetupFields]: z.ZodType<SetupFields[K]> } = Object.assign({}, ...DECISIONS.map((d) => d.keeps))
+
+/** What the plate keeps of settled decisions. */
+export const keptOf = (settled: Given & Decided): SetupFields => Object.assign({}, ...DECISIONS.map((d) => d.keep(settled)))
+
+/** The attributes that ask a printer for what a plate keeps, by name; `side` is the pass. */
+export const wireAttributesOf = (setup: SetupFields, side: 'front' | 'back'): WireAttributes =>
+  Object.assign({}, ...DECISIONS.map((d) => d.wire?.(setup, side)))
+
+/** What an older plate kept, with the fields of younger decisions added. */
+export function withYoungerFields(old: Partial<SetupFields>): SetupFields {
+  const fields: Partial<SetupFields> = { ...old }
+  for (const { before } of DECISIONS)
+    for (const [field, from] of Object.entries(before)) Object.assign(fields, field in old ? {} : { [field]: from(fields as SetupFields) })
+  return fields as SetupFields
+}
+
+/** Takes every decision. What is decided is complete, or null when one of them had nothing to choose from. */
+export function decideAll(given: Given): { lines: DecisionLine[]; decided: Decided | null } {
+  const set = new Map<string, object>()
+  const known: Partial<Decided> = {}
+  const lines = DECISIONS.map((decision): DecisionLine => {
+    const ready = decision.needs.every((need) => set.has(need.key))
+    const { line, sets } = decision.take(given, ready ? known : null)
+    if (sets) {
+      set.set(decision.key, sets)
+      Object.assign(known, sets)
+    }
+    return line
+  })
+  return { lines, decided: set.size === DECISIONS.length ? (known as Decided) : null }
+}

@@ -1,16 +1,30 @@
-import { type EdgeMode, pageOnSheet, printableArea } from '../../sheet/layout.ts'
+import { type EdgeMode, type Offset, pageOnSheet, printableArea } from '../../sheet/layout.ts'
 import { frontPanel } from '../../sheet/make/folded-card.ts'
 import { centredOn, movedInto, type Room } from '../../sheet/placement.ts'
 import { intersect, type Rect } from '../../sheet/rect.ts'
 import type { Brief } from '../../things/brief/brief.ts'
 import type { Turn } from '../../things/brief/turn.ts'
-import { EDGES } from '../../things/paths/path.ts'
-import type { Context } from '../resolve/context.ts'
-import { borderlessEdges } from '../resolve/ways.ts'
+import type { Lot } from '../../things/media/media.ts'
+import { EDGES, type Path } from '../../things/paths/path.ts'
+import type { Expansion } from '../../things/printers/printer.ts'
+import { borderlessEdges, type Way } from '../ways/ways.ts'
+import type { Page } from './page.ts'
+
+/** What the room on a sheet follows from. */
+export interface RoomFrom {
+  brief: Pick<Brief, 'make' | 'finished'>
+  way: Pick<Way, 'fed'>
+  path: Path
+  lot: Lot
+  page: Page
+  offset: Offset
+  borderless: 'none' | 'all' | 'sides'
+  expansion: Expansion | null
+  turn: Turn
+}
 
 /** How the edges will come out: what was decided, or what the printer forces instead. */
-export function edgeMode({ path, lot, page, borderless, expansion }: Context): EdgeMode | null {
-  if (!path || !lot || !page) return null
+export function edgeMode({ path, lot, page, borderless, expansion }: Omit<RoomFrom, 'turn'>): EdgeMode {
   if (borderless === 'none' || !expansion) return { mode: 'bordered', margins: path.margins }
   const can = borderlessEdges(path, lot, page.pwg === null)
   if (can.length === 0) return { mode: 'enforced', margin: path.borderless?.enforced ?? Math.max(...EDGES.map((e) => path.margins[e])) }
@@ -29,10 +43,9 @@ function frameOn(brief: Pick<Brief, 'make' | 'finished'>, sheet: Rect, printable
 }
 
 /** The sheet, its frame and the area that takes ink, once page and margins are decided, for a turn of the picture. */
-export function roomFor(context: Context, turn: Turn = context.turn): Room | null {
-  const { way, page, path, brief, offset } = context
-  const edges = edgeMode(context)
-  if (!way || !page || !path || !edges) return null
+export function roomFor(from: RoomFrom): Room {
+  const { way, page, path, brief, offset, turn } = from
+  const edges = edgeMode(from)
   const sheet = { x: 0, y: 0, w: way.fed.width, h: way.fed.length }
   const printable = printableArea(pageOnSheet(way.fed, page, path.registration, offset), edges)
   return { sheet, frame: frameOn(brief, sheet, printable, turn), printable, borderless: edges.mode === 'borderless' }

@@ -1,13 +1,21 @@
+import { CutPlanSchema } from '../../sheet/cutting/cut-plan.ts'
 import { writeSize } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
-import type { Way } from '../resolve/ways.ts'
-import type { Decision } from './decision.ts'
+import { LotSchema, PaperSchema } from '../../things/media/media.ts'
+import type { Way } from '../ways/ways.ts'
+import { type Candidate, declare } from './decision.ts'
+import { pathDecision } from './path.ts'
+import { printerDecision } from './printer.ts'
 
-export const stockDecision: Decision<Way> = {
+export const stockDecision = declare({
   key: 'stock',
   title: 'Stock',
   question: 'Which box or roll is the sheet taken from?',
-  candidates: ({ ways, printer, path, brief }) =>
+  group: 'paper',
+  needs: [printerDecision, pathDecision],
+  ofTheWay: true,
+  agreement: null,
+  candidates: ({ ways, printer, path, brief }): Candidate<Way>[] =>
     ways
       .filter((w) => w.printer === printer && w.path === path)
       .slice(0, 40)
@@ -27,10 +35,8 @@ export const stockDecision: Decision<Way> = {
               : `It measures ${writeSize(way.lot.measured.width, way.fed.length, brief.unit)} and suits the job best.`,
         }
       }),
-  accept: (context, way) => {
-    context.way = way
-    context.lot = way.lot
-    context.paper = way.paper
-    context.pairing = way.pairing
-  },
-}
+  accept: (way) => ({ way, lot: way.lot, paper: way.paper, pairing: way.pairing, cut: way.cut }),
+  keeps: { paper: PaperSchema, lot: LotSchema, cut: CutPlanSchema.nullable() },
+  keep: ({ paper, lot, cut }) => ({ paper, lot, cut }),
+  before: { cut: () => null },
+})

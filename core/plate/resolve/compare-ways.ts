@@ -1,13 +1,13 @@
 import { contentLost } from '../../sheet/content.ts'
 import type { Brief } from '../../things/brief/brief.ts'
+import { pictureOf } from '../../things/brief/picture.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
 import type { Edge, Edges } from '../../things/paths/path.ts'
 import type { Studio } from '../../things/studio/studio.ts'
-import type { Pins } from '../decisions/decision.ts'
-import { pictureOf } from './context.ts'
+import { DECISIONS, type Pins } from '../decisions/registry.ts'
+import { borderlessEdges, type Way, waysFor } from '../ways/ways.ts'
 import type { Plate } from './plate.ts'
 import { resolve } from './resolve.ts'
-import { borderlessEdges, type Way, waysFor } from './ways.ts'
 
 /** One printer and path as it would print this job. Lengths in µm. */
 export interface WayRow {
@@ -46,26 +46,10 @@ interface Asked {
   stepsOf: (plate: Plate) => number
 }
 
-/** Pins that belong to one way of printing and mean nothing on another. */
-const OF_THE_WAY = [
-  'printer',
-  'path',
-  'stock',
-  'page',
-  'position',
-  'margins',
-  'expansion',
-  'orientation',
-  'placement',
-  'media-type',
-  'quality',
-  'profile',
-] as const
-
 /** The job's other pins, with these added. */
 export function pinsFor(pins: Pins, way: Pins): Pins {
   const rest: Pins = { ...pins }
-  for (const key of OF_THE_WAY) delete rest[key]
+  for (const { key, ofTheWay } of DECISIONS) if (ofTheWay) delete rest[key]
   return { ...rest, ...way }
 }
 

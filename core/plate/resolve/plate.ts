@@ -1,41 +1,13 @@
 import { z } from 'zod'
-import { CutPlanSchema } from '../../sheet/cutting/cut-plan.ts'
 import { BriefSchema, fullBrief } from '../../things/brief/brief.ts'
-import { LotSchema, PaperSchema, ProfileSchema } from '../../things/media/media.ts'
-import { PathSchema } from '../../things/paths/path.ts'
-import { ExpansionSchema, MediaTypeSchema, PrinterSchema, QualitySchema } from '../../things/printers/printer.ts'
 import { FindingSchema } from '../checks/check.ts'
-import { DECISION_KEYS, SOURCES } from '../decisions/decision.ts'
+import { DecisionLineSchema, PinsSchema, SETUP_SHAPE, withYoungerFields } from '../decisions/registry.ts'
 import { EstimatesSchema } from '../estimates/estimates.ts'
 
 /** Raised when the stored form of a plate changes in a way that old readers cannot follow. */
 export const PLATE_SCHEMA_VERSION = 1
 
 const RectSchema = z.object({ x: z.number(), y: z.number(), w: z.number(), h: z.number() })
-
-export const PinsSchema = z.partialRecord(z.enum(DECISION_KEYS), z.string().max(120))
-
-const LineSchema = z.object({
-  key: z.enum(DECISION_KEYS),
-  title: z.string(),
-  question: z.string(),
-  value: z.string().nullable(),
-  label: z.string(),
-  by: z.enum(SOURCES),
-  reason: z.string(),
-  pinned: z.boolean(),
-  ruledOut: z.string().nullable(),
-  alternatives: z.array(
-    z.object({
-      id: z.string(),
-      label: z.string(),
-      ruledOut: z.string().nullable(),
-      costs: z.array(z.object({ points: z.number(), says: z.string() })),
-      total: z.number(),
-    }),
-  ),
-  close: z.boolean(),
-})
 
 const SidesSchema = z.object({ leading: z.number(), trailing: z.number(), left: z.number(), right: z.number() })
 
@@ -66,17 +38,7 @@ const TextBlockSchema = z.object({
 
 /** The records a plate was made from, as they were: enough to draw, load and print it without the studio. */
 const SetupSchema = z.object({
-  printer: PrinterSchema.omit({ paths: true, mediaTypes: true, qualities: true, expansions: true, quirks: true }),
-  path: PathSchema,
-  paper: PaperSchema,
-  lot: LotSchema,
-  page: z.object({ width: z.number(), length: z.number(), pwg: z.string().nullable(), name: z.string() }),
-  /** Correction of where the path lays the page, µm. */
-  offset: z.object({ x: z.number(), y: z.number() }),
-  /** How the sheet is cut from larger stock first, or null. */
-  cut: CutPlanSchema.nullable(),
-  borderless: z.enum(['none', 'all', 'sides']),
-  expansion: ExpansionSchema.nullable(),
+  ...SETUP_SHAPE,
   turn: TurnSchema,
   crop: RectSchema,
   /** What is seen from the front of a wrapped canvas; otherwise the picture. */
@@ -84,16 +46,6 @@ const SetupSchema = z.object({
   fold: z.object({ axis: z.enum(['across', 'along']), at: z.number() }).nullable(),
   /** Words on a folded card's back panel. */
   text: TextBlockSchema.nullable(),
-  mediaType: MediaTypeSchema,
-  quality: QualitySchema,
-  /** Height of the head above the sheet. */
-  gap: z.enum(['normal', 'wide']),
-  /** Clear coat over the print. */
-  coat: z.enum(['off', 'ink', 'all']),
-  management: z.enum(['program', 'driver', 'both', 'none']),
-  profile: ProfileSchema.nullable(),
-  intent: z.enum(['perceptual', 'relative', 'saturation', 'absolute']),
-  blackPoint: z.boolean(),
 })
 export type Setup = z.infer<typeof SetupSchema>
 
@@ -101,7 +53,7 @@ export const PlateSchema = z.object({
   schemaVersion: z.literal(PLATE_SCHEMA_VERSION),
   brief: BriefSchema,
   pins: PinsSchema,
-  decisions: z.array(LineSchema),
+  decisions: z.array(DecisionLineSchema),
   /** Null while something could not be decided; the findings say what. */
   setup: SetupSchema.nullable(),
   layout: LayoutSchema.nullable(),
@@ -126,13 +78,10 @@ export function readPlate(stored: unknown): Plate {
   }
   const setup = raw.setup && {
     ...raw.setup,
-    offset: raw.setup.offset ?? { x: 0, y: 0 },
-    cut: raw.setup.cut ?? null,
+    ...withYoungerFields(raw.setup),
     face: raw.setup.face ?? layout?.picture,
     fold: raw.setup.fold ?? null,
     text: raw.setup.text ?? null,
-    gap: raw.setup.gap ?? raw.setup.mediaType.platenGap,
-    coat: raw.setup.coat ?? ('off' as const),
   }
   return PlateSchema.parse({ ...raw, brief: fullBrief(raw.brief), layout, setup, back: raw.back ?? null })
 }

@@ -3,7 +3,7 @@ import { demoStudio } from '../../../demo/studio.ts'
 import { brief, decided, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import { DECISION_KEYS, type Pins } from '../decisions/decision.ts'
+import { DECISION_KEYS, type Pins } from '../decisions/registry.ts'
 import { PlateSchema } from './plate.ts'
 import { resolve } from './resolve.ts'
 

@@ -1,42 +1,15 @@
 import type { Brief } from '../../things/brief/brief.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { findAll } from '../checks/registry.ts'
-import { decide, type Pins } from '../decisions/decision.ts'
-import { DECISIONS } from '../decisions/registry.ts'
-import type { Context } from './context.ts'
+import type { Given } from '../decisions/decision.ts'
+import { decideAll, keptOf, type Pins } from '../decisions/registry.ts'
+import { type Settled, settle } from '../settle/settled.ts'
+import { waysFor } from '../ways/ways.ts'
 import { PLATE_SCHEMA_VERSION, type Plate, type Setup } from './plate.ts'
-import { type Settled, settle } from './settled.ts'
-import { waysFor } from './ways.ts'
 
-function setupOf(s: Settled): Setup {
-  const { paths: _paths, mediaTypes: _types, qualities: _qualities, expansions: _steps, quirks: _quirks, ...printer } = s.printer
-  const { path, paper, lot, page, offset, cut, borderless, expansion, turn, crop, face, fold, text } = s
-  const { mediaType, quality, gap, coat, management, profile, intent, blackPoint } = s
-  const applied = management === 'program' || management === 'both' ? profile : null
-  return {
-    printer,
-    path,
-    paper,
-    lot,
-    page,
-    offset,
-    cut,
-    borderless,
-    expansion,
-    turn,
-    crop,
-    face,
-    fold,
-    text,
-    mediaType,
-    quality,
-    gap,
-    coat,
-    management,
-    profile: applied,
-    intent,
-    blackPoint,
-  }
+function setupOf(settled: Settled): Setup {
+  const { turn, crop, face, fold, text } = settled
+  return { ...keptOf(settled), turn, crop, face, fold, text }
 }
 
 /**
@@ -44,47 +17,20 @@ function setupOf(s: Settled): Setup {
  * edit and the server to freeze and verify. Never throws on valid input: what is impossible becomes a stop finding.
  */
 export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
-  const context: Context = {
-    brief,
-    studio,
-    pins,
-    ways: waysFor(brief, studio),
-    lostPins: [],
-    printer: null,
-    path: null,
-    way: null,
-    lot: null,
-    paper: null,
-    pairing: null,
-    page: null,
-    offset: { x: 0, y: 0 },
-    borderless: 'none',
-    expansion: null,
-    needs: null,
-    turn: 0,
-    size: null,
-    placed: null,
-    mediaType: null,
-    quality: null,
-    gap: 'normal',
-    coat: 'off',
-    management: 'program',
-    profile: null,
-    intent: 'relative',
-    blackPoint: true,
-  }
-  const decisions = DECISIONS.map((decision) => decide(decision, context))
-  const settled = settle(context)
+  const given: Given = { brief, studio, pins, ways: waysFor(brief, studio) }
+  const { lines, decided } = decideAll(given)
+  const lostPins = lines.flatMap(({ key, title, pinned }) => (pins[key] === undefined || pinned ? [] : [{ key, title, id: pins[key] }]))
+  const settled = decided && settle({ ...given, ...decided })
   return {
     schemaVersion: PLATE_SCHEMA_VERSION,
     brief,
     pins,
-    decisions,
+    decisions: lines,
     setup: settled && setupOf(settled),
     layout: settled?.layout ?? null,
     back: settled?.back ?? null,
     ppi: settled?.ppi ?? null,
-    findings: findAll(context, settled),
+    findings: findAll({ ...given, lostPins }, settled),
     estimates: settled?.estimates ?? null,
   }
 }

@@ -38,3 +38,24 @@ export const PictureSchema = z.object({
     .default(null),
 })
 export type Picture = z.infer<typeof PictureSchema>
+
+/** Stands in while a brief has no picture yet: a 3:2 frame at a resolution nothing complains of. */
+const NO_PICTURE: Picture = {
+  id: '',
+  name: '',
+  width: 6000,
+  height: 4000,
+  ppi: 300,
+  bits: 8,
+  channels: 'rgb',
+  profile: null,
+  profileHash: null,
+  hash: '',
+  preview: '',
+  warning: null,
+  colours: '',
+  content: null,
+}
+
+/** The picture of a brief, or the stand-in. */
+export const pictureOf = (brief: { picture: Picture | null }): Picture => brief.picture ?? NO_PICTURE

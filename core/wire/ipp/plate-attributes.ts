@@ -1,40 +1,45 @@
 import type { Side } from '../../output/page/page-plan.ts'
+import { wireAttributesOf } from '../../plate/decisions/registry.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
-import { type Attributes, v } from './message.ts'
+import { type Attributes, type Value, v } from './message.ts'
 
-const QUALITY = { draft: 3, normal: 4, high: 5 } as const
-/** IPP `finishings` (PWG 5100.1). */
-const FINISHING = { none: 3, coat: 15 } as const
-const hundredths = (um: number) => Math.round(um / 10)
+/** Members of `media-col` in the order they are sent; what is not listed follows. */
+const MEDIA_COL = [
+  'media-size',
+  'media-source',
+  'media-type',
+  'media-top-margin',
+  'media-bottom-margin',
+  'media-left-margin',
+  'media-right-margin',
+]
+const place = ([name]: readonly [string, unknown]) => MEDIA_COL.indexOf(name.split('.')[0] as string) + 1 || MEDIA_COL.length + 1
+
+/** Attributes whose names have dots, with their collections made. */
+function collected(flat: readonly (readonly [string, Value])[]): Attributes {
+  const inner = new Map<string, [string, Value][]>()
+  const out: Attributes = {}
+  for (const [name, value] of flat) {
+    const [head, rest] = name.split(/\.(.*)/) as [string, string | undefined]
+    if (rest === undefined) out[head] = [value]
+    else inner.set(head, [...(inner.get(head) ?? []), [rest, value]])
+  }
+  for (const [head, members] of inner) out[head] = v.collection(collected(members.sort((a, b) => place(a) - place(b))))
+  return out
+}
 
 /**
- * Job template attributes that ask a printer for exactly this plate. Sizes in 1/100 mm.
- * Source: RFC 8011 section 5.2, PWG 5100.3 (`media-col`), PWG 5100.13 (`print-scaling`, `print-rendering-intent`).
+ * Job template attributes that ask a printer for exactly this plate: what every decision says of itself, and what is the
+ * same for every job of ours. Source: RFC 8011 section 5.2, PWG 5100.3 (`media-col`), PWG 5100.13 (`print-scaling`,
+ * `print-rendering-intent`).
  */
 export function jobAttributesFor(plate: Plate, side: Side = 'front'): Attributes {
-  const s = plate.setup
-  if (!s) return {}
-  const margins = side === 'back' ? (s.path.duplex?.margins ?? s.path.margins) : s.path.margins
-  const margin = (um: number) => v.integer(s.borderless === 'none' || side === 'back' ? hundredths(um) : 0)
+  const { setup } = plate
+  if (!setup) return {}
+  const decided = collected(Object.entries(wireAttributesOf(setup, side)))
   return {
     copies: v.integer(plate.brief.copies),
-    'media-col': v.collection({
-      'media-size': v.collection({
-        'x-dimension': v.integer(hundredths(s.page.width)),
-        'y-dimension': v.integer(hundredths(s.page.length)),
-      }),
-      'media-source': v.keyword(s.path.source),
-      'media-type': v.keyword(s.mediaType.id),
-      'media-top-margin': margin(margins.leading),
-      'media-bottom-margin': margin(margins.trailing),
-      'media-left-margin': margin(margins.left),
-      'media-right-margin': margin(margins.right),
-    }),
-    'printer-resolution': v.resolution([s.printer.feedPpi, s.printer.feedPpi, 'dpi']),
-    // How high the head travels has no registered attribute; printers that offer it name it so.
-    'platen-gap': v.keyword(s.gap),
-    finishings: v.enum(s.coat === 'off' ? FINISHING.none : FINISHING.coat),
-    'print-quality': v.enum(QUALITY[s.quality.ipp]),
+    ...decided,
     'print-color-mode': v.keyword('color'),
     'print-scaling': v.keyword('none'),
     'print-rendering-intent': v.keyword('auto'),

@@ -1,5 +1,5 @@
 import { readTicket, type Ticket } from '../../output/ticket/ticket.ts'
-import { fail, ok, type Result } from '../../things/problem/problem.ts'
+import { fail, type Result } from '../../things/problem/problem.ts'
 import { type Attributes, v } from './message.ts'
 import { jobAttributesFor } from './plate-attributes.ts'
 

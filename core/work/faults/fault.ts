@@ -1,5 +1,5 @@
 import type { Fix } from '../../plate/checks/check.ts'
-import type { DecisionKey } from '../../plate/decisions/decision.ts'
+import type { DecisionKey } from '../../plate/decisions/registry.ts'
 import type { Plate, Setup } from '../../plate/resolve/plate.ts'
 import type { Experience } from '../../things/studio/experience.ts'
 import type { Studio } from '../../things/studio/studio.ts'

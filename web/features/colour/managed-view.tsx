@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { OUTCOMES, type Outcome } from '../../../core/color/management/outcomes.ts'
-import type { ColourManagement } from '../../../core/plate/resolve/context.ts'
+import type { ColourManagement } from '../../../core/plate/decisions/colour-management.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Pixels } from '../../ui/pixels.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'

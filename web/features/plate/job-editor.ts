@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import type { Fix } from '../../../core/plate/checks/check.ts'
-import type { DecisionKey, Pins } from '../../../core/plate/decisions/decision.ts'
+import type { DecisionKey, Pins } from '../../../core/plate/decisions/registry.ts'
 import { type Brief, fullBrief } from '../../../core/things/brief/brief.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'

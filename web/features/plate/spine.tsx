@@ -1,4 +1,4 @@
-import type { DecisionKey } from '../../../core/plate/decisions/decision.ts'
+import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 

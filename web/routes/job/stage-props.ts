@@ -1,4 +1,4 @@
-import type { DecisionKey } from '../../../core/plate/decisions/decision.ts'
+import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'

@@ -2,6 +2,7 @@ import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
 import { printSize } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
 import type { Brief } from '../../things/brief/brief.ts'
+import { pictureOf } from '../../things/brief/picture.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
@@ -11,8 +12,7 @@ import { EDGES, isRoll, type Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
 import type { Studio } from '../../things/studio/studio.ts'
-import type { Cost } from '../decisions/decision.ts'
-import { pictureOf } from './context.ts'
+import type { Cost } from './cost.ts'
 
 /** One printer, one of its paths and one lot of paper: whether the sheet can go that way and what it would cost. */
 export interface Way {
