@@ -1,6 +1,6 @@
 import { mm } from '../core/things/length/length.ts'
 import type { Loaded, Pairing } from '../core/things/media/media.ts'
-import { DEFAULT_RULES, type HouseRules } from '../core/things/studio/studio.ts'
+import { DEFAULT_RULES, type HouseRules } from '../core/things/studio/house-rules.ts'
 
 const pairing = (
   printerId: string,

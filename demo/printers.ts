@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import { inch, mm } from '../core/things/length/length.ts'
 import { type Path, PathSchema } from '../core/things/paths/path.ts'
 import { type MediaType, type Printer, PrinterSchema, type Quality } from '../core/things/printers/printer.ts'
-import type { SettingKey } from '../core/work/agreement/reading.ts'
+import type { SettingKey } from '../core/work/agreement/settings.ts'
 
 const even = (value: number) => ({ leading: mm(value), trailing: mm(value), left: mm(value), right: mm(value) })
 const range = (min: number, max: number) => ({ min: mm(min), max: mm(max) })

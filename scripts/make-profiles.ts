@@ -9,6 +9,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Triple } from '../core/color/cie.ts'
 import type { Pairing } from '../core/things/media/media.ts'
+import { isGlossy } from '../core/things/media/media.ts'
 import { PAIRINGS } from '../demo/pairings.ts'
 import { PAPERS } from '../demo/papers.ts'
 import { PRINTERS } from '../demo/printers.ts'
@@ -53,8 +54,7 @@ function build(pairing: Pairing): void {
   const media = printer?.mediaTypes.find((m) => m.id === pairing.mediaTypeId)
   const quality = printer?.qualities.find((q) => q.id === pairing.qualityId)
   if (!printer || !paper || !media || !quality) throw new Error(`pairing ${pairing.id} names something unknown`)
-  const black =
-    media.black === 'photo' || (media.black === 'either' && (media.surface === 'gloss' || media.surface === 'satin')) ? 'photo' : 'matte'
+  const black = media.black === 'photo' || (media.black === 'either' && isGlossy(media.surface)) ? 'photo' : 'matte'
   const text = chart(
     printedLab(inkModelFor({ inkSet: printer.inkSet, coating: paper.surface, white: paper.white, expects: media.surface, black })),
   )

@@ -1,3 +1,4 @@
+import { isGlossy } from '../core/things/media/media.ts'
 /** Fills an empty studio with the demo: records, profiles, pictures, jobs and a little history. Safe to run again. */
 
 import { readFile } from 'node:fs/promises'
@@ -98,7 +99,7 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
     setup.borderless !== 'none',
     setup.expansion?.um ?? 0,
   )
-  const coated = setup.paper.surface === 'gloss' || setup.paper.surface === 'satin'
+  const coated = isGlossy(setup.paper.surface)
   const png = await deliver({
     page,
     told,

@@ -1,6 +1,7 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { houseIntent, recommend, renderingOf } from '../../core/color/measure/recommend.ts'
+import { recommend, renderingOf } from '../../core/color/measure/recommend.ts'
 import { CriticalColourSchema } from '../../core/things/brief/critical.ts'
+import { houseIntent } from '../../core/things/studio/house-rules.ts'
 import { PaperChoiceSchema, PictureMeasuresSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { log } from '../log.ts'

@@ -1,5 +1,6 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { HouseRulesSchema, StudioSchema } from '../../core/things/studio/studio.ts'
+import { HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
+import { StudioSchema } from '../../core/things/studio/studio.ts'
 import { HandSchema, MachineStateSchema } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'

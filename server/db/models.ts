@@ -8,9 +8,11 @@ import { type Brief, fullBrief } from '../../core/things/brief/brief.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import type { Lot, Pairing, Paper, Profile, Readings } from '../../core/things/media/media.ts'
 import { type Printer, PrinterSchema } from '../../core/things/printers/printer.ts'
-import { type HouseRules, HouseRulesSchema } from '../../core/things/studio/studio.ts'
+import { type HouseRules, HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
 import { type FoundFault, FoundFaultSchema, type Inspection, type Job, type RunState } from '../../core/wire/api/dto.ts'
-import type { Reading, SetPlace, SettingKey } from '../../core/work/agreement/reading.ts'
+import type { SetPlace } from '../../core/work/agreement/place.ts'
+import type { Reading } from '../../core/work/agreement/reading.ts'
+import type { SettingKey } from '../../core/work/agreement/settings.ts'
 
 /**
  * A column holding a JSON document; what goes in has been validated by its schema at the boundary. `read` brings what an

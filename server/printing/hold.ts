@@ -1,5 +1,5 @@
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { SET_PLACES } from '../../core/work/agreement/reading.ts'
+import { SET_PLACES } from '../../core/work/agreement/place.ts'
 import { agreementTable, disagreements } from '../../core/work/agreement/table.ts'
 import type { App } from '../app-context.ts'
 import type { JobRow } from '../db/models.ts'

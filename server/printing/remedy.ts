@@ -2,7 +2,7 @@ import type { z } from 'zod'
 import type { Fix } from '../../core/plate/checks/check.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { MOVING, type RemedySchema } from '../../core/wire/api/dto.ts'
-import { causesOf, faultById } from '../../core/work/faults/registry.ts'
+import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
 import type { App } from '../app-context.ts'
 import type { Row, RunRow } from '../db/models.ts'
 import { missing, Refusal } from '../problems.ts'
@@ -50,7 +50,7 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
   if (!setup || !job) throw missing('job', run.jobId)
   const studio = await readStudio(models)
   const history = studio.experience.find((e) => e.printerId === setup.printer.id && e.pathId === setup.path.id) ?? null
-  const cause = causesOf(faultById(asked.faultId), { plate: run.plate, setup, studio, history }).find((c) => c.causeId === asked.causeId)
+  const cause = causesOf(FAULTS[asked.faultId], { plate: run.plate, setup, studio, history }).find((c) => c.causeId === asked.causeId)
   if (!cause)
     throw new Refusal(422, {
       code: 'unknown-cause',
@@ -75,7 +75,7 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
   if (asked.next === 'again') await holdForDisagreement(app, job, asked.despite, changed ? { id: job.id, ...next } : job)
   if (asked.next === 'again' && moving) {
     if (run.how === 'own')
-      await runner.ended(run, { state: 'failed', message: `${faultById(asked.faultId).title}. ${cause.says}`, sheetsDelivered: 0 })
+      await runner.ended(run, { state: 'failed', message: `${FAULTS[asked.faultId].title}. ${cause.says}`, sheetsDelivered: 0 })
     else
       await runner.cancel(run).catch((error) => {
         if (!(error instanceof Unreachable)) throw error

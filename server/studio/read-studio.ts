@@ -1,6 +1,7 @@
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Lot } from '../../core/things/media/media.ts'
-import { DEFAULT_RULES, type Studio } from '../../core/things/studio/studio.ts'
+import { DEFAULT_RULES } from '../../core/things/studio/house-rules.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
 import type { LotRow, Models } from '../db/models.ts'
 import { readExperience, sinceService } from './read-experience.ts'
 

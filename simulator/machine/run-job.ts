@@ -1,4 +1,5 @@
 import { writeFileSync } from 'node:fs'
+import { isGlossy } from '../../core/things/media/media.ts'
 import type { Path } from '../../core/things/paths/path.ts'
 import type { MediaType } from '../../core/things/printers/printer.ts'
 import { deliver, truthOf } from '../press/press.ts'
@@ -66,8 +67,7 @@ async function agree(machine: Machine, job: Job, path: Path): Promise<Terms | nu
 }
 
 async function settle(machine: Machine, job: Job, path: Path, media: MediaType | undefined): Promise<Terms | null> {
-  const wanted =
-    media && media.black !== 'either' ? media.black : media?.surface === 'gloss' || media?.surface === 'satin' ? 'photo' : 'matte'
+  const wanted = media && media.black !== 'either' ? media.black : media && isGlossy(media.surface) ? 'photo' : 'matte'
   const gap = machine.panelOf(path.id).gap === 'wide' ? 'wide' : (job.gap ?? media?.platenGap ?? 'normal')
   const { swap } = machine.printer.black
   if (machine.state.black !== 'both' && machine.state.black !== wanted && media?.black !== 'either') {

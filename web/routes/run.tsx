@@ -3,7 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import { MOVING } from '../../core/wire/api/dto.ts'
-import { faultById } from '../../core/work/faults/registry.ts'
+import { FAULTS } from '../../core/work/faults/registry.ts'
 import { fileUrl } from '../api/client.ts'
 import { runQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
@@ -38,7 +38,7 @@ export function RunRoute() {
         </p>
         {data.faults.map((f) => (
           <p key={f.at} className="w-full border-l-4 border-stop pl-2">
-            {faultById(f.faultId).title}, {clock(f.at)}
+            {FAULTS[f.faultId].title}, {clock(f.at)}
             {f.sheets > 0 ? `: ${f.sheets} ${f.sheets === 1 ? 'sheet' : 'sheets'} spoilt` : ''}. Found to be:{' '}
             {f.causeId.replaceAll('-', ' ')}.
           </p>

@@ -3,6 +3,7 @@ import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync } from 'n
 import { join, resolve } from 'node:path'
 import { instantiate } from 'lcms-wasm'
 import { INTENTS } from '../../things/media/intent.ts'
+import { TOLERANCES } from '../../things/studio/tolerances.ts'
 import { type Measurements, measurementsIn } from '../cgats/measurements.ts'
 import { readCgats } from '../cgats/read.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
@@ -10,7 +11,7 @@ import { createEngine, type Engine } from '../engine/engine.ts'
 import { type ProfileInfo, readProfile } from '../icc/read.ts'
 import { deviceToLab, labAt } from '../profile/to-lab.ts'
 import { checkProfile } from './profile-check.ts'
-import { judge, TOLERANCES } from './tolerances.ts'
+import { judge } from './tolerances.ts'
 
 const DATA = '/usr/share/color/icc/FOGRA39L.ti3'
 const dir = resolve('var/press')

@@ -32,10 +32,6 @@ export interface Preference {
   house?: 'relative' | 'perceptual' | null
 }
 
-/** The house rule for a surface: matte papers lean perceptual, gloss relative (common practice). */
-export const houseIntent = (rule: 'relative' | 'perceptual' | 'by-surface', surface: string): 'relative' | 'perceptual' =>
-  rule === 'by-surface' ? (surface === 'gloss' || surface === 'satin' ? 'relative' : 'perceptual') : rule
-
 /**
  * Relative or perceptual, with the reason and its margin. Saturation and absolute are never recommended: they are not for
  * photographs.

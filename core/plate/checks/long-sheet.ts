@@ -1,6 +1,6 @@
 import { skewDrift } from '../../sheet/layout.ts'
 import { writeLength } from '../../things/length/length.ts'
-import { isRoll } from '../../things/paths/path.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import type { Check } from './check.ts'
 
 /** From here on a sheet hangs over and has to be guided; common practice. */

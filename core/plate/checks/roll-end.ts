@@ -1,6 +1,6 @@
 import { writeLength } from '../../things/length/length.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
-import { isRoll } from '../../things/paths/path.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import type { Check } from './check.ts'
 
 export const rollEnd: Check = {

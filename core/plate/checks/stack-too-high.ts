@@ -1,5 +1,5 @@
+import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
-import { isRoll } from '../../things/paths/path.ts'
 import type { Check } from './check.ts'
 
 export const stackTooHigh: Check = {

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isGlossy } from '../../things/media/media.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
@@ -20,7 +21,7 @@ export const clearCoatDecision = declare({
   candidates: ({ printer, paper }): Candidate<Coat>[] => {
     const none = printer.clearCoat === '' ? `${printer.name} has no clear coat.` : null
     const gloss = paper.surface === 'gloss'
-    const useless = none ?? (gloss || paper.surface === 'satin' ? null : 'A clear coat does nothing on a matte surface.')
+    const useless = none ?? (isGlossy(paper.surface) ? null : 'A clear coat does nothing on a matte surface.')
     return [
       {
         id: 'off',

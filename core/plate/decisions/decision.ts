@@ -64,7 +64,7 @@ export type KeptOf<D extends AnyDecision> = Both<D extends unknown ? KeptBy<D['k
 /** What a decision knows that needs these. */
 type Knows<N extends readonly AnyDecision[]> = Given & (N extends readonly [] ? unknown : SetBy<N[number]>)
 
-interface Declaration<K extends string, N extends readonly AnyDecision[], V, S extends object, F extends Shape> {
+interface Declaration<K extends string, A extends string | null, N extends readonly AnyDecision[], V, S extends object, F extends Shape> {
   key: K
   title: string
   question: string
@@ -74,7 +74,7 @@ interface Declaration<K extends string, N extends readonly AnyDecision[], V, S e
   /** Whether a pin on it belongs to one way of printing and means nothing on another. */
   ofTheWay: boolean
   /** Key of the row of agreement that shows it, or null when no place is set to it. */
-  agreement: string | null
+  agreement: A
   /** Every option, also those ruled out. */
   candidates(known: Knows<N>): Candidate<V>[]
   /** Reads a pin that is not among the candidates (a dragged place, say), or null. */
@@ -171,9 +171,14 @@ function choose<V>(candidates: readonly Candidate<V>[], pin: string | undefined,
  * Declares a decision. The context, the settled set-up, what a plate keeps, its reader and the order all follow from the
  * declarations in registry.ts; nothing else has to be told.
  */
-export function declare<const K extends string, const N extends readonly AnyDecision[], V, S extends object, F extends Shape>(
-  declaration: Declaration<K, N, V, S, F>,
-) {
+export function declare<
+  const K extends string,
+  const A extends string | null,
+  const N extends readonly AnyDecision[],
+  V,
+  S extends object,
+  F extends Shape,
+>(declaration: Declaration<K, A, N, V, S, F>) {
   return {
     ...declaration,
     /** For the type system only. */

@@ -1,15 +1,9 @@
 import { z } from 'zod'
 import { pictureOf } from '../../things/brief/picture.ts'
-import { INTENTS, type Intent } from '../../things/media/intent.ts'
+import { INTENT_NAMES, INTENTS, type Intent } from '../../things/media/intent.ts'
+import { houseIntent } from '../../things/studio/house-rules.ts'
 import { type Candidate, declare } from './decision.ts'
 import { stockDecision } from './stock.ts'
-
-const LABEL: Record<Intent, string> = {
-  perceptual: 'Perceptual',
-  relative: 'Media-relative colorimetric',
-  saturation: 'Saturation',
-  absolute: 'ICC-absolute colorimetric',
-}
 
 export const intentDecision = declare({
   key: 'intent',
@@ -22,29 +16,20 @@ export const intentDecision = declare({
   candidates: ({ brief, paper, pairing, studio }): Candidate<Intent>[] => {
     const tested = pairing?.tested ?? null
     const grey = pictureOf(brief).channels === 'grey'
-    const absorbent = paper.surface !== 'gloss' && paper.surface !== 'satin'
     const rule = studio.rules.everydayIntent
-    const favourite: Intent = tested
-      ? tested.intent
-      : grey
-        ? 'perceptual'
-        : rule === 'by-surface'
-          ? absorbent
-            ? 'perceptual'
-            : 'relative'
-          : rule
+    const favourite: Intent = tested ? tested.intent : grey ? 'perceptual' : houseIntent(rule, paper.surface)
     const why = tested
       ? `It won on test strips on ${tested.on}${tested.because ? `: ${tested.because}` : ''}.`
       : grey
         ? 'Black and white keeps its gradients in perceptual.'
         : rule === 'by-surface'
-          ? absorbent
+          ? favourite === 'perceptual'
             ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
             : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
-          : `${LABEL[rule]} is the studio’s everyday intent.`
+          : `${INTENT_NAMES[rule].icc} is the studio’s everyday intent.`
     return INTENTS.map((intent) => ({
       id: intent,
-      label: LABEL[intent],
+      label: INTENT_NAMES[intent].icc,
       value: intent,
       ruledOut: null,
       costs:

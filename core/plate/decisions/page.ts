@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { pageOnSheet } from '../../sheet/layout.ts'
 import { type Unit, writeLength, writeSize } from '../../things/length/length.ts'
-import { isRoll } from '../../things/paths/path.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import type { Printer } from '../../things/printers/printer.ts'
 import { namedSize, nameOf } from '../../things/sizes/named.ts'
 import type { Cost } from '../ways/cost.ts'

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { writeLength } from '../../things/length/length.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
-import { isRoll } from '../../things/paths/path.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import { type Candidate, declare } from './decision.ts'
 import { mediaTypeDecision } from './media-type.ts'
 import { pathDecision } from './path.ts'

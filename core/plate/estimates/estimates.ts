@@ -3,8 +3,9 @@ import type { Layout } from '../../sheet/layout.ts'
 import { area } from '../../sheet/rect.ts'
 import type { Brief } from '../../things/brief/brief.ts'
 import type { Lot, Pairing, Paper } from '../../things/media/media.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
-import { isRoll, type Path } from '../../things/paths/path.ts'
+import type { Path } from '../../things/paths/path.ts'
 import type { Printer, Quality } from '../../things/printers/printer.ts'
 
 export const EstimatesSchema = z.object({

@@ -8,6 +8,9 @@ const um = z.number().int().nonnegative()
 const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'] as const
 export type Surface = (typeof SURFACES)[number]
 
+/** Surfaces that carry ink on a sealed coating and want photo black; the others absorb it. */
+export const isGlossy = (surface: Surface): boolean => surface === 'gloss' || surface === 'satin'
+
 export const PaperSchema = z.object({
   id,
   name: z.string().min(1).max(80),

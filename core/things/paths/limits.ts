@@ -1,6 +1,7 @@
 import { type Unit, writeLength } from '../length/length.ts'
 import type { Lot, Paper } from '../media/media.ts'
-import { isRoll, type Path } from './path.ts'
+import { isRoll } from './kinds.ts'
+import type { Path } from './path.ts'
 
 export type LimitKind = 'thick' | 'thin' | 'wide' | 'narrow' | 'long' | 'short' | 'heavy' | 'form'
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
+import { PATH_KIND_IDS } from './kinds.ts'
 
 const um = z.number().int().nonnegative()
 const range = z
@@ -15,22 +16,10 @@ const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right: um })
 /** One length for each edge, micrometres. */
 export type Edges = z.infer<typeof EdgesSchema>
 
-export const PATH_KINDS = [
-  'cassette',
-  'photo-tray',
-  'rear-feeder',
-  'fine-art-slot',
-  'board',
-  'front-manual',
-  'roll',
-  'roll-uncut',
-  'cut-sheet',
-] as const
-
 const PathFields = z.object({
   id: z.string().min(1).max(60),
   name: z.string().min(1).max(80),
-  kind: z.enum(PATH_KINDS),
+  kind: z.enum(PATH_KIND_IDS),
   /** IPP `media-source` keyword (PWG 5100.7). */
   source: z.string().max(60),
   panelName: z.string().max(80),
@@ -122,5 +111,3 @@ export const PathSchema = PathFields.superRefine((path, context) => {
   if (path.duplex && path.duplex.upTo < path.thickness.min) wrong(['duplex', 'upTo'], 'thinner than anything this path takes')
 })
 export type Path = z.infer<typeof PathSchema>
-
-export const isRoll = (path: Pick<Path, 'kind'>): boolean => path.kind === 'roll' || path.kind === 'roll-uncut'

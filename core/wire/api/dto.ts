@@ -10,7 +10,7 @@ import { PictureSchema } from '../../things/brief/picture.ts'
 import { MAX_LENGTH } from '../../things/length/length.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
-import { FAULT_IDS } from '../../work/faults/fault.ts'
+import { FAULT_IDS } from '../../work/faults/registry.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
 

@@ -1,3 +1,4 @@
+import { kindForSource, PATH_KINDS } from '../../things/paths/kinds.ts'
 import { EDGES, type Edge, type Edges, type Path, PathSchema } from '../../things/paths/path.ts'
 import { type MediaType, type Printer, PrinterSchema, type Quality } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
@@ -82,15 +83,6 @@ const words = (keyword: string) => {
   return plain.charAt(0).toUpperCase() + plain.slice(1)
 }
 
-/** The kind of path a source keyword of PWG 5100.7 usually means. */
-function kindOf(source: string): Path['kind'] {
-  if (source.includes('roll')) return 'roll'
-  if (source.includes('photo')) return 'photo-tray'
-  if (source.includes('rear')) return 'rear-feeder'
-  if (source.includes('by-pass') || source.includes('manual')) return 'front-manual'
-  return 'cassette'
-}
-
 const span = (ranges: [number, number][]) => ({ min: Math.min(...ranges.map((r) => r[0])), max: Math.max(...ranges.map((r) => r[1])) })
 const most = (list: Edges[]): Edges => Object.fromEntries(EDGES.map((e) => [e, Math.max(...list.map((m) => m[e]))])) as unknown as Edges
 
@@ -105,11 +97,13 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
   const calipers = entries.flatMap((e) => (e.thickness ? [e.thickness] : []))
   if (!before)
     assumed.push(`${words(source)}: printable side, guide, thickness, weight and stack are assumed. Look them up in the printer’s manual.`)
+  const kind = kindForSource(source)
+  const { usually } = PATH_KINDS[kind]
   const candidate = {
     ...(before ?? {
       id: source,
       name: words(source),
-      kind: kindOf(source),
+      kind,
       source,
       panelName: words(source),
       thickness: { min: 80, max: 300 },
@@ -118,13 +112,13 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
         { upTo: 150, sheets: 20 },
         { upTo: 300, sheets: 10 },
       ],
-      printableSide: kindOf(source) === 'cassette' || kindOf(source) === 'photo-tray' ? 'down' : 'up',
+      printableSide: usually.side,
       registration: 'centre',
       senses: { width: false, size: false, edges: false },
       drawIn: 'at-once',
       attachment: null,
       tolerance: { across: 800, along: 1000, skewDegrees: 0.2 },
-      duplex: twoSided && kindOf(source) === 'cassette' ? { how: 'automatic', upTo: 150, margins: null } : null,
+      duplex: twoSided && usually.turnsOver ? { how: 'automatic', upTo: 150, margins: null } : null,
     }),
     width,
     length,

@@ -1,37 +1,6 @@
 import { z } from 'zod'
-
-/** Places that somebody sets and reads, and places that are what they are. */
-export const SET_PLACES = ['program', 'driver', 'panel'] as const
-export const PLACES = [...SET_PLACES, 'loaded', 'profile'] as const
-export type SetPlace = (typeof SET_PLACES)[number]
-export type Place = (typeof PLACES)[number]
-
-export const PLACE_NAMES: Record<Place, string> = {
-  program: 'Program',
-  driver: 'Driver',
-  panel: 'Panel',
-  loaded: 'What is loaded',
-  profile: 'The profile was made with',
-}
-
-export const SETTING_KEYS = [
-  'page',
-  'scaling',
-  'source',
-  'media-type',
-  'edges',
-  'quality',
-  'speed',
-  'management',
-  'profile',
-  'intent',
-  'black-point',
-  'black',
-  'platen-gap',
-  'clear-coat',
-  'sides',
-] as const
-export type SettingKey = (typeof SETTING_KEYS)[number]
+import { SET_PLACES } from './place.ts'
+import { SETTING_KEYS } from './settings.ts'
 
 /** What a place was seen to be set to. */
 export const ReadingSchema = z.object({

@@ -2,7 +2,7 @@ import type { Plate, Setup } from '../../plate/resolve/plate.ts'
 import type { Unit } from '../../things/length/length.ts'
 import type { Printer } from '../../things/printers/printer.ts'
 import type { Studio } from '../../things/studio/studio.ts'
-import type { SetPlace, SettingKey } from './reading.ts'
+import type { SetPlace } from './place.ts'
 
 /** Something a place can be set to: in our terms, and in that place's own words. */
 export interface Choice {
@@ -13,7 +13,8 @@ export interface Choice {
 /** What a place that cannot be set is: a choice, or null when nobody has recorded it. */
 export type Fact = Choice | null
 
-export interface Context {
+/** What a row is made from. */
+export interface AgreementContext {
   plate: Plate
   setup: Setup
   studio: Studio
@@ -35,13 +36,12 @@ export interface Wanted {
 
 /** A setting that several places must agree on: one shape for all rows of the table. */
 export interface AgreementSetting {
-  key: SettingKey
   title: string
   /** What the plate says, in words; null when this setting does not matter to this plate. */
-  says(context: Context): string | null
+  says(context: AgreementContext): string | null
   /** What each place must be set to; a place that is left out, or says null, has nothing of the kind. */
-  set: Partial<Record<SetPlace, (context: Context) => Wanted | null>>
+  set: Partial<Record<SetPlace, (context: AgreementContext) => Wanted | null>>
   /** What the loaded paper and installed ink, or the profile's making, must be and are; undefined when they do not bear on it. */
-  loaded?: (context: Context) => { wanted: Choice; is: Fact } | undefined
-  profile?: (context: Context) => { wanted: Choice; is: Fact } | undefined
+  loaded?: (context: AgreementContext) => { wanted: Choice; is: Fact } | undefined
+  profile?: (context: AgreementContext) => { wanted: Choice; is: Fact } | undefined
 }

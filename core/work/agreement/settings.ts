@@ -1,7 +1,9 @@
+import type { DECISIONS } from '../../plate/decisions/registry.ts'
 import { type Um, writeSize } from '../../things/length/length.ts'
+import { INTENT_NAMES, INTENTS } from '../../things/media/intent.ts'
 import { parsePwgName } from '../../things/sizes/pwg.ts'
 import { parseSize } from '../../things/sizes/size-field.ts'
-import type { AgreementSetting, Choice, Context, Wanted } from './setting.ts'
+import type { AgreementContext, AgreementSetting, Choice, Wanted } from './setting.ts'
 
 /** Sizes that differ by less are the same: drivers round to a tenth of an inch or to whole millimetres. µm. */
 const SIZE_ROUNDING: Um = 600
@@ -26,18 +28,17 @@ function sameSize(one: string, other: string): boolean {
 }
 
 /** Reads a size as a driver or a panel shows it: a name, a PWG name, or two lengths. */
-function readSize(words: string, unit: Context['unit']): string | null {
+function readSize(words: string, unit: AgreementContext['unit']): string | null {
   const pwg = parsePwgName(words.trim())
   if (pwg) return sizeValue(pwg.width, pwg.length)
   const read = parseSize(words.replace(/^custom\W*/i, ''), unit)
   return read.ok && read.value.length !== null && read.value.width !== null ? sizeValue(read.value.width, read.value.length) : null
 }
 
-const pageWords = ({ setup, unit }: Context) =>
+const pageWords = ({ setup, unit }: AgreementContext) =>
   setup.page.pwg === null ? writeSize(setup.page.width, setup.page.length, unit) : setup.page.name
 
 const page: AgreementSetting = {
-  key: 'page',
   title: 'Page size',
   says: pageWords,
   set: {
@@ -65,13 +66,12 @@ const page: AgreementSetting = {
     return { wanted, is: sameSize(is.value, wanted.value) ? { ...is, value: wanted.value } : is }
   },
 }
-function sizeWanted({ setup, unit }: Context, words: string): Wanted {
+function sizeWanted({ setup, unit }: AgreementContext, words: string): Wanted {
   const value = sizeValue(setup.page.width, setup.page.length)
   return { ...one(value, words), read: (text) => readSize(text, unit), same: (other) => sameSize(other, value) }
 }
 
 const scaling: AgreementSetting = {
-  key: 'scaling',
   title: 'Scaling',
   says: () => 'not scaled',
   set: {
@@ -81,7 +81,6 @@ const scaling: AgreementSetting = {
 }
 
 const source: AgreementSetting = {
-  key: 'source',
   title: 'Source',
   says: ({ setup }) => setup.path.name,
   set: {
@@ -107,7 +106,6 @@ const source: AgreementSetting = {
 }
 
 const mediaType: AgreementSetting = {
-  key: 'media-type',
   title: 'Media type',
   says: ({ setup }) => setup.mediaType.driverName,
   set: {
@@ -138,7 +136,6 @@ const mediaType: AgreementSetting = {
 
 const NO_MARGINS = 'Borderless'
 const edges: AgreementSetting = {
-  key: 'edges',
   title: 'Borders and expansion',
   says: ({ setup }) =>
     setup.borderless === 'none' ? 'with margins' : `borderless, ${setup.expansion?.name.toLowerCase() ?? 'no'} expansion`,
@@ -157,7 +154,6 @@ const edges: AgreementSetting = {
 }
 
 const quality: AgreementSetting = {
-  key: 'quality',
   title: 'Quality',
   says: ({ setup }) => `${setup.quality.name}, ${setup.quality.dpi} dpi`,
   set: {
@@ -177,13 +173,12 @@ const quality: AgreementSetting = {
 
 const SPEED = { both: 'Both ways (fast)', one: 'One way' } as const
 const speed: AgreementSetting = {
-  key: 'speed',
   title: 'Head movement',
   says: (c) => speedOf(c) && SPEED[speedOf(c) ?? 'both'].toLowerCase(),
   set: { driver: (c) => (speedOf(c) ? among(speedOf(c) ?? 'both', [choice('both', SPEED.both), choice('one', SPEED.one)]) : null) },
 }
 /** As the profile was made; nothing is asked for where nobody knows. */
-function speedOf({ setup }: Context): keyof typeof SPEED | null {
+function speedOf({ setup }: AgreementContext): keyof typeof SPEED | null {
   const both = setup.profile?.boundTo?.bidirectional
   return both === undefined ? null : both ? 'both' : 'one'
 }
@@ -195,7 +190,6 @@ const MANAGERS = {
   none: 'nobody',
 } as const
 const management: AgreementSetting = {
-  key: 'management',
   title: 'Who manages colour',
   says: ({ setup }) => MANAGERS[setup.management],
   set: {
@@ -211,10 +205,9 @@ const management: AgreementSetting = {
       ]),
   },
 }
-const managed = ({ setup }: Context) => setup.management === 'program' || setup.management === 'both'
+const managed = ({ setup }: AgreementContext) => setup.management === 'program' || setup.management === 'both'
 
 const profile: AgreementSetting = {
-  key: 'profile',
   title: 'Profile',
   says: ({ setup }) => setup.profile?.description ?? null,
   set: {
@@ -238,29 +231,21 @@ const profile: AgreementSetting = {
   },
 }
 
-const INTENT_WORDS = {
-  perceptual: 'Perceptual',
-  relative: 'Relative colorimetric',
-  saturation: 'Saturation',
-  absolute: 'Absolute colorimetric',
-} as const
 const intent: AgreementSetting = {
-  key: 'intent',
   title: 'Rendering intent',
-  says: ({ setup }) => (setup.profile ? INTENT_WORDS[setup.intent].toLowerCase() : null),
+  says: ({ setup }) => (setup.profile ? INTENT_NAMES[setup.intent].program.toLowerCase() : null),
   set: {
     program: (c) =>
       c.setup.profile && managed(c)
         ? among(
             c.setup.intent,
-            Object.entries(INTENT_WORDS).map(([value, words]) => choice(value, words)),
+            INTENTS.map((value) => choice(value, INTENT_NAMES[value].program)),
           )
         : null,
   },
 }
 
 const blackPoint: AgreementSetting = {
-  key: 'black-point',
   title: 'Black point compensation',
   says: ({ setup }) => (setup.profile && setup.intent !== 'absolute' ? (setup.blackPoint ? 'on' : 'off') : null),
   set: {
@@ -273,7 +258,6 @@ const blackPoint: AgreementSetting = {
 
 const BLACKS = { photo: 'Photo black', matte: 'Matte black' } as const
 const black: AgreementSetting = {
-  key: 'black',
   title: 'Black ink',
   says: ({ setup }) => (setup.mediaType.black === 'either' ? null : BLACKS[setup.mediaType.black].toLowerCase()),
   set: {},
@@ -292,7 +276,6 @@ const black: AgreementSetting = {
 }
 
 const platenGap: AgreementSetting = {
-  key: 'platen-gap',
   title: 'Platen gap',
   says: ({ setup }) => setup.gap,
   set: {
@@ -303,7 +286,6 @@ const platenGap: AgreementSetting = {
 
 const COAT = { off: 'off', ink: 'where there is ink', all: 'whole page' } as const
 const clearCoat: AgreementSetting = {
-  key: 'clear-coat',
   title: 'Clear coat',
   says: ({ setup, printer }) => (printer.clearCoat === '' ? null : COAT[setup.coat]),
   set: {
@@ -319,7 +301,6 @@ const clearCoat: AgreementSetting = {
 }
 
 const sides: AgreementSetting = {
-  key: 'sides',
   title: 'Sides',
   says: ({ plate }) => (plate.back ? 'two, in two passes' : 'one'),
   set: {
@@ -328,21 +309,27 @@ const sides: AgreementSetting = {
   },
 }
 
-/** All rows, in the order they are gone through. */
-export const SETTINGS: readonly AgreementSetting[] = [
+/** Rows that show a decision: one that names a row must find it here. */
+type DecidedRow = NonNullable<(typeof DECISIONS)[number]['agreement']>
+
+/** All rows by their keys, in the order they are gone through. */
+export const SETTINGS = {
   page,
   scaling,
   source,
-  mediaType,
+  'media-type': mediaType,
   edges,
   quality,
   speed,
   management,
   profile,
   intent,
-  blackPoint,
+  'black-point': blackPoint,
   black,
-  platenGap,
-  clearCoat,
+  'platen-gap': platenGap,
+  'clear-coat': clearCoat,
   sides,
-]
+} as const satisfies Record<DecidedRow | 'scaling' | 'speed' | 'black' | 'sides', AgreementSetting>
+
+export type SettingKey = keyof typeof SETTINGS
+export const SETTING_KEYS = Object.keys(SETTINGS) as SettingKey[]

@@ -1,9 +1,10 @@
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Unit } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
-import { type KeptReading, PLACES, type Place, type Reading, SET_PLACES, type SetPlace, type SettingKey } from './reading.ts'
-import type { Choice, Context, Wanted } from './setting.ts'
-import { SETTINGS } from './settings.ts'
+import { PLACES, type Place, SET_PLACES, type SetPlace } from './place.ts'
+import type { KeptReading, Reading } from './reading.ts'
+import type { AgreementContext, AgreementSetting, Choice, Wanted } from './setting.ts'
+import { SETTING_KEYS, SETTINGS, type SettingKey } from './settings.ts'
 
 /**
  * How a cell stands: nothing to say there, not yet looked at, looked at and right, or not what the plate says.
@@ -33,7 +34,7 @@ export interface AgreementRow {
   cells: Record<Place, Cell>
 }
 
-const context = (plate: Plate, studio: Studio, unit: Unit): Context | null => {
+const context = (plate: Plate, studio: Studio, unit: Unit): AgreementContext | null => {
   const { setup } = plate
   const printer = studio.printers.find((p) => p.id === setup?.printer.id)
   return setup && printer ? { plate, setup, studio, printer, unit } : null
@@ -53,15 +54,18 @@ function meaning(wanted: Wanted, words: string): string | null {
   return exact?.value ?? wanted.read?.(words) ?? null
 }
 
-function wantedAt(c: Context, key: SettingKey, place: SetPlace): Wanted | null {
-  return SETTINGS.find((s) => s.key === key)?.set[place]?.(c) ?? null
+const settingOf = (key: SettingKey): AgreementSetting => SETTINGS[key]
+
+function wantedAt(c: AgreementContext, key: SettingKey, place: SetPlace): Wanted | null {
+  return settingOf(key).set[place]?.(c) ?? null
 }
 
 /** The table of one job. Empty while the plate has no set-up. */
 export function agreementTable(plate: Plate, studio: Studio, readings: readonly KeptReading[], unit: Unit): AgreementRow[] {
   const c = context(plate, studio, unit)
   if (!c) return []
-  return SETTINGS.flatMap((setting): AgreementRow[] => {
+  return SETTING_KEYS.flatMap((key): AgreementRow[] => {
+    const setting = settingOf(key)
     const says = setting.says(c)
     if (says === null) return []
     const cellAt = (place: Place): Cell => {
@@ -73,7 +77,7 @@ export function agreementTable(plate: Plate, studio: Studio, readings: readonly 
       }
       const wanted = setting.set[place]?.(c)
       if (!wanted) return { place, ...NOTHING }
-      const reading = readings.find((r) => r.place === place && r.setting === setting.key) ?? null
+      const reading = readings.find((r) => r.place === place && r.setting === key) ?? null
       const right =
         reading !== null && reading.value !== null && (reading.value === wanted.choice.value || wanted.same?.(reading.value) === true)
       const overridden = place === 'panel' && c.printer.panelRule === 'overridden'
@@ -82,13 +86,13 @@ export function agreementTable(plate: Plate, studio: Studio, readings: readonly 
         state: overridden ? 'overridden' : reading === null ? 'open' : right ? 'agrees' : 'differs',
         wanted: wanted.choice.words,
         shows: reading?.words ?? null,
-        where: c.printer.menus.find((m) => m.place === place && m.setting === setting.key)?.where ?? null,
+        where: c.printer.menus.find((m) => m.place === place && m.setting === key)?.where ?? null,
         choices: wanted.others,
         reading,
       }
     }
     const cells = Object.fromEntries(PLACES.map((place) => [place, cellAt(place)])) as Record<Place, Cell>
-    return [{ key: setting.key, title: setting.title, says, cells }]
+    return [{ key, title: setting.title, says, cells }]
   })
 }
 

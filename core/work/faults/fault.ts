@@ -4,20 +4,6 @@ import type { Plate, Setup } from '../../plate/resolve/plate.ts'
 import type { Experience } from '../../things/studio/experience.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 
-export const FAULT_IDS = [
-  'cannot-feed',
-  'fed-askew',
-  'size-mismatch',
-  'media-mismatch',
-  'head-strike',
-  'ink-out',
-  'paper-out',
-  'waits-silently',
-  'cover-open',
-  'network-lost',
-] as const
-export type FaultId = (typeof FAULT_IDS)[number]
-
 /** What a fault is judged by: the frozen plate, the studio as it is, and what this path's log says. */
 export interface FaultContext {
   plate: Plate
@@ -41,7 +27,6 @@ export interface Cause {
 
 /** Something that stops or spoils a print, with its causes. One shape for all. */
 export interface Fault {
-  id: FaultId
   title: string
   /** IPP `printer-state-reasons` and `job-state-reasons` that tell of it, without their severity (RFC 8011 section 5.4.12). */
   reasons: readonly string[]

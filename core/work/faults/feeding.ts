@@ -1,6 +1,6 @@
 import { rollAfter } from '../../things/media/roll-end.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
-import { isRoll } from '../../things/paths/path.ts'
 import { CAUTIONS } from '../loading/step.ts'
 import { type Cause, type Fault, type FaultContext, otherwise } from './fault.ts'
 
@@ -59,7 +59,6 @@ const early: Cause = {
 }
 
 export const cannotFeed: Fault = {
-  id: 'cannot-feed',
   title: 'The sheet is not drawn in',
   reasons: ['media-jam'],
   spoils: false,
@@ -89,7 +88,6 @@ const long: Cause = {
 const widerStep = (c: FaultContext) => (c.setup.borderless === 'none' ? null : otherwise(c, 'expansion', (name) => `Expand more: ${name}`))
 
 export const fedAskew: Fault = {
-  id: 'fed-askew',
   title: 'The sheet went in askew',
   reasons: ['media-askew'],
   spoils: true,
@@ -104,7 +102,6 @@ export const fedAskew: Fault = {
 }
 
 export const sizeMismatch: Fault = {
-  id: 'size-mismatch',
   title: 'The printer says the size is wrong',
   reasons: ['media-size-mismatch', 'media-path-media-size-mismatch', 'input-media-size-change'],
   spoils: false,
@@ -133,7 +130,6 @@ export const sizeMismatch: Fault = {
 }
 
 export const mediaMismatch: Fault = {
-  id: 'media-mismatch',
   title: 'Panel and job name different papers',
   reasons: ['input-media-type-change', 'media-type-mismatch'],
   spoils: false,

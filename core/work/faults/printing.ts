@@ -1,4 +1,4 @@
-import { isRoll } from '../../things/paths/path.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import { CAUTIONS } from '../loading/step.ts'
 import { type Fault, type FaultContext, otherwise } from './fault.ts'
 
@@ -6,7 +6,6 @@ const wide = { label: 'Widen the gap', pins: { 'platen-gap': 'wide' } } as const
 const normalGap = ({ setup }: FaultContext) => setup.gap === 'normal'
 
 export const headStrike: Fault = {
-  id: 'head-strike',
   title: 'The head struck the sheet',
   reasons: ['media-jam-during-print'],
   spoils: true,
@@ -40,7 +39,6 @@ export const headStrike: Fault = {
 }
 
 export const inkOut: Fault = {
-  id: 'ink-out',
   title: 'An ink ran out',
   reasons: ['marker-supply-empty', 'marker-supply-missing', 'marker-waste-full'],
   spoils: true,
@@ -64,7 +62,6 @@ export const inkOut: Fault = {
 }
 
 export const paperOut: Fault = {
-  id: 'paper-out',
   title: 'The paper ended in the middle of the print',
   reasons: ['media-empty'],
   spoils: true,
@@ -87,7 +84,6 @@ export const paperOut: Fault = {
 }
 
 export const waitsSilently: Fault = {
-  id: 'waits-silently',
   title: 'The printer waits and says nothing',
   reasons: ['confirm-at-panel'],
   spoils: false,
@@ -119,7 +115,6 @@ export const waitsSilently: Fault = {
 }
 
 export const coverOpen: Fault = {
-  id: 'cover-open',
   title: 'A cover is open',
   reasons: ['cover-open', 'door-open', 'interlock-open'],
   spoils: false,
@@ -141,7 +136,6 @@ export const coverOpen: Fault = {
 }
 
 export const networkLost: Fault = {
-  id: 'network-lost',
   title: 'The printer cannot be reached',
   reasons: ['printer-away'],
   spoils: false,

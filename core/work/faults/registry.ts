@@ -1,26 +1,28 @@
-import type { Fault, FaultContext, FaultId, Probable } from './fault.ts'
+import type { Fault, FaultContext, Probable } from './fault.ts'
 import { cannotFeed, fedAskew, mediaMismatch, sizeMismatch } from './feeding.ts'
 import { coverOpen, headStrike, inkOut, networkLost, paperOut, waitsSilently } from './printing.ts'
 
-export const FAULTS: readonly Fault[] = [
-  cannotFeed,
-  fedAskew,
-  sizeMismatch,
-  mediaMismatch,
-  headStrike,
-  inkOut,
-  paperOut,
-  waitsSilently,
-  coverOpen,
-  networkLost,
-]
+/** Everything that stops or spoils a print, by its id. A new fault is one declaration and a line here. */
+export const FAULTS = {
+  'cannot-feed': cannotFeed,
+  'fed-askew': fedAskew,
+  'size-mismatch': sizeMismatch,
+  'media-mismatch': mediaMismatch,
+  'head-strike': headStrike,
+  'ink-out': inkOut,
+  'paper-out': paperOut,
+  'waits-silently': waitsSilently,
+  'cover-open': coverOpen,
+  'network-lost': networkLost,
+} as const satisfies Record<string, Fault>
 
-export const faultById = (id: FaultId): Fault => FAULTS.find((f) => f.id === id) as Fault
+export type FaultId = keyof typeof FAULTS
+export const FAULT_IDS = Object.keys(FAULTS) as FaultId[]
 
 /** The fault an IPP reason tells of, its severity left out (RFC 8011 section 5.4.12), or null. */
-export function faultFor(reason: string | null): Fault | null {
+export function faultFor(reason: string | null): FaultId | null {
   const plain = reason?.replace(/-(error|warning|report)$/, '')
-  return plain === undefined ? null : (FAULTS.find((f) => f.reasons.includes(plain)) ?? null)
+  return plain === undefined ? null : (FAULT_IDS.find((id) => FAULTS[id].reasons.includes(plain)) ?? null)
 }
 
 /**

@@ -1,7 +1,7 @@
 import { LONG_SHEET } from '../../plate/checks/long-sheet.ts'
 import { cutSentences } from '../../sheet/cutting/cut-plan.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
-import { isRoll } from '../../things/paths/path.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
 
 /** Advice to try a paper or a procedure on something cheap first, where the log has nothing of it. */

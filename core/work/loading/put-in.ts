@@ -1,5 +1,5 @@
+import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
-import { isRoll } from '../../things/paths/path.ts'
 import { CAUTIONS, type LoadContext, type StepMaker } from './step.ts'
 
 export const wait: StepMaker = ({ path }) =>
@@ -39,33 +39,20 @@ export const side: StepMaker = ({ path, feeding }) => {
 export const sheetsToLoad = ({ plate, path, setup }: Pick<LoadContext, 'plate' | 'path' | 'setup'>): number =>
   Math.min(plate.brief.copies, Math.max(1, capacityFor(path, setup.paper.thickness)))
 
-const HOW: Partial<Record<string, { kind: 'slot' | 'board' | 'cut-sheet'; text: string }>> = {
-  'fine-art-slot': {
-    kind: 'slot',
-    text: 'Hold it straight against the guide and press until it draws in. Let go; the printer checks and aligns it. Wait until it says ready.',
-  },
-  board: { kind: 'board', text: 'Slide it in level along the guide until it stops; it runs tight.' },
-  'front-manual': { kind: 'slot', text: 'Lay it against the right-hand guide and slide it in level until the printer takes it.' },
-  'cut-sheet': {
-    kind: 'cut-sheet',
-    text: 'Choose “sheet” at the panel first. Hold it so that it does not slide right through, align it with the right-hand mark, close, confirm.',
-  },
-}
-
 export const loadSheets: StepMaker = (context) => {
   const { path, setup: s, feeding } = context
   if (isRoll(path)) return []
   const count = sheetsToLoad(context)
-  const special = HOW[path.kind]
+  const { hands } = kindOf(path)
   const holds = Math.max(1, capacityFor(path, s.paper.thickness))
   const more = context.plate.brief.copies > count ? ` It holds ${holds}: load again when it is empty.` : ''
   return [
     {
       id: 'load',
-      kind: special?.kind ?? 'guides',
+      kind: hands.drawing,
       phase: 'load',
       title: `Load ${count} ${count === 1 ? 'sheet' : 'sheets'}`,
-      text: `${s.paper.name}, lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}, into ${path.name}. ${special?.text ?? 'Fan the stack, square it, lay it in; guides snug against it, never bowing it.'}${more}`,
+      text: `${s.paper.name}, lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}, into ${path.name}. ${hands.text}${more}`,
       caution: CAUTIONS.clear,
       loads: true,
       when: feeding,
@@ -117,7 +104,7 @@ export const loadRoll: StepMaker = ({ path, setup: s }) => {
 
 /** What the panel wants to know once paper is in. */
 export const media: StepMaker = ({ path, setup: s }) =>
-  isRoll(path) || path.kind === 'cut-sheet'
+  kindOf(path).asksMedia
     ? [
         {
           id: 'media',
@@ -133,7 +120,7 @@ export const media: StepMaker = ({ path, setup: s }) =>
 export const ownSteps: StepMaker = ({ path, feeding }) =>
   path.loadSteps.map((text, i) => ({
     id: `own-${i}`,
-    kind: isRoll(path) ? ('feed' as const) : ('guides' as const),
+    kind: isRoll(path) ? 'feed' : 'guides',
     phase: 'load',
     title: `${path.name}, as its manual says`,
     text,

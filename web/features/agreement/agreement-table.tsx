@@ -1,4 +1,5 @@
-import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace, type SettingKey } from '../../../core/work/agreement/reading.ts'
+import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace } from '../../../core/work/agreement/place.ts'
+import type { SettingKey } from '../../../core/work/agreement/settings.ts'
 import type { AgreementRow, Cell } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
 import { Tick } from './tick.tsx'

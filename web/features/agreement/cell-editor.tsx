@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { PLACE_NAMES, type SetPlace } from '../../../core/work/agreement/reading.ts'
+import { PLACE_NAMES, type SetPlace } from '../../../core/work/agreement/place.ts'
 import type { AgreementRow } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
 

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { toast } from 'sonner'
-import { type KeptReading, PLACE_NAMES, SET_PLACES, type SetPlace } from '../../../core/work/agreement/reading.ts'
+import { PLACE_NAMES, SET_PLACES, type SetPlace } from '../../../core/work/agreement/place.ts'
+import type { KeptReading } from '../../../core/work/agreement/reading.ts'
 import { api, messageOf } from '../../api/client.ts'
 
 interface Props {

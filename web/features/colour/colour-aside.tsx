@@ -1,11 +1,10 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { CriticalColour } from '../../../core/things/brief/critical.ts'
-import { INTENTS } from '../../../core/things/media/intent.ts'
+import { INTENT_NAMES, INTENTS } from '../../../core/things/media/intent.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
 import type { RenderingRequest } from '../proof/use-proof.ts'
 import { CriticalColours } from './critical-colours.tsx'
 import { GamutWheel } from './gamut-wheel.tsx'
-import { INTENT_NAME } from './names.ts'
 import { ToneChart } from './tone-chart.tsx'
 
 export interface ProofOptions {
@@ -52,7 +51,7 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
           {INTENTS.map((intent) => (
             <label key={intent} className="mt-1 flex items-center gap-2">
               <input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />
-              {INTENT_NAME[intent]}
+              {INTENT_NAMES[intent].short}
             </label>
           ))}
         </div>

@@ -3,10 +3,11 @@ import type { Measures, Rendering } from '../../../core/color/measure/measures.t
 import { recommend } from '../../../core/color/measure/recommend.ts'
 import { PICTURE_KINDS, type PictureKind } from '../../../core/things/brief/picture.ts'
 import type { Intent } from '../../../core/things/media/intent.ts'
+import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
 import type { PictureMeasures } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
 import { Failed, Loading } from '../../ui/states.tsx'
-import { INTENT_NAME, percent } from './names.ts'
+import { percent } from './names.ts'
 
 const KIND: Record<PictureKind, string> = { photograph: 'a photograph', 'black-and-white': 'black and white', 'line-art': 'line art' }
 const HUES = ['red', 'orange', 'yellow', 'yellow-green', 'green', 'blue-green', 'cyan', 'sky', 'blue', 'violet', 'magenta', 'pink']
@@ -44,11 +45,11 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
   return (
     <div className="absolute inset-0 overflow-auto bg-paper p-4">
       <section aria-label="Recommendation" className="max-w-3xl border-l-4 border-act pl-3">
-        <h2>{recommendation.close ? 'Either will do' : `${INTENT_NAME[recommendation.intent]} for this picture on ${paper}`}</h2>
+        <h2>{recommendation.close ? 'Either will do' : `${INTENT_NAMES[recommendation.intent].short} for this picture on ${paper}`}</h2>
         <p className="mt-0.5">{recommendation.says}</p>
         {!(intent === recommendation.intent) && (
           <button type="button" className="btn btn-act mt-2" onClick={() => onUse(recommendation.intent, true)}>
-            Use {INTENT_NAME[recommendation.intent].toLowerCase()}
+            Use {INTENT_NAMES[recommendation.intent].short.toLowerCase()}
           </button>
         )}
       </section>
@@ -119,7 +120,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
             {m.renderings.map((r) => (
               <tr key={`${r.intent} ${r.blackPoint}`} className={`border-b border-hair ${chosen(r) ? 'bg-chosen' : ''}`}>
                 <th scope="row" className="py-1.5 pr-3 font-normal">
-                  <b className="font-semibold">{INTENT_NAME[r.intent]}</b>
+                  <b className="font-semibold">{INTENT_NAMES[r.intent].short}</b>
                   {r.intent === 'absolute' ? '' : r.blackPoint ? ', compensated' : ', not compensated'}
                 </th>
                 <td className="num pr-3 whitespace-nowrap">{delta(r.moved.mean)}</td>
@@ -141,7 +142,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
                     <button
                       type="button"
                       className="link"
-                      aria-label={`Use ${INTENT_NAME[r.intent]}${r.blackPoint ? ', compensated' : ''}`}
+                      aria-label={`Use ${INTENT_NAMES[r.intent].short}${r.blackPoint ? ', compensated' : ''}`}
                       onClick={() => onUse(r.intent, r.blackPoint)}
                     >
                       use

@@ -1,16 +1,8 @@
-import type { Intent } from '../../../core/things/media/intent.ts'
-
-/** The four intents as they are headed. */
-export const INTENT_NAME: Record<Intent, string> = {
-  perceptual: 'Perceptual',
-  relative: 'Relative',
-  saturation: 'Saturation',
-  absolute: 'Absolute',
-}
+import { INTENT_NAMES, type Intent } from '../../../core/things/media/intent.ts'
 
 /** An intent and its compensation, in words. */
 export const renderingName = (intent: Intent, blackPoint: boolean): string =>
-  `${INTENT_NAME[intent]}${intent === 'absolute' ? '' : blackPoint ? ', compensated' : ', not compensated'}`
+  `${INTENT_NAMES[intent].short}${intent === 'absolute' ? '' : blackPoint ? ', compensated' : ', not compensated'}`
 
 /** A share 0…1 in per cent, finer where it is small. */
 export const percent = (share: number | null): string =>

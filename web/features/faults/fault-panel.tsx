@@ -3,15 +3,14 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { MOVING, type Run } from '../../../core/wire/api/dto.ts'
-import type { Fault } from '../../../core/work/faults/fault.ts'
-import { causesOf } from '../../../core/work/faults/registry.ts'
+import { causesOf, FAULTS, type FaultId } from '../../../core/work/faults/registry.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, runQuery } from '../../api/queries.ts'
 import { NumberField } from '../../ui/number-field.tsx'
 
 interface Props {
   run: Run
-  fault: Fault
+  faultId: FaultId
   studio: Studio
   /** Findings that were printed in spite of, to be printed in spite of again. */
   despite: string[]
@@ -22,13 +21,14 @@ interface Props {
 type Next = 'go-on' | 'again' | 'nothing'
 
 /** A fault of a run: what probably happened, what to do, and one press to go on or to change the plate and print again. */
-export function FaultPanel({ run, fault, studio, despite, canGoOn }: Props) {
+export function FaultPanel({ run, faultId, studio, despite, canGoOn }: Props) {
+  const fault = FAULTS[faultId]
   const detail = useQuery(runQuery(run.id))
   const [chosen, setChosen] = useState<string | null>(null)
   const [sheets, setSheets] = useState(fault.spoils ? 1 : 0)
   const act = useMutation({
     mutationFn: ({ next, causeId, change }: { next: Next; causeId: string; change: boolean }) =>
-      api<{ next: Run | null }>('POST', `/runs/${run.id}/fault`, { faultId: fault.id, causeId, sheets, next, change, despite }),
+      api<{ next: Run | null }>('POST', `/runs/${run.id}/fault`, { faultId, causeId, sheets, next, change, despite }),
     onSuccess: ({ next }, { next: asked }) => {
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: ['job', run.jobId] })
@@ -49,7 +49,7 @@ export function FaultPanel({ run, fault, studio, despite, canGoOn }: Props) {
   const press = (next: Next, change: boolean) => act.mutate({ next, causeId: cause.causeId, change })
   const waiting = run.state === 'waiting'
   return (
-    <section aria-label={fault.title} className="mt-4 max-w-2xl border border-line bg-paper p-3" data-fault={fault.id}>
+    <section aria-label={fault.title} className="mt-4 max-w-2xl border border-line bg-paper p-3" data-fault={faultId}>
       <h3 className="font-semibold">{fault.title}: what probably happened</h3>
       {fault.caution && (
         <p className="mt-1 border-l-4 border-warn pl-2 text-sm">
@@ -64,7 +64,7 @@ export function FaultPanel({ run, fault, studio, despite, canGoOn }: Props) {
               <label className="flex items-start gap-2">
                 <input
                   type="radio"
-                  name={`cause-${run.id}-${fault.id}`}
+                  name={`cause-${run.id}-${faultId}`}
                   className="mt-1 h-4 w-4 shrink-0"
                   checked={open}
                   onChange={() => setChosen(c.causeId)}

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react'
 import type { Setup } from '../../../core/plate/resolve/plate.ts'
+import { kindOf } from '../../../core/things/paths/kinds.ts'
 import type { Step, StepKind } from '../../../core/work/loading/step.ts'
 
 const line = { fill: 'none', stroke: 'var(--ink)', strokeWidth: 1.5, strokeLinejoin: 'round' as const, strokeLinecap: 'round' as const }
@@ -32,13 +33,7 @@ const Text = ({ x, y, children }: { x: number; y: number; children: ReactNode })
 )
 
 const ROLL_WAY = 'M34 44C60 34 84 58 134 92'
-const WAYS: Record<string, { way: string; sheet: string }> = {
-  cassette: { way: 'M118 108H60C42 108 42 78 64 76L134 78', sheet: 'M62 108H128' },
-  'photo-tray': { way: 'M118 100H60C44 100 44 80 64 78L134 80', sheet: 'M70 100H118' },
-  'rear-feeder': { way: 'M44 22 76 74 134 92', sheet: 'M30 2 60 54' },
-  'fine-art-slot': { way: 'M44 22 76 74 134 92', sheet: 'M26 0 58 54' },
-}
-const wayOf = ({ path }: Setup) => WAYS[path.kind] ?? { way: 'M22 84H146', sheet: 'M2 84H58' }
+const wayOf = ({ path }: Setup) => kindOf(path).drawing
 
 const Panel = ({ children }: { children?: ReactNode }) => (
   <>

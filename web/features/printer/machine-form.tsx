@@ -1,10 +1,10 @@
 import type { Unit } from '../../../core/things/length/length.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
-import { SETTINGS } from '../../../core/work/agreement/settings.ts'
+import { SETTING_KEYS, SETTINGS } from '../../../core/work/agreement/settings.ts'
 import { CheckAt, ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
-const SETTING_OPTIONS = SETTINGS.map((s) => [s.key, s.title] as const)
+const SETTING_OPTIONS = SETTING_KEYS.map((key) => [key, SETTINGS[key].title] as const)
 const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'].map((s) => [s, s] as const)
 
 /** A list of records: each line with its own way to remove it, and one to add another. */

@@ -1,20 +1,9 @@
 import type { Unit } from '../../../core/things/length/length.ts'
-import { EDGES, type Edge, PATH_KINDS, type Path } from '../../../core/things/paths/path.ts'
+import { isRoll, PATH_KIND_IDS, PATH_KINDS } from '../../../core/things/paths/kinds.ts'
+import { EDGES, type Edge, type Path } from '../../../core/things/paths/path.ts'
 import { NAMED_SIZES } from '../../../core/things/sizes/named.ts'
 import { CheckAt, ChoiceAt, Group, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
-
-const KIND: Record<(typeof PATH_KINDS)[number], string> = {
-  cassette: 'cassette or main tray',
-  'photo-tray': 'photo tray',
-  'rear-feeder': 'multi-sheet rear feeder',
-  'fine-art-slot': 'single-sheet fine-art slot',
-  board: 'straight-through board path',
-  'front-manual': 'front manual tray',
-  roll: 'roll, cut by the printer',
-  'roll-uncut': 'roll without cut',
-  'cut-sheet': 'cut sheet through the roll path',
-}
 
 const flip = (list: readonly Edge[], edge: Edge, on: boolean) => EDGES.filter((e) => (e === edge ? on : list.includes(e)))
 
@@ -29,7 +18,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
     <div className="space-y-4">
       <Group title="What it is">
         <TextAt form={form} at={at('name')} label="Name" />
-        <ChoiceAt form={form} at={at('kind')} label="Kind" options={PATH_KINDS.map((k) => [k, KIND[k]] as const)} />
+        <ChoiceAt form={form} at={at('kind')} label="Kind" options={PATH_KIND_IDS.map((k) => [k, PATH_KINDS[k].label] as const)} />
         <TextAt form={form} at={at('panelName')} label="At the panel it is called" />
         <TextAt form={form} at={at('source')} label="IPP media source" />
       </Group>
@@ -78,7 +67,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           Another thickness
         </button>
       </Group>
-      {path.kind.startsWith('roll') && (
+      {isRoll(path) && (
         <Group title="Roll">
           <CheckAt form={form} at={at('roll.selfLoading')} label="loads the roll by itself" />
           <CheckAt form={form} at={at('roll.suction')} label="suction can be lowered" />

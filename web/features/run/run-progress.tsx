@@ -87,9 +87,9 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       )}
       {fault && (
         <FaultPanel
-          key={fault.id}
+          key={fault}
           run={run}
-          fault={fault}
+          faultId={fault}
           studio={studio}
           despite={despite}
           canGoOn={simulated && run.state === 'waiting'}

@@ -1,9 +1,65 @@
 import { toast } from 'sonner'
-import { TOLERANCES } from '../../../core/color/accuracy/tolerances.ts'
-import type { HouseRules } from '../../../core/things/studio/studio.ts'
+import { HOUSE_RULE_KEYS, HOUSE_RULES, type HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { LengthField } from '../../ui/length-field.tsx'
+
+interface Props {
+  rules: HouseRules
+  name: keyof HouseRules
+  save(change: Partial<HouseRules>): void
+}
+
+/** One rule, asked for as it is declared. */
+function Rule({ rules, name, save }: Props) {
+  const { label, help, control } = HOUSE_RULES[name]
+  const value = rules[name]
+  const set = (to: unknown) => save({ [name]: to })
+  if (control.as === 'switch')
+    return (
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={value === true} onChange={(e) => set(e.target.checked)} />
+        {label}
+      </label>
+    )
+  if (control.as === 'length')
+    return (
+      <div className="max-w-48">
+        <LengthField label={label} unit={rules.unit} value={Number(value)} onChange={set} />
+      </div>
+    )
+  const entries = Array.isArray(value) ? value : []
+  return (
+    <fieldset>
+      <legend className="font-semibold">{label}</legend>
+      {help && <p className="text-sm text-soft">{help}</p>}
+      {control.as === 'choice' &&
+        control.options.map(([option, words]) => (
+          <label key={option} className="mt-1 flex items-center gap-2">
+            <input type="radio" name={name} checked={value === option} onChange={() => set(option)} />
+            {words}
+          </label>
+        ))}
+      {control.as === 'list' && entries.length === 0 && <p className="mt-1 text-soft">{control.empty}</p>}
+      {control.as === 'list' && entries.length > 0 && (
+        <ul className="mt-1 flex flex-wrap gap-2">
+          {entries.map((entry) => (
+            <li key={entry}>
+              <button
+                type="button"
+                className="btn"
+                aria-label={`Remove ${entry} from the favourites`}
+                onClick={() => set(entries.filter((other) => other !== entry))}
+              >
+                {entry} ×
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+    </fieldset>
+  )
+}
 
 /** Preferences that decide ties, with the reason for each default. */
 export function Rules({ rules }: { rules: HouseRules }) {
@@ -17,81 +73,9 @@ export function Rules({ rules }: { rules: HouseRules }) {
   }
   return (
     <div className="mt-4 max-w-xl space-y-5">
-      <fieldset>
-        <legend className="font-semibold">Unit of new jobs</legend>
-        {(['mm', 'in'] as const).map((unit) => (
-          <label key={unit} className="mt-1 flex items-center gap-2">
-            <input type="radio" name="unit" checked={rules.unit === unit} onChange={() => save({ unit })} />
-            {unit === 'mm' ? 'millimetres' : 'inches'}
-          </label>
-        ))}
-      </fieldset>
-      <fieldset>
-        <legend className="font-semibold">Everyday intent</legend>
-        <p className="text-sm text-soft">
-          Practitioners differ. By surface is the default because matte papers lose more beyond their gamut, and gloss holds most colours as
-          they are.
-        </p>
-        {(
-          [
-            ['by-surface', 'by surface: perceptual on matte, relative on gloss'],
-            ['relative', 'media-relative colorimetric every day'],
-            ['perceptual', 'perceptual every day'],
-          ] as const
-        ).map(([value, label]) => (
-          <label key={value} className="mt-1 flex items-center gap-2">
-            <input type="radio" name="intent" checked={rules.everydayIntent === value} onChange={() => save({ everydayIntent: value })} />
-            {label}
-          </label>
-        ))}
-      </fieldset>
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={rules.blackPointCompensation}
-          onChange={(e) => save({ blackPointCompensation: e.target.checked })}
-        />
-        Black point compensation for photographs
-      </label>
-      <div className="max-w-48">
-        <LengthField
-          label="A shift nobody sees, up to"
-          unit={rules.unit}
-          value={rules.visibleShift}
-          onChange={(visibleShift) => save({ visibleShift })}
-        />
-      </div>
-      <fieldset>
-        <legend className="font-semibold">Profile checks are held to</legend>
-        {TOLERANCES.map((t) => (
-          <label key={t.id} className="mt-1 flex items-center gap-2">
-            <input type="radio" name="tolerance" checked={rules.tolerance === t.id} onChange={() => save({ tolerance: t.id })} />
-            {t.name}, {t.purpose}: ΔE2000 mean {t.mean}, 95th {t.p95}, max {t.max}
-          </label>
-        ))}
-      </fieldset>
-      <fieldset>
-        <legend className="font-semibold">Favourite sizes</legend>
-        <p className="text-sm text-soft">Offered first wherever a sheet is asked for. Added in a brief, with “Make it a favourite”.</p>
-        {rules.favouriteSizes.length === 0 ? (
-          <p className="mt-1 text-soft">None yet.</p>
-        ) : (
-          <ul className="mt-1 flex flex-wrap gap-2">
-            {rules.favouriteSizes.map((size) => (
-              <li key={size}>
-                <button
-                  type="button"
-                  className="btn"
-                  aria-label={`Remove ${size} from the favourites`}
-                  onClick={() => save({ favouriteSizes: rules.favouriteSizes.filter((f) => f !== size) })}
-                >
-                  {size} ×
-                </button>
-              </li>
-            ))}
-          </ul>
-        )}
-      </fieldset>
+      {HOUSE_RULE_KEYS.map((name) => (
+        <Rule key={name} rules={rules} name={name} save={save} />
+      ))}
     </div>
   )
 }

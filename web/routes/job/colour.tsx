@@ -1,14 +1,14 @@
 import { useMemo, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { toast } from 'sonner'
-import { houseIntent } from '../../../core/color/measure/recommend.ts'
 import type { CriticalColour } from '../../../core/things/brief/critical.ts'
+import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
+import { houseIntent } from '../../../core/things/studio/house-rules.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { CandidatesView } from '../../features/colour/candidates-view.tsx'
 import { ColourAside, type ProofOptions } from '../../features/colour/colour-aside.tsx'
 import { IntentsView } from '../../features/colour/intents-view.tsx'
 import { ManagedView } from '../../features/colour/managed-view.tsx'
-import { INTENT_NAME } from '../../features/colour/names.ts'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { ProofView } from '../../features/colour/proof-view.tsx'
 import { useFollowed } from '../../features/colour/use-followed.ts'
@@ -143,7 +143,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
               fileWidth={picture.width}
               originalDetail={picture.profile ?? 'taken as sRGB'}
               proofName={map ? 'How far off' : 'On this paper'}
-              proofDetail={`${setup.paper.name}, ${INTENT_NAME[setup.intent].toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
+              proofDetail={`${setup.paper.name}, ${INTENT_NAMES[setup.intent].short.toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
               surround={options.surround}
               printWidth={plate.layout ? (setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) / setup.crop.w : 0}
               map={map}
