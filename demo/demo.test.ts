@@ -2,7 +2,7 @@ import { existsSync, readFileSync } from 'node:fs'
 import { readProfile, requirePrinterProfile } from '../core/color/icc/read.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'
-import { EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { briefOf } from '../core/things/brief/brief-of.ts'
 import { StudioSchema } from '../core/things/studio/studio.ts'
 import { DEMO_JOBS } from './jobs.ts'
 import { PAIRINGS } from './pairings.ts'
@@ -46,7 +46,7 @@ const TALL = picture({
 test('every demo job has a set-up, and nothing stops it', () => {
   for (const job of DEMO_JOBS) {
     const plate = resolve(
-      { ...EMPTY_BRIEF, ...job.brief, picture: job.picture.startsWith('tide') ? TALL : picture({ width: 6000, height: 4000 }) },
+      briefOf({ ...job.brief, picture: job.picture.startsWith('tide') ? TALL : picture({ width: 6000, height: 4000 }) }),
       studio,
       job.pins ?? {},
     )

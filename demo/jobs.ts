@@ -1,12 +1,14 @@
 import type { Pins } from '../core/plate/decisions/registry.ts'
-import type { Brief } from '../core/things/brief/brief.ts'
+import type { BriefParts } from '../core/things/brief/brief-of.ts'
+import type { Item } from '../core/things/brief/item.ts'
 import { mm } from '../core/things/length/length.ts'
 import { namedSize } from '../core/things/sizes/named.ts'
 
 export interface DemoJob {
   title: string
   picture: string
-  brief: Partial<Brief>
+  /** What differs from an empty brief and its item. */
+  brief: BriefParts
   pins?: Pins
   /** Hours from the start of the demo until it is due; null for no hurry. */
   dueIn: number | null
@@ -24,10 +26,10 @@ const A3 = sheet('iso_a3_297x420mm')
 const A2 = sheet('iso_a2_420x594mm')
 const SUPER_B = sheet('na_super-b_13x19in')
 const CARD = sheet('na_index-4x6_4x6in')
-const border = (millimetres: number): Brief['size'] => ({ by: 'border', border: mm(millimetres) })
-const wide = (millimetres: number): Brief['size'] => ({ by: 'picture', width: mm(millimetres), height: null })
-const fit: Brief['size'] = { by: 'sheet', fill: false }
-const fill: Brief['size'] = { by: 'sheet', fill: true }
+const border = (millimetres: number): Item['size'] => ({ by: 'border', border: mm(millimetres) })
+const wide = (millimetres: number): Item['size'] => ({ by: 'picture', width: mm(millimetres), height: null })
+const fit: Item['size'] = { by: 'sheet', fill: false }
+const fill: Item['size'] = { by: 'sheet', fill: true }
 
 /** Two dozen jobs of the exhibition, in every state a job can be in. */
 export const DEMO_JOBS: DemoJob[] = [

@@ -1,9 +1,11 @@
 import { planPage } from '../core/output/page/page-plan.ts'
 import type { Plate } from '../core/plate/resolve/plate.ts'
+import { layoutOf } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'
 import type { Brief } from '../core/things/brief/brief.ts'
-import { EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { briefOf } from '../core/things/brief/brief-of.ts'
+import type { Item } from '../core/things/brief/item.ts'
 import { type Make, NEW_MAKE } from '../core/things/brief/make.ts'
 import { calibrate } from '../core/things/calibration/offset.ts'
 import { mm } from '../core/things/length/length.ts'
@@ -21,7 +23,8 @@ const JOBS = 500
 
 /** Feeds one sheet through the simulated mechanics and measures it; null when the plate prints no picture. */
 function print(plate: Plate, random: () => number): { truth: Truth; um: number; cutByMachine: number } | null {
-  const { setup, layout } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
   const plan = planPage(plate)
   const sheet = realSheet(setup?.lot.id ?? null)
   if (!setup || !layout || !plan?.place || !sheet) return null
@@ -82,7 +85,7 @@ function randomBrief(random: () => number): { brief: Brief; pins: { printer: str
   const printer = pick(studio.printers)
   const path = pick(printer.paths)
   const lot = pick(studio.lots.filter((l) => (l.form === 'roll') === isRoll(path)))
-  const sizes: Brief['size'][] = [
+  const sizes: Item['size'][] = [
     { by: 'border', border: mm(15) + Math.floor(random() * 15_000), foot: pick([1, 1.2]), exact: random() < 0.3 },
     { by: 'sheet', fill: random() < 0.5 },
     { by: 'picture', width: mm(60) + Math.floor(random() * mm(300)), height: null },
@@ -90,15 +93,14 @@ function randomBrief(random: () => number): { brief: Brief; pins: { printer: str
   ]
   const makes: Make[] = [NEW_MAKE.print, NEW_MAKE.print, NEW_MAKE['folded-card'], { ...NEW_MAKE['two-sided'], backPicture: 'same' }]
   return {
-    brief: {
-      ...EMPTY_BRIEF,
+    brief: briefOf({
       paperId: lot.paperId,
       picture: picture({ width: 3000 + Math.floor(random() * 3000), height: 4000 }),
       size: pick(sizes),
       finish: random() < 0.35 ? 'borderless' : 'bordered',
       cropAt: { x: random(), y: random() },
       make: pick(makes),
-    },
+    }),
     pins: { printer: printer.id, path: path.id, stock: lot.id },
   }
 }
@@ -109,7 +111,8 @@ test('500 seeded jobs over all printers: sheets lie where the drawing says, and 
   for (let tries = 0; seen.printed < JOBS && tries < 40_000; tries++) {
     const { brief, pins } = randomBrief(random)
     const plate = resolve(brief, studio, pins)
-    const { setup, layout } = plate
+    const { setup } = plate
+    const layout = layoutOf(plate)
     // The operator is stopped before these; what is stopped for being clipped is fed all the same, to see that it was true.
     const stops = plate.findings.filter((f) => f.level === 'stop').map((f) => f.id)
     if (!setup || !layout || stops.some((id) => id !== 'picture-clipped')) continue
@@ -148,11 +151,11 @@ test('500 seeded jobs over all printers: sheets lie where the drawing says, and 
 
 test('inspections of earlier sheets bring the next ones closer: the habit of a path is learnt, its luck is not', () => {
   const random = seeded(7)
-  const brief: Brief = { ...EMPTY_BRIEF, paperId: 'harbour-lustre', picture: picture(), size: { by: 'border', border: mm(20) } }
+  const brief = briefOf({ paperId: 'harbour-lustre', picture: picture(), size: { by: 'border', border: mm(20) } })
   const pins = { printer: 'heron', path: 'heron-cassette', stock: 'lustre-a3' }
   const off = (plate: Plate) => {
     const out = print(plate, random)
-    const drawn = plate.layout?.margins
+    const drawn = layoutOf(plate)?.margins
     if (!out || !drawn) throw new Error('nothing printed')
     return {
       across: (out.truth.margins.left - drawn.left - out.truth.margins.right + drawn.right) / 2,

@@ -1,10 +1,10 @@
-import type { Fix } from '../core/plate/checks/check.ts'
 import type { Pins } from '../core/plate/decisions/registry.ts'
-import type { Plate } from '../core/plate/resolve/plate.ts'
+import { applyFix } from '../core/plate/resolve/apply-fix.ts'
+import { layoutOf, type Plate } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'
-import type { Brief } from '../core/things/brief/brief.ts'
-import { EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { type Brief, itemOf } from '../core/things/brief/brief.ts'
+import { briefOf } from '../core/things/brief/brief-of.ts'
 import { calibrate } from '../core/things/calibration/offset.ts'
 import { mm } from '../core/things/length/length.ts'
 import type { Lot } from '../core/things/media/media.ts'
@@ -57,15 +57,14 @@ export function wishes(studio: Studio, count: number, random: () => number): Wis
     const borderless = random() < 0.3
     const border = borderless ? null : mm(12 + Math.floor(random() * 20))
     const length = lot.form === 'roll' ? mm(300 + Math.floor(random() * 900)) : lot.nominal.length
-    const brief: Brief = {
-      ...EMPTY_BRIEF,
+    const brief = briefOf({
       paperId: lot.paperId,
       picture: picture({ width: 6000, height: 4000 + Math.floor(random() * 3000) }),
       sheet: { width: lot.nominal.width, length, name: null },
       size: border === null ? { by: 'sheet', fill: true } : { by: 'border', border, foot: 1, exact: true },
       finish: borderless ? 'borderless' : 'bordered',
       copies: 1 + Math.floor(random() ** 3 * 12),
-    }
+    })
     return { brief, lot, border }
   })
 }
@@ -90,7 +89,7 @@ export function naive(studio: Studio, { brief, lot, border }: Wish): Attempt | n
         printer,
         path,
         lot,
-        count: lot.form === 'roll' ? lot.stock : Math.min(lot.stock, brief.copies),
+        count: lot.form === 'roll' ? lot.stock : Math.min(lot.stock, itemOf(brief).copies),
         told: size,
         ink: { left: inset, top: inset, right: size.width - inset, bottom: size.length - inset },
         borderless: border === null,
@@ -106,11 +105,6 @@ export function naive(studio: Studio, { brief, lot, border }: Wish): Attempt | n
 const coated = (surface: string) => surface === 'gloss' || surface === 'satin'
 const blackOf = (media: MediaType) => (media.black === 'either' ? (coated(media.surface) ? 'photo' : 'matte') : media.black)
 
-const withFix = (brief: Brief, pins: Pins, fix: Fix): { brief: Brief; pins: Pins } => ({
-  brief: { ...brief, ...fix.brief } as Brief,
-  pins: Object.fromEntries(Object.entries({ ...pins, ...fix.pins }).filter(([, v]) => v !== null)) as Pins,
-})
-
 /** Times an operator follows what the findings offer. */
 const FIXES = 6
 
@@ -124,10 +118,11 @@ export function guided(studio: Studio, wish: Wish): { attempt: Attempt; plate: P
       (f) => f.fix && (f.level === 'stop' || FOLLOWED.has(f.id.split(':')[0] ?? '')) && !/^(Print \d)/.test(f.fix.label),
     )
     if (!next?.fix) break
-    ;({ brief, pins } = withFix(brief, pins, next.fix))
+    ;({ brief, pins } = applyFix({ brief, pins }, next.fix))
     plate = resolve(brief, studio, pins)
   }
-  const { setup, layout } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
   const stop = plate.findings.find((f) => f.level === 'stop')
   if (stop || !setup || !layout) return { told: stop?.id ?? 'nothing decided' }
   const printer = studio.printers.find((p) => p.id === setup.printer.id)

@@ -9,7 +9,8 @@ import { displayGrid, proofGrid } from '../core/color/proof.ts'
 import { compareWays } from '../core/plate/resolve/compare-ways.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { neededBySheet } from '../core/sheet/slivers.ts'
-import { type Brief, EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { type BriefParts, briefOf } from '../core/things/brief/brief-of.ts'
 import { NEW_MAKE } from '../core/things/brief/make.ts'
 import { inch, mm } from '../core/things/length/length.ts'
 import type { Lot, Pairing } from '../core/things/media/media.ts'
@@ -55,8 +56,10 @@ function largeStudio() {
 }
 
 const studio = largeStudio()
-const brief = { ...EMPTY_BRIEF, picture: null, size: { by: 'border' as const, border: mm(20) } }
-const chosen = { ...brief, paperId: studio.papers[1]?.id ?? null }
+const parts = { size: { by: 'border' as const, border: mm(20) } }
+const brief = briefOf(parts)
+const withPaper = { ...parts, paperId: studio.papers[1]?.id ?? null }
+const chosen = briefOf(withPaper)
 print('resolve a plate, 12 printers × 60 papers × 200 pairings, paper named', {
   milliseconds: times(60, () => resolve(chosen, studio)),
   rival: { name: 'checking the same studio with its schema', milliseconds: times(10, () => void StudioSchema.parse(studio)) },
@@ -67,13 +70,12 @@ print('resolve a plate, 12 printers × 60 papers × 200 pairings, any paper', {
 })
 
 const card = demoStudio()
-const borderless = {
-  ...EMPTY_BRIEF,
+const borderless = briefOf({
   paperId: 'beacon-gloss',
   sheet: { width: inch(4), length: inch(6), name: '4 × 6 in' },
   finish: 'borderless' as const,
   size: { by: 'sheet' as const, fill: true },
-}
+})
 const cardPlate = resolve(borderless, card)
 const coverage = {
   sheet: { width: inch(4), length: inch(6) },
@@ -89,7 +91,7 @@ print('10 000 sheets through the tolerances of a path', {
     milliseconds: times(40, () => void Float64Array.from({ length: 40_000 }, Math.random).subarray(0, 10_000).sort()),
   },
 })
-const placements: [string, object][] = [
+const placements: [string, BriefParts][] = [
   ['picture', { size: { by: 'picture', width: mm(200), height: null } }],
   ['picture of another shape', { size: { by: 'picture', width: mm(200), height: mm(200) } }],
   ['fit', { size: { by: 'sheet', fill: false } }],
@@ -104,7 +106,7 @@ const placements: [string, object][] = [
   ['wrapped', { make: NEW_MAKE['wrapped-canvas'] }],
 ]
 const resolveAll = () => {
-  for (const [, change] of placements) resolve({ ...chosen, ...change } as Brief, studio)
+  for (const [, change] of placements) resolve(briefOf({ ...withPaper, ...change }), studio)
 }
 print(`resolve with all ${placements.length} placements, 12 printers × 60 papers × 200 pairings`, {
   milliseconds: times(20, resolveAll),

@@ -1,3 +1,6 @@
+import { itemOf } from '../core/things/brief/brief.ts'
+import { briefOf } from '../core/things/brief/brief-of.ts'
+import { pictureIn } from '../core/things/brief/item.ts'
 import { isGlossy } from '../core/things/media/media.ts'
 /** Fills an empty studio with the demo: records, profiles, pictures, jobs and a little history. Safe to run again. */
 
@@ -5,9 +8,8 @@ import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Readable } from 'node:stream'
 import { planPage } from '../core/output/page/page-plan.ts'
-import type { Plate } from '../core/plate/resolve/plate.ts'
+import { layoutOf, type Plate } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
-import { EMPTY_BRIEF } from '../core/things/brief/brief.ts'
 import type { Picture } from '../core/things/brief/picture.ts'
 import { nameOf } from '../core/things/sizes/named.ts'
 import type { Inspection } from '../core/wire/api/dto.ts'
@@ -77,7 +79,7 @@ async function seedPictures(): Promise<Map<string, Picture>> {
 /** Prints a plate on the simulated mechanism without the waiting, for jobs that lie in the past. */
 async function printPast(plate: Plate, seed: number): Promise<{ hash: string; margins: Inspection['margins'] } | null> {
   const { setup } = plate
-  const { picture } = plate.brief
+  const picture = pictureIn(itemOf(plate.brief))
   const plan = planPage(plate)
   if (!setup || !picture || !plan) return null
   const output = files.workPath(`past-${seed}.pwg`)
@@ -116,7 +118,7 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
   })
   const { hash } = await files.takeBytes(png, LIMITS.uploadBytes)
   const tenth = (um: number) => Math.max(0, Math.round(um / 100) * 100)
-  const m = plate.layout?.margins
+  const m = layoutOf(plate)?.margins
   const margins =
     m && setup.borderless === 'none'
       ? {
@@ -140,12 +142,12 @@ const STATE = {
 } as const
 
 async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Picture>) {
-  const brief = {
-    ...EMPTY_BRIEF,
+  const brief = briefOf({
     ...demo.brief,
     picture: pictures.get(demo.picture) ?? null,
     dueAt: demo.dueIn === null ? null : new Date(Date.now() + demo.dueIn * HOUR).toISOString(),
-  }
+  })
+  const { copies } = itemOf(brief)
   const pins = demo.pins ?? {}
   const job = await models.jobs.create({ title: demo.title, state: STATE[demo.history], brief, pins, version: 1, archived: false })
   if (demo.history === 'setup') return
@@ -161,8 +163,8 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     verdict,
     faults: verdict === 'wasted' ? ['roller marks'] : [],
     note: demo.note ?? '',
-    sheetsUsed: brief.copies,
-    sheetsWasted: verdict === 'wasted' ? brief.copies : 0,
+    sheetsUsed: copies,
+    sheetsWasted: verdict === 'wasted' ? copies : 0,
   }
   const run = await models.runs.create({
     jobId: job.id,
@@ -171,7 +173,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     printerJob: null,
     version: 1,
     progress: past ? 100 : 0,
-    sheetsDelivered: past ? brief.copies : 0,
+    sheetsDelivered: past ? copies : 0,
     reason: null,
     state: demo.history === 'queued' ? 'queued' : demo.history === 'refused' ? 'failed' : demo.history === 'inspect' ? 'inspect' : 'done',
     message:
@@ -189,7 +191,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     how: 'sent',
     pathId: plate.setup.path.id,
     // The feeder of the wasted print had slipped: the history that remedies are ordered by.
-    faults: verdict === 'wasted' ? [{ faultId: 'cannot-feed', causeId: 'worn-rollers', sheets: brief.copies, at: when.toISOString() }] : [],
+    faults: verdict === 'wasted' ? [{ faultId: 'cannot-feed', causeId: 'worn-rollers', sheets: copies, at: when.toISOString() }] : [],
     attemptedAt: null,
     ...(past || demo.history === 'refused' ? { createdAt: when } : {}),
   })

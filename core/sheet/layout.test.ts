@@ -4,7 +4,7 @@ import { EMPTY_BRIEF } from '../things/brief/brief.ts'
 import { inch, mm } from '../things/length/length.ts'
 import { EDGES } from '../things/paths/path.ts'
 import { keptAfterExpansion, layOut, pageOnSheet, skewDrift } from './layout.ts'
-import { centredOn, movedInto, printSize, type SizeBrief } from './placement.ts'
+import { centredOn, movedInto, printSize, type Sizing, sizingOf } from './placement.ts'
 import { area } from './rect.ts'
 import { expansionNeeded } from './tolerance.ts'
 
@@ -76,7 +76,7 @@ test('turning four times is the identity, and a quarter turn swaps the sides', (
     printable: { x: mm(3), y: mm(3), w: mm(291), h: mm(414) },
     borderless: false,
   }
-  const by: SizeBrief = { ...EMPTY_BRIEF, size: { by: 'picture', width: mm(200), height: null } }
+  const by: Sizing = { ...sizingOf(EMPTY_BRIEF), size: { by: 'picture', width: mm(200), height: null } }
   const [a, b, c] = ([0, 90, 180] as const).map((turn) => printSize(by, picture(), turn, room))
   expect([b?.w, b?.h]).toEqual([a?.h, a?.w])
   expect([c?.w, c?.h]).toEqual([a?.w, a?.h])
@@ -87,7 +87,7 @@ test('fit shows the whole picture inside the room; fill covers the room', () => 
     fc.property(fc.integer({ min: 200, max: 9000 }), fc.integer({ min: 200, max: 9000 }), size, (width, height, room) => {
       const frame = { x: 0, y: 0, w: room.width, h: room.length }
       const p = picture({ width, height })
-      const fit = printSize({ ...EMPTY_BRIEF, size: { by: 'sheet', fill: false } }, p, 0, {
+      const fit = printSize({ ...sizingOf(EMPTY_BRIEF), size: { by: 'sheet', fill: false } }, p, 0, {
         sheet: frame,
         frame,
         printable: frame,
@@ -95,7 +95,7 @@ test('fit shows the whole picture inside the room; fill covers the room', () => 
       })
       expect(fit.w <= room.width && fit.h <= room.length).toBe(true)
       expect(Math.abs(fit.w / fit.h / (width / height) - 1)).toBeLessThan(0.01)
-      const fill = printSize({ ...EMPTY_BRIEF, size: { by: 'sheet', fill: true } }, p, 0, {
+      const fill = printSize({ ...sizingOf(EMPTY_BRIEF), size: { by: 'sheet', fill: true } }, p, 0, {
         sheet: frame,
         frame,
         printable: frame,

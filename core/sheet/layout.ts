@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Um } from '../things/length/length.ts'
 import { EDGES, type Edge, type Edges, type Path } from '../things/paths/path.ts'
-import { area, gaps, inset, intersect, type Rect } from './rect.ts'
+import { area, gaps, inset, intersect, type Rect, RectSchema } from './rect.ts'
 
 /** How the printer will treat the edges of the page. */
 export type EdgeMode =
@@ -30,30 +30,42 @@ export interface LayoutInput {
 export const OffsetSchema = z.object({ x: z.number(), y: z.number() })
 export type Offset = z.infer<typeof OffsetSchema>
 
-export interface Layout {
-  sheet: Rect
+/** One length for each edge, µm; may be negative. */
+const SidesSchema = z.object({ leading: z.number(), trailing: z.number(), left: z.number(), right: z.number() })
+
+/** A sheet with the page that is told to it. */
+export const AreaSchema = z.object({
+  sheet: RectSchema,
   /** What is judged by eye: the sheet, what is left of it after trimming, or a card's front panel. */
-  frame: Rect
+  frame: RectSchema,
   /** Where the driver's page falls on the true sheet. */
-  page: Rect
+  page: RectSchema,
   /** Where ink can go. */
-  printable: Rect
-  picture: Rect
+  printable: RectSchema,
+})
+export type Area = z.infer<typeof AreaSchema>
+
+/** What becomes of something placed on it. */
+export const LandedSchema = z.object({
+  picture: RectSchema,
   /** Part of the picture the printer will try to print. */
-  printed: Rect
+  printed: RectSchema,
   /** Part of it that lands on paper. */
-  visible: Rect
+  visible: RectSchema,
   /** White (or, with bleed, zero) left at each edge of the true sheet, measured with a ruler. */
-  margins: Edges
+  margins: SidesSchema,
   /** The same within the frame: the borders of the finished piece. */
-  borders: Edges
+  borders: SidesSchema,
   /** Picture cut off by the printable area, measured at each edge of the picture. */
-  clipped: Edges
+  clipped: SidesSchema,
   /** Picture printed past each edge of the sheet. */
-  bleed: Edges
+  bleed: SidesSchema,
   /** Area of the placed picture that does not land on paper, 0…1. */
-  lost: number
-}
+  lost: z.number(),
+})
+type Landed = z.infer<typeof LandedSchema>
+
+export type Layout = Area & Landed
 
 /**
  * Where the driver's page falls on the true sheet. The leading edges meet; across, the guide decides.
@@ -87,30 +99,34 @@ export function printableArea(page: Rect, edges: EdgeMode): Rect {
 
 const positive = (edges: Edges): Edges => only(EDGES, (e) => Math.max(0, edges[e]))
 
-/** Puts sheet, page and picture together and says what lands where. Pure geometry. */
-export function layOut(input: LayoutInput): Layout {
-  const sheet: Rect = { x: 0, y: 0, w: input.sheet.width, h: input.sheet.length }
-  const page = pageOnSheet(input.sheet, input.page, input.registration, input.offset)
-  const printable = printableArea(page, input.edges)
-  const printed = intersect(input.picture, printable)
+/** The sheet, its page and where ink can go. */
+export function areaOf({ sheet: { width, length }, page, registration, edges, offset, frame }: Omit<LayoutInput, 'picture'>): Area {
+  const sheet: Rect = { x: 0, y: 0, w: width, h: length }
+  const on = pageOnSheet({ width, length }, page, registration, offset)
+  return { sheet, frame: frame ?? sheet, page: on, printable: printableArea(on, edges) }
+}
+
+/** What lands where of a picture placed on it. */
+export function land({ sheet, frame, printable }: Area, picture: Rect): Landed {
+  const printed = intersect(picture, printable)
   const visible = intersect(printed, sheet)
   const empty = area(visible) === 0
-  const outside = gaps(printed, sheet)
-  const frame = input.frame ?? sheet
   return {
-    sheet,
-    frame,
-    page,
-    printable,
-    picture: input.picture,
+    picture,
     printed,
     visible,
     margins: empty ? { leading: sheet.h, trailing: sheet.h, left: sheet.w, right: sheet.w } : gaps(sheet, visible),
     borders: empty ? { leading: frame.h, trailing: frame.h, left: frame.w, right: frame.w } : gaps(frame, visible),
-    clipped: positive(gaps(input.picture, printed)),
-    bleed: empty ? only([], () => 0) : positive(outside),
-    lost: area(input.picture) === 0 ? 0 : 1 - area(visible) / area(input.picture),
+    clipped: positive(gaps(picture, printed)),
+    bleed: empty ? only([], () => 0) : positive(gaps(printed, sheet)),
+    lost: area(picture) === 0 ? 0 : 1 - area(visible) / area(picture),
   }
+}
+
+/** Puts sheet, page and picture together and says what lands where. Pure geometry. */
+export function layOut({ picture, ...rest }: LayoutInput): Layout {
+  const on = areaOf(rest)
+  return { ...on, ...land(on, picture) }
 }
 
 /** Share of a sheet's picture that stays when every edge is printed past by `expansion`: W·H/((W+2e)(H+2e)). */

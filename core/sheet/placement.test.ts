@@ -1,10 +1,11 @@
 import fc from 'fast-check'
+import { layoutOf } from '../plate/resolve/plate.ts'
 import { picture, plateOf } from '../testing/fixtures.ts'
-import { type Brief, EMPTY_BRIEF } from '../things/brief/brief.ts'
+import { EMPTY_BRIEF } from '../things/brief/brief.ts'
 import { feedEdge, isSideways, TURNS } from '../things/brief/turn.ts'
 import { mm } from '../things/length/length.ts'
 import { EDGES } from '../things/paths/path.ts'
-import { centredOn, pixelsPerInch, placingFrame, printSize, type Room } from './placement.ts'
+import { centredOn, pixelsPerInch, placingFrame, printSize, type Room, type Sizing, sizingOf } from './placement.ts'
 import { gaps, inset, intersect } from './rect.ts'
 
 const sheet = { x: 0, y: 0, w: mm(297), h: mm(420) }
@@ -14,7 +15,7 @@ const room: Room = {
   printable: inset(sheet, { leading: mm(3), trailing: mm(3), left: mm(3), right: mm(3) }),
   borderless: false,
 }
-const brief = (size: Brief['size'], change: Partial<Brief> = {}): Brief => ({ ...EMPTY_BRIEF, size, ...change })
+const wish = (size: Sizing['size'], change: Partial<Sizing> = {}): Sizing => ({ ...sizingOf(EMPTY_BRIEF), size, ...change })
 const turn = fc.constantFrom(...TURNS)
 const pixels = fc.integer({ min: 200, max: 9000 })
 
@@ -27,7 +28,7 @@ test('exact borders are exact on every edge, the foot’s as much wider as asked
       fc.integer({ min: 0, max: 60_000 }),
       fc.double({ min: 1, max: 2, noNaN: true }),
       (w, h, t, border, foot) => {
-        const b = brief({ by: 'border', border, foot, exact: true })
+        const b = wish({ by: 'border', border, foot, exact: true })
         const placed = centredOn(placingFrame(b, room, t), printSize(b, picture({ width: w, height: h }), t, room))
         const got = gaps(sheet, placed)
         for (const edge of EDGES) {
@@ -42,7 +43,7 @@ test('exact borders are exact on every edge, the foot’s as much wider as asked
 test('borders that are not exact are never narrower than asked, and two facing ones are met', () => {
   fc.assert(
     fc.property(pixels, pixels, turn, (w, h, t) => {
-      const b = brief({ by: 'border', border: mm(30) })
+      const b = wish({ by: 'border', border: mm(30) })
       const got = gaps(sheet, centredOn(placingFrame(b, room, t), printSize(b, picture({ width: w, height: h }), t, room)))
       for (const edge of EDGES) expect(got[edge]).toBeGreaterThanOrEqual(mm(30) - 1)
       expect(Math.min(got.left + got.right, got.leading + got.trailing)).toBeLessThanOrEqual(mm(60) + 2)
@@ -54,8 +55,8 @@ test('by scale and by resolution the pixels fall on paper as the numbers say', (
   fc.assert(
     fc.property(pixels, pixels, turn, fc.integer({ min: 20, max: 1200 }), (w, h, t, ppi) => {
       const p = picture({ width: w, height: h, ppi: 300 })
-      const byResolution = printSize(brief({ by: 'resolution', ppi }), p, t, room)
-      const byScale = printSize(brief({ by: 'scale', percent: (300 / ppi) * 100 }), p, t, room)
+      const byResolution = printSize(wish({ by: 'resolution', ppi }), p, t, room)
+      const byScale = printSize(wish({ by: 'scale', percent: (300 / ppi) * 100 }), p, t, room)
       expect(Math.abs(byResolution.w - byScale.w) + Math.abs(byResolution.h - byScale.h)).toBeLessThanOrEqual(2)
       // Sizes are whole micrometres.
       expect(Math.abs(pixelsPerInch(p, t, byResolution) / ppi - 1)).toBeLessThan(0.002)
@@ -67,7 +68,7 @@ test('a crop stays inside the picture and has the shape of its place, wherever i
   const share = fc.double({ min: 0, max: 1, noNaN: true })
   fc.assert(
     fc.property(pixels, pixels, turn, share, share, (w, h, t, x, y) => {
-      const size = printSize(brief({ by: 'sheet', fill: true }, { cropAt: { x, y } }), picture({ width: w, height: h }), t, room)
+      const size = printSize(wish({ by: 'sheet', fill: true }, { cropAt: { x, y } }), picture({ width: w, height: h }), t, room)
       const { crop } = size
       expect(intersect(crop, { x: 0, y: 0, w: 1, h: 1 }).w).toBeCloseTo(crop.w, 9)
       expect(intersect(crop, { x: 0, y: 0, w: 1, h: 1 }).h).toBeCloseTo(crop.h, 9)
@@ -82,8 +83,8 @@ test('a canvas is larger than its face by the bars on every side, and what goes 
   fc.assert(
     fc.property(pixels, pixels, turn, (w, h, t) => {
       const p = picture({ width: w, height: h })
-      const plain = printSize(brief({ by: 'picture', width: mm(120), height: mm(90) }), p, t, room)
-      const wrapped = printSize(brief({ by: 'picture', width: mm(120), height: mm(90) }, { make }), p, t, room)
+      const plain = printSize(wish({ by: 'picture', width: mm(120), height: mm(90) }), p, t, room)
+      const wrapped = printSize(wish({ by: 'picture', width: mm(120), height: mm(90) }, { make }), p, t, room)
       expect([wrapped.w - plain.w, wrapped.h - plain.h]).toEqual([mm(76), mm(76)])
       expect(wrapped.crop).toEqual(plain.crop)
     }),
@@ -94,7 +95,7 @@ test('trimmed down, the finished piece lies inside the sheet and its own borders
   fc.assert(
     fc.property(fc.integer({ min: 120, max: 280 }), fc.integer({ min: 150, max: 400 }), (w, h) => {
       const plate = plateOf({ brief: { finished: { width: mm(w), length: mm(h) }, size: { by: 'border', border: mm(15), exact: true } } })
-      const { layout } = plate
+      const layout = layoutOf(plate)
       if (!layout) throw new Error('no layout')
       expect(intersect(layout.frame, layout.sheet)).toEqual(layout.frame)
       for (const edge of EDGES) expect(Math.abs(layout.borders[edge] - mm(15))).toBeLessThanOrEqual(1)

@@ -1,4 +1,5 @@
-import type { Brief } from '../things/brief/brief.ts'
+import { type Brief, itemOf } from '../things/brief/brief.ts'
+import type { Item } from '../things/brief/item.ts'
 import type { Picture } from '../things/brief/picture.ts'
 import { feedEdge, isSideways, type Turn } from '../things/brief/turn.ts'
 import type { Um } from '../things/length/length.ts'
@@ -20,13 +21,16 @@ export interface PrintSize {
   crop: Crop
 }
 
-/** What of a brief bears on the size of the print. */
-export type SizeBrief = Pick<Brief, 'size' | 'cropAt' | 'make'>
+/** What bears on the size of a print: the item's own wishes, and what is made of it. */
+export type Sizing = Pick<Item, 'size' | 'cropAt'> & Pick<Brief, 'make'>
+
+/** The same of a whole brief. */
+export const sizingOf = (brief: Brief): Sizing => ({ ...itemOf(brief), make: brief.make })
 
 const turned = (size: { w: Um; h: Um }, turn: Turn) => (isSideways(turn) ? { w: size.h, h: size.w } : size)
 
 /** The part of a picture of shape `shape` (w/h) that has the shape asked for, moved as the operator has it. */
-function cropTo(shape: number, asked: number, at: Brief['cropAt']): Crop {
+function cropTo(shape: number, asked: number, at: Item['cropAt']): Crop {
   if (Math.abs(asked / shape - 1) < 1e-4) return WHOLE
   if (asked > shape) {
     const h = shape / asked
@@ -40,7 +44,7 @@ function cropTo(shape: number, asked: number, at: Brief['cropAt']): Crop {
 const naturalWidth = (picture: Picture, ppi = picture.ppi ?? UNTAGGED_PPI): Um => (picture.width / ppi) * 25_400
 
 /** Width and height asked for by picture size; a missing side follows the picture's shape, both missing its tag. */
-function bySides(picture: Picture, size: { width: Um | null; height: Um | null }, at: Brief['cropAt']): PrintSize {
+function bySides(picture: Picture, size: { width: Um | null; height: Um | null }, at: Item['cropAt']): PrintSize {
   const shape = picture.width / picture.height
   const w = size.width ?? (size.height === null ? naturalWidth(picture) : size.height * shape)
   const h = size.height ?? w / shape
@@ -48,7 +52,7 @@ function bySides(picture: Picture, size: { width: Um | null; height: Um | null }
 }
 
 /** Largest picture inside the room (fit), or the picture cropped to cover it (fill). */
-function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: boolean, at: Brief['cropAt']): PrintSize {
+function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: boolean, at: Item['cropAt']): PrintSize {
   const box = turned(room, turn)
   const shape = picture.width / picture.height
   if (fill) return { w: room.w, h: room.h, crop: cropTo(shape, Math.max(1, box.w) / Math.max(1, box.h), at) }
@@ -67,21 +71,21 @@ export interface Room {
 }
 
 /** The borders asked for in the feed frame: the picture's foot has the wider one. */
-function askedBorders(size: Extract<Brief['size'], { by: 'border' }>, turn: Turn): Edges {
+function askedBorders(size: Extract<Item['size'], { by: 'border' }>, turn: Turn): Edges {
   const foot = feedEdge('foot', turn)
   const border = (edge: (typeof EDGES)[number]) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border)
   return Object.fromEntries(EDGES.map((e) => [e, border(e)])) as unknown as Edges
 }
 
 /** The area in which the print is centred: the frame, or what the borders asked for leave of it. */
-export function placingFrame(brief: SizeBrief, room: Room, turn: Turn): Rect {
+export function placingFrame(of: Sizing, room: Room, turn: Turn): Rect {
   if (room.borderless) return room.printable
-  return brief.size.by === 'border' ? inset(room.frame, askedBorders(brief.size, turn)) : room.frame
+  return of.size.by === 'border' ? inset(room.frame, askedBorders(of.size, turn)) : room.frame
 }
 
 /** The size of what is seen, without what goes round the bars of a canvas. */
-function faceSize(brief: SizeBrief, picture: Picture, turn: Turn, room: Room): PrintSize {
-  const { size, cropAt } = brief
+function faceSize(of: Sizing, picture: Picture, turn: Turn, room: Room): PrintSize {
+  const { size, cropAt } = of
   if (room.borderless && (size.by === 'sheet' || size.by === 'border')) return intoRoom(picture, room.printable, turn, true, cropAt)
   switch (size.by) {
     case 'picture': {
@@ -101,18 +105,18 @@ function faceSize(brief: SizeBrief, picture: Picture, turn: Turn, room: Room): P
   }
 }
 
-/** The print's size in the feed frame under a brief, a turn and the room there is. */
-export function printSize(brief: SizeBrief, picture: Picture, turn: Turn, room: Room): PrintSize {
-  const { make } = brief
-  if (make.as !== 'wrapped-canvas') return faceSize(brief, picture, turn, room)
+/** The print's size in the feed frame under these wishes, a turn and the room there is. */
+export function printSize(of: Sizing, picture: Picture, turn: Turn, room: Room): PrintSize {
+  const { make } = of
+  if (make.as !== 'wrapped-canvas') return faceSize(of, picture, turn, room)
   const { depth } = make
   const all: Edges = { leading: depth, trailing: depth, left: depth, right: depth }
-  const face = faceSize(brief, picture, turn, { ...room, frame: inset(room.frame, all), printable: inset(room.printable, all) })
+  const face = faceSize(of, picture, turn, { ...room, frame: inset(room.frame, all), printable: inset(room.printable, all) })
   const print = { w: face.w + 2 * depth, h: face.h + 2 * depth }
   if (make.wrap !== 'picture') return { ...print, crop: face.crop }
   // The picture itself goes round the bars: the whole print has to be covered by it.
   const upright = turned(print, turn)
-  return { ...print, crop: cropTo(picture.width / picture.height, upright.w / upright.h, brief.cropAt) }
+  return { ...print, crop: cropTo(picture.width / picture.height, upright.w / upright.h, of.cropAt) }
 }
 
 /** Centred in the frame, rounded to the micrometre. */

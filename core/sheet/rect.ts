@@ -1,16 +1,12 @@
-import type { Um } from '../things/length/length.ts'
+import { z } from 'zod'
 import type { Edges } from '../things/paths/path.ts'
 
 /**
  * A rectangle in the frame of the sheet as it travels: origin at the leading left corner of the true sheet,
  * x to the right across the feed, y towards the trailing edge. Micrometres.
  */
-export interface Rect {
-  x: Um
-  y: Um
-  w: Um
-  h: Um
-}
+export const RectSchema = z.object({ x: z.number(), y: z.number(), w: z.number(), h: z.number() })
+export type Rect = z.infer<typeof RectSchema>
 
 export const intersect = (a: Rect, b: Rect): Rect => {
   const x = Math.max(a.x, b.x)

@@ -1,9 +1,11 @@
 import { demoStudio } from '../../demo/studio.ts'
 import type { Finding } from '../plate/checks/check.ts'
 import type { Pins } from '../plate/decisions/registry.ts'
+import { applyFix } from '../plate/resolve/apply-fix.ts'
 import type { Plate } from '../plate/resolve/plate.ts'
 import { resolve } from '../plate/resolve/resolve.ts'
-import { type Brief, EMPTY_BRIEF } from '../things/brief/brief.ts'
+import type { Brief } from '../things/brief/brief.ts'
+import { type BriefParts, briefOf } from '../things/brief/brief-of.ts'
 import type { Picture } from '../things/brief/picture.ts'
 import { mm } from '../things/length/length.ts'
 import { namedSize } from '../things/sizes/named.ts'
@@ -34,17 +36,17 @@ export const sheet = (pwg: string) => {
   return { width: size.width, length: size.length, name: size.name }
 }
 
-export const brief = (change: Partial<Brief> = {}): Brief => ({
-  ...EMPTY_BRIEF,
-  picture: picture(),
-  paperId: 'harbour-lustre',
-  sheet: sheet('iso_a3_297x420mm'),
-  size: { by: 'border', border: mm(20) },
-  ...change,
-})
+export const brief = (change: BriefParts = {}): Brief =>
+  briefOf({
+    picture: picture(),
+    paperId: 'harbour-lustre',
+    sheet: sheet('iso_a3_297x420mm'),
+    size: { by: 'border', border: mm(20) },
+    ...change,
+  })
 
 export interface Case {
-  brief?: Partial<Brief>
+  brief?: BriefParts
   pins?: Pins
   studio?: (studio: Studio) => void
 }
@@ -68,10 +70,6 @@ export function afterFix(plate: Plate, id: string, alter?: (studio: Studio) => v
   if (!fix) throw new Error(`${id} has no fix`)
   const studio = demoStudio()
   alter?.(studio)
-  const pins: Pins = { ...plate.pins }
-  for (const [key, value] of Object.entries(fix.pins ?? {})) {
-    if (value === null || value === undefined) delete pins[key as keyof Pins]
-    else pins[key as keyof Pins] = value
-  }
-  return resolve({ ...plate.brief, ...(fix.brief as Partial<Brief>) }, studio, pins)
+  const then = applyFix(plate, fix)
+  return resolve(then.brief, studio, then.pins)
 }

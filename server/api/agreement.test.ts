@@ -1,3 +1,4 @@
+import { layoutOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
@@ -83,7 +84,7 @@ test('a ticket goes out as JSON and as an IPP message, and either begins the sam
     const made = (await answer.json()) as Job
     const again = resolve(made.brief, await studioNow(), made.pins)
     expect(again.decisions.map((d) => [d.key, d.value])).toEqual(plate.decisions.map((d) => [d.key, d.value]))
-    expect(again.layout).toEqual(plate.layout)
+    expect(layoutOf(again)).toEqual(layoutOf(plate))
   }
   expect((await (await fetch(`${BASE}/api/ticket.schema.json`)).json()).required).toContain('plate')
   expect((await fetch(`${BASE}/api/tickets`, { method: 'POST', body: 'neither' })).status).toBe(422)

@@ -1,6 +1,7 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { EMPTY_BRIEF } from '../../core/things/brief/brief.ts'
+import { briefFor, withItem } from '../../core/things/brief/brief.ts'
+import { withPicture } from '../../core/things/brief/item.ts'
 import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
@@ -66,7 +67,7 @@ export function jobsApi(app: App) {
           pins: {},
           version: 1,
           archived: false,
-          brief: { ...EMPTY_BRIEF, unit: rules?.record.unit ?? 'mm', ...(brief as object), picture: facts },
+          brief: withItem(briefFor({ unit: rules?.record.unit ?? 'mm', ...brief }), withPicture(facts)),
         })
         events.tell({ what: 'job', id: row.id })
         return c.json(jobDto(row), 201)

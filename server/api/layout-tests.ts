@@ -3,7 +3,9 @@ import { createRoute, z } from '@hono/zod-openapi'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { type Brief, EMPTY_BRIEF } from '../../core/things/brief/brief.ts'
+import { type Brief, withItem } from '../../core/things/brief/brief.ts'
+import { briefOf } from '../../core/things/brief/brief-of.ts'
+import { type Item, withPicture } from '../../core/things/brief/item.ts'
 import { mm } from '../../core/things/length/length.ts'
 import { JobSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
@@ -29,13 +31,12 @@ export function layoutTestsApi(app: App) {
     if (!lot) throw missing('lot', lotId)
     if (!printer.paths.some((p) => p.id === pathId)) throw missing('path', pathId)
     const sheet = lot.form === 'roll' ? { width: lot.nominal.width, length: FROM_ROLL, name: null } : null
-    const brief: Brief = {
-      ...EMPTY_BRIEF,
+    const brief = briefOf({
       paperId: lot.paperId,
       sheet,
       size: { by: 'border', border: mm(10), exact: true },
       unit: studio.rules.unit,
-    }
+    })
     const pins: Pins = { printer: printerId, path: pathId, stock: lotId, orientation: '0', placement: 'centred', margins: 'bordered' }
     return { plate: resolve(brief, studio, pins), brief, pins }
   }
@@ -55,12 +56,12 @@ export function layoutTestsApi(app: App) {
         const { printer, path } = plate.setup as NonNullable<Plate['setup']>
         const title = `Layout test, ${printer.name}, ${path.name}`
         const picture = await takePicture(app, Readable.from([await layoutTestPng(drawing)]), `${title}.png`)
-        const size: Brief['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
+        const size: Item['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
         const notes = 'Measure from each edge of the sheet to the outside of the box; each should be 10 mm. Enter the four under Inspect.'
         const row = await models.jobs.create({
           title,
           state: 'setup',
-          brief: { ...brief, picture, size, notes },
+          brief: withItem({ ...brief, notes }, { ...withPicture(picture), size }),
           pins,
           version: 1,
           archived: false,

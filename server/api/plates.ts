@@ -1,21 +1,21 @@
 import { createRoute, z } from '@hono/zod-openapi'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { type Brief, EMPTY_BRIEF, fullBrief } from '../../core/things/brief/brief.ts'
+import { BriefWishSchema, briefFor } from '../../core/things/brief/brief.ts'
 import { StudioSchema } from '../../core/things/studio/studio.ts'
-import { BriefSchema, PinsSchema, PlateSchema } from '../../core/wire/api/dto.ts'
+import { PinsSchema, PlateSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { readStudio } from '../studio/read-studio.ts'
 import { body, PROBLEMS, router, takes } from './shared.ts'
 
 const EXAMPLE = {
-  brief: { ...EMPTY_BRIEF, paperId: 'harbour-lustre', size: { by: 'border', border: 20_000 }, copies: 2 },
+  brief: { paperId: 'harbour-lustre', items: [{ size: { by: 'border', border: 20_000 }, copies: 2 }] },
   pins: { printer: 'heron' },
 }
 
 const ResolveSchema = z
   .object({
     /** What is left out keeps its neutral value. */
-    brief: BriefSchema.partial(),
+    brief: BriefWishSchema,
     pins: PinsSchema.default({}),
     /** Sent when the question is about another studio than the stored one. */
     studio: StudioSchema.optional(),
@@ -36,7 +36,7 @@ export function platesApi(app: App) {
     }),
     async (c) => {
       const { brief, pins, studio } = c.req.valid('json')
-      return c.json(resolve(fullBrief(brief as Partial<Brief>), studio ?? (await readStudio(app.models)), pins), 200)
+      return c.json(resolve(briefFor(brief), studio ?? (await readStudio(app.models)), pins), 200)
     },
   )
 }

@@ -1,3 +1,4 @@
+import { itemOf } from '../../core/things/brief/brief.ts'
 import type { Job, Run } from '../../core/wire/api/dto.ts'
 import type { JobRow, RunRow } from '../db/models.ts'
 
@@ -29,7 +30,7 @@ export const runDto = (row: RunRow & Times, jobTitle: string): Run => ({
   reason: row.reason,
   progress: row.progress,
   sheetsDelivered: row.sheetsDelivered,
-  copies: row.plate.brief.copies,
+  copies: itemOf(row.plate.brief).copies,
   how: row.how,
   faults: row.faults,
   side: row.side,

@@ -2,6 +2,8 @@ import { createRoute, z } from '@hono/zod-openapi'
 import { readTicket, type Ticket, ticketOf, ticketSchema } from '../../core/output/ticket/ticket.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { changesSince, differsFrom, pinsOf } from '../../core/plate/saved/changes.ts'
+import { itemOf, withItem } from '../../core/things/brief/brief.ts'
+import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { JobSchema, type SavedSetup, SavedSetupSchema } from '../../core/wire/api/dto.ts'
 import { decode, encode, groupOf, IppError, v } from '../../core/wire/ipp/message.ts'
@@ -129,12 +131,12 @@ export function setupsApi(app: App) {
         if (!read.ok) throw new Refusal(422, read.problem)
         const { job, plate } = read.value
         // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
-        const { picture } = plate.brief
+        const picture = pictureIn(itemOf(plate.brief))
         const known = picture !== null && app.files.has(picture.hash) ? picture : null
         const row = await models.jobs.create({
           title: job.title,
           state: 'setup',
-          brief: { ...plate.brief, picture: known },
+          brief: known === picture ? plate.brief : withItem(plate.brief, withPicture(known)),
           pins: pinsOf(plate),
           version: 1,
           archived: false,

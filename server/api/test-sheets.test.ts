@@ -1,6 +1,8 @@
 import { execFileSync } from 'node:child_process'
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
+import { itemOf } from '../../core/things/brief/brief.ts'
+import { pictureIn } from '../../core/things/brief/item.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Job, PrintFile } from '../../core/wire/api/dto.ts'
 import { TARGET } from '../../core/work/target/target.ts'
@@ -49,7 +51,7 @@ describe('test strips', () => {
     expect(body.brief.test).toMatchObject({ kind: 'strips', forJob: job.id, paperId: 'lamproom-baryta' })
     const halved = Math.floor(Math.max(lot.measured.width, lot.measured.length) / 2)
     expect(Object.values(body.brief.sheet ?? {})).toContain(halved)
-    const strips = await sharp(await file(body.brief.picture?.hash ?? ''), { ignoreIcc: true })
+    const strips = await sharp(await file(pictureIn(itemOf(body.brief))?.hash ?? ''), { ignoreIcc: true })
       .raw()
       .toBuffer({ resolveWithObject: true })
     const { width, height } = strips.info
@@ -68,7 +70,7 @@ describe('test strips', () => {
       at: { x: 0, y: 0.5 },
       candidates: body.brief.test?.kind === 'strips' ? body.brief.test.candidates : [],
     })
-    const grey = await sharp(await file(flat.body[0]?.brief.picture?.hash ?? ''), { ignoreIcc: true })
+    const grey = await sharp(await file((flat.body[0] && pictureIn(itemOf(flat.body[0].brief))?.hash) ?? ''), { ignoreIcc: true })
       .raw()
       .toBuffer({ resolveWithObject: true })
     for (const [i, y] of [0.25, 0.75].entries()) {
@@ -113,7 +115,7 @@ describe('test strips', () => {
     expect([status, body.length]).toEqual([201, 2])
     expect(body.map((j: Job) => j.pins['media-type'])).toEqual([usual, other])
     expect(body.map((j: Job) => j.brief.test?.kind === 'strips' && j.brief.test.here)).toEqual([[0, 2], [1]])
-    expect(new Set(body.map((j: Job) => JSON.stringify(j.brief.size))).size).toBe(1)
+    expect(new Set(body.map((j: Job) => JSON.stringify(itemOf(j.brief).size))).size).toBe(1)
     const mediaTypeOf = async () => {
       const { body: plate } = await call('POST', '/plates/resolve', { brief: job.brief, pins: { printer: 'gannet' } })
       return plate.decisions.find((d: { key: string }) => d.key === 'media-type')
@@ -215,7 +217,10 @@ describe('print-ready files', () => {
 
 test('a colour is followed to every paper, and a critical one that is missed is a finding of the stored job', async () => {
   const job = await jobOf()
-  const { body: colour } = await call('POST', `/pictures/${job.brief.picture?.id}/colours`, { name: 'Deep blue', rgb: [10, 0, 240] })
+  const { body: colour } = await call('POST', `/pictures/${pictureIn(itemOf(job.brief))?.id}/colours`, {
+    name: 'Deep blue',
+    rgb: [10, 0, 240],
+  })
   const misses = colour.misses['gannet-lamproom-baryta']
   expect(Object.keys(misses).sort()).toEqual([
     'absolute',
@@ -233,7 +238,7 @@ test('a colour is followed to every paper, and a critical one that is missed is 
     pins: { printer: 'gannet' },
   })
   expect(plate.findings.map((f: { id: string }) => f.id)).toContain('critical-colour:0')
-  expect((await call('POST', `/pictures/${job.brief.picture?.id}/colours`, { name: 'x', rgb: [300, 0, 0] })).status).toBe(400)
+  expect((await call('POST', `/pictures/${pictureIn(itemOf(job.brief))?.id}/colours`, { name: 'x', rgb: [300, 0, 0] })).status).toBe(400)
 })
 
 describe('pictures that are not plain RGB are counted and measured all the same', () => {

@@ -1,7 +1,8 @@
 import { Readable } from 'node:stream'
 import { createRoute, z } from '@hono/zod-openapi'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
-import { type Brief, EMPTY_BRIEF } from '../../core/things/brief/brief.ts'
+import type { Brief } from '../../core/things/brief/brief.ts'
+import { briefOf } from '../../core/things/brief/brief-of.ts'
 import { TestedSchema } from '../../core/things/media/media.ts'
 import { JobSchema } from '../../core/wire/api/dto.ts'
 import { TARGET } from '../../core/work/target/target.ts'
@@ -73,15 +74,14 @@ export function testSheetsApi(app: App) {
         const { paperId, printerId } = c.req.valid('json')
         const studio = await readStudio(models)
         const picture = await takePicture(app, Readable.from([await targetPng()]), 'Tone and colour target.png')
-        const brief: Brief = {
-          ...EMPTY_BRIEF,
+        const brief = briefOf({
           picture,
           paperId,
           size: { by: 'picture', width: TARGET.w, height: TARGET.h },
           test: { kind: 'target' },
           unit: studio.rules.unit,
           notes: 'Let it dry, then read it under Inspect: the first step above black, the last before white, greys, colours, hairlines.',
-        }
+        })
         return c.json(await add('Tone and colour target', brief, printerId ? { printer: printerId } : {}), 201)
       },
     )

@@ -3,9 +3,11 @@ import { z } from 'zod'
 import type { ProfileCheck } from '../../core/color/accuracy/profile-check.ts'
 import type { ProfileFacts } from '../../core/color/profile/facts.ts'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
-import { type Plate, readPlate } from '../../core/plate/resolve/plate.ts'
-import { type Brief, fullBrief } from '../../core/things/brief/brief.ts'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import type { Brief } from '../../core/things/brief/brief.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
+import { readBrief } from '../../core/things/brief/read-brief.ts'
 import type { Lot, Pairing, Paper, Profile, Readings } from '../../core/things/media/media.ts'
 import { type Printer, PrinterSchema } from '../../core/things/printers/printer.ts'
 import { type HouseRules, HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
@@ -259,7 +261,7 @@ export function defineModels(db: Sequelize) {
       id: { type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true },
       title: text(120),
       state: text(20),
-      brief: json('brief', (stored) => fullBrief(stored)),
+      brief: json('brief', readBrief),
       pins: json('pins'),
       version: { type: DataTypes.INTEGER, defaultValue: 1 },
       archived: { type: DataTypes.BOOLEAN, defaultValue: false },

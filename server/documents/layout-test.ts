@@ -5,6 +5,7 @@ import sharp from 'sharp'
 import { type Drawing, scaled } from '../../core/output/drawing/drawing.ts'
 import { drawLayoutTest, STROKE, TEST_INSET } from '../../core/output/drawing/layout-test.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { layoutOf } from '../../core/plate/resolve/plate.ts'
 import { Refusal } from '../problems.ts'
 import { FONT_FILES } from './fonts.ts'
 import { textOutlines } from './text-outlines.ts'
@@ -17,7 +18,8 @@ const UM_PER_POINT = 25_400 / 72
 
 /** The layout test for the sheet a plate has come to. Refuses when it is too small for the box. */
 export function layoutTestOf(plate: Plate, date: string): { drawing: Drawing; sheet: { w: number; h: number } } {
-  const { setup, layout } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
   if (!setup || !layout)
     throw new Refusal(422, {
       code: 'nothing-possible',

@@ -4,6 +4,8 @@ import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
 import { create as qrCode } from 'qrcode'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { layoutOf } from '../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../core/things/brief/brief.ts'
 import { writeLength, writeSize } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { PLACE_NAMES, SET_PLACES } from '../../core/work/agreement/place.ts'
@@ -112,12 +114,14 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
   const page = pdf.addPage([A4.width, A4.height])
   const { unit } = plate.brief
   const s = plate.setup
+  const { copies } = itemOf(plate.brief)
+  const sheet = layoutOf(plate)?.sheet
   let y = A4.height - MARGIN
   drawCode(page, address, { x: A4.width - MARGIN - CODE, y: y - CODE, size: CODE })
   const headed = A4.width - 2 * MARGIN - CODE - 12
   y = paragraph(page, bold, clean(`${jobId}  ${title}`), { x: MARGIN, y, width: headed, size: 16 })
   const line = s
-    ? `${s.printer.name}, ${s.path.name}. ${s.paper.name}, ${writeSize(plate.layout?.sheet.w ?? 0, plate.layout?.sheet.h ?? 0, unit)}. ${plate.brief.copies} ${plate.brief.copies === 1 ? 'copy' : 'copies'}.`
+    ? `${s.printer.name}, ${s.path.name}. ${s.paper.name}, ${writeSize(sheet?.w ?? 0, sheet?.h ?? 0, unit)}. ${copies} ${copies === 1 ? 'copy' : 'copies'}.`
     : 'Nothing has been decided yet.'
   y =
     Math.min(
@@ -153,7 +157,7 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
     page.drawLine({ start: { x: tx, y: ty }, end: { x: A4.width - MARGIN, y: ty }, thickness: 0.3, color: GREY })
     ty -= 3
   }
-  const m = plate.layout?.margins
+  const m = layoutOf(plate)?.margins
   if (m)
     ty = paragraph(
       page,

@@ -1,10 +1,12 @@
 import { oversprayOf } from '../../core/plate/checks/overspray.ts'
+import { layoutOf } from '../../core/plate/resolve/plate.ts'
 import { offsetFrom, skewFrom } from '../../core/things/calibration/offset.ts'
 import type { Models, Row, RunRow } from '../db/models.ts'
 
 /** Ends a run and counts what it used, as one act: the lot, the path and the run change together or not at all. */
 export async function account(models: Models, run: Row<RunRow>, change: Partial<RunRow> & { sheetsDelivered: number }): Promise<void> {
-  const { setup, layout } = run.plate
+  const { setup } = run.plate
+  const layout = layoutOf(run.plate)
   const { sequelize } = models.runs
   if (!setup || !sequelize) throw new Error('a run without a set-up')
   // The second side goes on sheets that were counted with the first.
@@ -44,7 +46,8 @@ export async function account(models: Models, run: Row<RunRow>, change: Partial<
 
 /** Keeps what an inspected run says of where its path lays prints; takes it back when nothing was measured. */
 export async function learnOffset(models: Models, run: Row<RunRow>): Promise<void> {
-  const { setup, layout } = run.plate
+  const { setup } = run.plate
+  const layout = layoutOf(run.plate)
   const { inspection } = run
   // A print that ran off the paper, or a second side, has no borders to compare.
   if (!setup || !layout || run.side !== 'front' || !inspection?.margins || setup.borderless !== 'none') {

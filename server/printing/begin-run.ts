@@ -1,6 +1,6 @@
 import { Op } from 'sequelize'
-import type { Side } from '../../core/output/page/page-plan.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
+import type { Side } from '../../core/sheet/form.ts'
 import type { HOWS } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import type { JobRow, Row, RunRow } from '../db/models.ts'

@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { type Plate, sideOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { PrintRequestSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
@@ -50,7 +50,7 @@ export async function plateForBack(app: Pick<App, 'models'>, jobId: number, desp
     where: { jobId, side: 'front', state: ['drying', 'inspect', 'done'] },
     order: [['id', 'DESC']],
   })
-  if (!front?.plate.back)
+  if (!front || !sideOf(front.plate, 'back'))
     throw new Refusal(409, {
       code: 'no-first-side',
       field: 'side',

@@ -45,7 +45,7 @@ export class Pages {
     if (existsSync(output)) return output
     const { setup } = setupOf(run)
     const plan = planPage(run.plate, run.side)
-    if (!plan || !run.plate.brief.picture) throw new Refused(0, 'There is no picture to print.')
+    if (!plan) throw new Refused(0, 'There is no picture to print.')
     const task = { ...pageTask(run.plate, plan, this.files), output }
     const tag = setup.management === 'driver' || setup.management === 'both' ? ('srgb' as const) : ('device3' as const)
     try {

@@ -31,7 +31,7 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
     begin(jobId: number, title: string, plate: Plate, format: PrintFormat): PrintFile {
       const plan = planPage(plate)
       const { setup } = plate
-      if (!setup || !plan || !plate.brief.picture)
+      if (!setup || !plan)
         throw new Refusal(422, {
           code: 'nothing-to-make',
           field: 'plate',

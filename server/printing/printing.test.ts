@@ -1,4 +1,5 @@
 import sharp from 'sharp'
+import { layoutOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
@@ -26,7 +27,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   const ppm = width / (296.6 + 28)
   const edge = Array.from({ length: width }, (_, x) => x).find((x) => isPaper(at(x))) ?? 0
   const ink = Array.from({ length: width - edge }, (_, i) => edge + i).find((x) => !isPaper(at(x))) ?? 0
-  const expected = (done.plate.layout?.margins.left ?? 0) / 1000
+  const expected = (layoutOf(done.plate)?.margins.left ?? 0) / 1000
   expect(Math.abs((ink - edge) / ppm - expected)).toBeLessThan(1.5)
   const stockAfter = (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'lustre-a3').stock
   expect(stockBefore - stockAfter).toBe(1)
@@ -191,7 +192,7 @@ test('three inspected prints teach where a path lays them, and the next drawing 
   expect((await position())?.value).toBe('none')
   for (let i = 0; i < 3; i++) {
     const run = await finish((await print(await job(plain, pins))).id, DELIVERED)
-    const drawn = run.plate.layout?.margins
+    const drawn = layoutOf(run.plate)?.margins
     if (!drawn) throw new Error('no layout')
     const shifted = { leading: drawn.leading + 300, trailing: drawn.trailing - 300, left: drawn.left + 900, right: drawn.right - 900 }
     const margins = Object.fromEntries(Object.entries(shifted).map(([edge, um]) => [edge, Math.round(um)]))
@@ -217,7 +218,7 @@ test('what a borderless print sprays beside the paper is counted with the run, u
     { printer: 'tern' },
   )
   const run = await finish((await print(j)).id, DELIVERED)
-  const { printed, visible } = run.plate.layout ?? { printed: { w: 0, h: 0 }, visible: { w: 0, h: 0 } }
+  const { printed, visible } = layoutOf(run.plate) ?? { printed: { w: 0, h: 0 }, visible: { w: 0, h: 0 } }
   expect(await since()).toBeCloseTo((printed.w * printed.h - visible.w * visible.h) / 1e12, 9)
   expect(await since()).toBeGreaterThan(0)
   expect((await call('POST', '/printers/tern/cleaned')).body.printer.overspray.since).toBe(0)

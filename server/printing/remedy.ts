@@ -1,5 +1,6 @@
 import type { z } from 'zod'
-import type { Fix } from '../../core/plate/checks/check.ts'
+import { applyFix } from '../../core/plate/resolve/apply-fix.ts'
+import { layoutOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { MOVING, type RemedySchema } from '../../core/wire/api/dto.ts'
 import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
@@ -16,12 +17,6 @@ type Remedy = z.infer<typeof RemedySchema>
 
 /** How long a printer may take to let go of a job, ms. */
 const LETS_GO = 15_000
-
-/** The brief and pins of a job with a fix applied; a null pin is released. */
-function applied<B, P extends object>(job: { brief: B; pins: P }, fix: Fix): { brief: B; pins: P } {
-  const pins = Object.fromEntries(Object.entries({ ...job.pins, ...fix.pins }).filter(([, value]) => value !== null && value !== undefined))
-  return { brief: { ...job.brief, ...fix.brief }, pins: pins as P }
-}
 
 /** Waits until a cancelled run has come to its end. */
 async function over(app: App, id: number): Promise<Row<RunRow>> {
@@ -61,7 +56,7 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
   const moving = MOVING.includes(run.state)
   const changed = asked.change && cause.change !== null
   // Refused before anything is written down: what is to be printed again must be printable.
-  const next = changed && cause.change ? applied(job, cause.change) : { brief: job.brief, pins: job.pins }
+  const next = changed && cause.change ? applyFix({ brief: job.brief, pins: job.pins }, cause.change) : { brief: job.brief, pins: job.pins }
   const plate = asked.next === 'again' ? resolve(next.brief, studio, next.pins) : null
   const frozen =
     plate &&
@@ -111,7 +106,8 @@ export async function remedy(app: App, run: Row<RunRow>, asked: Remedy): Promise
 
 /** Counts the spoilt sheets with their cause: on the run, in stock, and in what the pairing has learnt. */
 async function writeDown({ models }: App, run: Row<RunRow>, { faultId, causeId, sheets }: Remedy, says: string): Promise<void> {
-  const { setup, layout } = run.plate
+  const { setup } = run.plate
+  const layout = layoutOf(run.plate)
   const { sequelize } = models.runs
   if (!setup || !sequelize) return
   const delivered = run.state === 'drying' || run.state === 'inspect'

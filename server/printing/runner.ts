@@ -1,3 +1,5 @@
+import { sideOf } from '../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../core/things/brief/brief.ts'
 import { MOVING, type RunState } from '../../core/wire/api/dto.ts'
 import { isLocal } from '../../core/wire/ipp/address.ts'
 import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
@@ -190,7 +192,7 @@ export class Runner {
 
   /** A person says whether the sheet of an interrupted sending came out. */
   async settleSending(run: Run, cameOut: boolean): Promise<void> {
-    if (cameOut) return this.out(run, run.plate.brief.copies)
+    if (cameOut) return this.out(run, itemOf(run.plate.brief).copies)
     await this.note(run, { state: 'sending', reason: null, attemptedAt: null, message: 'Sending the page to the printer.' })
     this.start(run.id)
   }
@@ -229,7 +231,7 @@ export class Runner {
   /** How a run goes on once its sheets are there. */
   private delivery(run: Run) {
     const minutes = run.plate.estimates?.dryingMinutes ?? 0
-    const first = run.side === 'front' && run.plate.back !== null
+    const first = run.side === 'front' && sideOf(run.plate, 'back') !== null
     const message = first
       ? 'The first side is done. Let it dry, turn it over and print the back.'
       : minutes > 0
@@ -244,7 +246,7 @@ export class Runner {
     const picture = isLocal(address) ? await deliveredSheet(address, job.id, 1) : null
     const hash = picture ? (await this.parts.files.take(picture, LIMITS.uploadBytes)).hash : null
     // A printer that counts nothing has done what it was asked for.
-    const sheetsDelivered = job.delivered > 0 ? job.delivered : run.plate.brief.copies
+    const sheetsDelivered = job.delivered > 0 ? job.delivered : itemOf(run.plate.brief).copies
     await this.end(run, { ...this.delivery(run), progress: 100, sheetsDelivered, delivered: hash })
     if (run.state === 'drying') this.drying.watch(run)
     await this.pages.forget(run)

@@ -3,9 +3,13 @@ import { createReadStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { z } from 'zod'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
+import { layoutOf, sideOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { type Brief, EMPTY_BRIEF } from '../../core/things/brief/brief.ts'
+import { type Brief, itemOf, withItem } from '../../core/things/brief/brief.ts'
+import { briefOf } from '../../core/things/brief/brief-of.ts'
+import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import { STRIPS, StripCandidateSchema } from '../../core/things/brief/test-sheet.ts'
+import { isSideways } from '../../core/things/brief/turn.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Lot } from '../../core/things/media/media.ts'
 import { packStrips, stripDetail, stripGroups, stripLetter } from '../../core/work/strips/strips.ts'
@@ -63,9 +67,11 @@ export async function composeStripSheets(
 ): Promise<StripSheetJob[]> {
   const { files, pool } = app
   const studio = await readStudio(app.models)
-  const { setup, layout } = resolve(job.brief, studio, job.pins)
-  const { picture } = job.brief
-  if (!setup || !layout || !picture) throw refused('nothing-to-try', 'plate', 'The job has no set-up with a picture to make strips of yet.')
+  const plate = resolve(job.brief, studio, job.pins)
+  const { setup } = plate
+  const front = sideOf(plate)
+  const picture = pictureIn(itemOf(job.brief))
+  if (!setup || !front || !picture) throw refused('nothing-to-try', 'plate', 'The job has no set-up with a picture to make strips of yet.')
   const lot = studio.lots.find((l) => l.id === asked.lotId)
   if (!lot) throw missing('lot', asked.lotId)
   // Once media types are tried against each other, the paper's own is one of them and is named.
@@ -86,13 +92,13 @@ export async function composeStripSheets(
     return name
   }
   const size = pieceOf(lot, asked.share)
-  const brief: Brief = {
-    ...EMPTY_BRIEF,
+  const { layout } = front
+  const brief = briefOf({
     paperId: lot.paperId,
     sheet: { ...size, name: null },
     unit: job.brief.unit,
     size: { by: 'sheet', fill: true },
-  }
+  })
   const sheets = stripGroups(candidates).map(({ mediaTypeId, here }) => {
     const name = mediaTypeId && mediaTypeName(mediaTypeId)
     const pins: Pins = {
@@ -108,14 +114,15 @@ export async function composeStripSheets(
       ...(asked.share === 1 ? { stock: lot.id } : {}),
     }
     const sheet = resolve(brief, studio, pins)
-    if (!sheet.layout) throw refused('nothing-possible', 'lotId', sheet.findings[0]?.says ?? 'This sheet does not go through this printer.')
-    const { printable } = sheet.layout
+    const space = layoutOf(sheet)
+    if (!space) throw refused('nothing-possible', 'lotId', sheet.findings[0]?.says ?? 'This sheet does not go through this printer.')
+    const { printable } = space
     return { here, pins, name, area: { w: Math.floor(printable.w) - 2 * CLEAR, h: Math.floor(printable.h) - 2 * CLEAR } }
   })
   // Strips of all sheets have one size, so that they can be held beside each other.
   const area = { w: Math.min(...sheets.map((s) => s.area.w)), h: Math.min(...sheets.map((s) => s.area.h)) }
   const most = Math.max(...sheets.map((s) => s.here.length))
-  const turned = setup.turn === 90 || setup.turn === 270
+  const turned = isSideways(front.turn)
   const print = turned ? { w: layout.picture.h, h: layout.picture.w } : { w: layout.picture.w, h: layout.picture.h }
   const cells = packStrips(area, most, print)
   const [cell] = cells ?? []
@@ -180,13 +187,21 @@ export async function composeStripSheets(
       const one = sheets.length === 1
       made.push({
         title: `Test strips${one ? '' : ` ${n + 1} of ${sheets.length}${name ? ` (${name})` : ''}`}: ${job.title}`,
-        brief: {
-          ...brief,
-          picture: strips,
-          size: { by: 'picture', width: area.w, height: area.h },
-          test: { kind: 'strips', forJob: job.id, printerId: setup.printer.id, paperId: lot.paperId, candidates, ...(one ? {} : { here }) },
-          notes: `${here.map((i) => words[i]).join('\n')}\n\nThe strips are in the printer’s own numbers already. Look at them dry, under the light the print will hang in, and say on this job which one won.${one ? '' : `\n\nThis is sheet ${n + 1} of ${sheets.length}: the others have the same detail at the same size with another media type. Judge when all are dry.`}`,
-        },
+        brief: withItem(
+          {
+            ...brief,
+            test: {
+              kind: 'strips',
+              forJob: job.id,
+              printerId: setup.printer.id,
+              paperId: lot.paperId,
+              candidates,
+              ...(one ? {} : { here }),
+            },
+            notes: `${here.map((i) => words[i]).join('\n')}\n\nThe strips are in the printer’s own numbers already. Look at them dry, under the light the print will hang in, and say on this job which one won.${one ? '' : `\n\nThis is sheet ${n + 1} of ${sheets.length}: the others have the same detail at the same size with another media type. Judge when all are dry.`}`,
+          },
+          { ...withPicture(strips), size: { by: 'picture', width: area.w, height: area.h } },
+        ),
         pins,
       })
     } finally {

@@ -15,7 +15,8 @@ sharp.concurrency(2)
 
 /** A page to be made from a picture and a plan. */
 export interface PageTask {
-  picture: string
+  /** Null for words alone. */
+  picture: string | null
   channels: 'rgb' | 'grey' | 'cmyk'
   /** File of the picture's own profile, or null for sRGB. */
   sourceProfile: string | null
@@ -98,7 +99,7 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
   const upright = plan.wrap ?? { x: 0, y: 0 }
   const sides = sideways && first ? { x: upright.y, y: upright.x } : { x: upright.x, y: upright.y }
   const cropped = () =>
-    sharp(task.picture, { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' })
+    sharp(task.picture ?? undefined, { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' })
       .autoOrient()
       .flatten({ background: '#fff' })
       .extract(plan.crop)

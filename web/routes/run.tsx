@@ -7,6 +7,7 @@ import { FAULTS } from '../../core/work/faults/registry.ts'
 import { fileUrl } from '../api/client.ts'
 import { runQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
+import { previewUrl } from '../features/picture/preview-url.ts'
 import { InspectionForm } from '../features/run/inspection-form.tsx'
 import { clock } from '../ui/ago.ts'
 import { LevelMark } from '../ui/mark.tsx'
@@ -102,7 +103,7 @@ export function RunRoute() {
             {drawing && (
               <SheetSvg
                 drawing={drawing}
-                picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null}
+                picture={previewUrl(plate.brief)}
                 className="mt-1 max-h-[70vh] w-full"
                 label={drawing.description}
               />

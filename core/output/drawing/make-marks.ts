@@ -1,4 +1,4 @@
-import type { Plate } from '../../plate/resolve/plate.ts'
+import { layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import { skewDrift } from '../../sheet/layout.ts'
 import { type TextBlock, UM_PER_POINT } from '../../sheet/make/back-text.ts'
 import { foldMarks } from '../../sheet/make/wrapped-canvas.ts'
@@ -9,11 +9,11 @@ import type { Mark } from './drawing.ts'
 
 /** What is made of the print: cuts, creases, what goes round the bars. */
 export function makeMarks(plate: Plate, size: Um): Mark[] {
-  const { setup, layout } = plate
-  if (!setup || !layout) return []
-  const { sheet, frame, picture } = layout
+  const front = sideOf(plate)
+  if (!front) return []
+  const { fold, face } = front
+  const { sheet, frame, picture } = front.layout
   const marks: Mark[] = []
-  const { fold, face } = setup
   if (fold) {
     const [x1, y1, x2, y2] = fold.axis === 'across' ? [0, fold.at, sheet.w, fold.at] : [fold.at, 0, fold.at, sheet.h]
     marks.push({ kind: 'line', role: 'fold', x1, y1, x2, y2 })
@@ -85,7 +85,8 @@ const LONG: Um = 600_000
 
 /** Where the sides of the picture may end up at the trailing end when the sheet is fed as askew as the path may. */
 export function drift(plate: Plate, size: Um): Mark[] {
-  const { setup, layout } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
   if (!setup || !layout || layout.sheet.h < LONG || layout.visible.h === 0) return []
   const { visible } = layout
   const off = skewDrift(layout.sheet.h, setup.path.tolerance.skewDegrees)

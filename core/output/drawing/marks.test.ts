@@ -1,4 +1,5 @@
-import { readPlate } from '../../plate/resolve/plate.ts'
+import { layoutOf } from '../../plate/resolve/plate.ts'
+import { readPlate } from '../../plate/resolve/read-plate.ts'
 import { plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
@@ -39,15 +40,6 @@ test.each(Object.entries(CASES))('the frozen plate of a %s redraws identically, 
   expect(drawSheet(frozen, 'in', { side: 'back' })).toEqual(drawSheet(plate, 'in', { side: 'back' }))
 })
 
-test('a plate frozen before there were frames, folds and corrections is still read and drawn', () => {
-  const old = JSON.parse(JSON.stringify(CASES.print))
-  for (const key of ['offset', 'cut', 'face', 'fold', 'text']) delete old.setup[key]
-  for (const key of ['frame', 'borders']) delete old.layout[key]
-  for (const key of ['make', 'keep', 'cropAt', 'finished']) delete old.brief[key]
-  delete old.back
-  expect(drawSheet(readPlate(old), 'mm')).toEqual(drawSheet(CASES.print, 'mm'))
-})
-
 test('folds, trims, faces and drift each have their mark, and only where they are', () => {
   const has = (plate: typeof CASES.print, role: Mark['role']) => roles(drawSheet(plate, 'mm')?.marks).has(role)
   expect([
@@ -61,7 +53,8 @@ test('folds, trims, faces and drift each have their mark, and only where they ar
 })
 
 test('the drift that is written is the tangent over the sheet’s length (geometry)', () => {
-  const { layout, setup } = CASES.strip
+  const { setup } = CASES.strip
+  const layout = layoutOf(CASES.strip)
   const drift = (layout?.sheet.h ?? 0) * Math.tan(((setup?.path.tolerance.skewDegrees ?? 0) * Math.PI) / 180)
   expect(texts(drawSheet(CASES.strip, 'mm')?.marks)).toContain(`drift ±${(drift / 1000).toFixed(1)}`)
 })

@@ -1,6 +1,6 @@
 import { inset, type Rect } from '../../sheet/rect.ts'
 import { mm, type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
-import { EDGES, type Edge, type Path } from '../../things/paths/path.ts'
+import { EDGES, type Edge, isDead, type Path } from '../../things/paths/path.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { strips } from './sheet-drawing.ts'
 
@@ -18,7 +18,7 @@ export function drawPath(path: Path, unit: Unit): Drawing {
   const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
   for (const [edge, rect] of strips(sheet, printable)) {
     const deep = edge === 'leading' || edge === 'trailing' ? rect.h : rect.w
-    marks.push({ kind: 'hatch', role: deep >= mm(10) ? 'dead' : 'unprintable', rect })
+    marks.push({ kind: 'hatch', role: isDead(deep) ? 'dead' : 'unprintable', rect })
   }
   marks.push({ kind: 'rect', role: 'printable', rect: printable })
   const text = (x: Um, y: Um, words: string, anchor: 'start' | 'middle' | 'end' = 'middle', role: 'label' | 'strong' = 'label'): Mark => ({

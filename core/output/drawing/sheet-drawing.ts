@@ -1,13 +1,15 @@
-import type { Plate } from '../../plate/resolve/plate.ts'
+import { layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
+import type { Side } from '../../sheet/form.ts'
 import { gaps, type Rect } from '../../sheet/rect.ts'
 import type { SnapLine } from '../../sheet/snap.ts'
+import { itemOf } from '../../things/brief/brief.ts'
+import { pictureIn } from '../../things/brief/item.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
-import { EDGES, type Edge } from '../../things/paths/path.ts'
+import { EDGES, type Edge, isDead } from '../../things/paths/path.ts'
 import { dimensions, extents, rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drift, makeMarks, snapMarks, words } from './make-marks.ts'
 
-const DEAD: Um = 10_000
 /** A difference between page and sheet smaller than this is not drawn. */
 const VISIBLE: Um = 50
 /** A sheet narrower than this many heights of text has its words beside it instead of along it. */
@@ -34,7 +36,8 @@ export function strips(outer: Rect, inner: Rect): [Edge, Rect][] {
 
 /** Which edge of the picture's sheet meets the printer's fixed guide, and the line to draw for it. */
 function guide(plate: Plate, size: Um): Mark[] {
-  const { setup, layout } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
   if (!setup || !layout) return []
   const { w, h } = layout.sheet
   const { registration } = setup.path
@@ -68,7 +71,7 @@ export interface DrawOptions {
   /** The part of the sheet that is looked at closely, µm; left out for the whole. */
   view?: Rect | null
   /** Which pass of a two-sided job. */
-  side?: 'front' | 'back'
+  side?: Side
   snaps?: readonly SnapLine[]
 }
 
@@ -77,29 +80,27 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const { setup } = plate
   const { view = null, side = 'front', snaps = [] } = options
   const front = side === 'front'
-  const layout = front ? plate.layout : plate.back?.layout
-  if (!layout || !setup) return null
+  const of = sideOf(plate, side)
+  if (!of || !setup) return null
+  const { layout, crop, turn, text } = of
   const { sheet, page, printable, picture, printed } = layout
   const everything = union([sheet, page, picture])
   const whole = Math.max(everything.w * 0.62, everything.h) / 34
   const size = view ? Math.max(view.w * 0.62, view.h) / 34 : whole
   const narrow = sheet.w < size * NARROW
   const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
-  const crop = front ? setup.crop : (plate.back?.crop ?? null)
   const { make } = plate.brief
   const sides =
     front && make.as === 'wrapped-canvas' && make.wrap !== 'picture' ? { depth: make.depth, wrap: make.wrap, colour: make.colour } : null
-  if (plate.brief.picture && crop)
-    marks.push({ kind: 'picture', role: 'picture', rect: picture, crop, turn: front ? setup.turn : (plate.back?.turn ?? 0), sides })
+  if (pictureIn(itemOf(plate.brief)) && crop) marks.push({ kind: 'picture', role: 'picture', rect: picture, crop, turn, sides })
   else if (crop) marks.push({ kind: 'rect', role: 'picture', rect: picture })
-  const text = front ? setup.text : plate.back?.text
   if (text) marks.push(words(text))
   if (crop)
     for (const [, rect] of strips(picture, printed))
       if (layout.lost > 0 || rect.w * rect.h > 0) marks.push({ kind: 'hatch', role: 'clipped', rect })
   for (const [edge, rect] of strips(sheet, printable)) {
     const deep = edge === 'leading' || edge === 'trailing' ? rect.h : rect.w
-    marks.push({ kind: 'hatch', role: deep >= DEAD ? 'dead' : 'unprintable', rect })
+    marks.push({ kind: 'hatch', role: isDead(deep) ? 'dead' : 'unprintable', rect })
   }
   marks.push({ kind: 'rect', role: 'printable', rect: printable })
   if (

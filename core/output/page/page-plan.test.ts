@@ -1,3 +1,4 @@
+import { layoutOf } from '../../plate/resolve/plate.ts'
 import { plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { planPage } from './page-plan.ts'
@@ -6,7 +7,7 @@ test('the page has the pixels of its size, and the picture its place on it', () 
   const plan = planPage(plateOf({ pins: { page: 'iso_a3_297x420mm' } }))
   expect([plan?.width, plan?.height]).toEqual([Math.round((297 * 360) / 25.4), Math.round((420 * 360) / 25.4)])
   const plate = plateOf({ pins: { page: 'iso_a3_297x420mm' } })
-  const offset = (plate.layout?.picture.x ?? 0) - (plate.layout?.page.x ?? 0)
+  const offset = (layoutOf(plate)?.picture.x ?? 0) - (layoutOf(plate)?.page.x ?? 0)
   expect(plan?.place?.left).toBe(Math.round((offset * 360) / 25_400))
   expect([plan?.pageWidth, plan?.pageHeight]).toEqual([842, 1191])
 })

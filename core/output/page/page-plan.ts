@@ -1,7 +1,10 @@
-import type { Plate } from '../../plate/resolve/plate.ts'
+import { type Plate, sideOf } from '../../plate/resolve/plate.ts'
+import type { Side } from '../../sheet/form.ts'
 import type { TextBlock } from '../../sheet/make/back-text.ts'
 import { foldMarks } from '../../sheet/make/wrapped-canvas.ts'
 import type { Rect } from '../../sheet/rect.ts'
+import { itemOf } from '../../things/brief/brief.ts'
+import { pictureIn } from '../../things/brief/item.ts'
 import type { Wrap } from '../../things/brief/make.ts'
 import { isSideways } from '../../things/brief/turn.ts'
 
@@ -38,15 +41,16 @@ export interface PagePlan {
   keep: PixelRect
 }
 
-export type Side = 'front' | 'back'
-
-/** Pixels of one side of a plate; null without a set-up, without a picture, or when that side is bare. Rounds each edge to the nearest pixel. */
+/** Pixels of one side of a plate; null without a set-up, without a picture or words, or when that side is bare. Rounds each edge to the nearest pixel. */
 export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
   const { setup } = plate
-  const { picture, make } = plate.brief
+  const { make } = plate.brief
+  const item = itemOf(plate.brief)
+  const picture = pictureIn(item)
   const front = side === 'front'
-  const layout = front ? plate.layout : plate.back?.layout
-  if (!setup || !layout || !picture) return null
+  const of = sideOf(plate, side)
+  if (!setup || !of || (!picture && item.content.as === 'picture')) return null
+  const { layout, crop, turn, text, face: seen } = of
   const ppi = setup.printer.feedPpi
   const bleed = !front || setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0)
   const px = (um: number) => Math.round((um * ppi) / 25_400)
@@ -60,18 +64,16 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
       height: Math.max(1, px(r.y + r.h - layout.page.y + bleed) - top),
     }
   }
-  const crop = front ? setup.crop : (plate.back?.crop ?? null)
-  const turn = front ? setup.turn : (plate.back?.turn ?? 0)
-  const text = front ? setup.text : (plate.back?.text ?? null)
   if (!crop && !text) return null
   const used = crop ?? { x: 0, y: 0, w: 1, h: 1 }
-  const left = Math.min(picture.width - 1, Math.round(used.x * picture.width))
-  const top = Math.min(picture.height - 1, Math.round(used.y * picture.height))
+  const { width, height } = picture ?? { width: 1, height: 1 }
+  const left = Math.min(width - 1, Math.round(used.x * width))
+  const top = Math.min(height - 1, Math.round(used.y * height))
   const place = crop ? pixels(layout.picture) : null
   const wrapped = front && make.as === 'wrapped-canvas' && make.wrap !== 'picture'
   let wrap: PagePlan['wrap'] = null
   if (wrapped && place) {
-    const face = pixels(setup.face)
+    const face = pixels(seen)
     const [x, y] = [face.left - place.left, face.top - place.top]
     wrap = { ...(isSideways(turn) ? { x: y, y: x } : { x, y }), how: make.wrap as Exclude<Wrap, 'picture'>, colour: make.colour }
   }
@@ -84,13 +86,13 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
     crop: {
       left,
       top,
-      width: Math.max(1, Math.min(picture.width - left, Math.round(used.w * picture.width))),
-      height: Math.max(1, Math.min(picture.height - top, Math.round(used.h * picture.height))),
+      width: Math.max(1, Math.min(width - left, Math.round(used.w * width))),
+      height: Math.max(1, Math.min(height - top, Math.round(used.h * height))),
     },
     turn,
     place,
     wrap,
-    marks: front && make.as === 'wrapped-canvas' ? foldMarks(layout.picture, setup.face).map(pixels) : [],
+    marks: front && make.as === 'wrapped-canvas' ? foldMarks(layout.picture, seen).map(pixels) : [],
     text: text && { lines: text.lines, points: text.points, align: text.align, turn: text.turn, place: pixels(text.rect) },
     keep: pixels(layout.printable),
   }

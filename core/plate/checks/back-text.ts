@@ -17,14 +17,12 @@ export const backText: Check = {
   id: 'back-text',
   title: 'Words on the back will not print',
   touches: ['margins', 'path'],
+  about: 'back',
   on: 'plate',
   find: ({ brief, text, back, layout }) => {
     const { make } = brief
     const found: Found[] = []
-    const lost = Math.max(
-      outside(text, layout.printable, layout.sheet),
-      back ? outside(back.text, back.layout.printable, back.layout.sheet) : 0,
-    )
+    const lost = Math.max(outside(text, layout.printable, layout.sheet), back ? outside(back.text, back.printable, back.sheet) : 0)
     if (lost > HURT) {
       const accepted = make.as === 'folded-card' && make.textInDeadMargin
       found.push({

@@ -4,6 +4,7 @@ export const blackWrong: Check = {
   id: 'black-wrong',
   title: 'The other black ink is installed',
   touches: ['media-type', 'printer'],
+  about: 'plate',
   on: 'plate',
   find: ({ printer, mediaType }) => {
     const { installed, swap } = printer.black

@@ -1,5 +1,6 @@
 import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 const card = {
   paperId: 'beacon-gloss',
@@ -11,7 +12,7 @@ const card = {
 test('a listed size on a path that can is silent', () => {
   const plate = plateOf({ brief: card })
   expect(finding(plate, 'borderless-impossible')).toBeUndefined()
-  expect(plate.layout && Object.values(plate.layout.margins)).toEqual([0, 0, 0, 0])
+  expect(Object.values(layoutOf(plate)?.margins ?? {})).toEqual([0, 0, 0, 0])
 })
 
 test('a custom page gets an enforced margin, said with its size and where it can be done (handbook: 4 to 5 mm)', () => {
@@ -20,7 +21,7 @@ test('a custom page gets an enforced margin, said with its size and where it can
   expect(found?.level).toBe('stop')
   expect(found?.numbers.enforced).toBe(mm(4))
   expect(found?.says).toContain('Dunlin')
-  expect(plate.layout?.margins.left).toBeGreaterThanOrEqual(mm(4))
+  expect(layoutOf(plate)?.margins.left).toBeGreaterThanOrEqual(mm(4))
   expect(finding(afterFix(plate, 'borderless-impossible'), 'borderless-impossible')).toBeUndefined()
 })
 

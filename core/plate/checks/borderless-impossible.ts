@@ -8,6 +8,7 @@ export const borderlessImpossible: Check = {
   id: 'borderless-impossible',
   title: 'Borderless is not possible here',
   touches: ['margins', 'page', 'path'],
+  about: 'front',
   on: 'plate',
   find: (plate) => {
     const { brief, borderless, edges, path, printer, ways } = plate

@@ -1,5 +1,6 @@
 import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 const board = (border: number) => ({
   brief: {
@@ -16,7 +17,7 @@ test('equal borders narrower than a dead margin come out uneven; that is said, a
   expect(found?.says).toContain('12.0 mm all round')
   const after = afterFix(plate, 'borders-uneven')
   expect(finding(after, 'borders-uneven')).toBeUndefined()
-  const { leading = 0, trailing = 1 } = after.layout?.margins ?? {}
+  const { leading = 0, trailing = 1 } = layoutOf(after)?.margins ?? {}
   expect(Math.abs(leading - trailing)).toBeLessThan(1000)
 })
 test('borders beyond every dead margin, and a foot that is meant to be wider, are let be', () => {

@@ -9,9 +9,11 @@ export const bordersUneven: Check = {
   id: 'borders-uneven',
   title: 'The borders do not come out equal',
   touches: ['path', 'placement', 'orientation'],
+  about: 'front',
   on: 'plate',
-  find: ({ brief, borderless, layout, path, offset, studio }) => {
-    const { size, unit } = brief
+  find: ({ item, brief, borderless, layout, path, offset, studio }) => {
+    const { unit } = brief
+    const { size } = item
     // Wider at the foot is wanted wider there; only equal borders are held to be equal.
     if (size.by !== 'border' || (size.foot ?? 1) !== 1 || borderless !== 'none' || brief.make.as !== 'print') return []
     const { leading, trailing, left, right } = layout.borders
@@ -26,7 +28,7 @@ export const bordersUneven: Check = {
         level: 'warn',
         says: `${writeLength(size.border, unit)} all round is asked for; the ${one} border comes out ${writeLength(a, unit)} and the ${other} one ${writeLength(b, unit)}.${dead ? ` ${path.name} prints no nearer to that edge.` : ''}`,
         numbers: { leading, trailing, left, right },
-        fix: dead ? { label: `${writeLength(clear, unit)} all round`, brief: { size: { ...size, border: clear } } } : null,
+        fix: dead ? { label: `${writeLength(clear, unit)} all round`, item: { size: { ...size, border: clear } } } : null,
       },
     ]
   },

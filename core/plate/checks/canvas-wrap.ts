@@ -7,6 +7,7 @@ export const canvasWrap: Check = {
   id: 'canvas-wrap',
   title: 'What goes round the bars',
   touches: ['placement', 'stock'],
+  about: 'front',
   on: 'plate',
   find: ({ brief, face, layout, paper }) => {
     const { make, unit } = brief

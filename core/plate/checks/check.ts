@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { BriefSchema } from '../../things/brief/brief.ts'
+import { BriefChangeSchema } from '../../things/brief/brief.ts'
+import { ItemChangeSchema } from '../../things/brief/item.ts'
 import type { Given } from '../decisions/decision.ts'
 import { type DecisionKey, PinChangeSchema, TouchesSchema } from '../decisions/registry.ts'
 import type { Settled } from '../settle/settled.ts'
@@ -7,11 +8,12 @@ import type { Settled } from '../settle/settled.ts'
 export const LEVELS = ['stop', 'warn', 'note'] as const
 export type Level = (typeof LEVELS)[number]
 
-/** A change that one press applies: pins to set (null releases one) and fields of the brief to replace. */
+/** A change that one press applies: pins to set (null releases one), and fields of the brief or of its item to replace. */
 const FixSchema = z.object({
   label: z.string(),
   pins: PinChangeSchema.optional(),
-  brief: BriefSchema.partial().optional(),
+  brief: BriefChangeSchema.optional(),
+  item: ItemChangeSchema.optional(),
 })
 export type Fix = z.infer<typeof FixSchema>
 
@@ -26,11 +28,14 @@ export const FindingSchema = z.object({
   numbers: z.record(z.string(), z.union([z.number(), z.string()])),
   /** Decisions it bears on, the most concerned first. */
   touches: TouchesSchema,
+  /** Ids of the item and the form it is about; null when it is about the whole plate. */
+  item: z.string().nullable(),
+  form: z.string().nullable(),
   fix: FixSchema.nullable(),
 })
 export type Finding = z.infer<typeof FindingSchema>
 
-export type Found = Omit<Finding, 'id' | 'title' | 'touches' | 'fix'> & { suffix?: string; fix?: Fix | null }
+export type Found = Omit<Finding, 'id' | 'title' | 'touches' | 'item' | 'form' | 'fix'> & { suffix?: string; fix?: Fix | null }
 
 /** What is asked, before anything is settled. */
 export interface Asked extends Given {
@@ -43,6 +48,7 @@ interface CheckHead {
   /** The finding's name, a few words. */
   title: string
   touches: readonly DecisionKey[]
+  about: 'plate' | 'item' | 'front' | 'back'
 }
 
 /** One thing that can waste paper. It reads the whole set-up, or, before there is one, what is asked. */
@@ -58,6 +64,8 @@ export function findingsOf(check: Check, asked: Asked, settled: Settled | null):
     id: suffix ? `${check.id}:${suffix}` : check.id,
     title: check.title,
     touches: [...check.touches],
+    item: check.about === 'item' ? asked.item.id : null,
+    form: check.about === 'front' || check.about === 'back' ? check.about : null,
     fix: fix ?? null,
   }))
 }

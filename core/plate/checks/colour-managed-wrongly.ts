@@ -4,6 +4,7 @@ export const colourManagedWrongly: Check = {
   id: 'colour-managed-wrongly',
   title: 'Not exactly one place manages colour',
   touches: ['colour-management'],
+  about: 'plate',
   on: 'plate',
   find: ({ management }) => {
     if (management === 'program' || management === 'driver') return []

@@ -12,11 +12,12 @@ export const criticalColour: Check = {
   id: 'critical-colour',
   title: 'A critical colour is missed',
   touches: ['intent', 'profile', 'black-point'],
+  about: 'item',
   on: 'plate',
-  find: ({ brief, profile, intent, blackPoint, management }) =>
+  find: ({ item, profile, intent, blackPoint, management }) =>
     !profile || management !== 'program'
       ? []
-      : brief.critical.flatMap(({ name, misses }, i): Found[] => {
+      : item.critical.flatMap(({ name, misses }, i): Found[] => {
           const of = (i: Intent) => misses[profile.id]?.[renderingKey(i, blackPoint)]
           const miss = of(intent)
           if (miss === undefined)

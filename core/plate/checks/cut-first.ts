@@ -5,6 +5,7 @@ export const cutFirst: Check = {
   id: 'cut-first',
   title: 'The sheet has to be cut first',
   touches: ['stock'],
+  about: 'plate',
   on: 'plate',
   find: ({ cut, brief, lot }) =>
     cut

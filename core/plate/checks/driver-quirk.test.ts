@@ -1,5 +1,6 @@
 import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 const brief = { paperId: 'lamproom-baryta', sheet: sheet('na_super-b_13x19in') }
 
@@ -10,8 +11,8 @@ test('a custom page of the refused width is stopped; 330.2 mm becomes 329 mm (ha
   expect(finding(fixed, 'driver-quirk')?.level).toBe('note')
   expect(fixed.setup?.page.width).toBe(mm(329))
   // The layout knows of the lie: the picture is still centred on the sheet that is really there.
-  expect(fixed.layout?.margins.left).toBe(fixed.layout?.margins.right)
-  expect(fixed.layout?.page.x).toBe(330_200 - 329_000)
+  expect(layoutOf(fixed)?.margins.left).toBe(layoutOf(fixed)?.margins.right)
+  expect(layoutOf(fixed)?.page.x).toBe(330_200 - 329_000)
 })
 
 test('a named size is no custom size', () =>

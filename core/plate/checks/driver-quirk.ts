@@ -6,6 +6,7 @@ export const driverQuirk: Check = {
   id: 'driver-quirk',
   title: 'The driver refuses this custom size',
   touches: ['page'],
+  about: 'plate',
   on: 'plate',
   find: ({ page, printer, brief, way }) => {
     const { unit } = brief

@@ -11,6 +11,7 @@ export const expansionSmall: Check = {
   id: 'expansion-small',
   title: 'White slivers are likely',
   touches: ['expansion', 'page'],
+  about: 'front',
   on: 'plate',
   find: ({ edges, way, page, path, lot, printer, brief, expansion, offset, bleedNeeds }) => {
     if (edges.mode !== 'borderless' || !bleedNeeds) return []

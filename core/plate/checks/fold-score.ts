@@ -8,6 +8,7 @@ export const foldScore: Check = {
   id: 'fold-score',
   title: 'Score before folding',
   touches: ['stock'],
+  about: 'front',
   on: 'plate',
   find: ({ fold, paper, brief }) =>
     fold && paper.weight >= SCORE_FROM

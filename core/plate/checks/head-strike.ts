@@ -4,6 +4,7 @@ export const headStrike: Check = {
   id: 'head-strike',
   title: 'The head can strike',
   touches: ['platen-gap', 'media-type'],
+  about: 'plate',
   on: 'plate',
   find: ({ printer, paper, gap }) => {
     if (gap === 'wide' || paper.thickness <= printer.normalGapUpTo) return []

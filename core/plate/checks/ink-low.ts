@@ -5,6 +5,7 @@ export const inkLow: Check = {
   id: 'ink-low',
   title: 'Ink is too low for the job',
   touches: ['printer'],
+  about: 'plate',
   on: 'plate',
   find: ({ printer, estimates }) => {
     const each = (estimates.inkMillilitres / printer.inks.length) * BUSIEST_CHANNEL

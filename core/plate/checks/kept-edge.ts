@@ -10,9 +10,10 @@ export const keptEdge: Check = {
   id: 'kept-edge',
   title: 'An edge you want kept is cut off',
   touches: ['orientation', 'placement', 'path'],
+  about: 'item',
   on: 'plate',
-  find: ({ layout, brief, turn }) =>
-    EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && brief.keep.includes(pictureEdge(e, turn))).map((edge) => ({
+  find: ({ item, layout, brief, turn }) =>
+    EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && item.keep.includes(pictureEdge(e, turn))).map((edge) => ({
       suffix: edge,
       level: 'stop' as const,
       says: `The picture’s ${pictureEdge(edge, turn)} lies at the ${edge} edge and loses ${writeLength(layout.clipped[edge], brief.unit)}. Turn it, move it, or use a longer sheet and trim.`,

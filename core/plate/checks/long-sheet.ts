@@ -10,6 +10,7 @@ export const longSheet: Check = {
   id: 'long-sheet',
   title: 'A long sheet drifts and needs room',
   touches: ['path', 'stock'],
+  about: 'plate',
   on: 'plate',
   find: ({ layout, path, brief, studio, lot }) => {
     const { h } = layout.sheet

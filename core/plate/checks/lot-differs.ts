@@ -6,6 +6,7 @@ export const lotDiffers: Check = {
   id: 'lot-differs',
   title: 'The sheet is not the size of the page',
   touches: ['page', 'stock'],
+  about: 'plate',
   on: 'plate',
   find: ({ way, page, path, brief, studio, lot, printer }) => {
     // A driver that refuses the true size is told a lie on purpose; the quirk's own finding says so.

@@ -5,6 +5,7 @@ export const notLoaded: Check = {
   id: 'not-loaded',
   title: 'The path holds something else',
   touches: ['stock', 'path'],
+  about: 'plate',
   on: 'plate',
   find: ({ way, path, studio, brief, lot, paper }) => {
     if (way.loaded?.lotId === lot.id) return []

@@ -4,6 +4,7 @@ export const nothingPossible: Check = {
   id: 'nothing-possible',
   title: 'No set-up is possible',
   touches: ['printer', 'path', 'stock'],
+  about: 'plate',
   on: 'asked',
   find: ({ ways, brief, studio }, settled) => {
     const releaseAll = { label: 'Release the pinned printer, path and stock', pins: { printer: null, path: null, stock: null } }

@@ -6,11 +6,12 @@ export const overspray: Check = {
   id: 'overspray',
   title: 'Overspray soils the printer',
   touches: ['margins'],
+  about: 'plate',
   on: 'plate',
-  find: ({ layout, brief, printer, edges }) => {
+  find: ({ item, layout, printer, edges }) => {
     if (edges.mode !== 'borderless' || EDGES.every((e) => layout.bleed[e] === 0)) return []
     const each = (area(layout.printed) - area(layout.visible)) / 1e12
-    const mine = each * brief.copies
+    const mine = each * item.copies
     const { since, cleanAfter } = printer.overspray
     const due = since + mine >= cleanAfter
     return [

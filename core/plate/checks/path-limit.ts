@@ -6,6 +6,7 @@ export const pathLimitCheck = (id: string, title: string, kinds: readonly LimitK
   id,
   title,
   touches: ['path', 'stock', 'printer'],
+  about: 'plate',
   on: 'plate',
   find: ({ way, path, ways, brief, printer }) => {
     const v = way.violations.find((broken) => kinds.includes(broken.kind))

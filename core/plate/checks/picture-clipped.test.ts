@@ -1,5 +1,6 @@
 import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 const board = {
   paperId: 'breakwater-board',
@@ -19,7 +20,7 @@ test('a picture in the dead margin is said to be cut, by how much and at which e
 test('its fix shifts the picture clear', () => {
   const fixed = afterFix(plateOf({ brief: board, pins: { placement: 'centred', path: 'gannet-board' } }), 'picture-clipped')
   expect(finding(fixed, 'picture-clipped')).toBeUndefined()
-  expect(fixed.layout?.margins.trailing).toBe(mm(24))
+  expect(layoutOf(fixed)?.margins.trailing).toBe(mm(24))
 })
 
 test('left alone, the placement avoids it by itself', () => expect(finding(plateOf({ brief: board }), 'picture-clipped')).toBeUndefined())
@@ -34,6 +35,6 @@ test('who asked for equal borders gets equal borders beyond the dead margin', ()
   const size = { by: 'border' as const, border: mm(8), exact: true }
   const plate = plateOf({ brief: { ...board, size }, pins: { path: 'gannet-board', placement: 'centred' } })
   expect(finding(plate, 'picture-clipped')).toBeDefined()
-  const { leading, trailing } = afterFix(plate, 'picture-clipped').layout?.margins ?? { leading: 0, trailing: 1 }
+  const { leading, trailing } = layoutOf(afterFix(plate, 'picture-clipped'))?.margins ?? { leading: 0, trailing: 1 }
   expect([leading, trailing]).toEqual([mm(24), mm(24)])
 })

@@ -11,8 +11,9 @@ export const pictureClipped: Check = {
   id: 'picture-clipped',
   title: 'Part of the picture will not print',
   touches: ['placement', 'path', 'orientation'],
+  about: 'item',
   on: 'plate',
-  find: ({ layout, edges, brief, picture, turn, crop, path, offset }) => {
+  find: ({ item, layout, edges, brief, picture, turn, crop, path, offset }) => {
     // Borderless prints lose their edge on purpose; that is said with the expansion.
     if (edges.mode === 'borderless' && layout.lost < 0.2) return []
     const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE)
@@ -22,7 +23,7 @@ export const pictureClipped: Check = {
     // Who asked for equal borders gets equal borders that clear what cannot be printed.
     const clear = clearBorder({ path, offset })
     const wider =
-      brief.size.by === 'border' && (brief.size.foot ?? 1) === 1 && brief.size.border < clear ? { ...brief.size, border: clear } : null
+      item.size.by === 'border' && (item.size.foot ?? 1) === 1 && item.size.border < clear ? { ...item.size, border: clear } : null
     const fits = layout.picture.w <= layout.printable.w && layout.picture.h <= layout.printable.h
     return [
       {
@@ -34,10 +35,10 @@ export const pictureClipped: Check = {
             : `The printer cannot reach ${list}, but the picture is blank there: nothing of it is lost.`,
         numbers: { ...Object.fromEntries(cut.map((e) => [e, layout.clipped[e]])), lostPercent: Number((lost * 100).toFixed(2)) },
         fix: wider
-          ? { label: `Borders of ${writeLength(clear, brief.unit)} all round`, brief: { size: wider }, pins: { placement: null } }
+          ? { label: `Borders of ${writeLength(clear, brief.unit)} all round`, item: { size: wider }, pins: { placement: null } }
           : fits
             ? { label: 'Shift it into the printable area', pins: { placement: 'shifted' } }
-            : { label: 'Fit it to the printable area', brief: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },
+            : { label: 'Fit it to the printable area', item: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },
       },
     ]
   },

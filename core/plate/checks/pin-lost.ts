@@ -4,6 +4,7 @@ export const pinLost: Check = {
   id: 'pin-lost',
   title: 'A pinned choice is gone',
   touches: [],
+  about: 'plate',
   on: 'asked',
   find: ({ lostPins }) =>
     lostPins.map((pin) => ({

@@ -6,6 +6,7 @@ export const positionOff: Check = {
   id: 'position-off',
   title: 'This path is known to lie off',
   touches: ['position'],
+  about: 'plate',
   on: 'plate',
   find: ({ studio, printer, path, offset, brief }) => {
     const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)

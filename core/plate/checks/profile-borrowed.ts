@@ -4,6 +4,7 @@ export const profileBorrowed: Check = {
   id: 'profile-borrowed',
   title: 'The profile is borrowed',
   touches: ['profile'],
+  about: 'plate',
   on: 'plate',
   find: ({ profile, printer, management }) =>
     profile?.boundTo?.borrowedFrom && profile.boundTo.printerId === printer.id && management !== 'driver'

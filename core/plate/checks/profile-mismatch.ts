@@ -4,6 +4,7 @@ export const profileMismatch: Check = {
   id: 'profile-mismatch',
   title: 'The profile was made for something else',
   touches: ['profile', 'media-type', 'quality'],
+  about: 'plate',
   on: 'plate',
   find: ({ profile, printer, paper, mediaType, quality, studio, management }) => {
     if (management === 'driver' || management === 'none') return []

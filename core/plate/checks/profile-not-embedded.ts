@@ -1,12 +1,14 @@
+import { pictureIn } from '../../things/brief/item.ts'
 import type { Check } from './check.ts'
 
 export const profileNotEmbedded: Check = {
   id: 'profile-not-embedded',
   title: 'The picture carries no profile',
   touches: ['colour-management'],
+  about: 'item',
   on: 'asked',
-  find: ({ brief }) =>
-    brief.picture && brief.picture.profile === null
+  find: ({ item }) =>
+    pictureIn(item)?.profile === null
       ? [
           {
             level: 'note',

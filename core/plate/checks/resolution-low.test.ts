@@ -1,5 +1,6 @@
 import { afterFix, finding, picture, plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { sideOf } from '../resolve/plate.ts'
 import { ppiAtDistance } from './resolution-low.ts'
 
 test('one arc minute at 10 in is 344 pixels per inch (visual acuity, 3438/d)', () => {
@@ -18,5 +19,5 @@ test('few pixels on a large sheet are warned of, the more the nearer it is looke
 test('its fix makes the print small enough to be sharp', () => {
   const fixed = afterFix(plateOf({ brief: { ...small, viewingDistance: mm(300) } }), 'resolution-low')
   expect(finding(fixed, 'resolution-low')).toBeUndefined()
-  expect(fixed.ppi).toBeGreaterThanOrEqual(291)
+  expect(sideOf(fixed)?.ppi).toBeGreaterThanOrEqual(291)
 })

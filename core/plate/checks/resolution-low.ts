@@ -1,3 +1,4 @@
+import { pictureIn } from '../../things/brief/item.ts'
 import { writeLength } from '../../things/length/length.ts'
 import type { Settled } from '../settle/settled.ts'
 import type { Check } from './check.ts'
@@ -19,10 +20,11 @@ export const resolutionLow: Check = {
   id: 'resolution-low',
   title: 'Too few pixels for this size',
   touches: ['placement', 'quality'],
+  about: 'item',
   on: 'plate',
   find: (plate) => {
-    if (!plate.brief.picture) return []
-    const distance = plate.brief.viewingDistance ?? usualDistance(plate)
+    if (!pictureIn(plate.item)) return []
+    const distance = plate.item.viewingDistance ?? usualDistance(plate)
     // Past 300 per inch no printer of this kind resolves more, however near the eye.
     const wanted = Math.min(300, ppiAtDistance(distance))
     // A few per cent are within what anybody can tell.
@@ -39,7 +41,7 @@ export const resolutionLow: Check = {
         numbers: { ppi: Math.round(plate.ppi), wanted: Math.round(wanted), distance: Math.round(distance), sharpWidth: width },
         fix: {
           label: `Print it ${writeLength(width, unit)} wide`,
-          brief: { size: { by: 'picture', width, height: null } },
+          item: { size: { by: 'picture', width, height: null } },
           pins: { placement: null },
         },
       },

@@ -7,10 +7,11 @@ export const rollEnd: Check = {
   id: 'roll-end',
   title: 'Near the end of the roll',
   touches: ['stock', 'platen-gap'],
+  about: 'plate',
   on: 'plate',
-  find: ({ studio, printer, path, lot, layout, brief, gap }) => {
+  find: ({ item, studio, printer, path, lot, layout, brief, gap }) => {
     if (!isRoll(path)) return []
-    const left = rollAfter(studio, printer.id, path.id, lot, layout.sheet.h * brief.copies)
+    const left = rollAfter(studio, printer.id, path.id, lot, layout.sheet.h * item.copies)
     if (left === null || left < 0) return []
     return [
       {

@@ -6,6 +6,7 @@ export const sheetNotAsAsked: Check = {
   id: 'sheet-not-as-asked',
   title: 'Not the sheet that was asked for',
   touches: ['stock'],
+  about: 'plate',
   on: 'plate',
   find: ({ way, brief, layout }) => {
     if (!brief.sheet || way.against !== 'sheet') return []

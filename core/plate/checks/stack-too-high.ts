@@ -6,17 +6,18 @@ export const stackTooHigh: Check = {
   id: 'stack-too-high',
   title: 'More sheets than the path should hold',
   touches: ['path'],
+  about: 'plate',
   on: 'plate',
-  find: ({ brief, path, paper }) => {
+  find: ({ item, path, paper }) => {
     if (isRoll(path)) return []
     const holds = capacityFor(path, paper.thickness)
-    if (brief.copies <= holds || holds === 0) return []
-    const loads = Math.ceil(brief.copies / holds)
+    if (item.copies <= holds || holds === 0) return []
+    const loads = Math.ceil(item.copies / holds)
     return [
       {
         level: 'note',
-        says: `${path.name} should hold ${holds} sheets of this paper at a time: ${brief.copies} copies take ${loads} loads.`,
-        numbers: { copies: brief.copies, holds, loads },
+        says: `${path.name} should hold ${holds} sheets of this paper at a time: ${item.copies} copies take ${loads} loads.`,
+        numbers: { copies: item.copies, holds, loads },
       },
     ]
   },

@@ -5,10 +5,11 @@ export const stockShort: Check = {
   id: 'stock-short',
   title: 'Not enough of this lot',
   touches: ['stock'],
+  about: 'plate',
   on: 'plate',
-  find: ({ lot, brief, layout, ways, way }) => {
+  find: ({ item, lot, brief, layout, ways, way }) => {
     const roll = lot.form === 'roll'
-    const needed = roll ? layout.sheet.h * brief.copies : brief.copies
+    const needed = roll ? layout.sheet.h * item.copies : item.copies
     if (lot.stock >= needed) return []
     const copies = roll ? Math.floor(lot.stock / layout.sheet.h) : lot.stock
     const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${n} ${n === 1 ? 'sheet' : 'sheets'}`)
@@ -17,17 +18,17 @@ export const stockShort: Check = {
         w.ruledOut === null &&
         w.lot !== lot &&
         w.path === way.path &&
-        (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * brief.copies : w.lot.stock >= brief.copies),
+        (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * item.copies : w.lot.stock >= item.copies),
     )
     return [
       {
         level: 'stop',
-        says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${brief.copies}.`,
+        says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${item.copies}.`,
         numbers: { needed, stock: lot.stock, copies },
         fix: other
           ? { label: 'Take the other lot', pins: { stock: other.lot.id } }
           : copies > 0
-            ? { label: `Print ${copies}`, brief: { copies } }
+            ? { label: `Print ${copies}`, item: { copies } }
             : null,
       },
     ]

@@ -4,6 +4,7 @@ export const twoSidedStock: Check = {
   id: 'two-sided-stock',
   title: 'The second side cannot be printed',
   touches: ['stock', 'path', 'printer'],
+  about: 'plate',
   on: 'plate',
   find: ({ way, ways }) => {
     if (way.against !== 'make') return []

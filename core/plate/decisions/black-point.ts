@@ -8,6 +8,7 @@ export const blackPointDecision = declare({
   question: 'Is the picture’s black fitted to the paper’s black?',
   group: 'colour',
   needs: [intentDecision],
+  about: 'plate',
   ofTheWay: false,
   agreement: 'black-point',
   candidates: ({ studio, intent }): Candidate<boolean>[] => {

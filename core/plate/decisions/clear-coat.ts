@@ -16,6 +16,7 @@ export const clearCoatDecision = declare({
   question: 'Is a clear coat laid over the print?',
   group: 'ink',
   needs: [printerDecision, stockDecision],
+  about: 'plate',
   ofTheWay: false,
   agreement: 'clear-coat',
   candidates: ({ printer, paper }): Candidate<Coat>[] => {

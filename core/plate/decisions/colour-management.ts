@@ -19,6 +19,7 @@ export const colourManagementDecision = declare({
   question: 'Which one place turns the picture’s colours into ink?',
   group: 'colour',
   needs: [printerDecision, stockDecision],
+  about: 'plate',
   ofTheWay: false,
   agreement: 'management',
   candidates: ({ printer, paper, studio }): Candidate<ColourManagement>[] => {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Brief } from '../../things/brief/brief.ts'
+import type { Item } from '../../things/brief/item.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { type Cost, SOURCES, type Source, totalOf } from '../ways/cost.ts'
 import type { Way } from '../ways/ways.ts'
@@ -11,6 +12,8 @@ export type Group = (typeof GROUPS)[number]
 /** What every decision knows: what is asked, the studio, what the operator has fixed, and every way through the studio. */
 export interface Given {
   readonly brief: Brief
+  /** The item the decisions are about. */
+  readonly item: Item
   readonly studio: Studio
   /** Ids of the candidates an operator has fixed, by decision. */
   readonly pins: Readonly<Partial<Record<string, string>>>
@@ -71,6 +74,8 @@ interface Declaration<K extends string, A extends string | null, N extends reado
   group: Group
   /** Decisions that must have been taken before it: their values are what it knows. */
   needs: N
+  /** Whether every item of a job has its own, or the plate has one. */
+  about: 'plate' | 'item'
   /** Whether a pin on it belongs to one way of printing and means nothing on another. */
   ofTheWay: boolean
   /** Key of the row of agreement that shows it, or null when no place is set to it. */
@@ -102,6 +107,8 @@ const AlternativeSchema = z.object({
 
 /** A decision as it stands in a plate. */
 export const LineSchema = z.object({
+  /** Id of the item it is about; null when it is about the whole plate. */
+  item: z.string().nullable(),
   title: z.string(),
   question: z.string(),
   /** Id of the chosen candidate, or null when there was none at all. */
@@ -121,7 +128,7 @@ type Line = z.infer<typeof LineSchema>
 
 const CLOSE_POINTS = 3
 
-const NOTHING: Omit<Line, 'title' | 'question'> = {
+const NOTHING: Omit<Line, 'item' | 'title' | 'question'> = {
   value: null,
   label: 'nothing to choose from',
   by: 'rule',
@@ -134,7 +141,7 @@ const NOTHING: Omit<Line, 'title' | 'question'> = {
 
 /** The chosen candidate, or null when there is none at all, and how the decision stands in a plate. */
 interface Taken<V> {
-  line: Omit<Line, 'title' | 'question'>
+  line: Omit<Line, 'item' | 'title' | 'question'>
   chosen: Candidate<V> | null
 }
 
@@ -185,8 +192,8 @@ export function declare<
     sets: undefined as S | undefined,
     /** Takes the decision. `known` holds what the decisions it needs have set; null where one of them found nothing. */
     take(given: Given, known: Partial<S & Knows<N>> | null): { line: Line & { key: K }; sets: S | null } {
-      const { key, title, question } = declaration
-      const head = { key, title, question }
+      const { key, title, question, about } = declaration
+      const head = { key, item: about === 'item' ? given.item.id : null, title, question }
       if (!known) return { line: { ...head, ...NOTHING }, sets: null }
       const all = { ...given, ...known } as Knows<N>
       const { line, chosen } = choose(declaration.candidates(all), given.pins[key], (pin) => declaration.custom?.(pin, all) ?? null)

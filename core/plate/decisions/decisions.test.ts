@@ -1,5 +1,6 @@
 import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf, sideOf } from '../resolve/plate.ts'
 import { pageShift } from './page.ts'
 import { placementPin } from './placement.ts'
 import { DECISION_KEYS, DECISIONS } from './registry.ts'
@@ -57,7 +58,7 @@ describe('margins and expansion', () => {
     const plate = plateOf({ brief: { finish: 'borderless', size: { by: 'sheet', fill: true } }, pins: { path: 'heron-cassette' } })
     expect(decided(plate, 'margins')).toBe('borderless-sides')
     expect(option(plate, 'margins', 'borderless')?.ruledOut).toContain('two sides only')
-    expect([plate.layout?.margins.left, plate.layout?.margins.leading]).toEqual([0, mm(3)])
+    expect([layoutOf(plate)?.margins.left, layoutOf(plate)?.margins.leading]).toEqual([0, mm(3)])
   })
   test('each step says what it costs in picture; none is ruled out', () => {
     const plate = plateOf({ brief: card })
@@ -74,8 +75,8 @@ describe('orientation and placement', () => {
   })
   test('a turned picture keeps its crop and size', () => {
     const plate = plateOf({ pins: { orientation: '270' } })
-    expect(plate.setup?.turn).toBe(270)
-    expect((plate.layout?.picture.h ?? 0) / (plate.layout?.picture.w ?? 1)).toBeCloseTo(1.5, 2)
+    expect(sideOf(plate)?.turn).toBe(270)
+    expect((layoutOf(plate)?.picture.h ?? 0) / (layoutOf(plate)?.picture.w ?? 1)).toBeCloseTo(1.5, 2)
   })
   test('a dead margin makes the shifted place the choice, with what it costs said', () => {
     const plate = plateOf({ brief: { paperId: 'breakwater-board', size: { by: 'picture', width: mm(390), height: null } } })

@@ -33,6 +33,7 @@ export const expansionDecision = declare({
   question: 'How far past the edge is printed?',
   group: 'layout',
   needs: [printerDecision, pathDecision, stockDecision, pageDecision, positionDecision, marginsDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'edges',
   candidates: ({ borderless, printer, way, page, path, lot, brief, offset }): Candidate<Bleed>[] => {

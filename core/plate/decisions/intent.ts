@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { pictureOf } from '../../things/brief/picture.ts'
+import { pictureOf } from '../../things/brief/item.ts'
 import { INTENT_NAMES, INTENTS, type Intent } from '../../things/media/intent.ts'
 import { houseIntent } from '../../things/studio/house-rules.ts'
 import { type Candidate, declare } from './decision.ts'
@@ -11,11 +11,12 @@ export const intentDecision = declare({
   question: 'What happens to colours this ink cannot print?',
   group: 'colour',
   needs: [stockDecision],
+  about: 'plate',
   ofTheWay: false,
   agreement: 'intent',
-  candidates: ({ brief, paper, pairing, studio }): Candidate<Intent>[] => {
+  candidates: ({ item, paper, pairing, studio }): Candidate<Intent>[] => {
     const tested = pairing?.tested ?? null
-    const grey = pictureOf(brief).channels === 'grey'
+    const grey = pictureOf(item).channels === 'grey'
     const rule = studio.rules.everydayIntent
     const favourite: Intent = tested ? tested.intent : grey ? 'perceptual' : houseIntent(rule, paper.surface)
     const why = tested

@@ -16,6 +16,7 @@ export const marginsDecision = declare({
   question: 'Does paper show at the edges, or does the picture run off them?',
   group: 'layout',
   needs: [printerDecision, pathDecision, stockDecision, pageDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'edges',
   candidates: ({ brief, path, lot, page, printer }): Candidate<Mode>[] => {

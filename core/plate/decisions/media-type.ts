@@ -10,6 +10,7 @@ export const mediaTypeDecision = declare({
   question: 'Which entry stands for this paper, in the driver and at the panel?',
   group: 'paper',
   needs: [printerDecision, stockDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'media-type',
   candidates: ({ printer, paper, pairing, studio }): Candidate<MediaType>[] => {

@@ -1,14 +1,13 @@
 import { contentLost } from '../../sheet/content.ts'
 import { opensRight } from '../../sheet/make/folded-card.ts'
-import { centredOn, movedInto, type PrintSize, placingFrame, printSize, type Room } from '../../sheet/placement.ts'
+import { centredOn, movedInto, type PrintSize, placingFrame, printSize, type Room, sizingOf } from '../../sheet/placement.ts'
 import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
-import type { Brief } from '../../things/brief/brief.ts'
-import { type Picture, pictureOf } from '../../things/brief/picture.ts'
+import { pictureOf } from '../../things/brief/item.ts'
 import { pictureEdge, TURNS, type Turn } from '../../things/brief/turn.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES, type Edges } from '../../things/paths/path.ts'
 import type { Cost } from '../ways/cost.ts'
-import { type Candidate, declare } from './decision.ts'
+import { type Candidate, declare, type Given } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
 import { marginsDecision } from './margins.ts'
 import { pageDecision } from './page.ts'
@@ -18,6 +17,9 @@ import { roomFor } from './room.ts'
 import { stockDecision } from './stock.ts'
 
 const LABEL: Record<Turn, string> = { 0: 'Head leads', 90: 'Turned 90° clockwise', 180: 'Foot leads', 270: 'Turned 90° anticlockwise' }
+
+/** How it lies is the client’s word where there is one. */
+const ASKED_POINTS = 60
 
 /** A kept edge of the picture that is cut is a spoilt print, and the client notices. */
 const KEPT_EDGE_POINTS = 60
@@ -29,11 +31,11 @@ export function cutOff(rect: Rect, printable: Rect): Edges {
 }
 
 /** What cutting there would cost: picture lost (blank paper costs nothing), and edges the operator wants kept. */
-export function costOfCut(brief: Brief, picture: Picture, turn: Turn, size: PrintSize, cut: Edges): Cost[] {
+export function costOfCut({ brief, item }: Given, turn: Turn, size: PrintSize, cut: Edges): Cost[] {
   const most = Math.max(...EDGES.map((e) => cut[e]))
   if (most === 0) return []
-  const lost = contentLost(picture, turn, size.crop, size, cut)
-  const kept = EDGES.filter((e) => cut[e] > 0 && brief.keep.includes(pictureEdge(e, turn)))
+  const lost = contentLost(pictureOf(item), turn, size.crop, size, cut)
+  const kept = EDGES.filter((e) => cut[e] > 0 && item.keep.includes(pictureEdge(e, turn)))
   const where = EDGES.filter((e) => cut[e] > 0).map((e) => `${writeLength(cut[e], brief.unit)} at the ${e} edge`)
   return [
     lost < 0.0005
@@ -44,15 +46,16 @@ export function costOfCut(brief: Brief, picture: Picture, turn: Turn, size: Prin
 }
 
 /** What it costs to print at this turn: cut where it lies, or moved out of the dead margin, whichever is less. */
-function placingCosts(brief: Brief, picture: Picture, turn: Turn, size: PrintSize, room: Room): Cost[] {
-  const centred = centredOn(placingFrame(brief, room, turn), size)
-  const here = costOfCut(brief, picture, turn, size, cutOff(centred, room.printable))
+function placingCosts(given: Given, turn: Turn, size: PrintSize, room: Room): Cost[] {
+  const { brief } = given
+  const centred = centredOn(placingFrame(sizingOf(brief), room, turn), size)
+  const here = costOfCut(given, turn, size, cutOff(centred, room.printable))
   if (here.length === 0 || room.borderless) return []
   const moved = movedInto(room.printable, centred)
   const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
   const there = [
     { points: 3 + shift / 2000, says: `has to be moved ${writeLength(shift, brief.unit)} off centre` },
-    ...costOfCut(brief, picture, turn, size, cutOff(moved, room.printable)),
+    ...costOfCut(given, turn, size, cutOff(moved, room.printable)),
   ]
   const points = (costs: Cost[]) => costs.reduce((sum, c) => sum + c.points, 0)
   return points(there) < points(here) ? there : here
@@ -64,14 +67,15 @@ export const orientationDecision = declare({
   question: 'Which way round does the picture lie on the sheet?',
   group: 'layout',
   needs: [pathDecision, stockDecision, pageDecision, positionDecision, marginsDecision, expansionDecision],
+  about: 'item',
   ofTheWay: true,
   agreement: null,
   candidates: (context): Candidate<Turn>[] => {
-    const { brief } = context
+    const { brief, item } = context
     const rooms = TURNS.map((turn) => roomFor({ ...context, turn }))
-    const picture = pictureOf(brief)
+    const picture = pictureOf(item)
     const whole = picture.width * picture.height
-    const sized = TURNS.map((turn, i) => printSize(brief, picture, turn, rooms[i] as Room))
+    const sized = TURNS.map((turn, i) => printSize(sizingOf(brief), picture, turn, rooms[i] as Room))
     const largest = Math.max(...sized.map((s) => s.w * s.h))
     return TURNS.map((turn, i) => {
       const size = sized[i] as (typeof sized)[number]
@@ -79,7 +83,7 @@ export const orientationDecision = declare({
       const cropped = 1 - size.crop.w * size.crop.h
       const smaller = 1 - (size.w * size.h) / largest
       const costs = [
-        ...placingCosts(brief, picture, turn, size, room),
+        ...placingCosts(context, turn, size, room),
         ...(cropped > 0.001 ? [{ points: cropped * 40, says: `${(cropped * 100).toFixed(0)} % of the picture is cropped` }] : []),
         ...(smaller > 0.001
           ? [
@@ -88,6 +92,9 @@ export const orientationDecision = declare({
                 says: `the print is ${writeLength(Math.max(size.w, size.h), brief.unit)} at its longest, smaller than it could be`,
               },
             ]
+          : []),
+        ...(item.turn !== null && item.turn !== turn
+          ? [{ points: ASKED_POINTS, says: `the brief asks for ${LABEL[item.turn].toLowerCase()}` }]
           : []),
         // A half turn changes nothing on an even sheet; the plain way round wins the tie.
         ...(turn >= 180 ? [{ points: 0.5, says: 'the print comes out head last' }] : []),
@@ -101,12 +108,13 @@ export const orientationDecision = declare({
             ? 'The crease would not be at the card’s spine.'
             : null,
         costs,
-        by: 'rule',
-        reason: whole === 0 ? '' : 'It makes the most of the sheet with the least picture lost.',
+        by: item.turn === turn ? 'brief' : 'rule',
+        reason:
+          item.turn === turn ? 'The brief asks for it.' : whole === 0 ? '' : 'It makes the most of the sheet with the least picture lost.',
       }
     })
   },
-  accept: (turn, known) => ({ turn, size: printSize(known.brief, pictureOf(known.brief), turn, roomFor({ ...known, turn })) }),
+  accept: (turn, known) => ({ turn, size: printSize(sizingOf(known.brief), pictureOf(known.item), turn, roomFor({ ...known, turn })) }),
   // How it lies is part of the plate's form.
   keeps: {},
   keep: () => ({}),

@@ -53,6 +53,7 @@ export const pageDecision = declare({
   question: 'Which page size is the driver told?',
   group: 'layout',
   needs: [printerDecision, pathDecision, stockDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'page',
   candidates: ({ way, path, printer, lot, brief, studio }): Candidate<Page>[] => {

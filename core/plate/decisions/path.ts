@@ -9,6 +9,7 @@ export const pathDecision = declare({
   question: 'Which way does the paper go through it?',
   group: 'machine',
   needs: [printerDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'source',
   candidates: ({ ways, printer, pins }): Candidate<Path>[] =>

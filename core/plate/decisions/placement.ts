@@ -1,6 +1,5 @@
-import { centredOn, movedInto, placingFrame } from '../../sheet/placement.ts'
+import { centredOn, movedInto, placingFrame, sizingOf } from '../../sheet/placement.ts'
 import type { Rect } from '../../sheet/rect.ts'
-import { pictureOf } from '../../things/brief/picture.ts'
 import { MAX_LENGTH, writeLength } from '../../things/length/length.ts'
 import { type Candidate, declare } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
@@ -23,13 +22,14 @@ export const placementDecision = declare({
   question: 'Where on the sheet does the picture lie?',
   group: 'layout',
   needs: [pathDecision, stockDecision, pageDecision, positionDecision, marginsDecision, expansionDecision, orientationDecision],
+  about: 'item',
   ofTheWay: true,
   agreement: null,
   candidates: (context): Candidate<Rect>[] => {
     const room = roomFor(context)
     const { size, brief, studio, turn } = context
-    const centred = centredOn(placingFrame(brief, room, turn), size)
-    const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(brief, pictureOf(brief), turn, size, cutOff(rect, room.printable)))
+    const centred = centredOn(placingFrame(sizingOf(brief), room, turn), size)
+    const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(context, turn, size, cutOff(rect, room.printable)))
     const moved = movedInto(room.printable, centred)
     const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
     const list: Candidate<Rect>[] = [

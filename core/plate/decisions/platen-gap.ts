@@ -17,11 +17,12 @@ export const platenGapDecision = declare({
   question: 'How high does the head travel above the sheet?',
   group: 'ink',
   needs: [printerDecision, pathDecision, stockDecision, mediaTypeDecision],
+  about: 'plate',
   ofTheWay: false,
   agreement: 'platen-gap',
-  candidates: ({ printer, path, paper, lot, mediaType, studio, brief, way }): Candidate<Gap>[] => {
+  candidates: ({ item, printer, path, paper, lot, mediaType, studio, brief, way }): Candidate<Gap>[] => {
     const thick = paper.thickness > printer.normalGapUpTo
-    const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * brief.copies) : null
+    const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * item.copies) : null
     const byEntry = mediaType.platenGap === 'wide'
     const caliper = (um: number) => `${(um / 1000).toFixed(2)} mm`
     const why = byEntry

@@ -21,6 +21,7 @@ export const positionDecision = declare({
   question: 'Is the page moved to make up for where this path really lays it?',
   group: 'layout',
   needs: [printerDecision, pathDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: null,
   candidates: ({ printer, path, studio, brief }): Candidate<Offset>[] => {

@@ -11,6 +11,7 @@ export const printerDecision = declare({
   question: 'Which printer makes this print?',
   group: 'machine',
   needs: [],
+  about: 'plate',
   ofTheWay: true,
   agreement: null,
   candidates: ({ ways, studio, pins }): Candidate<Printer>[] =>

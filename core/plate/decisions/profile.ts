@@ -13,6 +13,7 @@ export const profileDecision = declare({
   question: 'Which ICC profile was made for exactly this?',
   group: 'colour',
   needs: [printerDecision, stockDecision, mediaTypeDecision, qualityDecision, colourManagementDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'profile',
   candidates: ({ printer, paper, mediaType, quality, studio, management }): Candidate<Profile | null>[] => {

@@ -15,14 +15,15 @@ export const qualityDecision = declare({
   question: 'At which resolution is it printed?',
   group: 'ink',
   needs: [printerDecision, stockDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: 'quality',
-  candidates: ({ printer, pairing, studio, paper, brief, way }): Candidate<Quality>[] => {
-    const rush = brief.copies >= RUSH_COPIES
+  candidates: ({ item, printer, pairing, studio, paper, way }): Candidate<Quality>[] => {
+    const rush = item.copies >= RUSH_COPIES
     const profiled = studio.profiles
       .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
       .map((p) => p.boundTo?.dpi)
-    const squareMetres = (way.fed.width * way.fed.length * brief.copies) / 1e12
+    const squareMetres = (way.fed.width * way.fed.length * item.copies) / 1e12
     const fastest = Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre))
     return printer.qualities.map((q) => {
       const paired = pairing?.qualityId === q.id
@@ -43,7 +44,7 @@ export const qualityDecision = declare({
         by: paired ? 'pairing' : 'rule',
         reason:
           rush && q.ipp === 'normal'
-            ? `${brief.copies} prints go on standard.`
+            ? `${item.copies} prints go on standard.`
             : paired
               ? 'The pairing was made with it.'
               : 'The middle setting is enough for nearly all prints.',

@@ -13,6 +13,7 @@ export const stockDecision = declare({
   question: 'Which box or roll is the sheet taken from?',
   group: 'paper',
   needs: [printerDecision, pathDecision],
+  about: 'plate',
   ofTheWay: true,
   agreement: null,
   candidates: ({ ways, printer, path, brief }): Candidate<Way>[] =>

@@ -1,5 +1,6 @@
 import { plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 test('time, ink and paper grow with the copies', () => {
   const [one, ten] = [plateOf({}).estimates, plateOf({ brief: { copies: 10 } }).estimates]
@@ -21,6 +22,6 @@ test('high quality takes two to three times as long as the middle one (handbook,
 
 test('a roll counts its length, sheets count loads', () => {
   const roll = plateOf({ brief: { paperId: 'pilot-rag', sheet: null, size: { by: 'picture', width: mm(380), height: null }, copies: 2 } })
-  expect(roll.estimates?.rollLength).toBe(2 * (roll.layout?.sheet.h ?? 0))
+  expect(roll.estimates?.rollLength).toBe(2 * (layoutOf(roll)?.sheet.h ?? 0))
   expect(plateOf({ brief: { copies: 31 }, pins: { path: 'heron-cassette' } }).estimates?.loads).toBe(1)
 })

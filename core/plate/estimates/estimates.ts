@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Layout } from '../../sheet/layout.ts'
 import { area } from '../../sheet/rect.ts'
-import type { Brief } from '../../things/brief/brief.ts'
+import type { Item } from '../../things/brief/item.ts'
 import type { Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
@@ -32,7 +32,7 @@ const INK_PER_SQUARE_METRE = 11
 export const BUSIEST_CHANNEL = 2
 
 interface Input {
-  brief: Brief
+  item: Pick<Item, 'copies'>
   printer: Printer
   paper: Paper
   lot: Lot
@@ -43,17 +43,17 @@ interface Input {
 }
 
 /** Time, ink and paper a job takes. */
-export function estimate({ brief, paper, lot, path, quality, pairing, layout }: Input): Estimates {
+export function estimate({ item, paper, lot, path, quality, pairing, layout }: Input): Estimates {
   const printed = area(layout.printed) / 1e12
   const sheet = area(layout.sheet) / 1e12
   const holds = Math.max(1, capacityFor(path, paper.thickness))
   return {
-    sheets: brief.copies,
-    loads: isRoll(path) ? 1 : Math.ceil(brief.copies / holds),
-    printingSeconds: printed * quality.secondsPerSquareMetre * brief.copies,
+    sheets: item.copies,
+    loads: isRoll(path) ? 1 : Math.ceil(item.copies / holds),
+    printingSeconds: printed * quality.secondsPerSquareMetre * item.copies,
     dryingMinutes: pairing?.dryingMinutes ?? 30,
-    inkMillilitres: printed * INK_PER_SQUARE_METRE * brief.copies,
-    paperPrice: sheet * paper.pricePerSquareMetre * brief.copies,
-    rollLength: lot.form === 'roll' ? layout.sheet.h * brief.copies : 0,
+    inkMillilitres: printed * INK_PER_SQUARE_METRE * item.copies,
+    paperPrice: sheet * paper.pricePerSquareMetre * item.copies,
+    rollLength: lot.form === 'roll' ? layout.sheet.h * item.copies : 0,
   }
 }

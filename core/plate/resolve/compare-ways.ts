@@ -1,12 +1,11 @@
-import { contentLost } from '../../sheet/content.ts'
 import type { Brief } from '../../things/brief/brief.ts'
-import { pictureOf } from '../../things/brief/picture.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
 import type { Edge, Edges } from '../../things/paths/path.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { DECISIONS, type Pins } from '../decisions/registry.ts'
 import { borderlessEdges, type Way, waysFor } from '../ways/ways.ts'
-import type { Plate } from './plate.ts'
+import { pictureLost } from './picture-lost.ts'
+import { type Plate, sideOf } from './plate.ts'
 import { resolve } from './resolve.ts'
 
 /** One printer and path as it would print this job. Lengths in µm. */
@@ -55,8 +54,10 @@ export function pinsFor(pins: Pins, way: Pins): Pins {
 
 function row({ brief, studio, pins, stepsOf }: Asked, way: Way, current: Plate): WayRow | null {
   const plate = resolve(brief, studio, pinsFor(pins, { printer: way.printer.id, path: way.path.id, stock: way.lot.id }))
-  const { setup, layout, estimates } = plate
-  if (!setup || !layout || !estimates) return null
+  const { setup, estimates } = plate
+  const front = sideOf(plate)
+  if (!setup || !front || !estimates) return null
+  const { layout } = front
   const bare = setup.borderless === 'none' ? [] : borderlessEdges(way.path, way.lot, setup.page.pwg === null)
   return {
     printerId: way.printer.id,
@@ -67,7 +68,7 @@ function row({ brief, studio, pins, stepsOf }: Asked, way: Way, current: Plate):
     printable: { width: layout.printable.w, length: layout.printable.h },
     margins: way.path.margins,
     borderless: bare.length > 0 ? bare : borderlessEdges(way.path, way.lot, false),
-    lost: setup.borderless === 'none' ? contentLost(pictureOf(brief), setup.turn, setup.crop, layout.picture, layout.clipped) : layout.lost,
+    lost: setup.borderless === 'none' ? pictureLost(brief, front) : layout.lost,
     sheetsPerLoad: Math.max(1, capacityFor(way.path, way.paper.thickness)),
     loads: estimates.loads,
     minutes: estimates.printingSeconds / 60,

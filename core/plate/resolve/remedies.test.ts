@@ -5,6 +5,7 @@ import type { Studio } from '../../things/studio/studio.ts'
 import { loadingSteps } from '../../work/loading/steps.ts'
 import { compareWays } from './compare-ways.ts'
 import type { Plate } from './plate.ts'
+import { layoutOf } from './plate.ts'
 import { needsRemedy, remedies } from './remedies.ts'
 import { resolve } from './resolve.ts'
 
@@ -57,8 +58,8 @@ test('a longer sheet in stock is offered with what has to be trimmed, and the fi
   expect(longer?.fix?.brief?.finished).toEqual({ width: mm(297), length: mm(419.4) })
   const plate = resolve({ ...dark, ...(longer?.fix?.brief as object) }, studio, { stock: 'board-long', ...BOARD })
   // The finished piece lies where the printer prints, with equal borders of its own.
-  expect(plate.layout?.frame.h).toBe(mm(419.4))
-  expect(Math.abs((plate.layout?.borders.leading ?? 0) - (plate.layout?.borders.trailing ?? 9e9))).toBeLessThan(2)
+  expect(layoutOf(plate)?.frame.h).toBe(mm(419.4))
+  expect(Math.abs((layoutOf(plate)?.borders.leading ?? 0) - (layoutOf(plate)?.borders.trailing ?? 9e9))).toBeLessThan(2)
 })
 
 test('a print that nothing cuts needs no remedy', () => expect(needsRemedy(plateOf({}))).toBe(false))
@@ -71,7 +72,7 @@ test('the table of ways has every printer and path once, usable ones as they wou
   expect(usable.filter((r) => r.chosen)).toHaveLength(1)
   for (const row of usable) {
     const plate = resolve(onBoard, studio, { printer: row.printerId, path: row.pathId })
-    expect([plate.layout?.printable.w, plate.layout?.printable.h]).toEqual([row.printable.width, row.printable.length])
+    expect([layoutOf(plate)?.printable.w, layoutOf(plate)?.printable.h]).toEqual([row.printable.width, row.printable.length])
   }
   for (const row of unusable) expect(row.reason.length).toBeGreaterThan(15)
 })

@@ -1,15 +1,15 @@
-import { contentLost } from '../../sheet/content.ts'
 import type { Brief } from '../../things/brief/brief.ts'
-import { pictureOf } from '../../things/brief/picture.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
-import { EDGES } from '../../things/paths/path.ts'
+import { EDGES, isDead } from '../../things/paths/path.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import type { Fix } from '../checks/check.ts'
 import type { Pins } from '../decisions/registry.ts'
+import { applyFix } from './apply-fix.ts'
 import { pinsFor } from './compare-ways.ts'
-import type { Plate } from './plate.ts'
+import { pictureLost } from './picture-lost.ts'
+import { layoutOf, type Plate, sideOf } from './plate.ts'
 import { resolve } from './resolve.ts'
 
 /** One thing to do about picture that falls where the printer cannot print, worked out in full. */
@@ -26,24 +26,20 @@ export interface Remedy {
   fix: Fix | null
 }
 
-const DEAD: Um = 10_000
-
 function outcome(plate: Plate): { lost: number; offCentre: Um } | null {
-  const { setup, layout } = plate
-  if (!setup || !layout) return null
-  const { borders } = layout
+  const front = sideOf(plate)
+  if (!front) return null
+  const { borders } = front.layout
   return {
-    lost: contentLost(pictureOf(plate.brief), setup.turn, setup.crop, layout.picture, layout.clipped),
+    lost: pictureLost(plate.brief, front),
     offCentre: Math.max(Math.abs(borders.left - borders.right), Math.abs(borders.leading - borders.trailing)),
   }
 }
 
 /** Whether a plate has anything to remedy: a dead margin on its path, or picture cut off. */
 export const needsRemedy = (plate: Plate): boolean =>
-  plate.setup !== null &&
-  plate.layout !== null &&
-  plate.setup.borderless === 'none' &&
-  (EDGES.some((e) => (plate.setup?.path.margins[e] ?? 0) >= DEAD) || EDGES.some((e) => (plate.layout?.clipped[e] ?? 0) > 0))
+  plate.setup?.borderless === 'none' &&
+  EDGES.some((e) => isDead(plate.setup?.path.margins[e] ?? 0) || (layoutOf(plate)?.clipped[e] ?? 0) > 0)
 
 /**
  * The remedies in the order people use them (handbook: turn it half round, move it, a longer sheet and trim, another
@@ -51,26 +47,24 @@ export const needsRemedy = (plate: Plate): boolean =>
  */
 export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
   const now = resolve(brief, studio, pins)
-  const { setup, layout } = now
+  const { setup } = now
+  const front = sideOf(now)
   const here = outcome(now)
-  if (!setup || !layout || !here) return []
+  if (!setup || !front || !here) return []
+  const { layout, turn } = front
   const list: Remedy[] = [{ id: 'as-it-is', title: 'Leave it as it is', ...here, cost: 'nothing to do', fix: null }]
   const add = (id: Remedy['id'], title: string, cost: string, fix: Fix) => {
-    const changed: Pins = { ...pins }
-    for (const [key, value] of Object.entries(fix.pins ?? {})) {
-      if (value === null || value === undefined) delete changed[key as keyof Pins]
-      else changed[key as keyof Pins] = value
-    }
-    const then = outcome(resolve({ ...brief, ...(fix.brief as Partial<Brief> | undefined) }, studio, changed))
+    const changed = applyFix({ brief, pins }, fix)
+    const then = outcome(resolve(changed.brief, studio, changed.pins))
     if (then) list.push({ id, title, ...then, cost, fix })
   }
-  const turned = ((setup.turn + 180) % 360) as Turn
-  const foot = isSideways(setup.turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
+  const turned = ((turn + 180) % 360) as Turn
+  const foot = isSideways(turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
   add('turn', 'Turn it half round', foot, { label: 'Turn it half round', pins: { orientation: String(turned), placement: 'centred' } })
   if (now.decisions.find((d) => d.key === 'placement')?.value !== 'shifted')
     add('shift', 'Move it out of the dead margin', 'borders are no longer equal', {
       label: 'Move it out of the dead margin',
-      pins: { orientation: String(setup.turn), placement: 'shifted' },
+      pins: { orientation: String(turn), placement: 'shifted' },
     })
   const { lot, paper, path, printer } = setup
   const needed = layout.sheet.h + Math.max(...EDGES.map((e) => path.margins[e]))

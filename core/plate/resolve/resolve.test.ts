@@ -1,10 +1,13 @@
 import fc from 'fast-check'
 import { demoStudio } from '../../../demo/studio.ts'
+import { planPage } from '../../output/page/page-plan.ts'
+import { intersect } from '../../sheet/rect.ts'
 import { brief, decided, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { withItem } from '../../things/brief/brief.ts'
 import { mm } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { DECISION_KEYS, type Pins } from '../decisions/registry.ts'
-import { PlateSchema } from './plate.ts'
+import { layoutOf, PlateSchema, sideOf } from './plate.ts'
 import { resolve } from './resolve.ts'
 
 test('every decision is taken, in the order of the work, with reason and alternatives', () => {
@@ -47,7 +50,7 @@ test('pins hold and the rest follows them', () => {
 test('pins that contradict each other stop, and never leave an empty screen', () => {
   const plate = plateOf({ pins: { printer: 'tern', path: 'heron-cassette' } })
   expect(plate.findings.some((f) => f.level === 'stop')).toBe(true)
-  expect(plate.layout).not.toBeNull()
+  expect(layoutOf(plate)).not.toBeNull()
 })
 
 test('relative on gloss, perceptual on matte, perceptual for black and white; the house rule can say otherwise', () => {
@@ -77,7 +80,7 @@ test('a rush of a hundred goes on standard; one print on the pairing’s quality
 
 test('borders typed are borders measured, on a sheet that is not its nominal size', () => {
   const plate = plateOf({ brief: { paperId: 'saltmarsh-cotton', size: { by: 'border', border: mm(30) } } })
-  const m = plate.layout?.margins
+  const m = layoutOf(plate)?.margins
   expect(Math.min(m?.left ?? 0, m?.leading ?? 0)).toBe(mm(30))
   expect(Math.abs((m?.left ?? 0) - (m?.right ?? 9))).toBeLessThanOrEqual(1)
 })
@@ -92,13 +95,13 @@ test('a roll is cut to the picture', () => {
     },
   })
   expect(plate.setup?.path.kind).toBe('roll')
-  expect(plate.layout?.sheet.h).toBe(mm(1500) + 2 * mm(10))
+  expect(layoutOf(plate)?.sheet.h).toBe(mm(1500) + 2 * mm(10))
   expect(finding(plate, 'picture-clipped')).toBeUndefined()
 })
 
 test('a dragged place is kept and read back from its pin', () => {
   const plate = plateOf({ pins: { placement: 'at:41000,52300' } })
-  expect([plate.layout?.picture.x, plate.layout?.picture.y]).toEqual([41_000, 52_300])
+  expect([layoutOf(plate)?.picture.x, layoutOf(plate)?.picture.y]).toEqual([41_000, 52_300])
   expect(finding(plateOf({ pins: { placement: 'at:x,y' } }), 'pin-lost')).toBeDefined()
 })
 
@@ -124,11 +127,32 @@ test('no brief and no pins make it throw or give figures that are not numbers', 
       fc.integer({ min: 1, max: 10_000 }),
       (s, p, paperId, finish, copies) => {
         const plate = resolve(brief({ size: s, paperId, finish, copies, sheet: null }), studio, p)
-        if (plate.layout)
-          for (const e of EDGES) expect(Number.isFinite(plate.layout.margins[e]) && Number.isFinite(plate.layout.clipped[e])).toBe(true)
-        expect(plate.layout !== null || plate.findings.some((f) => f.level === 'stop')).toBe(true)
+        const layout = layoutOf(plate)
+        if (layout) for (const e of EDGES) expect(Number.isFinite(layout.margins[e]) && Number.isFinite(layout.clipped[e])).toBe(true)
+        expect(layout !== null || plate.findings.some((f) => f.level === 'stop')).toBe(true)
       },
     ),
     { numRuns: 150 },
   )
+})
+
+test('an item of words is set where it lies and printed as words; nobody asks it for a picture', () => {
+  const words = { text: 'Lamp room\nOpen daily', points: 24, at: 'middle' as const, align: 'centre' as const }
+  const plate = resolve(
+    withItem(brief({ sheet: sheet('iso_a4_210x297mm'), paperId: 'quay-matte' }), { content: { as: 'words', words } }),
+    demoStudio(),
+  )
+  const front = sideOf(plate)
+  expect(front?.text?.lines).toEqual(['Lamp room', 'Open daily'])
+  expect(front?.crop).toBeNull()
+  expect(front && intersect(front.text?.rect ?? front.layout.sheet, front.layout.picture)).toEqual(front?.text?.rect)
+  expect(planPage(plate)).toMatchObject({ place: null, text: { lines: ['Lamp room', 'Open daily'] } })
+  expect(plate.findings.filter((f) => ['picture-missing', 'resolution-low', 'profile-not-embedded'].includes(f.id))).toEqual([])
+})
+
+test('the brief may say how an item lies; a kept turn costs the others, and its reason is the brief', () => {
+  for (const turn of [90, 270] as const) {
+    const line = plateOf({ brief: { turn } }).decisions.find((d) => d.key === 'orientation')
+    expect([line?.value, line?.by]).toEqual([String(turn), 'brief'])
+  }
 })

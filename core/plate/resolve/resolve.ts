@@ -1,23 +1,18 @@
-import type { Brief } from '../../things/brief/brief.ts'
+import { type Brief, itemOf } from '../../things/brief/brief.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { findAll } from '../checks/registry.ts'
 import type { Given } from '../decisions/decision.ts'
 import { decideAll, keptOf, type Pins } from '../decisions/registry.ts'
-import { type Settled, settle } from '../settle/settled.ts'
+import { settle } from '../settle/settled.ts'
 import { waysFor } from '../ways/ways.ts'
-import { PLATE_SCHEMA_VERSION, type Plate, type Setup } from './plate.ts'
-
-function setupOf(settled: Settled): Setup {
-  const { turn, crop, face, fold, text } = settled
-  return { ...keptOf(settled), turn, crop, face, fold, text }
-}
+import { PLATE_SCHEMA_VERSION, type Plate } from './plate.ts'
 
 /**
  * Works out a complete plate: brief + studio, with the operator's pins held fast. Pure; the browser calls it at every
  * edit and the server to freeze and verify. Never throws on valid input: what is impossible becomes a stop finding.
  */
 export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
-  const given: Given = { brief, studio, pins, ways: waysFor(brief, studio) }
+  const given: Given = { brief, item: itemOf(brief), studio, pins, ways: waysFor(brief, studio) }
   const { lines, decided } = decideAll(given)
   const lostPins = lines.flatMap(({ key, title, pinned }) => (pins[key] === undefined || pinned ? [] : [{ key, title, id: pins[key] }]))
   const settled = decided && settle({ ...given, ...decided })
@@ -26,10 +21,8 @@ export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
     brief,
     pins,
     decisions: lines,
-    setup: settled && setupOf(settled),
-    layout: settled?.layout ?? null,
-    back: settled?.back ?? null,
-    ppi: settled?.ppi ?? null,
+    setup: settled && keptOf(settled),
+    forms: settled?.forms ?? [],
     findings: findAll({ ...given, lostPins }, settled),
     estimates: settled?.estimates ?? null,
   }

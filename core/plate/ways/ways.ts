@@ -1,15 +1,15 @@
 import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
-import { printSize } from '../../sheet/placement.ts'
+import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
-import type { Brief } from '../../things/brief/brief.ts'
-import { pictureOf } from '../../things/brief/picture.ts'
+import { type Brief, itemOf } from '../../things/brief/brief.ts'
+import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor, type FedSheet, type Violation, violations, violationText } from '../../things/paths/limits.ts'
-import { EDGES, type Path } from '../../things/paths/path.ts'
+import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
 import type { Studio } from '../../things/studio/studio.ts'
@@ -42,30 +42,31 @@ export interface Way {
 const SAME_SHEET: Um = 3000
 /** Paper left at each end of a cut from roll when the brief names no sheet. */
 const ROLL_END: Um = 10_000
-const DEAD_MARGIN: Um = 10_000
 /** A sheet nobody asked for is worse than one the path does not like: the brief is the client's. */
 const WRONG_SHEET = 4
 
 const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 
 /** Whether the brief fixes how large the print is, whatever it is printed on. */
-const fixesSize = ({ size }: Brief) => size.by !== 'sheet' && size.by !== 'border'
+const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
 
 /** How long a piece to cut from a roll of this width, µm. */
 function cutLength(brief: Brief, path: Path, width: Um): Um {
-  const { sheet, size, make } = brief
+  const { sheet, make } = brief
+  const item = itemOf(brief)
+  const { size } = item
   if (sheet?.length != null) {
     if (sheet.width === null) return sheet.length
     return near(sheet.width, width) ? sheet.length : near(sheet.length, width) ? sheet.width : Math.max(sheet.width, sheet.length)
   }
-  const picture = pictureOf(brief)
+  const picture = pictureOf(item)
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
   const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
   const all = { x: 0, y: 0, w: width, h: path.length.max }
   const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
   const lengths = TURNS.slice(0, 2).map((turn) => {
-    if (fixesSize(brief)) {
-      const p = printSize(brief, picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
+    if (fixesSize(itemOf(brief))) {
+      const p = printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
       return p.w <= across ? p.h : Number.POSITIVE_INFINITY
     }
     const border = size.by === 'border' ? size.border : path.margins.left
@@ -102,7 +103,7 @@ function wrongSheet(brief: Brief, lot: Lot): string | null {
       ? null
       : `No edge of this lot is ${writeLength(sheet.length, unit)} long.`
   if (lot.form === 'roll')
-    return edges.some((e) => near(e, nominal.width)) || (fixesSize(brief) && edges.some((e) => e <= nominal.width))
+    return edges.some((e) => near(e, nominal.width)) || (fixesSize(itemOf(brief)) && edges.some((e) => e <= nominal.width))
       ? null
       : `The roll is ${writeLength(nominal.width, unit)} wide; neither edge of the sheet asked for is.`
   const fits =
@@ -119,7 +120,7 @@ const CUT_LOT = ':cut'
 function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
   const { sheet } = brief
   if (!sheet || sheet.width === null || sheet.length === null) return null
-  const cut = planCut(lot, { width: sheet.width, length: sheet.length }, brief.copies)
+  const cut = planCut(lot, { width: sheet.width, length: sheet.length }, itemOf(brief).copies)
   if (!cut) return null
   const { width, length } = cut.piece
   const stock = lot.form === 'roll' ? (lot.stock >= cut.parent.length ? cut.pieces.length : 0) : lot.stock * cut.pieces.length
@@ -155,11 +156,11 @@ export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly
 
 /** Whether the picture at the size asked for stays within the printable area in some turn; how far over in µm if not. */
 function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
-  if (!fixesSize(brief)) return 0
+  if (!fixesSize(itemOf(brief))) return 0
   const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
   const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
   const over = TURNS.slice(0, 2).map((turn) => {
-    const p = printSize(brief, pictureOf(brief), turn, { sheet, frame: sheet, printable: room, borderless: false })
+    const p = printSize(sizingOf(brief), pictureOf(itemOf(brief)), turn, { sheet, frame: sheet, printable: room, borderless: false })
     return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
   })
   return Math.min(...over)
@@ -167,6 +168,7 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
 
 function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
   const { printer, path, lot, paper, pairing, loaded, fed, cut } = way
+  const item = itemOf(brief)
   const costs: Cost[] = []
   const add = (when: boolean, points: number, says: () => string) => {
     if (when) costs.push({ points, says: says() })
@@ -193,7 +195,7 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
     add(edges.length === 0, 40, () => 'cannot print borderless on this sheet')
     add(edges.length > 0 && edges.length < 4, 20, () => 'borderless at the two sides only')
   } else {
-    const dead = EDGES.filter((e) => path.margins[e] >= DEAD_MARGIN)
+    const dead = EDGES.filter((e) => isDead(path.margins[e]))
     add(
       dead.length > 0,
       dead.reduce((sum, e) => sum + path.margins[e] / 4000, 0),
@@ -203,15 +205,15 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
   const over = overhang(brief, path, fed)
   add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
   const holds = capacityFor(path, paper.thickness)
-  const loads = isRoll(path) ? 1 : Math.ceil(brief.copies / Math.max(1, holds))
+  const loads = isRoll(path) ? 1 : Math.ceil(item.copies / Math.max(1, holds))
   add(loads > 1, (loads - 1) * 2, () => `${loads} loads of ${holds}`)
   const quality = printer.qualities.find((q) => q.id === pairing?.qualityId) ?? printer.qualities[0]
   const squareMetres = (fed.width * fed.length) / 1e12
-  const minutes = (squareMetres * brief.copies * (quality?.secondsPerSquareMetre ?? 0)) / 60
+  const minutes = (squareMetres * item.copies * (quality?.secondsPerSquareMetre ?? 0)) / 60
   add(minutes >= 1, minutes * 0.1, () => `prints for ${Math.round(minutes)} min`)
-  const enough = lot.form === 'roll' ? lot.stock >= fed.length * brief.copies : lot.stock >= brief.copies
+  const enough = lot.form === 'roll' ? lot.stock >= fed.length * item.copies : lot.stock >= item.copies
   add(!enough, 25, () => 'not enough of this lot')
-  const price = squareMetres * paper.pricePerSquareMetre * brief.copies
+  const price = squareMetres * paper.pricePerSquareMetre * item.copies
   add(price >= 0.5, price * 0.2, () => `${price.toFixed(2)} of paper`)
   return costs
 }

@@ -1,7 +1,8 @@
-import type { BackText } from '../../things/brief/make.ts'
-import { isSideways, type Turn } from '../../things/brief/turn.ts'
+import { z } from 'zod'
+import type { Words } from '../../things/brief/make.ts'
+import { isSideways, type Turn, TurnSchema } from '../../things/brief/turn.ts'
 import { UM_PER_INCH, type Um } from '../../things/length/length.ts'
-import type { Rect } from '../rect.ts'
+import { type Rect, RectSchema } from '../rect.ts'
 
 /** A point in µm: 1/72 in. */
 export const UM_PER_POINT = UM_PER_INCH / 72
@@ -27,15 +28,16 @@ export const lineWidth = (line: string, points: number): Um =>
   ([...line].reduce((sum, c) => sum + (WIDTHS[c.charCodeAt(0) - 32] ?? WIDE), 0) / 1000) * points * UM_PER_POINT
 
 /** Words on a panel as they will stand on the sheet. */
-export interface TextBlock {
+export const TextBlockSchema = z.object({
   /** Where the block lies on the sheet in the feed frame, µm. */
-  rect: Rect
+  rect: RectSchema,
   /** How it is turned there. */
-  turn: Turn
-  lines: string[]
-  points: number
-  align: BackText['align']
-}
+  turn: TurnSchema,
+  lines: z.array(z.string()),
+  points: z.number(),
+  align: z.enum(['left', 'centre', 'right']),
+})
+export type TextBlock = z.infer<typeof TextBlockSchema>
 
 /** Breaks a text into lines that fit; a word longer than the line stands alone and sticks out. */
 export function breakLines(text: string, points: number, width: Um): string[] {
@@ -67,7 +69,7 @@ export function fromReading(panel: Rect, turn: Turn, r: Rect): Rect {
 }
 
 /** Sets a text on a panel of the sheet, read at this turn. Null when there is nothing to print. */
-export function setText(text: BackText | null, panel: Rect, turn: Turn): TextBlock | null {
+export function setText(text: Words | null, panel: Rect, turn: Turn): TextBlock | null {
   if (!text || text.text.trim() === '') return null
   const [width, height] = isSideways(turn) ? [panel.h, panel.w] : [panel.w, panel.h]
   const room = Math.max(1, width - 2 * INSET)

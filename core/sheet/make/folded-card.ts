@@ -1,16 +1,17 @@
+import { z } from 'zod'
 import type { FoldedCard } from '../../things/brief/make.ts'
 import { feedEdge, type Turn } from '../../things/brief/turn.ts'
-import type { Um } from '../../things/length/length.ts'
 import type { Edge } from '../../things/paths/path.ts'
 import type { Rect } from '../rect.ts'
 
 /** A fold of the sheet in the feed frame. */
-export interface Fold {
+export const FoldSchema = z.object({
   /** `across`: the crease is parallel to the leading edge. `along`: it runs with the feed. */
-  axis: 'across' | 'along'
+  axis: z.enum(['across', 'along']),
   /** Distance of the crease from the leading (across) or the left edge (along), µm. */
-  at: Um
-}
+  at: z.number(),
+})
+export type Fold = z.infer<typeof FoldSchema>
 
 /** Where the card is folded: in the middle of the side it halves. */
 export function foldOf(card: FoldedCard, sheet: Rect): Fold {

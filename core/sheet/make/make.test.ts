@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
 import { afterFix, decided, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { type Make, NEW_MAKE } from '../../things/brief/make.ts'
 import { feedEdge, PICTURE_EDGES, pictureEdge, TURNS } from '../../things/brief/turn.ts'
@@ -70,11 +71,11 @@ describe('folded cards', () => {
         make: { ...card, text: { text: 'Lantern Wharf', points: 8, at: 'foot', align: 'centre' } },
       },
     })
-    const { frame, picture: placed } = plate.layout ?? { frame: A4, picture: A4 }
+    const { frame, picture: placed } = layoutOf(plate) ?? { frame: A4, picture: A4 }
     expect(intersect(placed, frame)).toEqual(placed)
     expect(['90', '270']).toContain(decided(plate, 'orientation'))
-    expect(plate.setup?.fold?.axis).toBe('across')
-    expect(area(intersect(plate.setup?.text?.rect ?? A4, frame))).toBe(0)
+    expect(sideOf(plate)?.fold?.axis).toBe('across')
+    expect(area(intersect(sideOf(plate)?.text?.rect ?? A4, frame))).toBe(0)
     expect(plate.decisions.find((d) => d.key === 'orientation')?.alternatives.find((a) => a.id === '0')?.ruledOut).toContain('spine')
   })
   test('words on the back that fall in a dead margin stop the job until the operator accepts it', () => {
@@ -112,8 +113,9 @@ describe('two-sided cards', () => {
     const plate = plateOf({
       brief: { ...BRIEF, make: { ...card, text: { text: 'Lantern Wharf\nSignal lens, 1911', points: 9, at: 'foot', align: 'centre' } } },
     })
-    const text = plate.back?.text?.rect
-    expect(text && plate.back && intersect(text, plate.back.layout.printable)).toEqual(text)
+    const back = sideOf(plate, 'back')
+    const text = back?.text?.rect
+    expect(text && back && intersect(text, back.layout.printable)).toEqual(text)
     expect(finding(plate, 'back-text')).toBeUndefined()
     const gloss = plateOf({ brief: { ...BRIEF, paperId: 'beacon-gloss', make: card } })
     expect(finding(gloss, 'two-sided-stock')?.level).toBe('stop')
@@ -149,21 +151,20 @@ describe('wrapped canvas', () => {
     expect(pieces[3]).toMatchObject({ flipX: true, flipY: false, from: { x: 0, w: 30 / 900 } })
   })
   test('a roll is cut as long as face, bars and tuck need', () => {
-    const plate = plateOf({
-      brief: {
-        paperId: 'mainsail-canvas',
-        sheet: null,
-        size: { by: 'picture', width: mm(900), height: null },
-        make: bar,
-        picture: picture({ width: 9000, height: 6000 }),
-      },
-    })
+    const canvas = {
+      paperId: 'mainsail-canvas',
+      sheet: null,
+      size: { by: 'picture' as const, width: mm(900), height: null },
+      make: bar,
+      picture: picture({ width: 9000, height: 6000 }),
+    }
+    const plate = plateOf({ brief: canvas })
     const need = canvasFor(bar, { w: mm(900), h: mm(600) })
-    const { face: seen } = plate.setup ?? { face: null }
+    const seen = sideOf(plate)?.face
     expect([seen?.w, seen?.h].sort()).toEqual([mm(600), mm(900)])
-    expect(plate.layout?.sheet.h).toBeGreaterThanOrEqual(Math.min(need.w, need.h))
+    expect(layoutOf(plate)?.sheet.h).toBeGreaterThanOrEqual(Math.min(need.w, need.h))
     expect(finding(plate, 'canvas-wrap')).toBeUndefined()
-    const hidden = plateOf({ brief: { ...plate.brief, make: { ...bar, wrap: 'picture' } } })
+    const hidden = plateOf({ brief: { ...canvas, make: { ...bar, wrap: 'picture' } } })
     expect(finding(hidden, 'canvas-wrap')?.says).toContain('folded away')
   })
 })

@@ -1,16 +1,16 @@
 import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
 
-/** Words printed on the back of a card. */
-const BackTextSchema = z.object({
+/** Words that are printed: on the back of a card, or by themselves. */
+export const WordsSchema = z.object({
   text: z.string().max(500),
   /** Size of the letters, points (1/72 in). */
   points: z.number().min(4).max(72),
-  /** Where the block stands on the back, as it is read. */
+  /** Where the block stands, as it is read. */
   at: z.enum(['head', 'middle', 'foot']),
   align: z.enum(['left', 'centre', 'right']),
 })
-export type BackText = z.infer<typeof BackTextSchema>
+export type Words = z.infer<typeof WordsSchema>
 
 const WRAPS = ['mirror', 'stretch', 'colour', 'picture'] as const
 export type Wrap = (typeof WRAPS)[number]
@@ -24,7 +24,7 @@ const TwoSidedSchema = z.object({
   flip: z.enum(['long-edge', 'short-edge']),
   /** The picture fitted to the back is the front's own, or none. */
   backPicture: z.enum(['none', 'same']),
-  text: BackTextSchema.nullable(),
+  text: WordsSchema.nullable(),
 })
 
 const FoldedCardSchema = z.object({
@@ -33,7 +33,7 @@ const FoldedCardSchema = z.object({
   halves: z.enum(['long-side', 'short-side']),
   /** Where the fold is, seen from the front: at the left like a book, or at the head like a tent. */
   opens: z.enum(['book', 'tent']),
-  text: BackTextSchema.nullable(),
+  text: WordsSchema.nullable(),
   /** The operator accepts that words on the back panel fall where the printer cannot print. */
   textInDeadMargin: z.boolean(),
 })

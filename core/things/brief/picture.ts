@@ -40,7 +40,7 @@ export const PictureSchema = z.object({
 export type Picture = z.infer<typeof PictureSchema>
 
 /** Stands in while a brief has no picture yet: a 3:2 frame at a resolution nothing complains of. */
-const NO_PICTURE: Picture = {
+export const NO_PICTURE: Picture = {
   id: '',
   name: '',
   width: 6000,
@@ -56,6 +56,3 @@ const NO_PICTURE: Picture = {
   colours: '',
   content: null,
 }
-
-/** The picture of a brief, or the stand-in. */
-export const pictureOf = (brief: { picture: Picture | null }): Picture => brief.picture ?? NO_PICTURE

@@ -1,7 +1,9 @@
+import { z } from 'zod'
 import type { Edge } from '../paths/path.ts'
 
 /** Clockwise turn of the upright picture in the feed frame, degrees. */
-export type Turn = 0 | 90 | 180 | 270
+export const TurnSchema = z.union([z.literal(0), z.literal(90), z.literal(180), z.literal(270)])
+export type Turn = z.infer<typeof TurnSchema>
 export const TURNS: readonly Turn[] = [0, 90, 180, 270]
 
 export const PICTURE_EDGES = ['head', 'right', 'foot', 'left'] as const

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { layoutOf } from '../../plate/resolve/plate.ts'
 import { decided, finding, plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../length/length.ts'
 import type { Studio } from '../studio/studio.ts'
@@ -54,8 +55,8 @@ test('three do: the page lies off by what was measured, the picture where it sho
   const plain = plateOf(CASE)
   const plate = plateOf({ ...CASE, studio: learn([1, 2, 3].map((n) => reading(n, 700, -200))) })
   expect(decided(plate, 'position')).toBe('measured')
-  expect((plate.layout?.page.x ?? 0) - (plain.layout?.page.x ?? 0)).toBe(700)
-  expect(plate.layout?.margins).toEqual(plain.layout?.margins)
+  expect((layoutOf(plate)?.page.x ?? 0) - (layoutOf(plain)?.page.x ?? 0)).toBe(700)
+  expect(layoutOf(plate)?.margins).toEqual(layoutOf(plain)?.margins)
   expect(finding(plate, 'position-off')?.level).toBe('note')
   const without = plateOf({
     ...CASE,

@@ -111,3 +111,7 @@ export const PathSchema = PathFields.superRefine((path, context) => {
   if (path.duplex && path.duplex.upTo < path.thickness.min) wrong(['duplex', 'upTo'], 'thinner than anything this path takes')
 })
 export type Path = z.infer<typeof PathSchema>
+
+/** A margin from which it is called dead: wide enough to spoil a centred print, µm. Common practice: a centimetre. */
+const DEAD_FROM = 10_000
+export const isDead = (margin: number): boolean => margin >= DEAD_FROM

@@ -5,7 +5,7 @@ import { ProfileFactsSchema } from '../../color/profile/facts.ts'
 import { PRINT_FORMATS } from '../../output/page/print-format.ts'
 import { PinsSchema } from '../../plate/decisions/registry.ts'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
-import { BriefSchema } from '../../things/brief/brief.ts'
+import { BriefSchema, BriefWishSchema } from '../../things/brief/brief.ts'
 import { PictureSchema } from '../../things/brief/picture.ts'
 import { MAX_LENGTH } from '../../things/length/length.ts'
 import { INTENTS } from '../../things/media/intent.ts'
@@ -55,7 +55,7 @@ export type JobEdit = z.infer<typeof JobEditSchema>
 export const JobNewSchema = z.object({
   title: z.string().trim().min(1).max(120).optional(),
   pictureId: z.string().max(60).nullable().optional(),
-  brief: BriefSchema.partial().optional(),
+  brief: BriefWishSchema.optional(),
 })
 
 const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'drying', 'inspect', 'done', 'failed', 'cancelled'] as const

@@ -1,6 +1,7 @@
-import type { Side } from '../../output/page/page-plan.ts'
 import { wireAttributesOf } from '../../plate/decisions/registry.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
+import type { Side } from '../../sheet/form.ts'
+import { itemOf } from '../../things/brief/brief.ts'
 import { type Attributes, type Value, v } from './message.ts'
 
 /** Members of `media-col` in the order they are sent; what is not listed follows. */
@@ -38,7 +39,7 @@ export function jobAttributesFor(plate: Plate, side: Side = 'front'): Attributes
   if (!setup) return {}
   const decided = collected(Object.entries(wireAttributesOf(setup, side)))
   return {
-    copies: v.integer(plate.brief.copies),
+    copies: v.integer(itemOf(plate.brief).copies),
     ...decided,
     'print-color-mode': v.keyword('color'),
     'print-scaling': v.keyword('none'),

@@ -1,4 +1,5 @@
 import type { DECISIONS } from '../../plate/decisions/registry.ts'
+import { sideOf } from '../../plate/resolve/plate.ts'
 import { type Um, writeSize } from '../../things/length/length.ts'
 import { INTENT_NAMES, INTENTS } from '../../things/media/intent.ts'
 import { parsePwgName } from '../../things/sizes/pwg.ts'
@@ -302,7 +303,7 @@ const clearCoat: AgreementSetting = {
 
 const sides: AgreementSetting = {
   title: 'Sides',
-  says: ({ plate }) => (plate.back ? 'two, in two passes' : 'one'),
+  says: ({ plate }) => (sideOf(plate, 'back') ? 'two, in two passes' : 'one'),
   set: {
     driver: () =>
       among('one', [choice('one', 'One-sided'), choice('long', 'Two-sided, long edge'), choice('short', 'Two-sided, short edge')]),

@@ -1,3 +1,4 @@
+import { layoutOf } from '../../plate/resolve/plate.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
@@ -9,7 +10,7 @@ const loadedIn = ({ studio, setup }: FaultContext) =>
 const holds = ({ setup }: FaultContext) => Math.max(1, capacityFor(setup.path, setup.paper.thickness))
 const roll = ({ setup }: FaultContext) => isRoll(setup.path)
 const nearEnd = (c: FaultContext) =>
-  roll(c) && rollAfter(c.studio, c.setup.printer.id, c.setup.path.id, c.setup.lot, c.plate.layout?.sheet.h ?? 0) !== null
+  roll(c) && rollAfter(c.studio, c.setup.printer.id, c.setup.path.id, c.setup.lot, layoutOf(c.plate)?.sheet.h ?? 0) !== null
 
 const overfilled: Cause = {
   id: 'overfilled',
@@ -80,7 +81,7 @@ const notSquare: Cause = {
 }
 const long: Cause = {
   id: 'long-sheet-drags',
-  weight: ({ plate }) => ((plate.layout?.sheet.h ?? 0) > 700_000 ? 4 : 0),
+  weight: ({ plate }) => ((layoutOf(plate)?.sheet.h ?? 0) > 700_000 ? 4 : 0),
   says: () => 'A long sheet hangs or drags where it goes in and pulls the print round.',
   remedy: () => 'Hold its free end level on something smooth; keep the way out clear.',
 }

@@ -1,3 +1,4 @@
+import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
 
@@ -18,7 +19,7 @@ export const dry: StepMaker = ({ plate }) => {
 
 /** What is done with the sheets between the first and the second side. */
 export const secondSide: StepMaker = ({ plate, path }) =>
-  plate.back
+  sideOf(plate, 'back')
     ? [
         {
           id: 'turn-over',
@@ -31,8 +32,9 @@ export const secondSide: StepMaker = ({ plate, path }) =>
       ]
     : []
 
-export const trim: StepMaker = ({ plate: { brief, layout }, unit }) =>
-  brief.finished && layout
+export const trim: StepMaker = ({ plate, unit }) => {
+  const layout = layoutOf(plate)
+  return plate.brief.finished && layout
     ? [
         {
           id: 'trim',
@@ -44,19 +46,22 @@ export const trim: StepMaker = ({ plate: { brief, layout }, unit }) =>
         },
       ]
     : []
+}
 
-export const fold: StepMaker = ({ setup: s, unit }) =>
-  s.fold
+export const fold: StepMaker = ({ plate, setup: s, unit }) => {
+  const crease = sideOf(plate)?.fold
+  return crease
     ? [
         {
           id: 'fold',
           kind: 'fold',
           phase: 'after',
           title: 'Fold it',
-          text: `Crease it ${writeLength(s.fold.at, unit)} from the ${s.fold.axis === 'across' ? 'leading' : 'left'} edge${s.paper.weight >= 180 ? '; score it first' : ''}.`,
+          text: `Crease it ${writeLength(crease.at, unit)} from the ${crease.axis === 'across' ? 'leading' : 'left'} edge${s.paper.weight >= 180 ? '; score it first' : ''}.`,
         },
       ]
     : []
+}
 
 export const wrap: StepMaker = ({ plate: { brief }, unit }) =>
   brief.make.as === 'wrapped-canvas'

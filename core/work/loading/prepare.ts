@@ -1,4 +1,5 @@
 import { LONG_SHEET } from '../../plate/checks/long-sheet.ts'
+import { layoutOf } from '../../plate/resolve/plate.ts'
 import { cutSentences } from '../../sheet/cutting/cut-plan.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
@@ -19,7 +20,7 @@ export const practise: StepMaker = ({ setup, plate, studio, unit }) => {
       : newPaper
         ? `${setup.paper.name} has not come out right on ${setup.printer.name} yet`
         : `Nothing in the log has gone through ${setup.path.name} yet`
-  const { sheet } = plate.layout ?? { sheet: null }
+  const { sheet } = layoutOf(plate) ?? { sheet: null }
   const size = sheet ? ` of ${writeSize(sheet.w, sheet.h, unit)}` : ''
   return [
     {
@@ -87,7 +88,7 @@ export const attach: StepMaker = ({ path }) =>
     : []
 
 export const room: StepMaker = ({ plate, path, unit }) => {
-  const long = plate.layout?.sheet.h ?? 0
+  const long = layoutOf(plate)?.sheet.h ?? 0
   if (isRoll(path) || long <= LONG_SHEET) return []
   const clear = (own: number) => writeLength(own + (path.clearance.ofSheet ? long : 0), unit)
   return [

@@ -1,3 +1,4 @@
+import { itemOf } from '../../things/brief/brief.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
 import { CAUTIONS, type LoadContext, type StepMaker } from './step.ts'
@@ -37,7 +38,7 @@ export const side: StepMaker = ({ path, feeding }) => {
 
 /** Sheets to put in at once: as many as the job takes and the path may hold. */
 export const sheetsToLoad = ({ plate, path, setup }: Pick<LoadContext, 'plate' | 'path' | 'setup'>): number =>
-  Math.min(plate.brief.copies, Math.max(1, capacityFor(path, setup.paper.thickness)))
+  Math.min(itemOf(plate.brief).copies, Math.max(1, capacityFor(path, setup.paper.thickness)))
 
 export const loadSheets: StepMaker = (context) => {
   const { path, setup: s, feeding } = context
@@ -45,7 +46,7 @@ export const loadSheets: StepMaker = (context) => {
   const count = sheetsToLoad(context)
   const { hands } = kindOf(path)
   const holds = Math.max(1, capacityFor(path, s.paper.thickness))
-  const more = context.plate.brief.copies > count ? ` It holds ${holds}: load again when it is empty.` : ''
+  const more = itemOf(context.plate.brief).copies > count ? ` It holds ${holds}: load again when it is empty.` : ''
   return [
     {
       id: 'load',
@@ -153,7 +154,7 @@ export const confirm: StepMaker = ({ setup, plate }) =>
           kind: 'confirm',
           phase: 'panel',
           title: 'Confirm at the panel',
-          text: `With the wide gap ${setup.printer.name} asks before ${plate.brief.copies === 1 ? 'the print' : 'every print'} and waits, without a word to the computer, until you press OK.`,
+          text: `With the wide gap ${setup.printer.name} asks before ${itemOf(plate.brief).copies === 1 ? 'the print' : 'every print'} and waits, without a word to the computer, until you press OK.`,
           when: 'asked',
         },
       ]

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useId, useState } from 'react'
 import { toast } from 'sonner'
+import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import { FAULTS, type Inspection, type Run, type RunDetail, VERDICTS } from '../../../core/wire/api/dto.ts'
@@ -17,7 +18,8 @@ const SEEN = 1000
 /** The delivered sheet, its measured borders against the drawing's, and what was seen. */
 export function InspectionForm({ run }: { run: RunDetail }) {
   const id = useId()
-  const { brief, layout } = run.plate
+  const { brief } = run.plate
+  const layout = layoutOf(run.plate)
   const expected: Edges = layout
     ? {
         leading: Math.round(layout.margins.leading),

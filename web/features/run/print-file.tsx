@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import { PRINT_FORMAT, PRINT_FORMATS, type PrintFormat } from '../../../core/output/page/print-format.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
 import type { PrintFile } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
@@ -50,7 +51,7 @@ export function PrintFilePanel({ jobId, plate, editor }: { jobId: number; plate:
         </label>
         <label>
           <span className="block text-sm text-soft">Output sharpening, %</span>
-          <select value={editor.draft.brief.sharpen} onChange={(e) => editor.brief({ sharpen: Number(e.target.value) })}>
+          <select value={itemOf(editor.draft.brief).sharpen} onChange={(e) => editor.item({ sharpen: Number(e.target.value) })}>
             {[0, 25, 50, 75, 100, 150, 200].map((v) => (
               <option key={v} value={v}>
                 {v === 0 ? 'none' : v}

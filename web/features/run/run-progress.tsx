@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
@@ -47,7 +48,7 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
   const fault = run.state === 'waiting' || run.reason === 'printer-away' ? faultFor(run.reason) : null
   const whole = run.progress >= 100 ? 0 : run.progress / 100
   const share = run.state === 'printing' || run.state === 'waiting' ? (run.sheetsDelivered + whole) / Math.max(1, run.copies) : 0
-  const length = plate.layout?.sheet.h ?? 0
+  const length = layoutOf(plate)?.sheet.h ?? 0
   const stands = run.state === 'waiting' || run.reason === 'printer-away'
   return (
     <div data-run={run.id} data-run-state={run.state}>

@@ -1,5 +1,8 @@
 import { type PointerEvent, useRef } from 'react'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
 import { PICTURE_EDGES, type PictureEdge } from '../../../core/things/brief/turn.ts'
 import { fileUrl } from '../../api/client.ts'
 import { Empty } from '../../ui/states.tsx'
@@ -18,10 +21,12 @@ const AT: Record<PictureEdge, string> = {
 /** The whole picture upright with the crop frame on it, to be moved; and its edges, to be marked as wanted. */
 export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate }) {
   const { brief } = editor.draft
-  const { picture, cropAt, keep } = brief
+  const item = itemOf(brief)
+  const { cropAt, keep } = item
+  const picture = pictureIn(item)
   const box = useRef<HTMLDivElement>(null)
   const from = useRef<{ x: number; y: number; at: { x: number; y: number } } | null>(null)
-  const crop = plate.setup?.crop
+  const crop = sideOf(plate)?.crop
   if (!picture || !crop) return <Empty title="No picture to crop yet">Choose a picture in the brief.</Empty>
   const [spareX, spareY] = [1 - crop.w, 1 - crop.h]
   const whole = spareX < 1e-6 && spareY < 1e-6
@@ -37,7 +42,7 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
     onPointerMove: (e: PointerEvent) => {
       const rect = box.current?.getBoundingClientRect()
       if (!from.current || !rect) return
-      editor.previewBrief({
+      editor.previewItem({
         cropAt: place((e.clientX - from.current.x) / rect.width, (e.clientY - from.current.y) / rect.height, from.current.at),
       })
     },
@@ -100,7 +105,7 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
               if (!direction || whole) return
               e.preventDefault()
               const step = e.shiftKey ? 0.05 : 0.005
-              editor.brief({ cropAt: place(direction[0] * step, direction[1] * step, cropAt) })
+              editor.item({ cropAt: place(direction[0] * step, direction[1] * step, cropAt) })
             }}
           />
           {PICTURE_EDGES.map((edge) => (
@@ -108,7 +113,7 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
               <input
                 type="checkbox"
                 checked={keep.includes(edge)}
-                onChange={(e) => editor.brief({ keep: e.target.checked ? [...keep, edge] : keep.filter((k) => k !== edge) })}
+                onChange={(e) => editor.item({ keep: e.target.checked ? [...keep, edge] : keep.filter((k) => k !== edge) })}
               />
               keep the {edge}
             </label>

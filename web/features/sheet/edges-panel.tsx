@@ -1,4 +1,5 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { needsRemedy } from '../../../core/plate/resolve/remedies.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
@@ -11,7 +12,8 @@ import { SliverChart } from './sliver-chart.tsx'
 /** With borders or without; what the printer leaves white, what it prints past, and the risk of slivers. */
 export function EdgesPanel({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
   const { brief } = editor.draft
-  const { setup, layout } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
   if (!setup || !layout) return null
   const { path } = setup
   return (

@@ -1,5 +1,5 @@
 import { useId } from 'react'
-import { type BackText, type Make, NEW_MAKE, type Wrap } from '../../../core/things/brief/make.ts'
+import { type Make, NEW_MAKE, type Words, type Wrap } from '../../../core/things/brief/make.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
@@ -140,13 +140,13 @@ function Choice<T extends string>({ label, value, options, onChange }: ChoicePro
   )
 }
 
-const PLAIN: BackText = { text: '', points: 9, at: 'foot', align: 'centre' }
+const PLAIN: Words = { text: '', points: 9, at: 'foot', align: 'centre' }
 
 /** Words for the back: what, how large, where. */
-function TextEditor({ text, onChange }: { text: BackText | null; onChange(text: BackText | null): void }) {
+function TextEditor({ text, onChange }: { text: Words | null; onChange(text: Words | null): void }) {
   const id = useId()
   const now = text ?? PLAIN
-  const change = (part: Partial<BackText>) => {
+  const change = (part: Partial<Words>) => {
     const next = { ...now, ...part }
     onChange(next.text === '' && text === null ? null : next)
   }
@@ -162,7 +162,7 @@ function TextEditor({ text, onChange }: { text: BackText | null; onChange(text: 
         </div>
         <label className="text-sm text-soft">
           Place
-          <select className="ml-1 text-ink" value={now.at} onChange={(e) => change({ at: e.target.value as BackText['at'] })}>
+          <select className="ml-1 text-ink" value={now.at} onChange={(e) => change({ at: e.target.value as Words['at'] })}>
             <option value="head">head</option>
             <option value="middle">middle</option>
             <option value="foot">foot</option>
@@ -170,7 +170,7 @@ function TextEditor({ text, onChange }: { text: BackText | null; onChange(text: 
         </label>
         <label className="text-sm text-soft">
           Set
-          <select className="ml-1 text-ink" value={now.align} onChange={(e) => change({ align: e.target.value as BackText['align'] })}>
+          <select className="ml-1 text-ink" value={now.align} onChange={(e) => change({ align: e.target.value as Words['align'] })}>
             <option value="left">left</option>
             <option value="centre">centred</option>
             <option value="right">right</option>

@@ -1,5 +1,9 @@
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
+import { isSideways } from '../../../core/things/brief/turn.ts'
 import { writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -14,16 +18,18 @@ interface Props {
 /** Where the picture lies: the four borders, its place in numbers, turning and centring. */
 export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
   const { brief } = editor.draft
-  const { layout, setup } = plate
-  if (!layout || !setup) return null
+  const { setup } = plate
+  const front = sideOf(plate)
+  if (!front || !setup) return null
+  const { layout, turn, ppi, face } = front
   const { picture, sheet, frame } = layout
   const { unit } = brief
   const move = (x: number, y: number) => editor.pin({ placement: placementPin(x, y) })
   const framed = frame.w !== sheet.w || frame.h !== sheet.h
   const size = (sideways: boolean, value: number) => {
     const depth = brief.make.as === 'wrapped-canvas' ? 2 * brief.make.depth : 0
-    const side = setup.turn === 90 || setup.turn === 270 ? !sideways : sideways
-    editor.brief(
+    const side = isSideways(turn) ? !sideways : sideways
+    editor.item(
       { size: { by: 'picture', ...(side ? { width: null, height: value - depth } : { width: value - depth, height: null }) } },
       { placement: null },
     )
@@ -68,7 +74,7 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
         <button type="button" className="btn" onClick={() => editor.pin({ placement: 'centred' })}>
           Centre <span className="kbd">c</span>
         </button>
-        <button type="button" className="btn" onClick={() => editor.pin({ orientation: String((setup.turn + 90) % 360), placement: null })}>
+        <button type="button" className="btn" onClick={() => editor.pin({ orientation: String((turn + 90) % 360), placement: null })}>
           Turn <span className="kbd">r</span>
         </button>
         <button type="button" className="btn" onClick={() => editor.pin({ orientation: null, placement: null })}>
@@ -84,14 +90,14 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
         </p>
       )}
       <ul className="mt-3 space-y-1 text-sm text-soft">
-        {plate.ppi && brief.picture && (
+        {ppi && pictureIn(itemOf(brief)) && (
           <li>
-            <span className="num">{Math.round(plate.ppi)}</span> pixels per inch
+            <span className="num">{Math.round(ppi)}</span> pixels per inch
           </li>
         )}
         {brief.make.as === 'wrapped-canvas' && (
           <li>
-            Seen from the front: <span className="num">{writeSize(setup.face.w, setup.face.h, unit)}</span>
+            Seen from the front: <span className="num">{writeSize(face.w, face.h, unit)}</span>
           </li>
         )}
         {EDGES.some((e) => layout.clipped[e] > 50) && setup.borderless === 'none' && (

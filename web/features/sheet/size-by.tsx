@@ -1,37 +1,42 @@
 import { useId } from 'react'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import type { Brief } from '../../../core/things/brief/brief.ts'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { type Item, pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { mm } from '../../../core/things/length/length.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
-type Size = Brief['size']
+type Size = Item['size']
 
 /** Upright size of what is seen, µm. */
 function uprightFace(plate: Plate): { w: number; h: number } {
-  const { setup, layout } = plate
-  const face = setup?.face ?? layout?.picture ?? { w: mm(200), h: mm(133) }
-  return isSideways(setup?.turn ?? 0) ? { w: Math.round(face.h), h: Math.round(face.w) } : { w: Math.round(face.w), h: Math.round(face.h) }
+  const front = sideOf(plate)
+  const face = front?.face ?? { w: mm(200), h: mm(133) }
+  return isSideways(front?.turn ?? 0) ? { w: Math.round(face.h), h: Math.round(face.w) } : { w: Math.round(face.w), h: Math.round(face.h) }
 }
 
 /** How large the print is: by picture, sheet, border, scale or resolution. */
 export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; plate: Plate; dense?: boolean }) {
   const id = useId()
   const { brief } = editor.draft
-  const { unit, size } = brief
-  const set = (next: Size) => editor.brief({ size: next }, { placement: null })
+  const { unit } = brief
+  const item = itemOf(brief)
+  const { size } = item
+  const set = (next: Size) => editor.item({ size: next }, { placement: null })
   const face = uprightFace(plate)
   const locked = size.by !== 'picture' || size.width === null || size.height === null
-  const natural = ((brief.picture?.width ?? 6000) / (brief.picture?.ppi ?? 300)) * 25_400
+  const picture = pictureIn(item)
+  const natural = ((picture?.width ?? 6000) / (picture?.ppi ?? 300)) * 25_400
   const modes: [string, string, () => Size][] = [
     ['picture', 'By the size of the picture', () => ({ by: 'picture', width: face.w, height: null })],
     ['fit', 'By the sheet: fit, paper shows', () => ({ by: 'sheet', fill: false })],
     ['fill', 'By the sheet: fill, the picture is cropped', () => ({ by: 'sheet', fill: true })],
     ['border', 'By the width of the border', () => ({ by: 'border', border: mm(20) })],
     ['scale', 'By scale', () => ({ by: 'scale', percent: Number(((face.w / natural) * 100).toFixed(1)) })],
-    ['resolution', 'By resolution', () => ({ by: 'resolution', ppi: Math.round(plate.ppi ?? 300) })],
+    ['resolution', 'By resolution', () => ({ by: 'resolution', ppi: Math.round(sideOf(plate)?.ppi ?? 300) })],
   ]
   const now = size.by === 'sheet' ? (size.fill ? 'fill' : 'fit') : size.by
   return (

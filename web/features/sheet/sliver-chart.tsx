@@ -2,6 +2,7 @@ import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useMemo } from 'react'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { keptAfterExpansion } from '../../../core/sheet/layout.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
@@ -17,7 +18,8 @@ const share = (risk: number) =>
 
 /** How many of ten thousand sheets would show a white sliver, by expansion; the printer's steps as dots. */
 export function SliverChart({ plate, studio, onStep }: { plate: Plate; studio: Studio; onStep(id: string): void }) {
-  const { setup, layout, brief } = plate
+  const { setup, brief } = plate
+  const layout = layoutOf(plate)
   const printer = studio.printers.find((p) => p.id === setup?.printer.id)
   const needs = useMemo(
     () =>

@@ -1,5 +1,8 @@
 import { useId } from 'react'
 import { usualDistance } from '../../../core/plate/checks/resolution-low.ts'
+import { layoutOf } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { pictureIn, withPicture } from '../../../core/things/brief/item.ts'
 import { mm, writeLength } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { PictureFacts } from '../../features/picture/picture-facts.tsx'
@@ -17,21 +20,20 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
   const { brief } = editor.draft
   const id = useId()
   const { unit } = brief
+  const item = itemOf(brief)
+  const picture = pictureIn(item)
+  const front = layoutOf(plate)
   const lots = studio.lots.filter((l) => l.paperId === brief.paperId)
   return (
     <div className={`min-h-0 overflow-y-auto ${selected ? '' : 'lg:col-span-2'}`}>
       <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 p-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <section className="min-w-0">
           <h2>Picture</h2>
-          {brief.picture ? (
-            <PictureFacts picture={brief.picture} unit={unit} />
-          ) : (
-            <p className="mt-1 text-soft">Drop a picture here or choose one.</p>
-          )}
+          {picture ? <PictureFacts picture={picture} unit={unit} /> : <p className="mt-1 text-soft">Drop a picture here or choose one.</p>}
           <div className="mt-3">
             <PictureTaker
-              compact={brief.picture !== null}
-              onTaken={(picture) => editor.brief({ picture }, { placement: null, orientation: null })}
+              compact={picture !== null}
+              onTaken={(taken) => editor.item(withPicture(taken), { placement: null, orientation: null })}
             />
           </div>
         </section>
@@ -102,18 +104,18 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
                 type="number"
                 min={1}
                 max={10000}
-                value={brief.copies}
+                value={item.copies}
                 onChange={(e) => {
                   const n = Math.round(Number(e.target.value))
-                  if (n >= 1 && n <= 10_000) editor.brief({ copies: n })
+                  if (n >= 1 && n <= 10_000) editor.item({ copies: n })
                 }}
               />
             </div>
             <LengthField
               label="Looked at from"
               unit={unit}
-              value={brief.viewingDistance ?? Math.round(plate.layout ? usualDistance({ layout: plate.layout }) : mm(300))}
-              onChange={(viewingDistance) => editor.brief({ viewingDistance })}
+              value={item.viewingDistance ?? Math.round(front ? usualDistance({ layout: front }) : mm(300))}
+              onChange={(viewingDistance) => editor.item({ viewingDistance })}
             />
           </div>
           <label htmlFor={`${id}-due`} className="mt-3 block text-sm text-soft">

@@ -1,7 +1,11 @@
 import { useMemo, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { toast } from 'sonner'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
 import type { CriticalColour } from '../../../core/things/brief/critical.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
+import { isSideways } from '../../../core/things/brief/turn.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
 import { houseIntent } from '../../../core/things/studio/house-rules.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
@@ -34,8 +38,11 @@ const RELEASED = { path: null, stock: null, page: null, 'media-type': null, prof
 
 /** The soft proof, and what decides how colour is rendered. */
 export function ColourStage({ job, plate, editor, selected, studio }: StageProps) {
-  const { picture, critical, kind } = editor.draft.brief
+  const item = itemOf(editor.draft.brief)
+  const picture = pictureIn(item)
+  const { critical, kind } = item
   const { setup } = plate
+  const front = sideOf(plate)
   const [view, setView] = useState(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
   const [options, setOptions] = useState<ProofOptions>({ paperWhite: true, hatchFrom: null, map: false, surround: SURROUND })
   useHotkeys('v', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
@@ -55,8 +62,8 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   const latest = useRef(editor)
   latest.current = editor
   useFollowed(picture?.id, profile?.id, critical, (followed) => {
-    const now = latest.current.draft.brief.critical
-    latest.current.brief({
+    const now = itemOf(latest.current.draft.brief).critical
+    latest.current.item({
       critical: now.map((c) => ({ ...c, misses: followed.find((f) => f.rgb.join() === c.rgb.join())?.misses ?? c.misses })),
     })
   })
@@ -68,9 +75,9 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
     try {
       const { rgb } = await readAt(reading, at.x, at.y)
       const followed = await api<CriticalColour>('POST', `/pictures/${picture.id}/colours`, { name: `Colour ${critical.length + 1}`, rgb })
-      const now = latest.current.draft.brief.critical
+      const now = itemOf(latest.current.draft.brief).critical
       if (now.some((c) => c.rgb.join() === rgb.join())) return
-      latest.current.brief({ critical: [...now, followed].slice(-24) })
+      latest.current.item({ critical: [...now, followed].slice(-24) })
     } catch (e) {
       toast.error(messageOf(e))
     }
@@ -96,7 +103,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
                 kind={kind}
                 house={houseIntent(studio.rules.everydayIntent, setup.paper.surface)}
                 monochromeMode={setup.printer.monochromeMode}
-                onKind={(kind) => editor.brief({ kind })}
+                onKind={(kind) => editor.item({ kind })}
                 onUse={use}
               />
             ) : (
@@ -145,7 +152,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
               proofName={map ? 'How far off' : 'On this paper'}
               proofDetail={`${setup.paper.name}, ${INTENT_NAMES[setup.intent].short.toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
               surround={options.surround}
-              printWidth={plate.layout ? (setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) / setup.crop.w : 0}
+              printWidth={front ? (isSideways(front.turn) ? front.layout.picture.h : front.layout.picture.w) / (front.crop?.w ?? 1) : 0}
               map={map}
               onPick={(at) => void pick(at)}
             />
@@ -162,7 +169,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
           options={options}
           onOptions={setOptions}
           critical={critical}
-          onCritical={(critical) => editor.brief({ critical })}
+          onCritical={(critical) => editor.item({ critical })}
         />
       )}
     </>

@@ -4,6 +4,7 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { NavLink, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
@@ -95,9 +96,9 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
     [editor],
   )
   useHotkeys('r', () => {
-    const turn = ((plate.setup?.turn ?? 0) + 90) % 360
+    const turn = ((sideOf(plate)?.turn ?? 0) + 90) % 360
     editor.pin({ orientation: String(turn), placement: null })
-  }, [plate.setup?.turn, editor])
+  }, [plate, editor])
 
   if (!stage) return <NotHere />
   const Stage = stage.component

@@ -3,6 +3,9 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { toast } from 'sonner'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
+import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
 import { DELIVERED, MOVING, type Run } from '../../../core/wire/api/dto.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { SET_PLACES } from '../../../core/work/agreement/place.ts'
@@ -13,6 +16,7 @@ import { useAgreement } from '../../features/agreement/use-readings.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { ReportFault } from '../../features/faults/report-fault.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
+import { previewUrl } from '../../features/picture/preview-url.ts'
 import { BeforeSendingNote } from '../../features/run/before-sending.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
@@ -36,8 +40,10 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const active = runs.data?.find((r) => MOVING.includes(r.state))
   const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
+  const sheet = layoutOf(plate)?.sheet
+  const { copies } = itemOf(plate.brief)
+  const planned = pictureIn(itemOf(plate.brief)) !== null
   const drawing = useMemo(() => {
-    const sheet = plate.layout?.sheet
     if (!still || !sheet || share === null) return still
     // What has not been printed yet lies under a veil; its edge moves down the sheet.
     const at = sheet.y + sheet.h * share
@@ -49,7 +55,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
         { kind: 'line' as const, role: 'guide' as const, x1: sheet.x, y1: at, x2: sheet.x + sheet.w, y2: at },
       ],
     }
-  }, [still, plate.layout?.sheet, share])
+  }, [still, sheet, share])
   const print = useMutation({
     mutationFn: (how: 'sent' | 'own') =>
       api<Run>('POST', `/jobs/${job.id}/print`, {
@@ -137,8 +143,8 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
             <p className="mt-2 max-w-prose text-soft">
-              {plate.brief.copies} {plate.brief.copies === 1 ? 'copy' : 'copies'} on {setup.printer.name}, {setup.path.name},{' '}
-              {setup.paper.name}. Printing freezes this plate as it stands.
+              {copies} {copies === 1 ? 'copy' : 'copies'} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes
+              this plate as it stands.
             </p>
             {stops.map((stop) => (
               <label key={stop.id} className="mt-3 flex max-w-prose items-start gap-2 border-l-4 border-stop pl-3">
@@ -177,8 +183,8 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
           </>
         )}
         {!active && !justOut && <BeforeSendingNote jobId={job.id} version={editor.version} printer={setup.printer.name} />}
-        {!active && plate.brief.picture && <PrintFilePanel jobId={job.id} plate={plate} editor={editor} />}
-        {!active && plate.back && front && !backDone && (
+        {!active && planned && <PrintFilePanel jobId={job.id} plate={plate} editor={editor} />}
+        {!active && sideOf(plate, 'back') && front && !backDone && (
           <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
             <h2>Now the second side</h2>
             <p className="mt-1 max-w-prose">
@@ -236,7 +242,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
       <section aria-label="Sheet drawing" className="relative min-h-[26rem] border-line max-lg:border-t lg:border-l">
         <SheetSvg
           drawing={drawing}
-          picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null}
+          picture={previewUrl(plate.brief)}
           className="h-full max-h-[calc(100dvh-11rem)] w-full"
           label={drawing.description}
         />

@@ -2,11 +2,12 @@ import { useMemo, useRef, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
+import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
-import { fileUrl } from '../../api/client.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { filled, useZoom, wheeled, ZoomCompass } from '../../features/drawing/zoom.tsx'
+import { previewUrl } from '../../features/picture/preview-url.ts'
 import { CropView } from '../../features/sheet/crop-view.tsx'
 import { CutView } from '../../features/sheet/cut-view.tsx'
 import { EdgesPanel } from '../../features/sheet/edges-panel.tsx'
@@ -28,7 +29,9 @@ const PANELS = [
 /** The drawing of the true sheet with the picture to drag, nudge or type; its crop; the other ways; the cut plan. */
 export function SheetStage({ plate, editor, studio, job, selected, select }: StageProps) {
   const { brief } = editor.draft
-  const { layout, setup, back } = plate
+  const { setup } = plate
+  const layout = layoutOf(plate)
+  const back = sideOf(plate, 'back') !== null
   const [view, setView] = useState<string>('sheet')
   const [panel, setPanel] = useState<string>('place')
   const views = useMemo(
@@ -128,7 +131,7 @@ function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
   const start = useRef<Rect | null>(null)
   const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps }), [plate, brief.unit, view, snaps])
   const whole = useMemo(() => drawSheet(plate, brief.unit)?.bounds, [plate, brief.unit])
-  const { layout } = plate
+  const layout = layoutOf(plate)
   if (!drawing || !layout || !whole) return null
   const { picture } = layout
   const move = (x: number, y: number, how: 'preview' | 'pin' = 'pin') => editor[how]({ placement: placementPin(x, y) })
@@ -140,7 +143,7 @@ function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
         drawing={drawing}
         className="absolute inset-0 h-full w-full touch-none select-none"
         label={drawing.description}
-        picture={brief.picture?.preview ? fileUrl(brief.picture.preview) : null}
+        picture={previewUrl(brief)}
         onDragStart={() => {
           start.current = picture
         }}
@@ -175,7 +178,7 @@ function BackSheet({ plate }: Pick<StageProps, 'plate'>) {
         drawing={drawing}
         className="absolute inset-0 h-full w-full"
         label={drawing.description}
-        picture={plate.brief.picture?.preview ? fileUrl(plate.brief.picture.preview) : null}
+        picture={previewUrl(plate.brief)}
       />
       <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
         The second side: turned over sideways, the same edge leading. Its words are set in the brief.

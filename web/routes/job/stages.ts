@@ -1,5 +1,7 @@
 import { type ComponentType, lazy } from 'react'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import type { StageProps } from './stage-props.ts'
 
@@ -18,7 +20,7 @@ export const STAGES: readonly Stage[] = [
   {
     slug: 'brief',
     title: 'Brief',
-    done: (_job, plate) => plate.brief.picture !== null && plate.brief.paperId !== null,
+    done: (_job, plate) => pictureIn(itemOf(plate.brief)) !== null && plate.brief.paperId !== null,
     component: lazy(() => import('./brief.tsx').then((m) => ({ default: m.BriefStage }))),
   },
   {
