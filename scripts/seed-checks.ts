@@ -36,12 +36,12 @@ function readings(lab: (rgb: Triple) => Triple, drift: Triple): string {
 }
 
 /** A year of checks of one profile, so that the shelf shows what drift looks like. */
-export async function seedChecks({ files, pool, models }: Awaited<ReturnType<typeof openApp>>): Promise<void> {
+export async function seedChecks({ files, pool, store }: Awaited<ReturnType<typeof openApp>>): Promise<void> {
   const pairing = PAIRINGS.find((p) => p.id === PAIRING)
   const printer = PRINTERS.find((p) => p.id === pairing?.printerId)
   const paper = PAPERS.find((p) => p.id === pairing?.paperId)
   const media = printer?.mediaTypes.find((m) => m.id === pairing?.mediaTypeId)
-  const profile = await models.profiles.findByPk(PAIRING)
+  const profile = await store.profiles.tryFind(PAIRING)
   if (!printer || !paper || !media || !profile) throw new Error(`no pairing ${PAIRING}`)
   const lab = printedLab(
     inkModelFor({ inkSet: printer.inkSet, coating: paper.surface, white: paper.white, expects: media.surface, black: 'photo' }),
@@ -53,7 +53,7 @@ export async function seedChecks({ files, pool, models }: Awaited<ReturnType<typ
     if (!check.ok) throw new Error(check.problem.message)
     const day = new Date()
     day.setUTCMonth(day.getUTCMonth() - months)
-    await models.profileChecks.create({
+    await store.profiles.addCheck({
       profileId: PAIRING,
       name: `six steps, sheet ${i + 1}`,
       measuredOn: day.toISOString().slice(0, 10),

@@ -2,6 +2,7 @@ import { itemOf } from '../core/things/brief/brief.ts'
 import { briefOf } from '../core/things/brief/brief-of.ts'
 import { pictureIn } from '../core/things/brief/item.ts'
 import { isGlossy } from '../core/things/media/media.ts'
+import type { Inspection } from '../core/work/runs/inspection.ts'
 /** Fills an empty studio with the demo: records, profiles, pictures, jobs and a little history. Safe to run again. */
 
 import { readFile } from 'node:fs/promises'
@@ -12,7 +13,7 @@ import { layoutOf, type Plate } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import type { Picture } from '../core/things/brief/picture.ts'
 import { nameOf } from '../core/things/sizes/named.ts'
-import type { Inspection } from '../core/wire/api/dto.ts'
+import { offsetLearnt } from '../core/work/runs/outcome.ts'
 import { DEMO_JOBS, type DemoJob } from '../demo/jobs.ts'
 import { LOADED, PAIRINGS, RULES } from '../demo/pairings.ts'
 import { LOTS, PAPERS } from '../demo/papers.ts'
@@ -21,9 +22,7 @@ import { PRINTERS } from '../demo/printers.ts'
 import { config, LIMITS } from '../server/config.ts'
 import { openApp } from '../server/open-app.ts'
 import { takePicture } from '../server/pictures/take-picture.ts'
-import { learnOffset } from '../server/printing/account.ts'
 import { pageTask } from '../server/printing/page-task.ts'
-import { lotRow, readStudio } from '../server/studio/read-studio.ts'
 import { realSheet } from '../simulator/demo-machines.ts'
 import { feed, inkLimits } from '../simulator/machine/mechanics.ts'
 import { seeded } from '../simulator/machine/random.ts'
@@ -32,38 +31,31 @@ import { readRaster } from '../simulator/press/raster-in.ts'
 import { seedChecks } from './seed-checks.ts'
 
 const app = await openApp()
-const { models, files } = app
+const { store, files } = app
 const HOUR = 3_600_000
 
 async function seedStudio() {
   const firstPort = Number(process.env.ARCH_SIM_PORT ?? 8651)
-  for (const [position, record] of PRINTERS.entries()) {
-    await models.printers.create({
-      id: record.id,
-      position,
-      archived: false,
-      version: 1,
-      record: { ...record, address: `ipp://127.0.0.1:${firstPort + position}/ipp/print` },
-    })
-  }
-  for (const [position, record] of PAPERS.entries()) await models.papers.create({ id: record.id, position, record })
-  for (const [position, lot] of LOTS.entries()) await models.lots.create(lotRow(lot, position))
-  for (const l of LOADED) await models.loaded.create({ id: `${l.printerId} ${l.pathId}`, ...l })
-  await models.rules.upsert({ id: 'house', record: RULES })
+  for (const [position, record] of PRINTERS.entries())
+    await store.printers.add({ ...record, address: `ipp://127.0.0.1:${firstPort + position}/ipp/print` })
+  for (const paper of PAPERS) await store.papers.add(paper)
+  for (const lot of LOTS) await store.lots.add(lot)
+  for (const { printerId, pathId, lotId, remaining } of LOADED) await store.lots.load(printerId, pathId, lotId, remaining)
+  await store.rules.change(RULES)
   for (const pairing of PAIRINGS) {
     const bytes = new Uint8Array(await readFile(join(config.root, `demo/profiles/${pairing.id}.icc`)))
     const { hash } = await files.takeBytes(bytes, LIMITS.profileBytes)
     const read = await app.pool.readProfileFile({ file: files.pathOf(hash) })
     if (!read.ok) throw new Error(`demo profile ${pairing.id}: ${read.problem.message}`)
     const dpi = PRINTERS.find((p) => p.id === pairing.printerId)?.qualities.find((q) => q.id === pairing.qualityId)?.dpi ?? 1440
-    await models.profiles.create({
+    await store.profiles.add({
       id: pairing.id,
       hash,
       description: read.value.description,
       boundTo: { printerId: pairing.printerId, paperId: pairing.paperId, mediaTypeId: pairing.mediaTypeId, dpi },
       facts: read.value.facts,
     })
-    await models.pairings.create(pairing)
+    await store.pairings.add(pairing)
   }
 }
 
@@ -149,9 +141,9 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
   })
   const { copies } = itemOf(brief)
   const pins = demo.pins ?? {}
-  const job = await models.jobs.create({ title: demo.title, state: STATE[demo.history], brief, pins, version: 1, archived: false })
+  const job = await store.jobs.add({ title: demo.title, state: STATE[demo.history], brief, pins })
   if (demo.history === 'setup') return
-  const plate = resolve(brief, await readStudio(models), pins)
+  const plate = resolve(brief, await store.studio(), pins)
   if (!plate.setup) throw new Error(`demo job “${demo.title}” has no set-up`)
   const when = new Date(Date.now() - (30 - index) * 7 * HOUR)
   const past = demo.history === 'queued' || demo.history === 'refused' ? null : await printPast(plate, 100 + index)
@@ -166,12 +158,10 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     sheetsUsed: copies,
     sheetsWasted: verdict === 'wasted' ? copies : 0,
   }
-  const run = await models.runs.create({
+  const run = await store.runs.add({
     jobId: job.id,
     plate,
     printerId: plate.setup.printer.id,
-    printerJob: null,
-    version: 1,
     progress: past ? 100 : 0,
     sheetsDelivered: past ? copies : 0,
     reason: null,
@@ -192,29 +182,14 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     pathId: plate.setup.path.id,
     // The feeder of the wasted print had slipped: the history that remedies are ordered by.
     faults: verdict === 'wasted' ? [{ faultId: 'cannot-feed', causeId: 'worn-rollers', sheets: copies, at: when.toISOString() }] : [],
-    attemptedAt: null,
     ...(past || demo.history === 'refused' ? { createdAt: when } : {}),
   })
-  if (inspection) await learnOffset(models, run)
+  if (inspection) await store.offsets.learn(run.id, offsetLearnt(run, inspection))
 }
 
-if ((await models.rules.count()) === 0 || (await models.jobs.count()) === 0) {
+if (!(await store.rules.said()) || (await store.jobs.count()) === 0) {
   // A seed that was cut off is begun again from nothing: rules are written first, jobs last.
-  for (const model of [
-    models.jobs,
-    models.runs,
-    models.ticks,
-    models.pictures,
-    models.printers,
-    models.papers,
-    models.lots,
-    models.loaded,
-    models.profileChecks,
-    models.profiles,
-    models.pairings,
-    models.rules,
-  ])
-    await (model as typeof models.jobs).destroy({ where: {}, truncate: true })
+  await store.empty()
   process.stdout.write('Setting up the demo studio, Lantern Wharf. This takes half a minute, once.\n')
   await seedStudio()
   await seedChecks(app)

@@ -2,10 +2,11 @@ import type { App } from './app-context.ts'
 import { config } from './config.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrations.ts'
-import { defineModels } from './db/models.ts'
 import { Events } from './events.ts'
+import { FileStore } from './files/files.ts'
 import { Runner } from './printing/runner.ts'
-import { FileStore } from './store/files.ts'
+import { openStore, THE_STUDIO } from './store/store.ts'
+import { defineModels } from './store/table.ts'
 import { openPool } from './workers/pool.ts'
 
 /** Opens database, store and workers and brings the tables up to date. */
@@ -13,15 +14,15 @@ export async function openApp(): Promise<App & { close(): Promise<void> }> {
   const db = openDatabase()
   await db.authenticate()
   await migrate(db)
-  const models = defineModels(db)
+  defineModels(db)
+  const store = openStore(db, THE_STUDIO)
   const files = new FileStore(config.dataDir)
   await files.open()
   const pool = openPool()
   const events = new Events()
-  const runner = new Runner({ models, files, pool, events })
+  const runner = new Runner({ store, files, pool, events })
   return {
-    db,
-    models,
+    store,
     files,
     pool,
     events,

@@ -10,9 +10,7 @@ import type { App } from '../app-context.ts'
 import { beforeSending } from '../printing/before-sending.ts'
 import { ipp } from '../printing/ipp-client.ts'
 import { ippRefusal } from '../printing/ipp-refusal.ts'
-import { missing, Refusal } from '../problems.ts'
-import { readReadings } from '../studio/read-readings.ts'
-import { readStudio } from '../studio/read-studio.ts'
+import { Refusal } from '../problems.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const List = z.array(KeptReadingSchema)
@@ -21,16 +19,11 @@ const by = z.string().trim().max(60)
 
 /** What program, driver and panel of a job were seen to be set to. */
 export function agreementApi(app: App) {
-  const { models, events } = app
-  const find = async (id: number) => {
-    const row = await models.jobs.findByPk(id)
-    if (!row) throw missing('job', id)
-    return row
-  }
+  const { store, events } = app
   const keep = async (jobId: number, readings: Reading[]) => {
-    for (const { by: seenBy, ...reading } of readings) await models.readings.upsert({ jobId, seenBy, ...reading })
+    await store.act((act) => act.readings.keep(jobId, readings))
     if (readings.length > 0) events.tell({ what: 'job', id: jobId })
-    return readReadings(models, jobId)
+    return store.readings.of(jobId)
   }
   /** Keeps what was read all at once; refuses a source that said nothing. */
   const take = (jobId: number, read: Reading[], by: string, field: string, message: string) => {
@@ -49,7 +42,7 @@ export function agreementApi(app: App) {
         request: { params: IdParam },
         responses: { 200: body(List), ...PROBLEMS },
       }),
-      async (c) => c.json(await readReadings(models, (await find(c.req.valid('param').id)).id), 200),
+      async (c) => c.json(await store.readings.of((await store.jobs.find(c.req.valid('param').id)).id), 200),
     )
     .openapi(
       createRoute({
@@ -59,7 +52,7 @@ export function agreementApi(app: App) {
         request: { params: IdParam, ...takes(z.array(ReadingSchema).min(1).max(60)) },
         responses: { 200: body(List), ...PROBLEMS },
       }),
-      async (c) => c.json(await keep((await find(c.req.valid('param').id)).id, c.req.valid('json')), 200),
+      async (c) => c.json(await keep((await store.jobs.find(c.req.valid('param').id)).id, c.req.valid('json')), 200),
     )
     .openapi(
       createRoute({
@@ -70,10 +63,12 @@ export function agreementApi(app: App) {
         responses: { 200: body(List), ...PROBLEMS },
       }),
       async (c) => {
-        const { id: jobId } = await find(c.req.valid('param').id)
-        for (const cell of c.req.valid('json')) await models.readings.destroy({ where: { jobId, ...cell } })
+        const { id: jobId } = await store.jobs.find(c.req.valid('param').id)
+        await store.act(async (act) => {
+          for (const { place, setting } of c.req.valid('json')) await act.readings.forget(jobId, place, setting)
+        })
         events.tell({ what: 'job', id: jobId })
-        return c.json(await readReadings(models, jobId), 200)
+        return c.json(await store.readings.of(jobId), 200)
       },
     )
     .openapi(
@@ -85,8 +80,8 @@ export function agreementApi(app: App) {
         responses: { 200: body(List), ...PROBLEMS },
       }),
       async (c) => {
-        const job = await find(c.req.valid('param').id)
-        const studio = await readStudio(models)
+        const job = await store.jobs.find(c.req.valid('param').id)
+        const studio = await store.studio()
         const plate = resolve(job.brief, studio, job.pins)
         if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
         const attributes = await ipp.describe(plate.setup.printer.address).catch((error) => {
@@ -108,8 +103,8 @@ export function agreementApi(app: App) {
         responses: { 200: body(BeforeSendingSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const job = await find(c.req.valid('param').id)
-        const plate = resolve(job.brief, await readStudio(models), job.pins)
+        const job = await store.jobs.find(c.req.valid('param').id)
+        const plate = resolve(job.brief, await store.studio(), job.pins)
         if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
         return c.json(
           await beforeSending(plate).catch((error) => {
@@ -128,11 +123,11 @@ export function agreementApi(app: App) {
         responses: { 200: body(List), ...PROBLEMS },
       }),
       async (c) => {
-        const job = await find(c.req.valid('param').id)
+        const job = await store.jobs.find(c.req.valid('param').id)
         const { place, text, by: who } = c.req.valid('json')
         const listing = readListing(text)
         if (!listing.ok) throw new Refusal(422, listing.problem)
-        const studio = await readStudio(models)
+        const studio = await store.studio()
         const read = readingsFromListing(listing.value, place, 'listing', resolve(job.brief, studio, job.pins), studio, job.brief.unit)
         return c.json(await take(job.id, read, who, 'text', 'The text was read, but nothing in it is a setting of this job.'), 200)
       },

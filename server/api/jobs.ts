@@ -6,14 +6,14 @@ import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, 
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
 import { drawingPdf } from '../documents/scale-drawing.ts'
-import { beginRun } from '../printing/begin-run.ts'
+import { beginRun, setGoing } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
-import { freezePlate, plateForBack } from '../printing/freeze.ts'
+import { checkPlate, plateForBack } from '../printing/freeze.ts'
 import { holdForDisagreement } from '../printing/hold.ts'
 import { recordLoading } from '../printing/record-loading.ts'
-import { missing, Refusal } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
-import { jobDto, runDto } from './rows.ts'
+import { Refusal } from '../problems.ts'
+import { jobDto } from '../store/jobs.ts'
+import { runDto } from '../store/runs.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Job = JobSchema.meta({ id: 'Job' })
@@ -29,22 +29,12 @@ const TickParam = IdParam.extend({
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
 export function jobsApi(app: App) {
-  const { models, events } = app
-  const find = async (id: number) => {
-    const row = await models.jobs.findByPk(id)
-    if (!row) throw missing('job', id)
-    return row
-  }
-  const ticksOf = async (jobId: number) => {
-    const rows = await models.ticks.findAll({ where: { jobId } })
-    return rows.map((r) => ({ stepId: r.stepId, at: r.createdAt.toISOString() }))
-  }
+  const { store, events } = app
   return router()
     .openapi(
       createRoute({ method: 'get', path: '/jobs', summary: 'All jobs that are not archived', responses: { 200: body(z.array(Job)) } }),
       async (c) => {
-        const rows = await models.jobs.findAll({ where: { archived: false }, order: [['id', 'DESC']], limit: 500 })
-        return c.json(rows.map(jobDto), 200)
+        return c.json((await store.jobs.list()).map(jobDto), 200)
       },
     )
     .openapi(
@@ -57,17 +47,11 @@ export function jobsApi(app: App) {
       }),
       async (c) => {
         const { title, pictureId, brief } = c.req.valid('json')
-        const picture = pictureId ? await models.pictures.findByPk(pictureId) : null
-        if (pictureId && !picture) throw missing('picture', pictureId)
-        const rules = await models.rules.findByPk('house')
-        const facts = picture?.facts ?? null
-        const row = await models.jobs.create({
-          title: title ?? facts?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
-          state: 'setup',
+        const [picture, rules] = await Promise.all([pictureId ? store.pictures.find(pictureId) : null, store.rules.read()])
+        const row = await store.jobs.add({
+          title: title ?? picture?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
           pins: {},
-          version: 1,
-          archived: false,
-          brief: withItem(briefFor({ unit: rules?.record.unit ?? 'mm', ...brief }), withPicture(facts)),
+          brief: withItem(briefFor({ unit: rules.unit, ...brief }), withPicture(picture)),
         })
         events.tell({ what: 'job', id: row.id })
         return c.json(jobDto(row), 201)
@@ -81,7 +65,7 @@ export function jobsApi(app: App) {
         request: { params: IdParam },
         responses: { 200: body(Job), ...PROBLEMS },
       }),
-      async (c) => c.json(jobDto(await find(c.req.valid('param').id)), 200),
+      async (c) => c.json(jobDto(await store.jobs.find(c.req.valid('param').id)), 200),
     )
     .openapi(
       createRoute({
@@ -94,22 +78,9 @@ export function jobsApi(app: App) {
       async (c) => {
         const { id } = c.req.valid('param')
         const { version, ...edit } = c.req.valid('json')
-        const row = await find(id)
-        const fields = Object.fromEntries(Object.entries(edit).filter(([, value]) => value !== undefined))
-        // The row's own setters write the JSON; the WHERE makes the check and the change one act.
-        row.set({ ...fields, version: version + 1 })
-        const changes = Object.fromEntries([...Object.keys(fields), 'version'].map((k) => [k, row.get(k as 'title')]))
-        const [count] = await models.jobs.update(changes, { where: { id, version } })
-        const now = await find(id)
-        if (count === 0)
-          throw new Refusal(409, {
-            code: 'changed-meanwhile',
-            field: 'version',
-            value: String(version),
-            limit: String(now.version),
-            message: 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.',
-            current: jobDto(now),
-          })
+        const job = await store.jobs.find(id)
+        const message = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
+        const now = await store.jobs.edit({ ...job, version }, edit, message)
         events.tell({ what: 'job', id })
         return c.json(jobDto(now), 200)
       },
@@ -123,7 +94,7 @@ export function jobsApi(app: App) {
         responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
       }),
       async (c) => {
-        return c.json(await ticksOf(c.req.valid('param').id), 200)
+        return c.json(await store.ticks.of(c.req.valid('param').id), 200)
       },
     )
     .openapi(
@@ -136,16 +107,13 @@ export function jobsApi(app: App) {
       }),
       async (c) => {
         const { id, step } = c.req.valid('param')
-        const job = await find(id)
+        const job = await store.jobs.find(id)
         // A tick that was made while the network was away tells when it was made; the future is nobody's.
         const at = new Date(Math.min(Date.now(), new Date(c.req.valid('json').at ?? Date.now()).getTime()))
-        const [, fresh] = await models.ticks.findOrCreate({
-          where: { jobId: id, stepId: step },
-          defaults: { jobId: id, stepId: step, createdAt: at },
-        })
-        if (fresh) await recordLoading(app, job, step)
+        const into = await store.act(async (act) => ((await act.ticks.tick(id, step, at)) ? recordLoading(act, job, step) : null))
+        if (into) events.tell({ what: 'studio', id: into })
         events.tell({ what: 'job', id })
-        return c.json(await ticksOf(id), 200)
+        return c.json(await store.ticks.of(id), 200)
       },
     )
     .openapi(
@@ -158,9 +126,9 @@ export function jobsApi(app: App) {
       }),
       async (c) => {
         const { id, step } = c.req.valid('param')
-        await models.ticks.destroy({ where: { jobId: id, stepId: step } })
+        await store.ticks.untick(id, step)
         events.tell({ what: 'job', id })
-        return c.json(await ticksOf(id), 200)
+        return c.json(await store.ticks.of(id), 200)
       },
     )
     .openapi(
@@ -174,17 +142,14 @@ export function jobsApi(app: App) {
       async (c) => {
         const { id } = c.req.valid('param')
         const asked = c.req.valid('json')
-        const job = await find(id)
-        if (job.version !== asked.version)
-          throw new Refusal(409, {
-            code: 'changed-meanwhile',
-            field: 'version',
-            message: 'Somebody else changed this job. Look at it again before you print.',
-            current: jobDto(job),
-          })
-        await holdForDisagreement(app, job, asked.despite)
-        const plate = asked.side === 'back' ? await plateForBack(app, id, asked.despite) : await freezePlate(app, job, asked)
-        const run = await beginRun(app, { job, version: asked.version, plate, side: asked.side, how: asked.how })
+        const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
+        const [studio, readings] = await Promise.all([store.studio(), store.readings.of(id)])
+        holdForDisagreement({ wanted: job, studio, readings }, asked.despite)
+        const back = asked.side === 'back'
+        const plate = back ? await plateForBack(store, id, asked.despite) : resolve(job.brief, studio, job.pins)
+        if (!back) checkPlate(plate, asked)
+        const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, how: asked.how }))
+        setGoing(app, run)
         return c.json(runDto(run, job.title), 201)
       },
     )
@@ -197,8 +162,8 @@ export function jobsApi(app: App) {
         responses: { 200: body(z.array(Run)), ...PROBLEMS },
       }),
       async (c) => {
-        const job = await find(c.req.valid('param').id)
-        const rows = await models.runs.findAll({ where: { jobId: job.id }, order: [['id', 'DESC']], limit: 100 })
+        const job = await store.jobs.find(c.req.valid('param').id)
+        const rows = await store.runs.ofJob(job.id)
         return c.json(
           rows.map((r) => runDto(r, job.title)),
           200,
@@ -215,27 +180,21 @@ export function jobsApi(app: App) {
       }),
       async (c) => {
         const { id } = c.req.valid('param')
-        const job = await find(id)
-        if (job.version !== c.req.valid('json').version)
-          throw new Refusal(409, {
-            code: 'changed-meanwhile',
-            field: 'version',
-            message: 'Somebody else changed this job. Look at it again.',
-            current: jobDto(job),
-          })
-        const plate = resolve(job.brief, await readStudio(models), job.pins)
+        const job = await store.jobs.seen(id, c.req.valid('json').version, 'Somebody else changed this job. Look at it again.')
+        const plate = resolve(job.brief, await store.studio(), job.pins)
         if (!plate.setup?.cut)
           throw new Refusal(422, { code: 'nothing-to-cut', field: 'stock', message: 'This job takes its sheets as they are in stock.' })
-        const lotId = await cutStock(models, plate.setup.cut, job)
-        events.tell({ what: 'studio', id: lotId })
+        const { cut } = plate.setup
+        const booked = await store.act((act) => cutStock(act, cut, job))
+        events.tell({ what: 'studio', id: booked.pins.stock ?? '' })
         events.tell({ what: 'job', id })
-        return c.json(jobDto(await find(id)), 200)
+        return c.json(jobDto(booked), 200)
       },
     )
     .get('/jobs/:id/drawing.pdf', async (c) => {
-      const job = await find(IdParam.parse({ id: c.req.param('id') }).id)
+      const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
       const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
-      const plate = resolve(job.brief, await readStudio(models), job.pins)
+      const plate = resolve(job.brief, await store.studio(), job.pins)
       const pdf = await drawingPdf(app.files, `${job.id}  ${job.title}`, plate, scale)
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',
@@ -243,8 +202,8 @@ export function jobsApi(app: App) {
       })
     })
     .get('/jobs/:id/load-sheet.pdf', async (c) => {
-      const job = await find(IdParam.parse({ id: c.req.param('id') }).id)
-      const studio = await readStudio(models)
+      const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
+      const studio = await store.studio()
       const plate = resolve(job.brief, studio, job.pins)
       const address = `${new URL(c.req.url).origin}/jobs/${job.id}/load`
       const pdf = await loadSheetPdf(app.files, { id: job.id, title: job.title, plate, studio, address })

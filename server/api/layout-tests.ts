@@ -12,8 +12,7 @@ import type { App } from '../app-context.ts'
 import { layoutTestOf, layoutTestPdf, layoutTestPng } from '../documents/layout-test.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
-import { jobDto } from './rows.ts'
+import { jobDto } from '../store/jobs.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Asked = z.object({ pathId: z.string().max(60), lotId: z.string().max(60) })
@@ -22,9 +21,9 @@ const FROM_ROLL = mm(300)
 
 /** The light sheet that shows where a path really lays its prints. */
 export function layoutTestsApi(app: App) {
-  const { models, events } = app
+  const { store, events } = app
   const plan = async (printerId: string, { pathId, lotId }: z.infer<typeof Asked>): Promise<{ plate: Plate; brief: Brief; pins: Pins }> => {
-    const studio = await readStudio(models)
+    const studio = await store.studio()
     const lot = studio.lots.find((l) => l.id === lotId)
     const printer = studio.printers.find((p) => p.id === printerId)
     if (!printer) throw missing('printer', printerId)
@@ -58,13 +57,10 @@ export function layoutTestsApi(app: App) {
         const picture = await takePicture(app, Readable.from([await layoutTestPng(drawing)]), `${title}.png`)
         const size: Item['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
         const notes = 'Measure from each edge of the sheet to the outside of the box; each should be 10 mm. Enter the four under Inspect.'
-        const row = await models.jobs.create({
+        const row = await store.jobs.add({
           title,
-          state: 'setup',
           brief: withItem({ ...brief, notes }, { ...withPicture(picture), size }),
           pins,
-          version: 1,
-          archived: false,
         })
         events.tell({ what: 'job', id: row.id })
         return c.json(jobDto(row), 201)

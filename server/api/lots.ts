@@ -2,13 +2,14 @@ import { createRoute } from '@hono/zod-openapi'
 import { measureLot } from '../../core/things/media/measure.ts'
 import { LotEditSchema, LotReadingsSchema, LotSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
-import { missing, Refusal } from '../problems.ts'
-import { lotOf } from '../studio/read-studio.ts'
+import { Refusal } from '../problems.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
+
+const NO_READINGS = { width: [], length: [], diagonals: [] }
 
 /** Boxes and rolls: what they measure and how much is left. */
 export function lotsApi(app: App) {
-  const { models, events } = app
+  const { store, events } = app
   return router()
     .openapi(
       createRoute({
@@ -19,18 +20,20 @@ export function lotsApi(app: App) {
         responses: { 200: body(LotSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await models.lots.findByPk(c.req.valid('param').id)
-        if (!row) throw missing('lot', c.req.valid('param').id)
+        const { id } = c.req.valid('param')
         const { measured, spread, stock } = c.req.valid('json')
-        await row.update({
-          ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length, readings: null, outOfSquare: 0 } : {}),
-          ...(spread === undefined ? {} : { spread }),
-          ...(stock === undefined ? {} : { stock }),
+        const lot = await store.act(async (act) => {
+          const changed = await act.lots.change(id, {
+            // What was read with a ruler no longer says what it measures.
+            ...(measured ? { measured, readings: NO_READINGS, outOfSquare: 0 } : {}),
+            ...(spread === undefined ? {} : { spread }),
+            ...(stock === undefined ? {} : { stock }),
+          })
+          if (stock !== undefined && changed.form === 'roll') await act.lots.rollLeft(id, stock)
+          return changed
         })
-        // A roll is one thing: what is left of it is what hangs in the printer.
-        if (stock !== undefined && row.form === 'roll') await models.loaded.update({ remaining: stock }, { where: { lotId: row.id } })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json(lotOf(row), 200)
+        events.tell({ what: 'studio', id })
+        return c.json(lot, 200)
       },
     )
     .openapi(
@@ -42,14 +45,14 @@ export function lotsApi(app: App) {
         responses: { 200: body(LotSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await models.lots.findByPk(c.req.valid('param').id)
-        if (!row) throw missing('lot', c.req.valid('param').id)
-        const read = measureLot(lotOf(row), c.req.valid('json'))
-        if (!read.ok) throw new Refusal(422, read.problem)
-        const { measured, spread, outOfSquare, readings } = read.value
-        await row.update({ measuredWidth: measured.width, measuredLength: measured.length, spread, outOfSquare, readings })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json(lotOf(row), 200)
+        const { id } = c.req.valid('param')
+        const lot = await store.act(async (act) => {
+          const read = measureLot(await act.lots.find(id), c.req.valid('json'))
+          if (!read.ok) throw new Refusal(422, read.problem)
+          return act.lots.change(id, read.value)
+        })
+        events.tell({ what: 'studio', id })
+        return c.json(lot, 200)
       },
     )
 }

@@ -6,19 +6,13 @@ import { PaperChoiceSchema, PictureMeasuresSchema } from '../../core/wire/api/dt
 import type { App } from '../app-context.ts'
 import { log } from '../log.ts'
 import { createMeasurer } from '../pictures/measure.ts'
-import { missing } from '../problems.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
-import { readStudio } from '../studio/read-studio.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 /** What a picture's own colours become: on one paper for every intent, and on every paper of the studio. */
 export function measuresApi(app: App) {
   const measure = createMeasurer(app)
-  const find = async (id: string) => {
-    const row = await app.models.pictures.findByPk(id)
-    if (!row) throw missing('picture', id)
-    return row
-  }
+  const { pictures, profiles } = app.store
   const shelf = createProfileShelf(app)
   return router()
     .openapi(
@@ -30,14 +24,14 @@ export function measuresApi(app: App) {
         responses: { 200: body(CriticalColourSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const { facts } = await find(c.req.valid('param').id)
+        const facts = await pictures.find(c.req.valid('param').id)
         const { name, rgb } = c.req.valid('json')
         const own = facts.channels === 'rgb' && facts.profileHash && app.files.has(facts.profileHash) ? facts.profileHash : null
-        const profiles = (await app.models.profiles.findAll()).filter((p) => app.files.has(p.hash))
+        const usable = (await profiles.list()).filter((p) => app.files.has(p.hash))
         const followed = await app.pool.followColour({
           rgb,
           source: own && app.files.pathOf(own),
-          profiles: profiles.map((p) => ({ id: p.id, file: app.files.pathOf(p.hash) })),
+          profiles: usable.map((p) => ({ id: p.id, file: app.files.pathOf(p.hash) })),
         })
         return c.json({ name, rgb, ...followed }, 200)
       },
@@ -52,9 +46,8 @@ export function measuresApi(app: App) {
       }),
       async (c) => {
         const { profile: id } = c.req.valid('query')
-        const profile = await app.models.profiles.findByPk(id)
-        if (!profile) throw missing('profile', id)
-        const measures = await measure(await find(c.req.valid('param').id), profile.hash)
+        const profile = await profiles.find(id)
+        const measures = await measure(await pictures.find(c.req.valid('param').id), profile.hash)
         return c.json({ profileId: id, measures, recommendation: recommend(measures) }, 200)
       },
     )
@@ -67,15 +60,15 @@ export function measuresApi(app: App) {
         responses: { 200: body(z.array(PaperChoiceSchema)), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        const studio = await readStudio(app.models)
+        const picture = await pictures.find(c.req.valid('param').id)
+        const studio = await app.store.studio()
         const choices = await Promise.all(
           studio.pairings.map(async (pairing) => {
             const profile = studio.profiles.find((p) => p.id === pairing.profileId)
             const paper = studio.papers.find((p) => p.id === pairing.paperId)
             const printer = studio.printers.find((p) => p.id === pairing.printerId)
             if (!profile || !paper || !printer) return []
-            const measures = await measure(row, profile.hash).catch((err: Error) => {
+            const measures = await measure(picture, profile.hash).catch((err: Error) => {
               log.warn({ err, profile: profile.id }, 'a pairing could not be measured')
               return null
             })

@@ -19,11 +19,7 @@ export function picturesApi(app: App) {
     .openapi(
       createRoute({ method: 'get', path: '/pictures/demo', summary: 'Demo pictures', responses: { 200: body(z.array(TakenSchema)) } }),
       async (c) => {
-        const rows = await app.models.pictures.findAll({ where: { demo: true }, order: [['name', 'ASC']] })
-        return c.json(
-          rows.map((r) => r.facts),
-          200,
-        )
+        return c.json(await app.store.pictures.demo(), 200)
       },
     )
     .openapi(
@@ -58,9 +54,7 @@ export function picturesApi(app: App) {
         responses: { 200: body(TakenSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await app.models.pictures.findByPk(c.req.valid('param').id)
-        if (!row) throw missing('picture', c.req.valid('param').id)
-        return c.json(row.facts, 200)
+        return c.json(await app.store.pictures.find(c.req.valid('param').id), 200)
       },
     )
     .openapi(
@@ -73,11 +67,11 @@ export function picturesApi(app: App) {
       }),
       async (c) => {
         const { id } = c.req.valid('param')
-        const row = await app.models.pictures.findByPk(id)
-        if (!row || !app.files.has(row.hash)) throw missing('picture', id)
+        const facts = await app.store.pictures.find(id)
+        if (!app.files.has(facts.hash)) throw missing('picture', id)
         const { across, ...part } = c.req.valid('query')
-        const { width, height, channels } = row.facts
-        const bytes = await app.pool.pictureWindow({ picture: app.files.pathOf(row.hash), width, height, channels, part, across })
+        const { width, height, channels } = facts
+        const bytes = await app.pool.pictureWindow({ picture: app.files.pathOf(facts.hash), width, height, channels, part, across })
         // A picture's file never changes.
         return c.body(bytes as Uint8Array<ArrayBuffer>, 200, {
           'content-type': 'image/jpeg',

@@ -4,7 +4,6 @@ import { BriefWishSchema, briefFor } from '../../core/things/brief/brief.ts'
 import { StudioSchema } from '../../core/things/studio/studio.ts'
 import { PinsSchema, PlateSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
-import { readStudio } from '../studio/read-studio.ts'
 import { body, PROBLEMS, router, takes } from './shared.ts'
 
 const EXAMPLE = {
@@ -36,7 +35,7 @@ export function platesApi(app: App) {
     }),
     async (c) => {
       const { brief, pins, studio } = c.req.valid('json')
-      return c.json(resolve(briefFor(brief), studio ?? (await readStudio(app.models)), pins), 200)
+      return c.json(resolve(briefFor(brief), studio ?? (await app.store.studio()), pins), 200)
     },
   )
 }

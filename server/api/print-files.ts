@@ -7,12 +7,11 @@ import { PrintFileSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { createPrintFiles } from '../printing/print-files.ts'
 import { missing, Refusal } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
 import { body, IdParam, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 /** Pages as files that another program prints as they are. */
 export function printFilesApi(app: App) {
-  const { models } = app
+  const { store } = app
   const made = createPrintFiles(app)
   const find = (id: string) => {
     const file = made.find(id)
@@ -30,9 +29,8 @@ export function printFilesApi(app: App) {
       }),
       async (c) => {
         const { id } = c.req.valid('param')
-        const job = await models.jobs.findByPk(id)
-        if (!job) throw missing('job', String(id))
-        const plate = resolve(job.brief, await readStudio(models), job.pins)
+        const job = await store.jobs.find(id)
+        const plate = resolve(job.brief, await store.studio(), job.pins)
         return c.json(made.begin(job.id, job.title, plate, c.req.valid('json').format), 202)
       },
     )

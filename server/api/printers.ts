@@ -7,17 +7,19 @@ import {
   readPrinterDocument,
   writePrinterDocument,
 } from '../../core/things/printers/document.ts'
+import { type MachineChange, MachineChangeSchema, machineChange } from '../../core/things/printers/machine.ts'
 import { type Printer, PrinterSchema } from '../../core/things/printers/printer.ts'
 import { parsePrinterAddress } from '../../core/wire/ipp/address.ts'
 import { IppError } from '../../core/wire/ipp/message.ts'
 import { proposeFromIpp } from '../../core/wire/ipp/propose-printer.ts'
 import type { App } from '../app-context.ts'
-import type { PrinterRow, Row } from '../db/models.ts'
 import { ipp, Refused, Unreachable } from '../printing/ipp-client.ts'
-import { missing, Refusal } from '../problems.ts'
+import { Refusal } from '../problems.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Entry = z.object({ version: z.number().int(), printer: PrinterSchema })
+/** What is to be changed: what the printer is, and, where somebody has seen to it, how the machine is. */
+const EditSchema = Entry.extend({ machine: MachineChangeSchema.optional() })
 const Proposal = z.object({
   /** The record there is, or null for a printer new to the studio. */
   current: Entry.nullable(),
@@ -31,48 +33,27 @@ const TakeSchema = z.object({ version: z.number().int(), proposed: PrinterSchema
 
 /** The records of printers: made, changed, read from the printer itself, given away and put aside. */
 export function printersApi(app: App) {
-  const { models, events } = app
-  const find = async (id: string) => {
-    const row = await models.printers.findByPk(id)
-    if (!row || row.archived) throw missing('printer', id)
-    return row
-  }
-  const entry = (row: Row<PrinterRow>) => ({ version: row.version, printer: row.record })
+  const { store, events } = app
   /** An address is checked when it is entered; sending checks it again. */
   const reachable = (record: Printer) => {
     const read = parsePrinterAddress(record.address)
     if (!read.ok) throw new Refusal(422, read.problem)
     return record
   }
-  const save = async (row: Row<PrinterRow>, version: number, record: Printer) => {
-    if (record.id !== row.id)
-      throw new Refusal(422, { code: 'printer-renamed', field: 'id', value: record.id, message: 'A printer keeps its id.' })
-    reachable(record)
-    // Ink levels and overspray are the machine's state: it, not an editor that was opened earlier, says how they are.
-    const level = new Map(row.record.inks.map((ink) => [ink.id, ink.millilitres]))
-    const current: Printer = {
-      ...record,
-      inks: record.inks.map((ink) => ({ ...ink, millilitres: Math.min(ink.capacity, level.get(ink.id) ?? ink.millilitres) })),
-      overspray: { ...record.overspray, since: row.record.overspray.since },
-    }
-    row.set({ record: current, version: version + 1 })
-    const [count] = await models.printers.update({ record: row.get('record'), version: version + 1 }, { where: { id: row.id, version } })
-    const now = await find(row.id)
-    if (count === 0)
-      throw new Refusal(409, {
-        code: 'changed-meanwhile',
-        field: 'version',
-        value: String(version),
-        limit: String(now.version),
-        message: 'Somebody else changed this printer meanwhile. Your entries are still here; look at theirs first.',
-        current: entry(now),
-      })
-    events.tell({ what: 'studio', id: row.id })
-    return entry(now)
+  const save = async (id: string, version: number, printer: Printer, machine: MachineChange) => {
+    if (printer.id !== id)
+      throw new Refusal(422, { code: 'printer-renamed', field: 'id', value: printer.id, message: 'A printer keeps its id.' })
+    reachable(printer)
+    const saved = await store.act(async (act) => {
+      await act.printers.save(version, printer)
+      await act.printers.machine(id, machine)
+      return act.printers.find(id)
+    })
+    events.tell({ what: 'studio', id })
+    return saved
   }
   const propose = async (proposed: Printer, assumed: string[]) => {
-    const row = await models.printers.findByPk(proposed.id)
-    const current = row && !row.archived ? entry(row) : null
+    const current = await store.printers.tryFind(proposed.id)
     return { current, proposed, differences: current ? differences(current.printer, proposed) : [], assumed }
   }
   return router()
@@ -84,7 +65,7 @@ export function printersApi(app: App) {
         request: { params: KeyParam },
         responses: { 200: body(Entry), ...PROBLEMS },
       }),
-      async (c) => c.json(entry(await find(c.req.valid('param').id)), 200),
+      async (c) => c.json(await store.printers.find(c.req.valid('param').id), 200),
     )
     .openapi(
       createRoute({
@@ -96,20 +77,9 @@ export function printersApi(app: App) {
       }),
       async (c) => {
         const record = reachable(c.req.valid('json'))
-        const known = await models.printers.findByPk(record.id)
-        if (known && !known.archived)
-          throw new Refusal(409, {
-            code: 'printer-exists',
-            field: 'id',
-            value: record.id,
-            message: `There is a printer “${known.record.name}” with this id already.`,
-          })
-        const position = await models.printers.count()
-        const row = known
-          ? await known.update({ record, archived: false, version: known.version + 1 })
-          : await models.printers.create({ id: record.id, position, record, archived: false, version: 1 })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json(entry(row), 201)
+        const made = await store.act((act) => act.printers.add(record))
+        events.tell({ what: 'studio', id: record.id })
+        return c.json(made, 201)
       },
     )
     .openapi(
@@ -117,12 +87,12 @@ export function printersApi(app: App) {
         method: 'put',
         path: '/printers/{id}',
         summary: 'Change a printer record; the version guards against overwriting somebody else',
-        request: { params: KeyParam, ...takes(Entry) },
+        request: { params: KeyParam, ...takes(EditSchema) },
         responses: { 200: body(Entry), ...PROBLEMS },
       }),
       async (c) => {
-        const { version, printer } = c.req.valid('json')
-        return c.json(await save(await find(c.req.valid('param').id), version, printer), 200)
+        const { version, printer, machine = {} } = c.req.valid('json')
+        return c.json(await save(c.req.valid('param').id, version, printer, machine), 200)
       },
     )
     .openapi(
@@ -134,19 +104,17 @@ export function printersApi(app: App) {
         responses: { 200: body(Entry), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        const busy = await models.runs.count({
-          where: { printerId: row.id, state: ['queued', 'rendering', 'sending', 'waiting', 'printing'] },
-        })
+        const { id } = c.req.valid('param')
+        const busy = await store.runs.movingOn(id)
         if (busy > 0)
           throw new Refusal(409, {
             code: 'printer-busy',
             field: 'id',
             message: 'This printer is printing. Let it finish, or cancel its runs first.',
           })
-        await row.update({ archived: true })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json(entry(row), 200)
+        const aside = await store.printers.archive(id)
+        events.tell({ what: 'studio', id })
+        return c.json(aside, 200)
       },
     )
     .openapi(
@@ -159,7 +127,7 @@ export function printersApi(app: App) {
       }),
       async (c) => {
         const { address, id } = c.req.valid('json')
-        const before = id === null ? null : (await find(id)).record
+        const before = id === null ? null : (await store.printers.find(id)).printer
         const attributes = await ipp.describe(address).catch((error) => {
           if (error instanceof Refused)
             throw new Refusal(422, { code: 'printer-refuses', field: 'address', value: address, message: error.message })
@@ -213,11 +181,12 @@ export function printersApi(app: App) {
         responses: { 200: body(Entry), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
+        const { id } = c.req.valid('param')
+        const { printer: now } = await store.printers.find(id)
         const { version, proposed, take } = c.req.valid('json')
         let record: Printer
         try {
-          record = takeDifferences(row.record, proposed, take)
+          record = takeDifferences(now, proposed, take)
         } catch (error) {
           const issue = error instanceof z.ZodError ? error.issues[0] : null
           throw new Refusal(422, {
@@ -226,7 +195,7 @@ export function printersApi(app: App) {
             message: `Taken like this the record contradicts itself at ${issue?.path.join('.')}: ${issue?.message}. Take what belongs together.`,
           })
         }
-        return c.json(await save(row, version, record), 200)
+        return c.json(await save(id, version, record, machineChange(now, record)), 200)
       },
     )
     .openapi(
@@ -238,10 +207,10 @@ export function printersApi(app: App) {
         responses: { 200: body(Entry), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        await row.update({ record: { ...row.record, overspray: { ...row.record.overspray, since: 0 } } })
-        events.tell({ what: 'studio', id: row.id })
-        return c.json(entry(row), 200)
+        const { id } = c.req.valid('param')
+        await store.act((act) => act.printers.machine(id, { oversprayed: 0 }))
+        events.tell({ what: 'studio', id })
+        return c.json(await store.printers.find(id), 200)
       },
     )
     .openapi(
@@ -253,7 +222,7 @@ export function printersApi(app: App) {
         responses: { 200: body(PrinterDocumentSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const { record } = await find(c.req.valid('param').id)
+        const { printer: record } = await store.printers.find(c.req.valid('param').id)
         c.header('content-disposition', `attachment; filename="printer-${record.id.replace(/[^a-z0-9-]/gi, '-')}.json"`)
         return c.json(JSON.parse(writePrinterDocument(record)), 200)
       },

@@ -8,11 +8,10 @@ import type { Studio } from '../../core/things/studio/studio.ts'
 import { ImportOutcomeSchema, KeptCheckSchema, ProfileEntrySchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
-import type { ProfileRow, Row } from '../db/models.ts'
 import { missing, Refusal } from '../problems.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
 import { eachProfileIn } from '../profiles/zip.ts'
-import { readStudio } from '../studio/read-studio.ts'
+import type { ProfileRow } from '../store/profiles.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const CheckParam = KeyParam.extend({
@@ -26,15 +25,14 @@ const CheckQuery = z.object({ name: z.string().trim().min(1).max(255), measured:
 
 /** The profile shelf: taking profiles in, what they are and were made for, how good they are, and whether they still hold. */
 export function profilesApi(app: App) {
-  const { models, events, files, pool } = app
+  const { store, events, files, pool } = app
   const shelf = createProfileShelf(app)
   const find = async (id: string) => {
-    const row = await models.profiles.findByPk(id)
-    if (!row) throw missing('profile', id)
+    const row = await store.profiles.find(id)
     if (!files.has(row.hash)) throw missing('profile', id)
     return row
   }
-  const entry = ({ id, hash, description, boundTo, facts, createdAt }: Row<ProfileRow>, studio: Studio) => ({
+  const entry = ({ id, hash, description, boundTo, facts, createdAt }: ProfileRow, studio: Studio) => ({
     id,
     hash,
     description,
@@ -47,26 +45,6 @@ export function profilesApi(app: App) {
     if (!raw.body) throw new Refusal(400, { code: 'file-empty', field, message: 'There was no file in the request.' })
     return Readable.fromWeb(raw.body as ReadableStream)
   }
-  const kept = async (profileIds: string[]) => {
-    const [rows, profiles] = await Promise.all([
-      models.profileChecks.findAll({
-        where: { profileId: profileIds },
-        order: [
-          ['measuredOn', 'ASC'],
-          ['id', 'ASC'],
-        ],
-      }),
-      models.profiles.findAll({ where: { id: profileIds } }),
-    ])
-    return rows.map((row) => ({
-      id: row.id,
-      profileId: row.profileId,
-      profile: profiles.find((p) => p.id === row.profileId)?.description ?? '',
-      name: row.name,
-      measuredOn: row.measuredOn,
-      check: row.result,
-    }))
-  }
   return router()
     .openapi(
       createRoute({
@@ -76,7 +54,7 @@ export function profilesApi(app: App) {
         responses: { 200: body(z.array(ProfileEntrySchema)) },
       }),
       async (c) => {
-        const [rows, studio] = await Promise.all([models.profiles.findAll({ order: [['description', 'ASC']] }), readStudio(models)])
+        const [rows, studio] = await Promise.all([store.profiles.shelf(), store.studio()])
         const whole = await Promise.all(rows.map((row) => shelf.withFacts(row)))
         return c.json(
           whole.map((row) => entry(row, studio)),
@@ -94,7 +72,7 @@ export function profilesApi(app: App) {
       }),
       async (c) => {
         const { row, known } = await shelf.take(bodyOf(c.req.raw, 'profile'), c.req.valid('query').name)
-        return c.json({ ...entry(row, await readStudio(models)), known }, 200)
+        return c.json({ ...entry(row, await store.studio()), known }, 200)
       },
     )
     .openapi(
@@ -135,14 +113,14 @@ export function profilesApi(app: App) {
       async (c) => {
         const row = await find(c.req.valid('param').id)
         const { boundTo } = c.req.valid('json')
-        const studio = await readStudio(models)
+        const studio = await store.studio()
         const printer = studio.printers.find((p) => p.id === boundTo?.printerId)
         if (boundTo && !printer) throw missing('printer', boundTo.printerId)
         if (boundTo && !studio.papers.some((p) => p.id === boundTo.paperId)) throw missing('paper', boundTo.paperId)
         if (boundTo && !printer?.mediaTypes.some((m) => m.id === boundTo.mediaTypeId)) throw missing('media type', boundTo.mediaTypeId)
-        await row.update({ boundTo })
+        const bound = await store.profiles.change(row, { boundTo })
         events.tell({ what: 'studio', id: row.id })
-        return c.json(entry(await shelf.withFacts(row), studio), 200)
+        return c.json(entry(await shelf.withFacts(bound), studio), 200)
       },
     )
     .openapi(
@@ -183,7 +161,7 @@ export function profilesApi(app: App) {
       }),
       async (c) => {
         const row = await find(c.req.valid('param').id)
-        const alike = (await models.profiles.findAll()).filter(
+        const alike = (await store.profiles.list()).filter(
           ({ id, boundTo: b }) =>
             id === row.id ||
             (b !== null &&
@@ -193,7 +171,7 @@ export function profilesApi(app: App) {
               b.mediaTypeId === row.boundTo.mediaTypeId &&
               b.dpi === row.boundTo.dpi),
         )
-        return c.json(await kept(alike.map((p) => p.id)), 200)
+        return c.json(await store.profiles.checks(alike.map((p) => p.id)), 200)
       },
     )
     .openapi(
@@ -211,8 +189,8 @@ export function profilesApi(app: App) {
           pool.checkProfileFile({ file: files.pathOf(row.hash), measurements }),
         )
         if (!check.ok) throw new Refusal(422, check.problem)
-        const made = await models.profileChecks.create({ profileId: row.id, name, measuredOn: measured, result: check.value })
-        const [answer] = (await kept([row.id])).filter((k) => k.id === made.id)
+        const made = await store.profiles.addCheck({ profileId: row.id, name, measuredOn: measured, result: check.value })
+        const [answer] = (await store.profiles.checks([row.id])).filter((k) => k.id === made.id)
         if (!answer) throw missing('check', String(made.id))
         return c.json(answer, 200)
       },
@@ -227,8 +205,7 @@ export function profilesApi(app: App) {
       }),
       async (c) => {
         const { id, check } = c.req.valid('param')
-        const removed = await models.profileChecks.destroy({ where: { id: check, profileId: id } })
-        if (removed === 0) throw missing('check', String(check))
+        await store.profiles.removeCheck(id, check)
         return c.json({ removed: true }, 200)
       },
     )

@@ -1,24 +1,21 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { Op } from 'sequelize'
-import { InspectionSchema, MOVING, RemedySchema, RunDetailSchema, RunSchema } from '../../core/wire/api/dto.ts'
+import { RemedySchema, RunDetailSchema, RunSchema } from '../../core/wire/api/dto.ts'
+import { InspectionSchema } from '../../core/work/runs/inspection.ts'
+import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
-import { learnOffset } from '../printing/account.ts'
+import { inspect } from '../printing/inspect.ts'
 import { Unreachable } from '../printing/ipp-client.ts'
 import { remedy } from '../printing/remedy.ts'
-import { missing, Refusal } from '../problems.ts'
-import { runDto } from './rows.ts'
+import { Refusal } from '../problems.ts'
+import { type RunRow, runDto } from '../store/runs.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Run = RunSchema
 
 export function runsApi(app: App) {
-  const { models, events } = app
-  const find = async (id: number) => {
-    const row = await models.runs.findByPk(id)
-    if (!row) throw missing('run', id)
-    return row
-  }
-  const titleOf = async (jobId: number) => (await models.jobs.findByPk(jobId, { attributes: ['title'] }))?.title ?? 'Removed job'
+  const { store, events } = app
+  const titleOf = async (jobId: number) => (await store.jobs.titles([jobId])).get(jobId) ?? 'Removed job'
+  const answer = async (run: RunRow) => runDto(run, await titleOf(run.jobId))
   return router()
     .openapi(
       createRoute({
@@ -35,25 +32,8 @@ export function runsApi(app: App) {
         responses: { 200: body(z.array(Run)), ...PROBLEMS },
       }),
       async (c) => {
-        const { q, state, before } = c.req.valid('query')
-        const words = (q ?? '').split(/\s+/).filter(Boolean).slice(0, 8)
-        const rows = await models.runs.findAll({
-          where: {
-            ...(state ? { state: state as 'done' } : {}),
-            ...(before ? { id: { [Op.lt]: before } } : {}),
-            ...(words.length > 0
-              ? { [Op.and]: words.map((word) => ({ searchText: { [Op.like]: `%${word.replace(/[\\%_]/g, (s) => `\\${s}`)}%` } })) }
-              : {}),
-          },
-          order: [['id', 'DESC']],
-          limit: 200,
-        })
-        const titles = new Map(
-          (await models.jobs.findAll({ where: { id: [...new Set(rows.map((r) => r.jobId))] }, attributes: ['id', 'title'] })).map((j) => [
-            j.id,
-            j.title,
-          ]),
-        )
+        const rows = await store.runs.log(c.req.valid('query'))
+        const titles = await store.jobs.titles(rows.map((r) => r.jobId))
         return c.json(
           rows.map((r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')),
           200,
@@ -69,8 +49,8 @@ export function runsApi(app: App) {
         responses: { 200: body(RunDetailSchema.meta({ id: 'RunDetail' })), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        return c.json({ ...runDto(row, await titleOf(row.jobId)), plate: row.plate }, 200)
+        const run = await store.runs.find(c.req.valid('param').id)
+        return c.json({ ...(await answer(run)), plate: run.plate }, 200)
       },
     )
     .openapi(
@@ -82,17 +62,17 @@ export function runsApi(app: App) {
         responses: { 200: body(Run), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        if (!MOVING.includes(row.state))
+        const run = await store.runs.find(c.req.valid('param').id)
+        if (!MOVING.includes(run.state))
           throw new Refusal(409, { code: 'run-over', message: 'This run is over; there is nothing to cancel.' })
-        await app.runner.cancel(row).catch((error) => {
+        await app.runner.cancel(run).catch((error) => {
           if (!(error instanceof Unreachable)) throw error
           throw new Refusal(502, {
             code: 'printer-away',
             message: 'The printer does not answer, so it cannot be told to stop. Switch it on or stop it at its panel.',
           })
         })
-        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+        return c.json(await answer(await store.runs.find(run.id)), 200)
       },
     )
     .openapi(
@@ -104,9 +84,9 @@ export function runsApi(app: App) {
         responses: { 200: body(Run), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        await app.runner.go(row)
-        return c.json(runDto(row, await titleOf(row.jobId)), 200)
+        const run = await store.runs.find(c.req.valid('param').id)
+        await app.runner.go(run)
+        return c.json(await answer(run), 200)
       },
     )
     .openapi(
@@ -118,10 +98,9 @@ export function runsApi(app: App) {
         responses: { 200: body(z.object({ run: Run, next: Run.nullable() })), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        const next = await remedy(app, row, c.req.valid('json'))
-        const title = await titleOf(row.jobId)
-        return c.json({ run: runDto(await find(row.id), title), next: next && runDto(next, title) }, 200)
+        const run = await store.runs.find(c.req.valid('param').id)
+        const next = await remedy(app, run, c.req.valid('json'))
+        return c.json({ run: await answer(await store.runs.find(run.id)), next: next && (await answer(next)) }, 200)
       },
     )
     .openapi(
@@ -133,11 +112,11 @@ export function runsApi(app: App) {
         responses: { 200: body(Run), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        if (row.how !== 'own' || !MOVING.includes(row.state))
+        const run = await store.runs.find(c.req.valid('param').id)
+        if (run.how !== 'own' || !MOVING.includes(run.state))
           throw new Refusal(409, { code: 'not-yours-to-end', field: 'state', message: 'This run is told by its printer when it is done.' })
-        await app.runner.out(row, c.req.valid('json').sheets)
-        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+        await app.runner.out(run, c.req.valid('json').sheets)
+        return c.json(await answer(await store.runs.find(run.id)), 200)
       },
     )
     .openapi(
@@ -149,11 +128,11 @@ export function runsApi(app: App) {
         responses: { 200: body(Run), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        if (row.reason !== 'sent-unknown')
+        const run = await store.runs.find(c.req.valid('param').id)
+        if (run.reason !== 'sent-unknown')
           throw new Refusal(409, { code: 'nothing-to-settle', field: 'reason', message: 'It is known what became of this run.' })
-        await app.runner.settleSending(row, c.req.valid('json').cameOut)
-        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+        await app.runner.settleSending(run, c.req.valid('json').cameOut)
+        return c.json(await answer(await store.runs.find(run.id)), 200)
       },
     )
     .openapi(
@@ -165,9 +144,9 @@ export function runsApi(app: App) {
         responses: { 200: body(Run), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        if (row.state === 'drying') await app.runner.dryNow(row)
-        return c.json(runDto(await find(row.id), await titleOf(row.jobId)), 200)
+        const run = await store.runs.find(c.req.valid('param').id)
+        if (run.state === 'drying') await app.runner.dryNow(run)
+        return c.json(await answer(await store.runs.find(run.id)), 200)
       },
     )
     .openapi(
@@ -179,35 +158,12 @@ export function runsApi(app: App) {
         responses: { 200: body(Run), ...PROBLEMS },
       }),
       async (c) => {
-        const row = await find(c.req.valid('param').id)
-        if (MOVING.includes(row.state))
-          throw new Refusal(409, { code: 'run-not-over', message: 'The run is not over yet; inspect it when the sheet is out.' })
+        const run = await store.runs.find(c.req.valid('param').id)
         const inspection = c.req.valid('json')
-        const before = row.inspection
-        const ended = row.state === 'drying' || row.state === 'inspect' || row.state === 'done'
-        // Learnt first: a server stopped here has the offset and an inspection still to be entered, never one without the other.
-        row.set({ inspection })
-        await learnOffset(models, row)
-        await row.update({
-          inspection,
-          state: ended ? 'done' : row.state,
-          searchText: `${row.searchText.split(' ¦ ')[0]} ¦ ${[inspection.verdict, ...inspection.faults, inspection.note].join(' ')}`,
-        })
-        // The pairing learns from the verdict; a corrected verdict first takes the old one back.
-        const pairing = await models.pairings.findByPk(`${row.printerId}-${row.plate.setup?.paper.id}`)
-        if (pairing) {
-          const count = (verdict: string | undefined, is: string) => Number(verdict === is)
-          await pairing.update({
-            good: pairing.good + count(inspection.verdict, 'right') - count(before?.verdict, 'right'),
-            bad: pairing.bad + count(inspection.verdict, 'wasted') - count(before?.verdict, 'wasted'),
-          })
-        }
-        if (ended) await models.jobs.update({ state: inspection.verdict === 'wasted' ? 'failed' : 'done' }, { where: { id: row.jobId } })
-        // The round is over: the next print begins its loading steps afresh.
-        await models.ticks.destroy({ where: { jobId: row.jobId } })
-        events.tell({ what: 'run', id: row.id })
-        events.tell({ what: 'job', id: row.jobId })
-        return c.json(runDto(row, await titleOf(row.jobId)), 200)
+        const inspected = await store.act((act) => inspect(act, run.id, inspection))
+        events.tell({ what: 'run', id: run.id })
+        events.tell({ what: 'job', id: run.jobId })
+        return c.json(await answer(inspected), 200)
       },
     )
 }

@@ -10,28 +10,19 @@ import { decode, encode, groupOf, IppError, v } from '../../core/wire/ipp/messag
 import { OPERATION } from '../../core/wire/ipp/tags.ts'
 import { readTicketAttributes, ticketAttributes } from '../../core/wire/ipp/ticket-attributes.ts'
 import type { App } from '../app-context.ts'
-import type { Row, SetupRow } from '../db/models.ts'
 import { missing, Refusal } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
-import { jobDto } from './rows.ts'
+import { jobDto } from '../store/jobs.ts'
+import type { SetupRow } from '../store/setups.ts'
 import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
 
 const List = z.array(SavedSetupSchema)
 
-/** Runs looked through for the last good one of a paper on a printer. */
-const LOOKED_THROUGH = 60
-
 /** Plates kept under a name, and plates handed on as tickets. */
 export function setupsApi(app: App) {
-  const { models, events } = app
-  const findJob = async (id: number) => {
-    const row = await models.jobs.findByPk(id)
-    if (!row) throw missing('job', id)
-    return row
-  }
+  const { store, events } = app
   const frozen = async (id: number) => {
-    const job = await findJob(id)
-    const studio = await readStudio(models)
+    const job = await store.jobs.find(id)
+    const studio = await store.studio()
     const plate = resolve(job.brief, studio, job.pins)
     if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no complete set-up yet.' })
     return { job, studio, plate, setup: plate.setup }
@@ -39,15 +30,10 @@ export function setupsApi(app: App) {
   const lastGoodOf = async ({ plate }: SetupRow): Promise<SavedSetup['lastGood']> => {
     const { setup } = plate
     if (!setup) return null
-    const rows = await models.runs.findAll({
-      where: { printerId: setup.printer.id, state: 'done' },
-      order: [['id', 'DESC']],
-      limit: LOOKED_THROUGH,
-    })
-    const good = rows.find((r) => r.inspection?.verdict === 'right' && r.plate.setup?.paper.id === setup.paper.id)
+    const good = await store.runs.lastGood(setup.printer.id, setup.paper.id)
     return good ? { runId: good.id, differs: differsFrom(plate, good.plate) } : null
   }
-  const dto = async (row: Row<SetupRow>, studio: Studio): Promise<SavedSetup> => ({
+  const dto = async (row: SetupRow, studio: Studio): Promise<SavedSetup> => ({
     id: row.id,
     name: row.name,
     printerId: row.printerId,
@@ -61,8 +47,8 @@ export function setupsApi(app: App) {
     lastGood: await lastGoodOf(row),
   })
   const list = async (printerId: string) => {
-    const studio = await readStudio(models)
-    const rows = await models.setups.findAll({ where: { printerId }, order: [['id', 'DESC']], limit: 100 })
+    const studio = await store.studio()
+    const rows = await store.setups.list(printerId)
     return Promise.all(rows.map((row) => dto(row, studio)))
   }
   return router()
@@ -89,14 +75,7 @@ export function setupsApi(app: App) {
         const { name } = c.req.valid('json')
         const printer = studio.printers.find((p) => p.id === setup.printer.id)
         if (!printer) throw missing('printer', setup.printer.id)
-        if (await models.setups.findOne({ where: { name, printerId: printer.id } }))
-          throw new Refusal(409, {
-            code: 'name-taken',
-            field: 'name',
-            value: name,
-            message: `${printer.name} has a set-up of this name already. Take another name, or remove that one.`,
-          })
-        const row = await models.setups.create({ name, printerId: printer.id, jobId: job.id, plate, printer })
+        const row = await store.act((act) => act.setups.add({ name, printerId: printer.id, jobId: job.id, plate, printer }))
         events.tell({ what: 'studio', id: printer.id })
         return c.json(await dto(row, studio), 201)
       },
@@ -111,9 +90,7 @@ export function setupsApi(app: App) {
       }),
       async (c) => {
         const { id } = c.req.valid('param')
-        const row = await models.setups.findByPk(id)
-        if (!row) throw missing('set-up', id)
-        await row.destroy()
+        const row = await store.setups.remove(id)
         events.tell({ what: 'studio', id: row.printerId })
         return c.json(await list(row.printerId), 200)
       },
@@ -133,13 +110,10 @@ export function setupsApi(app: App) {
         // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
         const picture = pictureIn(itemOf(plate.brief))
         const known = picture !== null && app.files.has(picture.hash) ? picture : null
-        const row = await models.jobs.create({
+        const row = await store.jobs.add({
           title: job.title,
-          state: 'setup',
           brief: known === picture ? plate.brief : withItem(plate.brief, withPicture(known)),
           pins: pinsOf(plate),
-          version: 1,
-          archived: false,
         })
         events.tell({ what: 'job', id: row.id })
         return c.json(jobDto(row), 201)

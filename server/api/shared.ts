@@ -1,9 +1,10 @@
 import { OpenAPIHono, z } from '@hono/zod-openapi'
 import { HTTPException } from 'hono/http-exception'
-import { ConnectionError, DatabaseError, OptimisticLockError } from 'sequelize'
+import { ConnectionError, DatabaseError } from 'sequelize'
 import { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
+import { ChangedMeanwhile } from '../store/table.ts'
 
 /** An answer body as OpenAPI describes it. */
 export const body = <T extends z.ZodType>(schema: T, description = 'Done') => ({ description, content: { 'application/json': { schema } } })
@@ -60,7 +61,7 @@ export function router() {
 /** Turns whatever was thrown into an answer. */
 export function problemOf(error: unknown): { status: number; problem: z.infer<typeof ProblemSchema> } {
   if (error instanceof Refusal) return { status: error.status, problem: error.problem }
-  if (error instanceof OptimisticLockError)
+  if (error instanceof ChangedMeanwhile)
     return { status: 409, problem: { code: 'changed-meanwhile', message: 'Somebody else changed this meanwhile. Look at it again.' } }
   if (error instanceof z.ZodError)
     return {

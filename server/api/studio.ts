@@ -1,22 +1,17 @@
 import { createRoute, z } from '@hono/zod-openapi'
-import { HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
+import { type HouseRules, HouseRulesSchema, RuleChangeSchema } from '../../core/things/studio/house-rules.ts'
 import { StudioSchema } from '../../core/things/studio/studio.ts'
 import { HandSchema, MachineStateSchema } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'
 import { missing } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
 import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const LoadedEdit = z.object({ pathId: z.string().max(60), lotId: z.string().max(60).nullable(), remaining: z.number().int().nonnegative() })
 
 export function studioApi(app: App) {
-  const { models, events } = app
-  const printer = async (id: string) => {
-    const row = await models.printers.findByPk(id)
-    if (!row) throw missing('printer', id)
-    return row.record
-  }
+  const { store, events } = app
+  const printer = async (id: string) => (await store.printers.find(id)).printer
   return router()
     .openapi(
       createRoute({
@@ -25,19 +20,19 @@ export function studioApi(app: App) {
         summary: 'Printers, papers, lots, profiles, pairings, what is loaded, house rules',
         responses: { 200: body(StudioSchema.meta({ id: 'Studio' })) },
       }),
-      async (c) => c.json(await readStudio(models), 200),
+      async (c) => c.json(await store.studio(), 200),
     )
     .openapi(
       createRoute({
-        method: 'put',
+        method: 'patch',
         path: '/studio/rules',
-        summary: 'Set the house rules',
-        request: takes(HouseRulesSchema),
+        summary: 'Set house rules; those that are left out stay as they are',
+        request: takes(RuleChangeSchema),
         responses: { 200: body(HouseRulesSchema), ...PROBLEMS },
       }),
       async (c) => {
-        const rules = c.req.valid('json')
-        await models.rules.upsert({ id: 'house', record: rules })
+        const change = c.req.valid('json') as Partial<HouseRules>
+        const rules = await store.act((act) => act.rules.change(change))
         events.tell({ what: 'studio', id: 'rules' })
         return c.json(rules, 200)
       },
@@ -54,14 +49,8 @@ export function studioApi(app: App) {
         const record = await printer(c.req.valid('param').id)
         const edit = c.req.valid('json')
         if (!record.paths.some((p) => p.id === edit.pathId)) throw missing('path', edit.pathId)
-        if (edit.lotId !== null && !(await models.lots.findByPk(edit.lotId))) throw missing('lot', edit.lotId)
-        await models.loaded.upsert({
-          id: `${record.id} ${edit.pathId}`,
-          printerId: record.id,
-          pathId: edit.pathId,
-          lotId: edit.lotId,
-          remaining: edit.lotId === null ? 0 : edit.remaining,
-        })
+        if (edit.lotId !== null) await store.lots.find(edit.lotId)
+        await store.lots.load(record.id, edit.pathId, edit.lotId, edit.remaining)
         events.tell({ what: 'studio', id: record.id })
         return c.json(edit, 200)
       },
@@ -91,20 +80,20 @@ export function studioApi(app: App) {
         const record = await printer(c.req.valid('param').id)
         const act = c.req.valid('json')
         if (act.act !== 'load') return c.json(MachineStateSchema.parse(await hands(record.address, act)), 200)
-        const lot = act.lotId === null ? null : await models.lots.findByPk(act.lotId)
-        const paper = lot ? await models.papers.findByPk(lot.paperId) : null
-        if (act.lotId !== null && (!lot || !paper)) throw missing('lot', act.lotId)
+        const lot = act.lotId === null ? null : await store.lots.find(act.lotId)
+        const paper = lot && (await store.papers.find(lot.paperId))
+        if (lot && !paper) throw missing('paper', lot.paperId)
         const sheet =
           lot && paper
             ? {
                 lotId: lot.id,
-                paperName: paper.record.name,
-                coating: paper.record.surface,
-                white: paper.record.white,
-                thickness: paper.record.thickness,
-                width: Number(lot.measuredWidth),
-                length: Number(lot.measuredLength),
-                spread: Number(lot.spread),
+                paperName: paper.name,
+                coating: paper.surface,
+                white: paper.white,
+                thickness: paper.thickness,
+                width: lot.measured.width,
+                length: lot.measured.length,
+                spread: lot.spread,
                 form: lot.form,
                 wrongSide: act.wrongSide ?? false,
                 printed: act.printed ?? false,

@@ -9,19 +9,17 @@ import { TARGET } from '../../core/work/target/target.ts'
 import type { App } from '../app-context.ts'
 import { targetPdf, targetPng, targetTiff } from '../documents/target.ts'
 import { takePicture } from '../pictures/take-picture.ts'
-import { missing } from '../problems.ts'
+import { jobDto } from '../store/jobs.ts'
 import { composeStripSheets, StripsAskedSchema } from '../strips/strip-sheets.ts'
-import { readStudio } from '../studio/read-studio.ts'
-import { jobDto } from './rows.ts'
 import { body, IdParam, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const ChoiceSchema = TestedSchema.omit({ on: true })
 
 /** Sheets that try something out: test strips, and the tone and colour target. */
 export function testSheetsApi(app: App) {
-  const { models, events } = app
+  const { store, events } = app
   const add = async (title: string, brief: Brief, pins: Pins) => {
-    const row = await models.jobs.create({ title: title.slice(0, 120), state: 'setup', brief, pins, version: 1, archived: false })
+    const row = await store.jobs.add({ title, brief, pins })
     events.tell({ what: 'job', id: row.id })
     return jobDto(row)
   }
@@ -37,8 +35,7 @@ export function testSheetsApi(app: App) {
       async (c) => {
         const { id } = c.req.valid('param')
         const asked = c.req.valid('json')
-        const job = await models.jobs.findByPk(id)
-        if (!job) throw missing('job', String(id))
+        const job = await store.jobs.find(id)
         const made = []
         for (const { title, brief, pins } of await composeStripSheets(app, job, asked)) made.push(await add(title, brief, pins))
         return c.json(made, 201)
@@ -54,10 +51,8 @@ export function testSheetsApi(app: App) {
       }),
       async (c) => {
         const { id } = c.req.valid('param')
-        const row = await models.pairings.findByPk(id)
-        if (!row) throw missing('pairing', id)
         const choice = c.req.valid('json')
-        await row.update({ tested: choice && { ...choice, on: new Date().toISOString().slice(0, 10) } })
+        await store.pairings.tested(id, choice && { ...choice, on: new Date().toISOString().slice(0, 10) })
         events.tell({ what: 'studio', id })
         return c.json({ recorded: true }, 200)
       },
@@ -72,7 +67,7 @@ export function testSheetsApi(app: App) {
       }),
       async (c) => {
         const { paperId, printerId } = c.req.valid('json')
-        const studio = await readStudio(models)
+        const studio = await store.studio()
         const picture = await takePicture(app, Readable.from([await targetPng()]), 'Tone and colour target.png')
         const brief = briefOf({
           picture,

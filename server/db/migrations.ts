@@ -1,4 +1,4 @@
-import type { QueryInterface, Sequelize } from 'sequelize'
+import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 
 const TIMES = 'created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3), updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
@@ -7,7 +7,7 @@ const TABLE_END = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode
 const table = (name: string, columns: string) => `CREATE TABLE IF NOT EXISTS ${name} (${columns}, ${TIMES}) ${TABLE_END}`
 
 /** Each migration is one list of statements; names sort in the order they were written. */
-const MIGRATIONS: { name: string; up: string[] }[] = [
+const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void>))[] }[] = [
   {
     name: '0001-first-tables',
     up: [
@@ -95,7 +95,55 @@ const MIGRATIONS: { name: string; up: string[] }[] = [
       "UPDATE runs SET path_id = JSON_VALUE(plate, '$.setup.path.id') WHERE path_id IS NULL",
     ],
   },
+  {
+    // Every record belongs to a studio and has a version; how a machine is right now is a record of its own.
+    name: '0008-studios-and-machines',
+    up: [
+      ...['pictures', 'papers', 'lots', 'profiles', 'pairings', 'rules'].flatMap((of) => [
+        `ALTER TABLE ${of} ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST, ADD COLUMN IF NOT EXISTS version INT NOT NULL DEFAULT 1`,
+        `ALTER TABLE ${of} DROP PRIMARY KEY, ADD PRIMARY KEY (studio, id)`,
+      ]),
+      "ALTER TABLE printers ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST",
+      'ALTER TABLE printers DROP PRIMARY KEY, ADD PRIMARY KEY (studio, id)',
+      'ALTER TABLE profiles DROP INDEX hash, ADD UNIQUE KEY profiles_by_hash (studio, hash)',
+      ...['jobs', 'runs', 'setups', 'profile_checks'].map(
+        (of) =>
+          `ALTER TABLE ${of} ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST, ADD KEY IF NOT EXISTS ${of}_by_studio (studio)`,
+      ),
+      ...['ticks', 'readings'].map((of) => `ALTER TABLE ${of} ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST`),
+      'ALTER TABLE ticks DROP PRIMARY KEY, ADD PRIMARY KEY (studio, job_id, step_id)',
+      'ALTER TABLE readings ADD COLUMN IF NOT EXISTS version INT NOT NULL DEFAULT 1, DROP PRIMARY KEY, ADD PRIMARY KEY (studio, job_id, place, setting)',
+      "ALTER TABLE offsets ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST, ADD COLUMN IF NOT EXISTS version INT NOT NULL DEFAULT 1",
+      'ALTER TABLE offsets DROP PRIMARY KEY, ADD PRIMARY KEY (studio, run_id)',
+      "ALTER TABLE loaded ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST, ADD COLUMN IF NOT EXISTS version INT NOT NULL DEFAULT 1",
+      'ALTER TABLE loaded DROP PRIMARY KEY, DROP COLUMN IF EXISTS id, ADD PRIMARY KEY (studio, printer_id, path_id)',
+      table(
+        'machines',
+        "studio VARCHAR(40) NOT NULL DEFAULT 'main', printer_id VARCHAR(60) NOT NULL, state LONGTEXT NOT NULL, version INT NOT NULL DEFAULT 1, PRIMARY KEY (studio, printer_id)",
+      ),
+      machinesFromRecords,
+    ],
+  },
 ]
+
+/** Until then inks, the black that is in, overspray and service stood in the printer's record. */
+async function machinesFromRecords(db: Sequelize): Promise<void> {
+  const rows = await db.query<{ studio: string; id: string; record: string }>('SELECT studio, id, record FROM printers', {
+    type: QueryTypes.SELECT,
+  })
+  for (const { studio, id, record } of rows) {
+    const { inks = [], black, overspray, paths = [] } = JSON.parse(record)
+    const state = {
+      inks: Object.fromEntries(inks.map((ink: { id: string; millilitres: number }) => [ink.id, ink.millilitres])),
+      black: black?.installed ?? 'both',
+      oversprayed: overspray?.since ?? 0,
+      serviced: Object.fromEntries(paths.map((path: { id: string; serviced?: string | null }) => [path.id, path.serviced ?? null])),
+    }
+    await db.query('INSERT IGNORE INTO machines (studio, printer_id, state) VALUES (:studio, :id, :state)', {
+      replacements: { studio, id, state: JSON.stringify(state) },
+    })
+  }
+}
 
 /** Brings the tables up to date; safe to call at every start. */
 export async function migrate(db: Sequelize): Promise<void> {
@@ -103,7 +151,7 @@ export async function migrate(db: Sequelize): Promise<void> {
     migrations: MIGRATIONS.map(({ name, up }) => ({
       name,
       up: async () => {
-        for (const statement of up) await db.query(statement)
+        for (const step of up) await (typeof step === 'string' ? db.query(step) : step(db))
       },
     })),
     context: db.getQueryInterface(),

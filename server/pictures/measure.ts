@@ -1,26 +1,26 @@
 import { randomUUID } from 'node:crypto'
 import type { Measures } from '../../core/color/measure/measures.ts'
+import type { Picture } from '../../core/things/brief/picture.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
-import type { PictureRow, Row } from '../db/models.ts'
 import { Refusal } from '../problems.ts'
 
 /** Measures kept in memory: they follow from files that never change. */
 const KEPT = 2000
 
 /** Answers what a picture becomes on a paper; counts a picture's colours once and keeps the count with it. */
-export function createMeasurer({ files, pool, models }: Pick<App, 'files' | 'pool' | 'models'>) {
+export function createMeasurer({ files, pool, store }: Pick<App, 'files' | 'pool' | 'store'>) {
   const known = new Map<string, Promise<Measures>>()
   const counting = new Map<string, Promise<string>>()
 
-  const countOf = (row: Row<PictureRow>): Promise<string> => {
-    const { colours, width, height, channels } = row.facts
+  const countOf = (picture: Picture): Promise<string> => {
+    const { id, colours, width, height, channels } = picture
     if (colours && files.has(colours)) return Promise.resolve(colours)
-    const under = counting.get(row.id)
+    const under = counting.get(id)
     if (under) return under
     const work = pool
       .countPicture({
-        picture: files.pathOf(row.hash),
+        picture: files.pathOf(picture.hash),
         width,
         height,
         channels,
@@ -28,18 +28,18 @@ export function createMeasurer({ files, pool, models }: Pick<App, 'files' | 'poo
       })
       .then((bytes) => files.takeBytes(bytes, LIMITS.profileBytes))
       .then(async ({ hash }) => {
-        await models.pictures.update({ facts: { ...row.facts, colours: hash } }, { where: { id: row.id } })
+        await store.pictures.counted(id, hash)
         return hash
       })
-      .finally(() => counting.delete(row.id))
-    counting.set(row.id, work)
+      .finally(() => counting.delete(id))
+    counting.set(id, work)
     return work
   }
 
-  return async (row: Row<PictureRow>, profileHash: string): Promise<Measures> => {
-    const { channels, profileHash: own } = row.facts
+  return async (picture: Picture, profileHash: string): Promise<Measures> => {
+    const { channels, profileHash: own } = picture
     const source = channels === 'rgb' && own && files.has(own) ? own : null
-    const count = await countOf(row)
+    const count = await countOf(picture)
     const key = `${count} ${source} ${profileHash}`
     const held = known.get(key)
     if (held) return held

@@ -9,7 +9,7 @@ import { Refusal } from '../problems.ts'
 
 /** Streams a picture into the store, reads it to its end, and keeps its facts. Refuses what is not a whole picture. */
 export async function takePicture(
-  app: Pick<App, 'files' | 'pool' | 'models'>,
+  app: Pick<App, 'files' | 'pool' | 'store'>,
   source: Readable,
   name: string,
   demo = false,
@@ -19,8 +19,7 @@ export async function takePicture(
   try {
     const seen = await app.pool.inspectPicture({ file: app.files.pathOf(hash), previewFile, maxPixels: LIMITS.pixels })
     if (!seen.ok) {
-      const used = await app.models.pictures.count({ where: { hash } })
-      if (used === 0) await rm(app.files.pathOf(hash), { force: true })
+      if (!(await app.store.pictures.usesFile(hash))) await rm(app.files.pathOf(hash), { force: true })
       throw new Refusal(422, {
         code: seen.code,
         field: 'picture',
@@ -47,7 +46,7 @@ export async function takePicture(
       colours: '',
       content: seen.content,
     }
-    await app.models.pictures.create({ id: facts.id, hash, name, facts, demo })
+    await app.store.pictures.add(facts, demo)
     return facts
   } finally {
     await rm(previewFile, { force: true })

@@ -1,5 +1,5 @@
-import type { Models } from '../db/models.ts'
 import { log } from '../log.ts'
+import type { Store } from '../store/store.ts'
 import type { Note, Run } from './run-row.ts'
 
 /** Longest single timer; a drying time beyond it is looked at again. */
@@ -9,17 +9,17 @@ const DRY = 'It is dry. Measure it and say how it came out.'
 /** Says when prints are dry. The time is the run's own, so a restart changes nothing. */
 export class Drying {
   private readonly timers = new Map<number, NodeJS.Timeout>()
-  private readonly models: Models
+  private readonly store: Store
   private readonly note: Note
 
-  constructor(models: Models, note: Note) {
-    this.models = models
+  constructor(store: Store, note: Note) {
+    this.store = store
     this.note = note
   }
 
   /** Takes up every print that dries. */
   async resume(): Promise<void> {
-    for (const run of await this.models.runs.findAll({ where: { state: 'drying' } })) this.watch(run)
+    for (const run of await this.store.runs.drying()) this.watch(run)
   }
 
   watch(run: Run): void {
@@ -31,7 +31,7 @@ export class Drying {
 
   private async look(id: number): Promise<void> {
     this.timers.delete(id)
-    const run = await this.models.runs.findByPk(id)
+    const run = await this.store.runs.tryFind(id)
     if (run?.state !== 'drying') return
     if ((run.dryUntil?.getTime() ?? 0) > Date.now()) return this.watch(run)
     await this.note(run, { state: 'inspect', message: DRY })

@@ -1,5 +1,6 @@
 import { mm } from '../../core/things/length/length.ts'
-import { DELIVERED, type Job, MOVING, type Run } from '../../core/wire/api/dto.ts'
+import type { Job, Run } from '../../core/wire/api/dto.ts'
+import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { call, until } from '../testing/client.ts'
 import { hand, job, jobsAt, killServer, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'

@@ -1,6 +1,7 @@
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import { DELIVERED, type Job, MOVING, type Run, type Tick } from '../../core/wire/api/dto.ts'
+import type { Job, Run, Tick } from '../../core/wire/api/dto.ts'
+import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { call, raw, until } from '../testing/client.ts'
 import { finish, hand, job, print, runOf, sentAs } from '../testing/jobs.ts'
 

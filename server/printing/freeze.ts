@@ -1,25 +1,17 @@
 import type { z } from 'zod'
 import { type Plate, sideOf } from '../../core/plate/resolve/plate.ts'
-import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { PrintRequestSchema } from '../../core/wire/api/dto.ts'
-import type { App } from '../app-context.ts'
-import type { JobRow } from '../db/models.ts'
 import { Refusal } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
+import type { Act } from '../store/store.ts'
 
 /** Findings nobody may print in spite of: there would be nothing to send. */
 const FINAL = new Set(['picture-missing', 'nothing-possible', 'pin-lost'])
 
 /**
- * Resolves the job against the stored studio and checks that this is the plate the operator saw.
+ * Holds a plate of the stored studio against the one the operator saw.
  * Refuses with 409 when the studio decides otherwise by now, with 422 when a stop finding stands.
  */
-export async function freezePlate(
-  app: Pick<App, 'models'>,
-  job: Pick<JobRow, 'brief' | 'pins'>,
-  asked: z.infer<typeof PrintRequestSchema>,
-): Promise<Plate> {
-  const plate = resolve(job.brief, await readStudio(app.models), job.pins)
+export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequestSchema>, 'decisions' | 'despite'>): void {
   const changed = plate.decisions.filter((d) => asked.decisions[d.key] !== d.value)
   if (changed.length > 0) {
     throw new Refusal(409, {
@@ -35,7 +27,6 @@ export async function freezePlate(
       field: stop?.id ?? 'plate',
       message: stop ? `${stop.title}: ${stop.says}` : 'Nothing has been decided yet.',
     })
-  return plate
 }
 
 /** Said when the first side is still wet; an operator may print in spite of it. */
@@ -45,11 +36,8 @@ const STILL_DRYING = 'still-drying'
  * The plate of the second side: the very one the first side was printed with.
  * Refuses with 409 when no first side has been delivered, or while it dries.
  */
-export async function plateForBack(app: Pick<App, 'models'>, jobId: number, despite: readonly string[]): Promise<Plate> {
-  const front = await app.models.runs.findOne({
-    where: { jobId, side: 'front', state: ['drying', 'inspect', 'done'] },
-    order: [['id', 'DESC']],
-  })
+export async function plateForBack(store: Act, jobId: number, despite: readonly string[]): Promise<Plate> {
+  const front = await store.runs.lastFront(jobId)
   if (!front || !sideOf(front.plate, 'back'))
     throw new Refusal(409, {
       code: 'no-first-side',

@@ -3,7 +3,7 @@ import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../core/things/brief/brief.ts'
 import { pictureIn } from '../../core/things/brief/item.ts'
 import { LIMITS } from '../config.ts'
-import type { FileStore } from '../store/files.ts'
+import type { FileStore } from '../files/files.ts'
 import type { PageTask } from '../workers/page-rows.ts'
 
 /** What a page is made from: the picture, the profiles of a plate, and how colour is rendered. The plate has a set-up. */

@@ -1,20 +1,22 @@
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { sheetsToLoad } from '../../core/work/loading/put-in.ts'
 import { loadingSteps } from '../../core/work/loading/steps.ts'
-import type { App } from '../app-context.ts'
-import type { JobRow } from '../db/models.ts'
-import { readStudio } from '../studio/read-studio.ts'
+import type { JobRow } from '../store/jobs.ts'
+import type { Act } from '../store/store.ts'
 
-/** When the step that puts the paper in is ticked, the path is recorded to hold it: lot, and sheets or roll left. */
-export async function recordLoading({ models, events }: App, job: JobRow, stepId: string): Promise<void> {
-  const studio = await readStudio(models)
+/**
+ * When the step that puts the paper in is ticked, the path is recorded to hold it: lot, and sheets or roll left. Answers
+ * with the printer it is in, or null when nothing was put in.
+ */
+export async function recordLoading(act: Act, job: JobRow, stepId: string): Promise<string | null> {
+  const studio = await act.studio()
   const plate = resolve(job.brief, studio, job.pins)
   const { setup } = plate
-  if (!setup || !loadingSteps(plate, job.brief.unit, studio).some((s) => s.id === stepId && s.loads)) return
+  if (!setup || !loadingSteps(plate, job.brief.unit, studio).some((s) => s.id === stepId && s.loads)) return null
   const { lot, path, printer } = setup
   // A cut sheet has no lot of its own until the cut is booked.
-  if (!(await models.lots.findByPk(lot.id))) return
+  if (!studio.lots.some((l) => l.id === lot.id)) return null
   const remaining = lot.form === 'roll' ? lot.stock : Math.min(lot.stock, sheetsToLoad({ plate, path, setup }))
-  await models.loaded.upsert({ id: `${printer.id} ${path.id}`, printerId: printer.id, pathId: path.id, lotId: lot.id, remaining })
-  events.tell({ what: 'studio', id: printer.id })
+  await act.lots.load(printer.id, path.id, lot.id, remaining)
+  return printer.id
 }

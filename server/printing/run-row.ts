@@ -1,10 +1,10 @@
-import type { Row as ModelRow, RunRow } from '../db/models.ts'
+import type { RunChange, RunRow } from '../store/runs.ts'
 
 /** A run as the parts of the runner hand it to each other. */
-export type Run = ModelRow<RunRow>
+export type Run = RunRow
 
 /** Writes a step of a run down before the next is taken, and tells whoever looks. */
-export type Note = (run: Run, change: Partial<RunRow>) => Promise<void>
+export type Note = (run: Run, change: RunChange) => Promise<void>
 
 /** Name under which a run is known at the printer; unique, so that a restarted server finds what it had sent. */
 export const nameAtPrinter = (run: RunRow): string => `arch-plate-run-${run.id}-${run.jobId}`

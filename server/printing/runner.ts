@@ -1,13 +1,14 @@
 import { sideOf } from '../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../core/things/brief/brief.ts'
-import { MOVING, type RunState } from '../../core/wire/api/dto.ts'
 import { isLocal } from '../../core/wire/ipp/address.ts'
 import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
+import { jobStateOf, MOVING, type RunState } from '../../core/work/runs/states.ts'
 import { LIMITS } from '../config.ts'
-import type { JobRow, Models, RunRow } from '../db/models.ts'
 import type { Events } from '../events.ts'
+import type { FileStore } from '../files/files.ts'
 import { log } from '../log.ts'
-import type { FileStore } from '../store/files.ts'
+import type { RunChange } from '../store/runs.ts'
+import type { Store } from '../store/store.ts'
 import type { Pool } from '../workers/pool.ts'
 import { account, recordInks } from './account.ts'
 import { Drying } from './drying.ts'
@@ -22,7 +23,7 @@ const POLL = 300
 const AWAY_POLL = 1500
 
 interface Parts {
-  models: Models
+  store: Store
   files: FileStore
   pool: Pool
   events: Events
@@ -45,14 +46,13 @@ export class Runner {
     this.parts = parts
     const note: Note = (run, change) => this.note(run, change)
     this.pages = new Pages(parts.files, parts.pool)
-    this.sender = new Sender(parts.models, this.pages, note)
-    this.drying = new Drying(parts.models, note)
+    this.sender = new Sender(parts.store, this.pages, note)
+    this.drying = new Drying(parts.store, note)
   }
 
   /** Takes up every run that was under way when the server stopped. */
   async resume(): Promise<void> {
-    const { runs } = this.parts.models
-    for (const run of await runs.findAll({ where: { state: [...MOVING], how: 'sent' } })) this.start(run.id)
+    for (const run of await this.parts.store.runs.moving()) this.start(run.id)
     await this.drying.resume()
   }
 
@@ -116,36 +116,29 @@ export class Runner {
     if (run.state === 'waiting') await this.note(run, { state: 'printing', reason: null, message: 'Going on.' })
   }
 
-  private async note(run: Run, change: Partial<RunRow>): Promise<void> {
-    const fresh = await this.parts.models.runs.findByPk(run.id, { attributes: ['state'] })
-    if (fresh && !MOVING.includes(fresh.state) && change.state !== undefined && MOVING.includes(change.state)) {
-      run.setDataValue('state', fresh.state)
+  /** Writes a step down, with what the job has come to by it. A run that is over meanwhile stays over. */
+  private async note(run: Run, change: RunChange): Promise<void> {
+    const { store, events } = this.parts
+    const noted = await store.act(async (act) => {
+      const now = await act.runs.hold(run.id)
+      if (!MOVING.includes(now.state) && change.state !== undefined && MOVING.includes(change.state)) return null
+      const next = await act.runs.change(now, change)
+      if (change.state) await act.jobs.stands(run.jobId, jobStateOf(next.state))
+      return next
+    })
+    if (!noted) {
+      run.state = (await store.runs.stateOf(run.id)) ?? run.state
       return
     }
-    await run.update(change)
-    if (change.state) await this.noteJob(run)
-    this.parts.events.tell({ what: 'run', id: run.id })
-  }
-
-  private async noteJob(run: RunRow): Promise<void> {
-    const state: JobRow['state'] =
-      run.state === 'inspect' || run.state === 'drying'
-        ? 'inspect'
-        : run.state === 'failed'
-          ? 'failed'
-          : run.state === 'cancelled'
-            ? 'setup'
-            : run.state === 'done'
-              ? 'done'
-              : 'printing'
-    await this.parts.models.jobs.update({ state }, { where: { id: run.jobId } })
-    this.parts.events.tell({ what: 'job', id: run.jobId })
+    Object.assign(run, change, { version: noted.version })
+    if (change.state) events.tell({ what: 'job', id: run.jobId })
+    events.tell({ what: 'run', id: run.id })
   }
 
   private async drive(id: number): Promise<void> {
     while (!this.closing) {
       try {
-        const run = await this.parts.models.runs.findByPk(id)
+        const run = await this.parts.store.runs.tryFind(id)
         if (!run || !MOVING.includes(run.state)) return
         await this.step(run)
       } catch (error) {
@@ -162,13 +155,13 @@ export class Runner {
 
   private async away(id: number, error: unknown): Promise<void> {
     if (!(error instanceof Unreachable)) return
-    const run = await this.parts.models.runs.findByPk(id).catch(() => null)
+    const run = await this.parts.store.runs.tryFind(id).catch(() => null)
     if (run && run.message !== error.message)
       await this.note(run, { message: error.message, reason: 'printer-away' }).catch(() => undefined)
   }
 
   private async fail(id: number, message: string): Promise<void> {
-    const run = await this.parts.models.runs.findByPk(id)
+    const run = await this.parts.store.runs.tryFind(id)
     if (run) await this.note(run, { state: 'failed', message: message.slice(0, 400), reason: null, finishedAt: new Date() })
   }
 
@@ -253,18 +246,23 @@ export class Runner {
   }
 
   /** Ends a run with what it used counted, and looks at the printer's ink. */
-  private async end(run: Run, change: Partial<RunRow> & { state: RunState; sheetsDelivered: number }): Promise<void> {
+  private async end(run: Run, change: RunChange & { state: RunState; sheetsDelivered: number }): Promise<void> {
     const { setup, address } = setupOf(run)
-    const { models, events } = this.parts
-    await account(models, run, { ...change, finishedAt: new Date() })
-    await this.noteJob(run)
+    const { store, events } = this.parts
+    const ended = await store.act(async (act) => {
+      const next = await account(act, await act.runs.hold(run.id), { ...change, finishedAt: new Date() })
+      await act.jobs.stands(run.jobId, jobStateOf(next.state))
+      return next
+    })
+    Object.assign(run, change, { finishedAt: ended.finishedAt, version: ended.version })
+    events.tell({ what: 'job', id: run.jobId })
     events.tell({ what: 'run', id: run.id })
     this.silence.forget(run.id)
     // Ink is worth knowing but not worth failing a finished run for; what was printed elsewhere says nothing of this printer.
     if (run.how === 'own') return
     await ipp
       .inkLevels(address)
-      .then((levels) => recordInks(models, setup.printer.id, levels))
+      .then((levels) => store.act((act) => recordInks(act, setup.printer.id, levels)))
       .catch((error) => log.warn({ err: error, run: run.id }, 'ink levels'))
     events.tell({ what: 'studio', id: setup.lot.id })
   }

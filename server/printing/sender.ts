@@ -1,9 +1,9 @@
-import type { RunState } from '../../core/wire/api/dto.ts'
 import { capabilitiesOf, type SentFormat, sendable } from '../../core/wire/ipp/capabilities.ts'
 import type { Attributes } from '../../core/wire/ipp/message.ts'
 import { jobAttributesFor } from '../../core/wire/ipp/plate-attributes.ts'
-import type { Models } from '../db/models.ts'
+import type { RunState } from '../../core/work/runs/states.ts'
 import { log } from '../log.ts'
+import type { Store } from '../store/store.ts'
 import { ipp, type PrinterJob, Refused } from './ipp-client.ts'
 import type { Pages } from './pages.ts'
 import { type Note, nameAtPrinter, type Run, setupOf } from './run-row.ts'
@@ -14,12 +14,12 @@ import { type Note, nameAtPrinter, type Run, setupOf } from './run-row.ts'
  * asked for a job of this run's name; one that forgets its jobs leaves the question to a person.
  */
 export class Sender {
-  private readonly models: Models
+  private readonly store: Store
   private readonly pages: Pages
   private readonly note: Note
 
-  constructor(models: Models, pages: Pages, note: Note) {
-    this.models = models
+  constructor(store: Store, pages: Pages, note: Note) {
+    this.store = store
     this.pages = pages
     this.note = note
   }
@@ -54,8 +54,8 @@ export class Sender {
     return this.note(run, { printerJob: job.id, state: 'printing', message: job.message || 'At the printer.' })
   }
 
-  private async stateOf(run: Run): Promise<RunState | undefined> {
-    return (await this.models.runs.findByPk(run.id, { attributes: ['state'] }))?.state
+  private stateOf(run: Run): Promise<RunState | null> {
+    return this.store.runs.stateOf(run.id)
   }
 
   private async inTwo(run: Run, known: PrinterJob | null, attributes: Attributes, format: SentFormat): Promise<PrinterJob | null> {

@@ -1,22 +1,22 @@
 import type { Readable } from 'node:stream'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
-import type { ProfileRow, Row } from '../db/models.ts'
 import { Refusal } from '../problems.ts'
+import type { ProfileRow } from '../store/profiles.ts'
 
 /** Takes profiles onto the shelf, and sees to it that every one of them has its facts. */
-export function createProfileShelf({ files, pool, models, events }: Pick<App, 'files' | 'pool' | 'models' | 'events'>) {
+export function createProfileShelf({ files, pool, store, events }: Pick<App, 'files' | 'pool' | 'store' | 'events'>) {
   return {
     /** Takes a profile in by its content; one that is on the shelf already is recognised. Refuses what cannot print. */
-    async take(source: Readable, fileName: string): Promise<{ row: Row<ProfileRow>; known: boolean }> {
+    async take(source: Readable, fileName: string): Promise<{ row: ProfileRow; known: boolean }> {
       const { hash } = await files.take(source, LIMITS.profileBytes, 'profile')
-      const known = await models.profiles.findOne({ where: { hash } })
+      const known = await store.profiles.byHash(hash)
       if (known) return { row: known, known: true }
       const read = await pool.readProfileFile({ file: files.pathOf(hash) })
       // The file stays: a picture that carries the same profile may refer to it.
       if (!read.ok) throw new Refusal(422, read.problem)
       const { description, facts } = read.value
-      const row = await models.profiles.create({
+      const row = await store.profiles.add({
         id: `profile-${hash.slice(0, 12)}`,
         hash,
         description,
@@ -28,17 +28,16 @@ export function createProfileShelf({ files, pool, models, events }: Pick<App, 'f
     },
 
     /** A row with its facts whole: one kept by an older version is read again, once. */
-    async withFacts(row: Row<ProfileRow>): Promise<Row<ProfileRow>> {
-      if (row.facts.silhouette || !files.has(row.hash)) return row
+    async withFacts(row: ProfileRow): Promise<ProfileRow> {
+      if (row.facts.silhouette.length > 0 || !files.has(row.hash)) return row
       const read = await pool.readProfileFile({ file: files.pathOf(row.hash) })
-      if (read.ok) await row.update({ facts: { ...read.value.facts, fileName: row.facts.fileName ?? '' } })
-      return row
+      return read.ok ? store.profiles.change(row, { facts: { ...read.value.facts, fileName: row.facts.fileName } }) : row
     },
 
     /** The small drawing of a profile's gamut, or nothing where its file is gone. */
     async silhouetteOf(id: string): Promise<number[]> {
-      const row = await models.profiles.findByPk(id)
-      return row ? ((await this.withFacts(row)).facts.silhouette ?? []) : []
+      const row = await store.profiles.tryFind(id)
+      return row ? (await this.withFacts(row)).facts.silhouette : []
     },
   }
 }

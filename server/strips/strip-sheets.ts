@@ -17,7 +17,6 @@ import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing, Refusal } from '../problems.ts'
-import { readStudio } from '../studio/read-studio.ts'
 
 /** What strips are to be made of, and on what. */
 export const StripsAskedSchema = z.object({
@@ -66,7 +65,7 @@ export async function composeStripSheets(
   asked: z.infer<typeof StripsAskedSchema>,
 ): Promise<StripSheetJob[]> {
   const { files, pool } = app
-  const studio = await readStudio(app.models)
+  const studio = await app.store.studio()
   const plate = resolve(job.brief, studio, job.pins)
   const { setup } = plate
   const front = sideOf(plate)

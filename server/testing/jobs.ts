@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import { DELIVERED, type Job, MOVING, type Run, type RunDetail, type RunState } from '../../core/wire/api/dto.ts'
+import type { Job, Run, RunDetail } from '../../core/wire/api/dto.ts'
+import { DELIVERED, MOVING, type RunState } from '../../core/work/runs/states.ts'
 import { call, put, until } from './client.ts'
 import { gradient } from './pictures.ts'
 

@@ -47,7 +47,7 @@ function PrinterEditor({ entry, studio }: { entry: Entry; studio: Studio }) {
     void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
   }
   const save = useMutation({
-    mutationFn: () => api<Entry>('PUT', `/printers/${draft.id}`, { version: entry.version, printer: draft }),
+    mutationFn: () => api<Entry>('PUT', `/printers/${draft.id}`, { version: entry.version, printer: draft, machine: form.machine }),
     onSuccess: () => {
       form.saved()
       refresh()

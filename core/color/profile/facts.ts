@@ -38,8 +38,11 @@ export const ProfileFactsSchema = z.object({
   black: lab,
   /** Cubic CIELAB units. */
   volume: z.number(),
-  /** Greatest chroma in each of 36 directions of hue, from 0° on. */
-  silhouette: z.array(z.number()).length(SILHOUETTE),
+  /** Greatest chroma in each of 36 directions of hue, from 0° on; empty until it has been worked out. */
+  silhouette: z
+    .array(z.number())
+    .refine((list) => list.length === 0 || list.length === SILHOUETTE)
+    .default([]),
 })
 export type ProfileFacts = z.output<typeof ProfileFactsSchema>
 

@@ -93,6 +93,10 @@ const shape: { [K in keyof Rules]: z.ZodDefault<z.ZodType<HouseRules[K]>> } = Ob
 )
 /** What a studio has never said, or what is younger than its record, is as usual. */
 export const HouseRulesSchema = z.object(shape)
+/** A change to the rules: what is left out stays. */
+export const RuleChangeSchema = z.strictObject(
+  Object.fromEntries(Object.entries(HOUSE_RULES).map(([key, { schema }]) => [key, (schema as z.ZodType).optional()])),
+)
 export const DEFAULT_RULES: HouseRules = HouseRulesSchema.parse({})
 
 /** What the everyday intent comes to on a surface: matte papers lean perceptual, gloss relative (common practice). */

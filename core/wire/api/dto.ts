@@ -7,10 +7,11 @@ import { PinsSchema } from '../../plate/decisions/registry.ts'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
 import { BriefSchema, BriefWishSchema } from '../../things/brief/brief.ts'
 import { PictureSchema } from '../../things/brief/picture.ts'
-import { MAX_LENGTH } from '../../things/length/length.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
 import { FAULT_IDS } from '../../work/faults/registry.ts'
+import { FoundFaultSchema, InspectionSchema } from '../../work/runs/inspection.ts'
+import { HOWS, JOB_STATES, RUN_STATES } from '../../work/runs/states.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
 
@@ -26,8 +27,6 @@ export const ProblemSchema = z.object({
   /** On a lost race: the newer version of what was to be changed. */
   current: z.unknown().optional(),
 })
-
-const JOB_STATES = ['setup', 'printing', 'inspect', 'done', 'failed'] as const
 
 export const JobSchema = z.object({
   id,
@@ -57,75 +56,6 @@ export const JobNewSchema = z.object({
   pictureId: z.string().max(60).nullable().optional(),
   brief: BriefWishSchema.optional(),
 })
-
-const RUN_STATES = ['queued', 'rendering', 'sending', 'waiting', 'printing', 'drying', 'inspect', 'done', 'failed', 'cancelled'] as const
-export type RunState = (typeof RUN_STATES)[number]
-/** A run that is on its way to the delivered sheet. */
-export const MOVING: readonly RunState[] = ['queued', 'rendering', 'sending', 'waiting', 'printing']
-/** A run whose sheets are there. */
-export const DELIVERED: readonly RunState[] = ['drying', 'inspect', 'done']
-
-/** Sent from here, or printed from a program of the operator's own. */
-export const HOWS = ['sent', 'own'] as const
-
-/** What went wrong in a run, as somebody found it. */
-export const FoundFaultSchema = z.object({
-  faultId: z.enum(FAULT_IDS),
-  causeId: z.string().max(60),
-  /** Sheets it spoilt. */
-  sheets: z.number().int().nonnegative(),
-  at: time,
-})
-export type FoundFault = z.infer<typeof FoundFaultSchema>
-
-/** Verdict on a print. */
-export const VERDICTS = ['right', 'usable', 'wasted'] as const
-
-/** Faults an operator can mark, in the words of the trade. */
-export const FAULTS = [
-  'off centre',
-  'clipped',
-  'white sliver',
-  'banding',
-  'head strike',
-  'roller marks',
-  'colour cast',
-  'too dark',
-  'too light',
-  'gloss differential',
-  'scratch',
-  'ink pooling',
-] as const
-
-const reading = z.number().int().nonnegative().max(MAX_LENGTH)
-const MarginReadingSchema = z.object({ leading: reading, trailing: reading, left: reading, right: reading })
-
-/** How the tone and colour target was read. */
-const TargetReadingSchema = z.object({
-  /** The first step above black that was told from it, 1…12, or null when none was. */
-  dark: z.number().int().min(1).max(12).nullable(),
-  /** The last step that was seen against the paper, 245…254, or null when none was. */
-  light: z.number().int().min(245).max(254).nullable(),
-  greysNeutral: z.boolean(),
-  colourSeparate: z.boolean(),
-  hairlinesWhole: z.boolean(),
-})
-export type TargetReading = z.infer<typeof TargetReadingSchema>
-
-export const InspectionSchema = z.object({
-  /** Measured borders, µm, or null where nothing was measured. */
-  margins: MarginReadingSchema.nullable(),
-  /** The left border read again beside the print's leading and its trailing end, µm: how much it turned. */
-  skew: z.object({ leading: reading, trailing: reading }).nullable().default(null),
-  /** Only on the target. */
-  target: TargetReadingSchema.nullable().default(null),
-  verdict: z.enum(VERDICTS),
-  faults: z.array(z.enum(FAULTS)).max(FAULTS.length),
-  note: z.string().max(5000),
-  sheetsUsed: z.number().int().nonnegative().max(10_000),
-  sheetsWasted: z.number().int().nonnegative().max(10_000),
-})
-export type Inspection = z.infer<typeof InspectionSchema>
 
 export const RunSchema = z.object({
   id,

@@ -1,9 +1,15 @@
 import { useMemo, useState } from 'react'
+import { machineChange } from '../../../core/things/printers/machine.ts'
 import { type Printer, PrinterSchema } from '../../../core/things/printers/printer.ts'
 
 export interface Entry {
   version: number
   printer: Printer
+}
+
+/** Entries as they are kept on this device, with what they were made from. */
+interface Kept extends Entry {
+  base?: Printer
 }
 
 type Tree = Record<string, unknown>
@@ -22,28 +28,32 @@ const look = (tree: unknown, keys: string[]): unknown => keys.reduce<unknown>((a
  */
 export function usePrinterDraft(entry: Entry) {
   const key = `unsaved-printer-${entry.printer.id}`
-  const [kept] = useState<Entry | null>(() => {
+  const [kept] = useState<Kept | null>(() => {
     try {
-      const stored = JSON.parse(localStorage.getItem(key) ?? 'null') as Entry | null
+      const stored = JSON.parse(localStorage.getItem(key) ?? 'null') as Kept | null
       return typeof stored?.printer === 'object' && Array.isArray(stored.printer?.paths) ? stored : null
     } catch {
       return null
     }
   })
   const [draft, setDraft] = useState<Printer>(kept?.printer ?? entry.printer)
+  // What the entries were made from: ink levels that a run notes meanwhile are no entries of ours.
+  const [base, setBase] = useState<Printer>(kept?.base ?? entry.printer)
   const errors = useMemo(() => {
     const read = PrinterSchema.safeParse(draft)
     return new Map(read.success ? [] : read.error.issues.map((issue) => [issue.path.join('.'), issue.message]))
   }, [draft])
-  const dirty = JSON.stringify(draft) !== JSON.stringify(entry.printer)
+  const dirty = JSON.stringify(draft) !== JSON.stringify(base)
   const keep = (printer: Printer) => {
     setDraft(printer)
-    localStorage.setItem(key, JSON.stringify({ version: entry.version, printer }))
+    localStorage.setItem(key, JSON.stringify({ version: entry.version, printer, base } satisfies Kept))
   }
   return {
     draft,
     errors,
     dirty,
+    /** What was entered of how the machine is: it goes beside the record, so that neither undoes what a run has noted. */
+    machine: machineChange(base, draft),
     /** Somebody else has saved the printer since these entries were made. */
     stale: dirty && kept !== null && kept.version !== entry.version,
     get: <T>(at: string) => look(draft, at.split('.')) as T,
@@ -53,6 +63,7 @@ export function usePrinterDraft(entry: Entry) {
     forget: () => {
       localStorage.removeItem(key)
       setDraft(entry.printer)
+      setBase(entry.printer)
     },
     saved: () => localStorage.removeItem(key),
   }

@@ -4,7 +4,8 @@ import { toast } from 'sonner'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
-import { FAULTS, type Inspection, type Run, type RunDetail, VERDICTS } from '../../../core/wire/api/dto.ts'
+import type { Run, RunDetail } from '../../../core/wire/api/dto.ts'
+import { type Inspection, SEEN_FAULTS, VERDICTS } from '../../../core/work/runs/inspection.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
@@ -172,7 +173,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         <fieldset>
           <legend className="font-semibold">Faults seen</legend>
           <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
-            {FAULTS.map((fault) => (
+            {SEEN_FAULTS.map((fault) => (
               <label key={fault} className="flex items-center gap-1.5">
                 <input
                   type="checkbox"

@@ -1,4 +1,4 @@
-import type { TargetReading } from '../../../core/wire/api/dto.ts'
+import type { TargetReading } from '../../../core/work/runs/inspection.ts'
 import { DARK_STEPS, LIGHT_STEPS } from '../../../core/work/target/target.ts'
 
 const EMPTY: TargetReading = { dark: null, light: null, greysNeutral: true, colourSeparate: true, hairlinesWhole: true }

@@ -1,0 +1,69 @@
+import { layoutOf } from '../../plate/resolve/plate.ts'
+import { plateOf } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
+
+const bordered = plateOf({})
+const borderless = plateOf({
+  brief: {
+    paperId: 'beacon-gloss',
+    sheet: { width: mm(101.6), length: mm(152.4), name: null },
+    size: { by: 'sheet', fill: true },
+    finish: 'borderless',
+  },
+})
+const roll = plateOf({ brief: { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture', width: mm(500), height: null } } })
+
+test('sheets are counted by number, rolls by the length of each cut, second sides not at all', () => {
+  expect(usedBy(bordered, 'front', 3).stock).toBe(3)
+  expect(usedBy(bordered, 'back', 3).stock).toBe(0)
+  expect(usedBy(roll, 'front', 2).stock).toBe(2 * Math.round(layoutOf(roll)?.sheet.h ?? 0))
+  expect(stockFor(roll, 1)).toBeGreaterThan(mm(300))
+})
+
+test('only a borderless front sprays beside the paper, in proportion to its sheets', () => {
+  const one = usedBy(borderless, 'front', 1).sprayed
+  expect(borderless.setup?.borderless).toBe('all')
+  expect(one).toBeGreaterThan(0)
+  expect(usedBy(borderless, 'front', 5).sprayed).toBeCloseTo(5 * one, 12)
+  expect([usedBy(borderless, 'back', 5).sprayed, usedBy(bordered, 'front', 5).sprayed]).toEqual([0, 0])
+})
+
+test('the black a print needs is in the head after it, unless nothing came out', () => {
+  const { black } = bordered.setup?.mediaType ?? { black: 'either' }
+  expect(usedBy(bordered, 'front', 1).black).toBe(black === 'either' ? null : black)
+  expect(usedBy(bordered, 'front', 0).black).toBeNull()
+})
+
+test('facing borders say where the path lays prints; a second side and a borderless print say nothing', () => {
+  const { margins = { leading: 0, trailing: 0, left: 0, right: 0 }, visible = { h: 1 } } = layoutOf(bordered) ?? {}
+  // Read 0.8 mm to the right and 0.3 mm towards the leading edge of where it was drawn, and leaning by 1 mm over its length.
+  const read = { leading: margins.leading - 300, trailing: margins.trailing + 300, left: margins.left + 800, right: margins.right - 800 }
+  const found = offsetLearnt(
+    { id: 7, plate: bordered, side: 'front' },
+    { verdict: 'right', margins: read, skew: { leading: 2000, trailing: 1000 } },
+  )
+  expect(found).toMatchObject({
+    runId: 7,
+    printerId: bordered.setup?.printer.id,
+    pathId: bordered.setup?.path.id,
+    across: 800,
+    along: -300,
+  })
+  expect(found?.skewDegrees).toBeCloseTo((Math.atan(1000 / visible.h) * 180) / Math.PI, 6)
+  expect(offsetLearnt({ id: 7, plate: bordered, side: 'back' }, { verdict: 'right', margins: read })).toBeNull()
+  expect(offsetLearnt({ id: 7, plate: borderless, side: 'front' }, { verdict: 'right', margins: read })).toBeNull()
+  expect(offsetLearnt({ id: 7, plate: bordered, side: 'front' }, { verdict: 'right', margins: null })).toBeNull()
+})
+
+test.each([
+  [null, 'right', 1, 0],
+  [null, 'usable', 0, 0],
+  [null, 'wasted', 0, 1],
+  ['right', 'wasted', -1, 1],
+  ['wasted', 'right', 1, -1],
+  ['right', 'right', 0, 0],
+] as const)('a verdict of %s corrected to %s counts %i good and %i bad', (before, after, good, bad) => {
+  const of = (verdict: 'right' | 'usable' | 'wasted') => ({ verdict, margins: null })
+  expect(verdictCounts(before && of(before), of(after))).toEqual({ good, bad })
+})

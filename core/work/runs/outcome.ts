@@ -1,0 +1,61 @@
+import { oversprayOf } from '../../plate/checks/overspray.ts'
+import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
+import type { Side } from '../../sheet/form.ts'
+import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
+import type { Edges } from '../../things/paths/path.ts'
+
+/** What delivered sheets have taken, and how they have left the machine. */
+export interface Used {
+  /** Sheets, or µm of roll. */
+  stock: number
+  /** Ink beside the paper, m². */
+  sprayed: number
+  /** The black that is in the head now; null where either will do. */
+  black: 'photo' | 'matte' | null
+}
+
+/** µm of roll, or sheets, that so many prints of a plate take. */
+export const stockFor = (plate: Plate, sheets: number): number =>
+  sheets * (plate.setup?.lot.form === 'roll' ? Math.round(layoutOf(plate)?.sheet.h ?? 0) : 1)
+
+/** What printing so many sheets of one side has used. */
+export function usedBy(plate: Plate, side: Side, sheets: number): Used {
+  const { setup } = plate
+  const layout = layoutOf(plate)
+  const { black = 'either' } = setup?.mediaType ?? {}
+  return {
+    // The second side goes on sheets that were counted with the first.
+    stock: side === 'back' ? 0 : stockFor(plate, sheets),
+    sprayed: side === 'front' && setup && setup.borderless !== 'none' && layout ? oversprayOf(layout) * sheets : 0,
+    black: sheets > 0 && black !== 'either' ? black : null,
+  }
+}
+
+interface Inspected {
+  verdict: 'right' | 'usable' | 'wasted'
+  margins: Edges | null
+  skew?: { leading: number; trailing: number } | null
+}
+
+/** What an inspection says of where the path lays prints; null when nothing was measured, or there was nothing to measure. */
+export function offsetLearnt(run: { id: number; plate: Plate; side: Side }, inspection: Inspected): OffsetReading | null {
+  const { setup } = run.plate
+  const layout = layoutOf(run.plate)
+  // A print that ran off the paper, or a second side, has no borders to compare.
+  if (!setup || !layout || run.side !== 'front' || !inspection.margins || setup.borderless !== 'none') return null
+  const { across, along } = offsetFrom(inspection.margins, layout.margins, setup.offset)
+  return {
+    runId: run.id,
+    printerId: setup.printer.id,
+    pathId: setup.path.id,
+    across: Math.round(across),
+    along: Math.round(along),
+    skewDegrees: inspection.skew ? skewFrom(inspection.skew.leading, inspection.skew.trailing, layout.visible.h) : null,
+  }
+}
+
+/** How a pairing's counts change: a corrected verdict first takes the old one back. */
+export function verdictCounts(before: Inspected | null, after: Inspected): { good: number; bad: number } {
+  const count = (of: Inspected | null, verdict: Inspected['verdict']) => Number(of?.verdict === verdict)
+  return { good: count(after, 'right') - count(before, 'right'), bad: count(after, 'wasted') - count(before, 'wasted') }
+}

@@ -1,0 +1,73 @@
+import { DataTypes, type ModelAttributeColumnOptions } from 'sequelize'
+
+/** One column of a table: how it is kept, and what a row has of it in the program. */
+export interface Column<T> {
+  sql: Pick<ModelAttributeColumnOptions, 'type' | 'allowNull' | 'primaryKey' | 'autoIncrement'>
+  /** What stands there when nobody says; the database fills it in. */
+  usual?: string | number | boolean
+  /** Brings a stored value into the program's form; throws when it cannot be read. Left out where both are the same. */
+  read?(stored: unknown): T
+  write?(value: T): unknown
+  /** For the type system only. */
+  readonly of?: T
+}
+type Columns = Record<string, Column<unknown>>
+
+const column = <T>(sql: Column<T>['sql'], more: Partial<Column<T>> = {}): Column<T> => ({ sql: { allowNull: false, ...sql }, ...more })
+
+export const text = <T extends string = string>(length: number) => column<T>({ type: DataTypes.STRING(length) })
+/** SHA-256, hex. */
+export const hash = () => column<string>({ type: DataTypes.CHAR(64) })
+export const longText = () => column<string>({ type: DataTypes.TEXT })
+export const whole = () => column<number>({ type: DataTypes.INTEGER })
+/** A length in µm, or a count of sheets. */
+export const um = () => column<number>({ type: DataTypes.BIGINT }, { read: Number })
+export const real = () => column<number>({ type: DataTypes.DOUBLE })
+export const yes = () => column<boolean>({ type: DataTypes.BOOLEAN }, { read: Boolean })
+export const moment = () => column<Date>({ type: DataTypes.DATE(3) })
+/** ISO 8601 day. */
+export const day = () => column<string>({ type: DataTypes.DATEONLY })
+export const serial = () => column<number>({ type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true })
+/** A JSON document; `read` checks it with its schema and brings what an older version stored up to date. */
+export const json = <T>(read: (stored: unknown) => T) =>
+  column<T>({ type: DataTypes.TEXT('long') }, { read: (stored) => read(JSON.parse(stored as string)), write: JSON.stringify })
+
+export const key = <T>(of: Column<T>): Column<T> => ({ ...of, sql: { ...of.sql, primaryKey: true } })
+export const optional = <T>(of: Column<T>): Column<T | null> =>
+  ({
+    ...of,
+    sql: { ...of.sql, allowNull: true },
+    ...(of.read ? { read: (stored: unknown) => (stored === null ? null : (of.read as (stored: unknown) => T)(stored)) } : {}),
+    ...(of.write ? { write: (value: T | null) => (value === null ? null : (of.write as (value: T) => unknown)(value)) } : {}),
+  }) as Column<T | null>
+export const usually = <T extends string | number | boolean>(usual: T, of: Column<T>): Column<T> => ({ ...of, usual })
+
+type Own<C extends Columns> = { [K in keyof C]: C[K] extends Column<infer T> ? T : never }
+/** A row as the program has it. */
+export type RowOf<T extends TableDefinition> = Own<T['columns']> & { createdAt: Date; updatedAt: Date }
+/** What is written: the row, with whatever the database fills in left out. */
+export type NewRow<T extends TableDefinition> = Partial<RowOf<T>>
+
+export interface TableDefinition<C extends Columns = Columns> {
+  name: string
+  columns: C
+  /** Tables whose rows are only ever added and removed have no version. */
+  versioned: boolean
+}
+
+/** Whose row it is. Ids that the database counts are one series for all studios; others need be distinct within one. */
+const studioIn = (columns: Columns): Column<string> => (Object.values(columns).some((c) => c.sql.autoIncrement) ? text(40) : key(text(40)))
+
+/** A table of a studio's things: every row belongs to a studio and has a version that every change checks and raises. */
+export const versioned = <C extends Columns>(name: string, columns: C) => ({
+  name,
+  versioned: true,
+  columns: { studio: studioIn(columns), ...columns, version: usually(1, whole()) },
+})
+
+/** The same for rows that are never changed, only added and removed. */
+export const plain = <C extends Columns>(name: string, columns: C) => ({
+  name,
+  versioned: false,
+  columns: { studio: studioIn(columns), ...columns },
+})

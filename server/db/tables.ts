@@ -1,0 +1,177 @@
+import { z } from 'zod'
+import { type ProfileCheck, ProfileCheckSchema } from '../../core/color/accuracy/profile-check.ts'
+import { type ProfileFacts, ProfileFactsSchema } from '../../core/color/profile/facts.ts'
+import { type Pins, PinsSchema } from '../../core/plate/decisions/registry.ts'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import type { Side } from '../../core/sheet/form.ts'
+import type { Brief } from '../../core/things/brief/brief.ts'
+import { type Picture, PictureSchema } from '../../core/things/brief/picture.ts'
+import { readBrief } from '../../core/things/brief/read-brief.ts'
+import { BindingSchema, type Lot, PaperSchema, ReadingsSchema, TestedSchema } from '../../core/things/media/media.ts'
+import { MachineSchema } from '../../core/things/printers/machine.ts'
+import { PrinterSchema } from '../../core/things/printers/printer.ts'
+import { HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
+import type { Job } from '../../core/wire/api/dto.ts'
+import type { SetPlace } from '../../core/work/agreement/place.ts'
+import type { Reading } from '../../core/work/agreement/reading.ts'
+import type { SettingKey } from '../../core/work/agreement/settings.ts'
+import { FoundFaultSchema, InspectionSchema } from '../../core/work/runs/inspection.ts'
+import type { HOWS, RunState } from '../../core/work/runs/states.ts'
+import {
+  day,
+  hash,
+  json,
+  key,
+  longText,
+  moment,
+  optional,
+  plain,
+  type RowOf,
+  real,
+  serial,
+  text,
+  um,
+  usually,
+  versioned,
+  whole,
+  yes,
+} from './columns.ts'
+
+const by =
+  <T>(schema: z.ZodType<T>) =>
+  (stored: unknown): T =>
+    schema.parse(stored)
+
+/**
+ * Every table, each stated once: the models, the rows' types and what is checked on reading follow from it. A new column
+ * stands here and in a new migration; a test compares both with the database.
+ */
+export const TABLES = {
+  pictures: versioned('pictures', {
+    id: key(text(60)),
+    hash: hash(),
+    name: text(255),
+    facts: json<Picture>(by(PictureSchema)),
+    demo: usually(false, yes()),
+  }),
+  printers: versioned('printers', {
+    id: key(text(60)),
+    position: whole(),
+    /** What the printer is; how it is right now stands in `machines`. */
+    record: json(by(PrinterSchema)),
+    archived: usually(false, yes()),
+  }),
+  /** How a printer is right now: changed by runs, so it is a record of its own. */
+  machines: versioned('machines', { printerId: key(text(60)), state: json(by(MachineSchema)) }),
+  papers: versioned('papers', { id: key(text(60)), position: whole(), record: json(by(PaperSchema)) }),
+  lots: versioned('lots', {
+    id: key(text(60)),
+    paperId: text(60),
+    form: text<Lot['form']>(10),
+    pwg: optional(text(80)),
+    position: whole(),
+    nominalWidth: um(),
+    nominalLength: um(),
+    measuredWidth: um(),
+    measuredLength: um(),
+    spread: um(),
+    readings: optional(json(by(ReadingsSchema))),
+    outOfSquare: usually(0, real()),
+    stock: um(),
+    archived: usually(false, yes()),
+  }),
+  profiles: versioned('profiles', {
+    id: key(text(60)),
+    hash: hash(),
+    description: text(400),
+    boundTo: json(by(BindingSchema.nullable())),
+    facts: json<ProfileFacts>(by(ProfileFactsSchema)),
+  }),
+  profileChecks: plain('profile_checks', {
+    id: serial(),
+    profileId: text(60),
+    name: text(255),
+    measuredOn: day(),
+    result: json<ProfileCheck>(by(ProfileCheckSchema)),
+  }),
+  pairings: versioned('pairings', {
+    id: key(text(120)),
+    printerId: text(60),
+    paperId: text(60),
+    mediaTypeId: text(60),
+    profileId: optional(text(60)),
+    pathId: optional(text(60)),
+    qualityId: text(60),
+    dryingMinutes: whole(),
+    good: whole(),
+    bad: whole(),
+    tested: optional(json(by(TestedSchema.nullable()))),
+  }),
+  loaded: versioned('loaded', { printerId: key(text(60)), pathId: key(text(60)), lotId: optional(text(60)), remaining: um() }),
+  rules: versioned('rules', { id: key(text(20)), record: json(by(HouseRulesSchema)) }),
+  jobs: versioned('jobs', {
+    id: serial(),
+    title: text(120),
+    state: text<Job['state']>(20),
+    brief: json<Brief>(readBrief),
+    pins: json<Pins>(by(PinsSchema)),
+    archived: usually(false, yes()),
+  }),
+  ticks: plain('ticks', { jobId: key(whole()), stepId: key(text(60)) }),
+  readings: versioned('readings', {
+    jobId: key(whole()),
+    place: key(text<SetPlace>(10)),
+    setting: key(text<SettingKey>(20)),
+    value: optional(text(120)),
+    words: text(160),
+    how: text<Reading['how']>(10),
+    seenBy: text(60),
+  }),
+  /** A plate that was kept under a name, with the printer's record of that day. */
+  setups: plain('setups', {
+    id: serial(),
+    name: text(120),
+    printerId: text(60),
+    jobId: whole(),
+    plate: json<Plate>(readPlate),
+    printer: json(by(PrinterSchema)),
+  }),
+  runs: versioned('runs', {
+    id: serial(),
+    jobId: whole(),
+    state: text<RunState>(20),
+    message: text(400),
+    reason: optional(text(60)),
+    progress: whole(),
+    sheetsDelivered: whole(),
+    plate: json<Plate>(readPlate),
+    printerId: text(60),
+    printerJob: optional(whole()),
+    delivered: optional(hash()),
+    dryUntil: optional(moment()),
+    finishedAt: optional(moment()),
+    inspection: optional(json(by(InspectionSchema.nullable()))),
+    searchText: longText(),
+    side: usually('front', text<Side>(10)),
+    pathId: optional(text(60)),
+    /** Sent from here, or printed from a program of the operator's own. */
+    how: usually('sent', text<(typeof HOWS)[number]>(10)),
+    /** What went wrong, as somebody found it. */
+    faults: { ...json(by(z.array(FoundFaultSchema))), usual: '[]' },
+    /** When its document was first handed to the printer. */
+    attemptedAt: optional(moment()),
+  }),
+  /** What each inspected run says of where its path lays prints. */
+  offsets: versioned('offsets', {
+    runId: key(whole()),
+    printerId: text(60),
+    pathId: text(60),
+    across: um(),
+    along: um(),
+    skewDegrees: optional(real()),
+  }),
+}
+export type Tables = typeof TABLES
+export type TableName = keyof Tables
+export type Row<N extends TableName> = RowOf<Tables[N]>

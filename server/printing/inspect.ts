@@ -1,0 +1,28 @@
+import type { Inspection } from '../../core/work/runs/inspection.ts'
+import { offsetLearnt, verdictCounts } from '../../core/work/runs/outcome.ts'
+import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
+import { Refusal } from '../problems.ts'
+import type { RunRow } from '../store/runs.ts'
+import type { Act } from '../store/store.ts'
+
+/** Keeps an inspection with everything it teaches: where the path lays prints, whether the pairing holds, that the job is over. */
+export async function inspect(act: Act, id: number, inspection: Inspection): Promise<RunRow> {
+  const run = await act.runs.hold(id)
+  if (MOVING.includes(run.state))
+    throw new Refusal(409, { code: 'run-not-over', message: 'The run is not over yet; inspect it when the sheet is out.' })
+  const before = run.inspection
+  const ended = DELIVERED.includes(run.state)
+  const words = [inspection.verdict, ...inspection.faults, inspection.note].join(' ')
+  const inspected = await act.runs.change(run, {
+    inspection,
+    ...(ended ? { state: 'done' } : {}),
+    searchText: `${run.searchText.split(' ¦ ')[0]} ¦ ${words}`,
+  })
+  await act.offsets.learn(id, offsetLearnt(run, inspection))
+  const { setup } = run.plate
+  if (setup) await act.pairings.count(run.printerId, setup.paper.id, verdictCounts(before, inspection))
+  if (ended) await act.jobs.stands(run.jobId, inspection.verdict === 'wasted' ? 'failed' : 'done')
+  // The round is over: the next print begins its loading steps afresh.
+  await act.ticks.clear(run.jobId)
+  return inspected
+}

@@ -1,0 +1,81 @@
+import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
+import { JOB_STATES } from '../../core/work/runs/states.ts'
+import type { Row } from '../db/tables.ts'
+import { missing, Refusal } from '../problems.ts'
+import { ChangedMeanwhile, type Scope, table } from './table.ts'
+
+export type JobRow = Row<'jobs'>
+type New = Pick<JobRow, 'title' | 'brief' | 'pins'> & Partial<Pick<JobRow, 'state'>>
+
+const UNTAKEN = JOB_STATES.filter((state) => state !== 'printing')
+/** Most jobs of one list. */
+const LISTED = 500
+
+export const jobDto = ({ id, title, state, brief, pins, version, archived, createdAt, updatedAt }: JobRow): Job => ({
+  id,
+  title,
+  state,
+  brief,
+  pins,
+  version,
+  archived,
+  createdAt: createdAt.toISOString(),
+  updatedAt: updatedAt.toISOString(),
+})
+
+/** @param message what somebody is told whose job was changed by another */
+export const jobChanged = (message: string, current: JobRow | null): Refusal =>
+  new Refusal(409, {
+    code: 'changed-meanwhile',
+    field: 'version',
+    message,
+    ...(current ? { current: jobDto(current), value: String(current.version) } : {}),
+  })
+
+export function jobs(scope: Scope) {
+  const rows = table('jobs', scope)
+  const find = async (id: number, lock = false): Promise<JobRow> => {
+    const row = await rows.one({ id }, { lock })
+    if (!row) throw missing('job', id)
+    return row
+  }
+  return {
+    find,
+    list: () => rows.all({ archived: false }, { order: [['id', 'DESC']], limit: LISTED }),
+    count: () => rows.count(),
+    add: ({ title, brief, pins, state = 'setup' }: New) => rows.add({ title: title.slice(0, 120), brief, pins, state }),
+    async titles(ids: readonly number[]): Promise<Map<number, string>> {
+      const found = await rows.all({ id: [...new Set(ids)] }, { only: ['id', 'title'] })
+      return new Map(found.map((job) => [job.id, job.title]))
+    },
+    /** Refuses with 409 when the job is not the one that was seen. */
+    async seen(id: number, version: number, message: string): Promise<JobRow> {
+      const job = await find(id)
+      if (job.version !== version) throw jobChanged(message, job)
+      return job
+    },
+    /** Takes an edit of the job as it was seen. Refuses with 409 and the newer one when somebody else was faster. */
+    async edit(job: JobRow, edit: Omit<JobEdit, 'version'>, message: string): Promise<JobRow> {
+      try {
+        return await rows.change(job, edit as Partial<JobRow>, true)
+      } catch (error) {
+        if (error instanceof ChangedMeanwhile) throw jobChanged(message, error.current as JobRow | null)
+        throw error
+      }
+    },
+    /** Of two people who print the job at once one takes it. */
+    async take(job: JobRow): Promise<void> {
+      const taken = await rows.follow({ id: job.id, version: job.version, state: UNTAKEN }, { state: 'printing' })
+      if (taken === 0)
+        throw new Refusal(409, {
+          code: 'already-printing',
+          field: 'state',
+          message: 'This job is being printed already. Follow that run, or cancel it first.',
+        })
+    },
+    /** What its runs have come to. */
+    async stands(id: number, state: Job['state']): Promise<void> {
+      await rows.follow({ id }, { state })
+    },
+  }
+}

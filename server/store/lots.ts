@@ -1,0 +1,77 @@
+import type { Lot } from '../../core/things/media/media.ts'
+import type { Row } from '../db/tables.ts'
+import { missing } from '../problems.ts'
+import { type Scope, table } from './table.ts'
+
+const lotOf = (row: Row<'lots'>): Lot => ({
+  id: row.id,
+  paperId: row.paperId,
+  form: row.form,
+  pwg: row.pwg,
+  nominal: { width: row.nominalWidth, length: row.nominalLength },
+  measured: { width: row.measuredWidth, length: row.measuredLength },
+  spread: row.spread,
+  readings: row.readings ?? { width: [], length: [], diagonals: [] },
+  outOfSquare: row.outOfSquare,
+  stock: row.stock,
+})
+
+const rowOf = ({ nominal, measured, ...lot }: Partial<Lot>) => ({
+  ...lot,
+  ...(nominal ? { nominalWidth: nominal.width, nominalLength: nominal.length } : {}),
+  ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}),
+})
+
+/** Boxes and rolls, and what of them lies in each path. */
+export function lots(scope: Scope) {
+  const rows = table('lots', scope)
+  const trays = table('loaded', scope)
+  const find = async (id: string): Promise<Row<'lots'>> => {
+    const row = await rows.one({ id }, { lock: true })
+    if (!row) throw missing('lot', id)
+    return row
+  }
+  return {
+    list: async (): Promise<Lot[]> => (await rows.all({ archived: false }, { order: [['position', 'ASC']] })).map(lotOf),
+    count: () => rows.count(),
+    find: async (id: string): Promise<Lot> => lotOf(await find(id)),
+    tryFind: async (id: string): Promise<Lot | null> => {
+      const row = await rows.one({ id })
+      return row && lotOf(row)
+    },
+    add: async (lot: Lot) => lotOf(await rows.add({ ...rowOf(lot), position: await rows.count() })),
+    change: async (id: string, change: Partial<Lot>): Promise<Lot> => lotOf(await rows.change(await find(id), rowOf(change))),
+    /** Takes sheets, or µm of roll, off a lot; a lot that is gone has nothing to lose. */
+    async takeOff(id: string, used: number): Promise<void> {
+      const row = await rows.one({ id }, { lock: true })
+      if (row && used > 0) await rows.change(row, { stock: Math.max(0, row.stock - used) })
+    },
+    loaded: async () =>
+      (
+        await trays.all(
+          {},
+          {
+            order: [
+              ['printerId', 'ASC'],
+              ['pathId', 'ASC'],
+            ],
+          },
+        )
+      ).map(({ printerId, pathId, lotId, remaining }) => ({ printerId, pathId, lotId, remaining })),
+    /** Records what lies in a path. */
+    load: (printerId: string, pathId: string, lotId: string | null, remaining: number) =>
+      trays.put({ printerId, pathId, lotId, remaining: lotId === null ? 0 : remaining }),
+    /** A roll is one thing: what is left of it is what hangs in the printer. */
+    async rollLeft(lotId: string, remaining: number): Promise<void> {
+      for (const tray of await trays.all({ lotId })) await trays.change(tray, { remaining })
+    },
+    /** Counts down what lies in a path, when it is this lot; `empties` takes it out when it is used up. */
+    async takeLoaded(printerId: string, pathId: string, lotId: string, used: number, empties: boolean): Promise<void> {
+      const tray = await trays.one({ printerId, pathId }, { lock: true })
+      // What nobody has recorded as loaded is not counted down.
+      if (!tray || tray.lotId !== lotId || used <= 0) return
+      const remaining = Math.max(0, tray.remaining - used)
+      await trays.change(tray, { remaining, lotId: empties && remaining === 0 ? null : tray.lotId })
+    },
+  }
+}

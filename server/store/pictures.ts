@@ -1,0 +1,22 @@
+import type { Picture } from '../../core/things/brief/picture.ts'
+import { missing } from '../problems.ts'
+import { type Scope, table } from './table.ts'
+
+export function pictures(scope: Scope) {
+  const rows = table('pictures', scope)
+  return {
+    demo: async (): Promise<Picture[]> => (await rows.all({ demo: true }, { order: [['name', 'ASC']] })).map((row) => row.facts),
+    async find(id: string): Promise<Picture> {
+      const row = await rows.one({ id })
+      if (!row) throw missing('picture', id)
+      return row.facts
+    },
+    usesFile: async (hash: string): Promise<boolean> => (await rows.count({ hash })) > 0,
+    add: (facts: Picture, demo: boolean) => rows.add({ id: facts.id, hash: facts.hash, name: facts.name, facts, demo }),
+    /** Keeps where the count of a picture's colours lies. */
+    async counted(id: string, colours: string): Promise<void> {
+      const row = await rows.one({ id })
+      if (row) await rows.change(row, { facts: { ...row.facts, colours } })
+    },
+  }
+}

@@ -1,0 +1,88 @@
+import { changedMachine, type MachineChange, machineOf, withMachine } from '../../core/things/printers/machine.ts'
+import type { Printer } from '../../core/things/printers/printer.ts'
+import type { Row } from '../db/tables.ts'
+import { missing, Refusal } from '../problems.ts'
+import { ChangedMeanwhile, type Scope, table } from './table.ts'
+
+/** A printer as it is kept: its whole record, how the machine is among it, and the version of what people edit. */
+export interface KeptPrinter {
+  version: number
+  printer: Printer
+}
+
+/** What printers are, and, apart from it, how each of them is right now. */
+export function printers(scope: Scope) {
+  const rows = table('printers', scope)
+  const machines = table('machines', scope)
+  const whole = (row: Row<'printers'>, machine: Row<'machines'> | null): KeptPrinter => ({
+    version: row.version,
+    printer: machine ? withMachine(row.record, machine.state) : row.record,
+  })
+  const kept = async (row: Row<'printers'>) => whole(row, await machines.one({ printerId: row.id }))
+  const rowOf = async (id: string): Promise<Row<'printers'>> => {
+    const row = await rows.one({ id })
+    if (!row || row.archived) throw missing('printer', id)
+    return row
+  }
+  return {
+    async list(): Promise<Printer[]> {
+      const [all, states] = await Promise.all([rows.all({ archived: false }, { order: [['position', 'ASC']] }), machines.all()])
+      return all.map((row) => whole(row, states.find((m) => m.printerId === row.id) ?? null).printer)
+    },
+    find: async (id: string): Promise<KeptPrinter> => kept(await rowOf(id)),
+    async tryFind(id: string): Promise<KeptPrinter | null> {
+      const row = await rows.one({ id })
+      return row && !row.archived ? kept(row) : null
+    },
+    /** Adds a printer; one of this id that was put aside comes back as this. */
+    async add(printer: Printer): Promise<KeptPrinter> {
+      const known = await rows.one({ id: printer.id })
+      if (known && !known.archived)
+        throw new Refusal(409, {
+          code: 'printer-exists',
+          field: 'id',
+          value: printer.id,
+          message: `There is a printer “${known.record.name}” with this id already.`,
+        })
+      const row = known
+        ? await rows.change(known, { record: printer, archived: false })
+        : await rows.add({ id: printer.id, position: await rows.count(), record: printer })
+      await machines.put({ printerId: printer.id, state: machineOf(printer) })
+      return kept(row)
+    },
+    /**
+     * Changes what a printer is, as it was seen at this version; how the machine is stays as it is.
+     * Refuses with 409 and the newer one when somebody else was faster.
+     */
+    async save(version: number, printer: Printer): Promise<KeptPrinter> {
+      const row = await rowOf(printer.id)
+      try {
+        return await kept(await rows.change({ ...row, version }, { record: printer }, true))
+      } catch (error) {
+        if (!(error instanceof ChangedMeanwhile)) throw error
+        const now = await rowOf(printer.id)
+        throw new Refusal(409, {
+          code: 'changed-meanwhile',
+          field: 'version',
+          value: String(version),
+          limit: String(now.version),
+          message: 'Somebody else changed this printer meanwhile. Your entries are still here; look at theirs first.',
+          current: await kept(now),
+        })
+      }
+    },
+    /** Changes how a machine is: what the change leaves out stays as somebody else has left it. Says nothing where the printer is gone. */
+    async machine(id: string, change: MachineChange | ((printer: Printer) => MachineChange)): Promise<void> {
+      const row = await rows.one({ id })
+      const state = await machines.one({ printerId: id }, { lock: true })
+      if (!row || !state) return
+      const changes = typeof change === 'function' ? change(withMachine(row.record, state.state)) : change
+      if (Object.keys(changes).length === 0) return
+      await machines.change(state, { state: changedMachine(state.state, changes) })
+    },
+    async archive(id: string): Promise<KeptPrinter> {
+      const row = await rowOf(id)
+      return kept(await rows.change(row, { archived: true }))
+    },
+  }
+}

@@ -1,0 +1,132 @@
+import { Op, QueryTypes } from 'sequelize'
+import { itemOf } from '../../core/things/brief/brief.ts'
+import type { Printer } from '../../core/things/printers/printer.ts'
+import type { Experience } from '../../core/things/studio/experience.ts'
+import type { Run } from '../../core/wire/api/dto.ts'
+import type { FoundFault } from '../../core/work/runs/inspection.ts'
+import { DELIVERED, MOVING, type RunState } from '../../core/work/runs/states.ts'
+import type { NewRow } from '../db/columns.ts'
+import type { Row, Tables } from '../db/tables.ts'
+import { missing } from '../problems.ts'
+import { type Scope, table } from './table.ts'
+
+export type RunRow = Row<'runs'>
+export type RunChange = Omit<NewRow<Tables['runs']>, 'id' | 'studio' | 'version'>
+
+/** Most runs of a page of the log, of one job, and looked through for the last good one of a paper on a printer. */
+const LOG_PAGE = 200
+const OF_A_JOB = 100
+const LOOKED_THROUGH = 60
+
+/** A run without its plate. */
+export function runDto(row: RunRow, jobTitle: string): Run {
+  const { plate, inspection } = row
+  return {
+    id: row.id,
+    jobId: row.jobId,
+    jobTitle,
+    state: row.state,
+    message: row.message,
+    reason: row.reason,
+    progress: row.progress,
+    sheetsDelivered: row.sheetsDelivered,
+    copies: itemOf(plate.brief).copies,
+    how: row.how,
+    faults: row.faults,
+    side: row.side,
+    printerId: row.printerId,
+    printerName: plate.setup?.printer.name ?? '',
+    paperName: plate.setup?.paper.name ?? '',
+    delivered: row.delivered,
+    dryUntil: row.dryUntil?.toISOString() ?? null,
+    inspection,
+    createdAt: row.createdAt.toISOString(),
+    updatedAt: row.updatedAt.toISOString(),
+    finishedAt: row.finishedAt?.toISOString() ?? null,
+  }
+}
+
+export function runs(scope: Scope) {
+  const rows = table('runs', scope)
+  const find = async (id: number): Promise<RunRow> => {
+    const row = await rows.one({ id })
+    if (!row) throw missing('run', id)
+    return row
+  }
+  return {
+    find,
+    /** The run, held until the act ends. */
+    async hold(id: number): Promise<RunRow> {
+      const row = await rows.one({ id }, { lock: true })
+      if (!row) throw missing('run', id)
+      return row
+    },
+    tryFind: (id: number) => rows.one({ id }),
+    stateOf: async (id: number): Promise<RunState | null> => (await rows.one({ id }, { only: ['id', 'state'] }))?.state ?? null,
+    add: (values: RunChange) => rows.add(values),
+    /** Another change that came between stays, unless it is of the very same. */
+    change: (run: RunRow, values: RunChange) => rows.change(run, values),
+    /** The log, newest first: of these words, in this state, before this run. */
+    log({ q = '', state, before }: { q?: string | undefined; state?: string | undefined; before?: number | undefined }): Promise<RunRow[]> {
+      const words = q.split(/\s+/).filter(Boolean).slice(0, 8)
+      const like = words.map((word) => ({ searchText: { [Op.like]: `%${word.replace(/[\\%_]/g, (s) => `\\${s}`)}%` } }))
+      return rows.all(
+        {
+          ...(state ? { state: state as RunState } : {}),
+          ...(before ? { id: { [Op.lt]: before } as never } : {}),
+          ...(like.length > 0 ? { [Op.and]: like } : {}),
+        },
+        { order: [['id', 'DESC']], limit: LOG_PAGE },
+      )
+    },
+    ofJob: (jobId: number) => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
+    /** Runs from here that are on their way. */
+    moving: () => rows.all({ state: MOVING, how: 'sent' }),
+    drying: () => rows.all({ state: 'drying' }),
+    movingOn: (printerId: string) => rows.count({ printerId, state: MOVING }),
+    lastFront: async (jobId: number): Promise<RunRow | null> =>
+      (await rows.all({ jobId, side: 'front', state: DELIVERED }, { order: [['id', 'DESC']], limit: 1 }))[0] ?? null,
+    /** The last run of a paper on a printer that came out right. */
+    async lastGood(printerId: string, paperId: string): Promise<RunRow | null> {
+      const found = await rows.all({ printerId, state: 'done' }, { order: [['id', 'DESC']], limit: LOOKED_THROUGH })
+      return found.find((r) => r.inspection?.verdict === 'right' && r.plate.setup?.paper.id === paperId) ?? null
+    },
+    /** What each path has done since it was last serviced: a service begins its history anew. */
+    async experience(printers: readonly Printer[]): Promise<Experience[]> {
+      const days = await scope.db.query<{ printerId: string; pathId: string; day: string; sheets: string; faults: string | null }>(
+        `SELECT printer_id AS printerId, path_id AS pathId, DATE_FORMAT(created_at, '%Y-%m-%d') AS day, SUM(sheets_delivered) AS sheets,
+           GROUP_CONCAT(IF(faults = '[]', NULL, faults) SEPARATOR '\\n') AS faults
+         FROM runs WHERE studio = :studio AND path_id IS NOT NULL GROUP BY printer_id, path_id, day`,
+        {
+          type: QueryTypes.SELECT,
+          replacements: { studio: scope.studio },
+          ...(scope.transaction ? { transaction: scope.transaction } : {}),
+        },
+      )
+      const serviced = new Map<string, string | null>(
+        printers.flatMap((p) => p.paths.map((path) => [`${p.id} ${path.id}`, path.serviced] as const)),
+      )
+      const found = new Map<string, Experience>()
+      for (const { printerId, pathId, day, sheets, faults } of days) {
+        const key = `${printerId} ${pathId}`
+        const since = serviced.get(key)
+        if (since === undefined || (since && day < since)) continue
+        const one = found.get(key) ?? { printerId, pathId, sheets: 0, faults: {} }
+        one.sheets += Number(sheets)
+        for (const { causeId } of (faults ?? '').split('\n').flatMap(readFaults)) one.faults[causeId] = (one.faults[causeId] ?? 0) + 1
+        found.set(key, one)
+      }
+      return [...found.values()]
+    },
+  }
+}
+
+/** MariaDB cuts a group that grows too long: a list that is cut is left out rather than guessed. */
+function readFaults(text: string): FoundFault[] {
+  if (!text) return []
+  try {
+    return JSON.parse(text) as FoundFault[]
+  } catch {
+    return []
+  }
+}

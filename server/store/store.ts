@@ -1,0 +1,88 @@
+import type { Sequelize } from 'sequelize'
+import { calibrate } from '../../core/things/calibration/offset.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
+import { TABLES, type TableName } from '../db/tables.ts'
+import { jobs } from './jobs.ts'
+import { lots } from './lots.ts'
+import { offsets } from './offsets.ts'
+import { pairings } from './pairings.ts'
+import { papers } from './papers.ts'
+import { pictures } from './pictures.ts'
+import { printers } from './printers.ts'
+import { profiles } from './profiles.ts'
+import { readings } from './readings.ts'
+import { rules } from './rules.ts'
+import { runs } from './runs.ts'
+import { setups } from './setups.ts'
+import { type Scope, table } from './table.ts'
+import { ticks } from './ticks.ts'
+
+/** The one studio there is until there are more. */
+export const THE_STUDIO = 'main'
+
+function scoped(scope: Scope) {
+  const of = {
+    jobs: jobs(scope),
+    lots: lots(scope),
+    offsets: offsets(scope),
+    pairings: pairings(scope),
+    papers: papers(scope),
+    pictures: pictures(scope),
+    printers: printers(scope),
+    profiles: profiles(scope),
+    readings: readings(scope),
+    rules: rules(scope),
+    runs: runs(scope),
+    setups: setups(scope),
+    ticks: ticks(scope),
+  }
+  return {
+    ...of,
+    /** One snapshot of everything a plate depends on. */
+    async studio(): Promise<Studio> {
+      const [list, paperList, lotList, shelf, pairs, loaded, learnt, house] = await Promise.all([
+        of.printers.list(),
+        of.papers.list(),
+        of.lots.list(),
+        of.profiles.list(),
+        of.pairings.list(),
+        of.lots.loaded(),
+        of.offsets.list(),
+        of.rules.read(),
+      ])
+      return {
+        printers: list,
+        papers: paperList,
+        lots: lotList,
+        profiles: shelf,
+        pairings: pairs,
+        loaded,
+        calibrations: calibrate(learnt),
+        experience: await of.runs.experience(list),
+        rules: house,
+      }
+    },
+  }
+}
+
+/** What an act may do: every query in it belongs to one transaction. */
+export type Act = ReturnType<typeof scoped>
+
+/** The records of one studio: the only place that queries. */
+export interface Store extends Act {
+  /** Does several things as one: all of it, or nothing. */
+  act<T>(work: (act: Act) => Promise<T>): Promise<T>
+  /** Removes everything the studio has. */
+  empty(): Promise<void>
+}
+
+export function openStore(db: Sequelize, studio: string): Store {
+  return {
+    ...scoped({ db, studio, transaction: null }),
+    act: (work) => db.transaction((transaction) => work(scoped({ db, studio, transaction }))),
+    empty: () =>
+      db.transaction(async (transaction) => {
+        for (const name of Object.keys(TABLES) as TableName[]) await table(name, { db, studio, transaction }).remove({})
+      }),
+  }
+}

@@ -1,0 +1,183 @@
+import {
+  literal,
+  type Model,
+  type ModelStatic,
+  type Order,
+  type Sequelize,
+  type Transaction,
+  UniqueConstraintError,
+  type WhereOptions,
+} from 'sequelize'
+import type { NewRow } from '../db/columns.ts'
+import { type Row, TABLES, type TableName } from '../db/tables.ts'
+
+/** For whom and within which act a query is made. */
+export interface Scope {
+  db: Sequelize
+  studio: string
+  /** Null outside of an act. */
+  transaction: Transaction | null
+}
+
+/** A stored row that this version cannot read. */
+export class Unreadable extends Error {
+  constructor(table: string, key: unknown, column: string, cause: unknown) {
+    super(`${table} ${JSON.stringify(key)}: ${column} cannot be read`, { cause })
+    this.name = 'Unreadable'
+  }
+}
+
+/** Somebody else changed a row meanwhile, in what was to be changed too. */
+export class ChangedMeanwhile extends Error {
+  readonly current: unknown
+  constructor(table: string, current: unknown) {
+    super(`${table} was changed meanwhile`)
+    this.name = 'ChangedMeanwhile'
+    this.current = current
+  }
+}
+
+type Stored = Record<string, unknown>
+type Where<N extends TableName> = { [K in keyof Row<N>]?: Row<N>[K] | readonly Row<N>[K][] } & { [operator: symbol]: unknown }
+/** `lock` holds the row until the act ends; `only` leaves the other columns in the database. */
+interface Asked<N extends TableName> {
+  order?: readonly (readonly [keyof Row<N> & string, 'ASC' | 'DESC'])[]
+  limit?: number
+  only?: readonly (keyof Row<N> & string)[]
+}
+
+/**
+ * The rows of one table that belong to one studio. The only place that adds the studio to a query, reads what is stored
+ * with its schema, and checks versions.
+ */
+export function table<N extends TableName>(name: N, { db, studio, transaction }: Scope) {
+  const definition = TABLES[name]
+  const model = db.models[definition.name] as ModelStatic<Model>
+  const columns = Object.entries(definition.columns)
+  const keys = columns.flatMap(([column, { sql }]) => (sql.primaryKey && column !== 'studio' ? [column] : []))
+  const within = transaction ? { transaction } : {}
+  const where = (of: Where<N>) => ({ ...of, studio }) as WhereOptions
+  const keyOf = (row: Stored) => Object.fromEntries(keys.map((key) => [key, row[key]]))
+
+  /** A stored row in the program's form; a document is read when it is first asked for, once. */
+  function decode(stored: Stored): Row<N> {
+    const row: Stored = { ...stored }
+    for (const [column, { read }] of columns) {
+      if (!read || !(column in stored)) continue
+      let value: unknown
+      let done = false
+      const get = () => {
+        if (done) return value
+        try {
+          value = read(stored[column])
+        } catch (error) {
+          throw new Unreadable(definition.name, keyOf(stored), column, error)
+        }
+        done = true
+        return value
+      }
+      Object.defineProperty(row, column, { enumerable: true, configurable: true, get })
+    }
+    return row as Row<N>
+  }
+  const encode = (values: NewRow<(typeof TABLES)[N]>): Stored => {
+    const out: Stored = {}
+    for (const [column, value] of Object.entries(values)) {
+      if (value === undefined) continue
+      const write = (definition.columns as Record<string, { write?: (value: unknown) => unknown }>)[column]?.write
+      out[column] = write ? write(value) : value
+    }
+    return out
+  }
+  const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stringify(other)
+
+  async function one(of: Where<N>, { lock = false, ...asked }: Asked<N> & { lock?: boolean } = {}): Promise<Row<N> | null> {
+    const found = await model.findOne({
+      where: where(of),
+      raw: true,
+      ...options(asked),
+      ...within,
+      ...(lock && transaction ? { lock: true } : {}),
+    })
+    return found ? decode(found as unknown as Stored) : null
+  }
+  const options = ({ order, limit, only }: Asked<N>) => ({
+    ...(order ? { order: order.map((by) => [...by]) as Order } : {}),
+    ...(limit ? { limit } : {}),
+    ...(only ? { attributes: [...only] } : {}),
+  })
+
+  return {
+    one,
+    async all(of: Where<N> = {}, asked: Asked<N> = {}): Promise<Row<N>[]> {
+      return (await model.findAll({ where: where(of), raw: true, ...options(asked), ...within })).map((row) =>
+        decode(row as unknown as Stored),
+      )
+    },
+    count: (of: Where<N> = {}): Promise<number> => model.count({ where: where(of), ...within }),
+    async add(values: NewRow<(typeof TABLES)[N]>): Promise<Row<N>> {
+      const made = await model.create({ ...encode(values), studio } as never, within)
+      const row = await one(keyOf(made.get({ plain: true }) as Stored) as Where<N>)
+      if (!row) throw new Error(`${definition.name}: what was added is not there`)
+      return row
+    },
+    /** Sets these values in the row of the same key, whatever it had; adds it where there is none. */
+    async put(values: NewRow<(typeof TABLES)[N]>): Promise<void> {
+      const written = encode(values)
+      const raise = definition.versioned ? { version: literal('version + 1') } : {}
+      const set = () => model.update({ ...written, ...raise }, { where: where(keyOf(values as Stored) as Where<N>), ...within })
+      const [count] = await set()
+      if (count > 0) return
+      await model.create({ ...written, studio } as never, within).catch(async (error) => {
+        if (!(error instanceof UniqueConstraintError)) throw error
+        await set()
+      })
+    },
+    /**
+     * Changes a row. Where another change came between, the row is taken afresh and these values set in it, unless the
+     * other changed the very same: then nothing is written. `strict` takes only the row as it was seen.
+     * @throws ChangedMeanwhile with the row as it is now
+     */
+    async change(row: Row<N>, values: NewRow<(typeof TABLES)[N]>, strict = false): Promise<Row<N>> {
+      let seen = row
+      const of = keyOf(row as Stored) as Where<N>
+      const written = encode(values)
+      for (;;) {
+        const { version } = seen as { version?: number }
+        const guard = version === undefined ? {} : { version }
+        const raise = version === undefined ? {} : { version: version + 1 }
+        const [count] = await model.update({ ...written, ...raise }, { where: where({ ...of, ...guard }), ...within })
+        const now = await one(of, { lock: true })
+        if (count > 0 && now) return now
+        const clash =
+          !now || strict || Object.keys(written).some((column) => !same(now[column as keyof Row<N>], row[column as keyof Row<N>]))
+        if (clash || version === (now as { version?: number }).version) throw new ChangedMeanwhile(definition.name, now)
+        seen = now
+      }
+    },
+    /**
+     * Sets values that follow from other records, such as the state a job has from its runs: the version, which guards what
+     * people edit, stays. Answers with how many rows there were.
+     */
+    async follow(of: Where<N>, values: NewRow<(typeof TABLES)[N]>): Promise<number> {
+      const [count] = await model.update(encode(values), { where: where(of), ...within })
+      return count
+    },
+    remove: (of: Where<N>): Promise<number> => model.destroy({ where: where(of), ...within }),
+  }
+}
+
+/** The Sequelize models of all tables, made from their definitions. */
+export function defineModels(db: Sequelize): void {
+  for (const { name, columns } of Object.values(TABLES))
+    db.define(
+      name,
+      Object.fromEntries(
+        Object.entries(columns).map(([column, { sql, usual }]) => [
+          column,
+          { ...sql, ...(usual === undefined ? {} : { defaultValue: usual }) },
+        ]),
+      ),
+      { tableName: name },
+    )
+}
