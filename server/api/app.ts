@@ -7,21 +7,8 @@ import { streamSSE } from 'hono/streaming'
 import type { App } from '../app-context.ts'
 import { config, LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
-import { agreementApi } from './agreement.ts'
-import { jobsApi } from './jobs.ts'
-import { layoutTestsApi } from './layout-tests.ts'
-import { lotsApi } from './lots.ts'
-import { measuresApi } from './measures.ts'
-import { picturesApi } from './pictures.ts'
-import { platesApi } from './plates.ts'
-import { printFilesApi } from './print-files.ts'
-import { printersApi } from './printers.ts'
-import { profilesApi } from './profiles.ts'
-import { runsApi } from './runs.ts'
-import { setupsApi } from './setups.ts'
+import { buildApi } from './api.ts'
 import { problemOf, router } from './shared.ts'
-import { studioApi } from './studio.ts'
-import { testSheetsApi } from './test-sheets.ts'
 
 const TYPES: Record<string, string> = {
   '.html': 'text/html; charset=utf-8',
@@ -73,20 +60,7 @@ export function buildHttp(app: App) {
     c.req.method === 'PUT' && /^\/api\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$/.test(c.req.path) ? next() : limit(c, next),
   )
 
-  http.route('/api', picturesApi(app))
-  http.route('/api', measuresApi(app))
-  http.route('/api', studioApi(app))
-  http.route('/api', profilesApi(app))
-  http.route('/api', printFilesApi(app))
-  http.route('/api', testSheetsApi(app))
-  http.route('/api', lotsApi(app))
-  http.route('/api', printersApi(app))
-  http.route('/api', layoutTestsApi(app))
-  http.route('/api', jobsApi(app))
-  http.route('/api', agreementApi(app))
-  http.route('/api', setupsApi(app))
-  http.route('/api', runsApi(app))
-  http.route('/api', platesApi(app))
+  http.route('/api', buildApi(app))
   http.doc('/api/openapi.json', {
     openapi: '3.0.0',
     info: {

@@ -9,6 +9,7 @@ import {
 } from '../../core/things/printers/document.ts'
 import { type MachineChange, MachineChangeSchema, machineChange } from '../../core/things/printers/machine.ts'
 import { type Printer, PrinterSchema } from '../../core/things/printers/printer.ts'
+import { PrinterRecordSchema } from '../../core/wire/api/printer-record.ts'
 import { parsePrinterAddress } from '../../core/wire/ipp/address.ts'
 import { IppError } from '../../core/wire/ipp/message.ts'
 import { proposeFromIpp } from '../../core/wire/ipp/propose-printer.ts'
@@ -19,7 +20,7 @@ import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
 
 const Entry = z.object({ version: z.number().int(), printer: PrinterSchema })
 /** What is to be changed: what the printer is, and, where somebody has seen to it, how the machine is. */
-const EditSchema = Entry.extend({ machine: MachineChangeSchema.optional() })
+const EditSchema = Entry.extend({ printer: PrinterRecordSchema, machine: MachineChangeSchema.optional() })
 const Proposal = z.object({
   /** The record there is, or null for a printer new to the studio. */
   current: Entry.nullable(),
@@ -29,7 +30,7 @@ const Proposal = z.object({
   assumed: z.array(z.string()),
 })
 const ReadSchema = z.object({ address: z.string().max(300), id: z.string().max(60).nullable() })
-const TakeSchema = z.object({ version: z.number().int(), proposed: PrinterSchema, take: z.array(z.string().max(300)).max(2000) })
+const TakeSchema = z.object({ version: z.number().int(), proposed: PrinterRecordSchema, take: z.array(z.string().max(300)).max(2000) })
 
 /** The records of printers: made, changed, read from the printer itself, given away and put aside. */
 export function printersApi(app: App) {
@@ -72,7 +73,7 @@ export function printersApi(app: App) {
         method: 'post',
         path: '/printers',
         summary: 'Add a printer',
-        request: takes(PrinterSchema),
+        request: takes(PrinterRecordSchema),
         responses: { 201: body(Entry), ...PROBLEMS },
       }),
       async (c) => {

@@ -27,7 +27,7 @@ const SharedSchema = z.object({
 })
 
 /** What the client wants, before any machine is thought of. One item today: see `itemOf`. */
-export const BriefSchema = SharedSchema.extend({ items: z.tuple([ItemSchema]) })
+export const BriefSchema = SharedSchema.extend({ items: z.array(ItemSchema).length(1) })
 export type Brief = z.infer<typeof BriefSchema>
 
 /** A change to what the items share: what is left out stays. */
@@ -35,7 +35,7 @@ export const BriefChangeSchema = SharedSchema.partial()
 export type BriefChange = Partial<z.infer<typeof SharedSchema>>
 
 /** A brief as somebody outside begins one: what is left out is neutral. */
-export const BriefWishSchema = BriefChangeSchema.extend({ items: z.tuple([ItemChangeSchema]).optional() })
+export const BriefWishSchema = BriefChangeSchema.extend({ items: z.array(ItemChangeSchema).length(1).optional() })
 
 export const EMPTY_BRIEF: Brief = {
   items: [EMPTY_ITEM],
@@ -51,7 +51,7 @@ export const EMPTY_BRIEF: Brief = {
 }
 
 /** The item of a brief. Whatever assumes that a job has one asks here. */
-export const itemOf = (brief: Pick<Brief, 'items'>): Item => brief.items[0]
+export const itemOf = (brief: Pick<Brief, 'items'>): Item => brief.items[0] as Item
 
 /** The brief with its item changed. */
 export const withItem = <B extends Pick<Brief, 'items'>>(brief: B, change: ItemChange): B => ({

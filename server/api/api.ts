@@ -1,0 +1,35 @@
+import type { App } from '../app-context.ts'
+import { agreementApi } from './agreement.ts'
+import { jobsApi } from './jobs.ts'
+import { layoutTestsApi } from './layout-tests.ts'
+import { lotsApi } from './lots.ts'
+import { measuresApi } from './measures.ts'
+import { picturesApi } from './pictures.ts'
+import { platesApi } from './plates.ts'
+import { printFilesApi } from './print-files.ts'
+import { printersApi } from './printers.ts'
+import { profilesApi } from './profiles.ts'
+import { runsApi } from './runs.ts'
+import { setupsApi } from './setups.ts'
+import { studioApi } from './studio.ts'
+import { testSheetsApi } from './test-sheets.ts'
+import { router } from './shared.ts'
+
+/** Every call of the API. The web's client is typed by this type: nothing says twice what a call takes and answers. */
+export const buildApi = (app: App) =>
+  router()
+    .route('/', picturesApi(app))
+    .route('/', measuresApi(app))
+    .route('/', studioApi(app))
+    .route('/', profilesApi(app))
+    .route('/', printFilesApi(app))
+    .route('/', testSheetsApi(app))
+    .route('/', lotsApi(app))
+    .route('/', printersApi(app))
+    .route('/', layoutTestsApi(app))
+    .route('/', jobsApi(app))
+    .route('/', agreementApi(app))
+    .route('/', setupsApi(app))
+    .route('/', runsApi(app))
+    .route('/', platesApi(app))
+export type Api = ReturnType<typeof buildApi>
