@@ -7,7 +7,7 @@ import type { Crop } from './placement.ts'
 import { type Rect, RectSchema } from './rect.ts'
 
 /** Which side of the sheet a pass prints. */
-export const SIDES = ['front', 'back'] as const
+const SIDES = ['front', 'back'] as const
 export type Side = (typeof SIDES)[number]
 
 /** An item where it lies on a form. */

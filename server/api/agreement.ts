@@ -1,21 +1,13 @@
-import { createRoute, z } from '@hono/zod-openapi'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { BeforeSendingSchema } from '../../core/wire/api/dto.ts'
 import { readListing } from '../../core/wire/ipp/listing.ts'
 import { listingOf, readingsFromListing } from '../../core/wire/ipp/readings-from-listing.ts'
-import { SET_PLACES } from '../../core/work/agreement/place.ts'
-import { KeptReadingSchema, type Reading, ReadingSchema } from '../../core/work/agreement/reading.ts'
-import { SETTING_KEYS } from '../../core/work/agreement/settings.ts'
+import type { Reading } from '../../core/work/agreement/reading.ts'
 import type { App } from '../app-context.ts'
 import { beforeSending } from '../printing/before-sending.ts'
 import { ipp } from '../printing/ipp-client.ts'
 import { ippRefusal } from '../printing/ipp-refusal.ts'
 import { Refusal } from '../problems.ts'
-import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
-
-const List = z.array(KeptReadingSchema)
-const Cell = z.object({ place: z.enum(SET_PLACES), setting: z.enum(SETTING_KEYS) })
-const by = z.string().trim().max(60)
+import { router } from './shared.ts'
 
 /** What program, driver and panel of a job were seen to be set to. */
 export function agreementApi(app: App) {
@@ -34,102 +26,50 @@ export function agreementApi(app: App) {
     )
   }
   return router()
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/jobs/{id}/readings',
-        summary: 'What the places of a job were seen to be set to',
-        request: { params: IdParam },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => c.json(await store.readings.of((await store.jobs.find(c.req.valid('param').id)).id), 200),
+    .call('GET /jobs/{id}/readings', async (c) => c.json(await store.readings.of((await store.jobs.find(c.req.valid('param').id)).id), 200))
+    .call('PUT /jobs/{id}/readings', async (c) =>
+      c.json(await keep((await store.jobs.find(c.req.valid('param').id)).id, c.req.valid('json')), 200),
     )
-    .openapi(
-      createRoute({
-        method: 'put',
-        path: '/jobs/{id}/readings',
-        summary: 'Keep what was seen: ticked off, typed, or taken from a listing',
-        request: { params: IdParam, ...takes(z.array(ReadingSchema).min(1).max(60)) },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => c.json(await keep((await store.jobs.find(c.req.valid('param').id)).id, c.req.valid('json')), 200),
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/readings/forget',
-        summary: 'Take back what was seen',
-        request: { params: IdParam, ...takes(z.array(Cell).min(1).max(60)) },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id: jobId } = await store.jobs.find(c.req.valid('param').id)
-        await store.act(async (act) => {
-          for (const { place, setting } of c.req.valid('json')) await act.readings.forget(jobId, place, setting)
-        })
-        events.tell({ what: 'job', id: jobId })
-        return c.json(await store.readings.of(jobId), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/readings/from-printer',
-        summary: 'Ask the printer over IPP what its panel is set to',
-        request: { params: IdParam, ...takes(z.object({ by })) },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => {
-        const job = await store.jobs.find(c.req.valid('param').id)
-        const studio = await store.studio()
-        const plate = resolve(job.brief, studio, job.pins)
-        if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
-        const attributes = await ipp.describe(plate.setup.printer.address).catch((error) => {
+    .call('POST /jobs/{id}/readings/forget', async (c) => {
+      const { id: jobId } = await store.jobs.find(c.req.valid('param').id)
+      await store.act(async (act) => {
+        for (const { place, setting } of c.req.valid('json')) await act.readings.forget(jobId, place, setting)
+      })
+      events.tell({ what: 'job', id: jobId })
+      return c.json(await store.readings.of(jobId), 200)
+    })
+    .call('POST /jobs/{id}/readings/from-printer', async (c) => {
+      const job = await store.jobs.find(c.req.valid('param').id)
+      const studio = await store.studio()
+      const plate = resolve(job.brief, studio, job.pins)
+      if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
+      const attributes = await ipp.describe(plate.setup.printer.address).catch((error) => {
+        throw ippRefusal(error)
+      })
+      const read = readingsFromListing(listingOf(attributes), 'panel', 'printer', plate, studio, job.brief.unit)
+      return c.json(
+        await take(job.id, read, c.req.valid('json').by, 'printer', 'The printer answers, but says nothing of what its panel is set to.'),
+        200,
+      )
+    })
+    .call('GET /jobs/{id}/before-sending', async (c) => {
+      const job = await store.jobs.find(c.req.valid('param').id)
+      const plate = resolve(job.brief, await store.studio(), job.pins)
+      if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
+      return c.json(
+        await beforeSending(plate).catch((error) => {
           throw ippRefusal(error)
-        })
-        const read = readingsFromListing(listingOf(attributes), 'panel', 'printer', plate, studio, job.brief.unit)
-        return c.json(
-          await take(job.id, read, c.req.valid('json').by, 'printer', 'The printer answers, but says nothing of what its panel is set to.'),
-          200,
-        )
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/jobs/{id}/before-sending',
-        summary: 'Ask the printer what it would leave out or do otherwise; nothing is printed',
-        request: { params: IdParam },
-        responses: { 200: body(BeforeSendingSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const job = await store.jobs.find(c.req.valid('param').id)
-        const plate = resolve(job.brief, await store.studio(), job.pins)
-        if (!plate.setup) throw new Refusal(422, { code: 'nothing-decided', field: 'plate', message: 'The job has no printer yet.' })
-        return c.json(
-          await beforeSending(plate).catch((error) => {
-            throw ippRefusal(error)
-          }),
-          200,
-        )
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/readings/from-listing',
-        summary: 'Take over an IPP attribute listing, or JSON with the same names',
-        request: { params: IdParam, ...takes(z.object({ by, place: z.enum(SET_PLACES), text: z.string().max(400_000) })) },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => {
-        const job = await store.jobs.find(c.req.valid('param').id)
-        const { place, text, by: who } = c.req.valid('json')
-        const listing = readListing(text)
-        if (!listing.ok) throw new Refusal(422, listing.problem)
-        const studio = await store.studio()
-        const read = readingsFromListing(listing.value, place, 'listing', resolve(job.brief, studio, job.pins), studio, job.brief.unit)
-        return c.json(await take(job.id, read, who, 'text', 'The text was read, but nothing in it is a setting of this job.'), 200)
-      },
-    )
+        }),
+        200,
+      )
+    })
+    .call('POST /jobs/{id}/readings/from-listing', async (c) => {
+      const job = await store.jobs.find(c.req.valid('param').id)
+      const { place, text, by: who } = c.req.valid('json')
+      const listing = readListing(text)
+      if (!listing.ok) throw new Refusal(422, listing.problem)
+      const studio = await store.studio()
+      const read = readingsFromListing(listing.value, place, 'listing', resolve(job.brief, studio, job.pins), studio, job.brief.unit)
+      return c.json(await take(job.id, read, who, 'text', 'The text was read, but nothing in it is a setting of this job.'), 200)
+    })
 }

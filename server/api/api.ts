@@ -11,11 +11,11 @@ import { printersApi } from './printers.ts'
 import { profilesApi } from './profiles.ts'
 import { runsApi } from './runs.ts'
 import { setupsApi } from './setups.ts'
+import { router } from './shared.ts'
 import { studioApi } from './studio.ts'
 import { testSheetsApi } from './test-sheets.ts'
-import { router } from './shared.ts'
 
-/** Every call of the API. The web's client is typed by this type: nothing says twice what a call takes and answers. */
+/** Every call of the API, as core/wire/api/calls states them. */
 export const buildApi = (app: App) =>
   router()
     .route('/', picturesApi(app))
@@ -32,4 +32,3 @@ export const buildApi = (app: App) =>
     .route('/', setupsApi(app))
     .route('/', runsApi(app))
     .route('/', platesApi(app))
-export type Api = ReturnType<typeof buildApi>

@@ -1,8 +1,8 @@
-import { createRoute, z } from '@hono/zod-openapi'
+import { z } from 'zod'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { briefFor, withItem } from '../../core/things/brief/brief.ts'
 import { withPicture } from '../../core/things/brief/item.ts'
-import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../../core/wire/api/dto.ts'
+import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
 import { drawingPdf } from '../documents/scale-drawing.ts'
@@ -14,183 +14,89 @@ import { recordLoading } from '../printing/record-loading.ts'
 import { Refusal } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
 import { runDto } from '../store/runs.ts'
-import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
-
-const Job = JobSchema.meta({ id: 'Job' })
-const Run = RunSchema.meta({ id: 'Run' })
-const TickParam = IdParam.extend({
-  step: z
-    .string()
-    .min(1)
-    .max(60)
-    .openapi({ param: { name: 'step', in: 'path' } }),
-})
+import { router } from './shared.ts'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
 export function jobsApi(app: App) {
   const { store, events } = app
   return router()
-    .openapi(
-      createRoute({ method: 'get', path: '/jobs', summary: 'All jobs that are not archived', responses: { 200: body(z.array(Job)) } }),
-      async (c) => {
-        return c.json((await store.jobs.list()).map(jobDto), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs',
-        summary: 'Begin a job',
-        request: takes(JobNewSchema),
-        responses: { 201: body(Job), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { title, pictureId, brief } = c.req.valid('json')
-        const [picture, rules] = await Promise.all([pictureId ? store.pictures.find(pictureId) : null, store.rules.read()])
-        const row = await store.jobs.add({
-          title: title ?? picture?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
-          pins: {},
-          brief: withItem(briefFor({ unit: rules.unit, ...brief }), withPicture(picture)),
-        })
-        events.tell({ what: 'job', id: row.id })
-        return c.json(jobDto(row), 201)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/jobs/{id}',
-        summary: 'One job',
-        request: { params: IdParam },
-        responses: { 200: body(Job), ...PROBLEMS },
-      }),
-      async (c) => c.json(jobDto(await store.jobs.find(c.req.valid('param').id)), 200),
-    )
-    .openapi(
-      createRoute({
-        method: 'patch',
-        path: '/jobs/{id}',
-        summary: 'Change a job; the version guards against overwriting somebody else',
-        request: { params: IdParam, ...takes(JobEditSchema) },
-        responses: { 200: body(Job), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const { version, ...edit } = c.req.valid('json')
-        const job = await store.jobs.find(id)
-        const message = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
-        const now = await store.jobs.edit({ ...job, version }, edit, message)
-        events.tell({ what: 'job', id })
-        return c.json(jobDto(now), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/jobs/{id}/ticks',
-        summary: 'Loading steps ticked so far',
-        request: { params: IdParam },
-        responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
-      }),
-      async (c) => {
-        return c.json(await store.ticks.of(c.req.valid('param').id), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'put',
-        path: '/jobs/{id}/ticks/{step}',
-        summary: 'Tick a loading step',
-        request: { params: TickParam, ...takes(z.object({ at: z.iso.datetime().optional() })) },
-        responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id, step } = c.req.valid('param')
-        const job = await store.jobs.find(id)
-        // A tick that was made while the network was away tells when it was made; the future is nobody's.
-        const at = new Date(Math.min(Date.now(), new Date(c.req.valid('json').at ?? Date.now()).getTime()))
-        const into = await store.act(async (act) => ((await act.ticks.tick(id, step, at)) ? recordLoading(act, job, step) : null))
-        if (into) events.tell({ what: 'studio', id: into })
-        events.tell({ what: 'job', id })
-        return c.json(await store.ticks.of(id), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'delete',
-        path: '/jobs/{id}/ticks/{step}',
-        summary: 'Take a tick back',
-        request: { params: TickParam },
-        responses: { 200: body(z.array(TickSchema)), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id, step } = c.req.valid('param')
-        await store.ticks.untick(id, step)
-        events.tell({ what: 'job', id })
-        return c.json(await store.ticks.of(id), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/print',
-        summary: 'Freeze the plate and print it',
-        request: { params: IdParam, ...takes(PrintRequestSchema) },
-        responses: { 201: body(Run), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const asked = c.req.valid('json')
-        const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
-        const [studio, readings] = await Promise.all([store.studio(), store.readings.of(id)])
-        holdForDisagreement({ wanted: job, studio, readings }, asked.despite)
-        const back = asked.side === 'back'
-        const plate = back ? await plateForBack(store, id, asked.despite) : resolve(job.brief, studio, job.pins)
-        if (!back) checkPlate(plate, asked)
-        const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, how: asked.how }))
-        setGoing(app, run)
-        return c.json(runDto(run, job.title), 201)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/jobs/{id}/runs',
-        summary: 'Runs of a job, newest first',
-        request: { params: IdParam },
-        responses: { 200: body(z.array(Run)), ...PROBLEMS },
-      }),
-      async (c) => {
-        const job = await store.jobs.find(c.req.valid('param').id)
-        const rows = await store.runs.ofJob(job.id)
-        return c.json(
-          rows.map((r) => runDto(r, job.title)),
-          200,
-        )
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/cut',
-        summary: 'The sheets have been cut: count the larger stock down and the pieces and offcuts up',
-        request: { params: IdParam, ...takes(z.object({ version: z.number().int() })) },
-        responses: { 200: body(Job), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const job = await store.jobs.seen(id, c.req.valid('json').version, 'Somebody else changed this job. Look at it again.')
-        const plate = resolve(job.brief, await store.studio(), job.pins)
-        if (!plate.setup?.cut)
-          throw new Refusal(422, { code: 'nothing-to-cut', field: 'stock', message: 'This job takes its sheets as they are in stock.' })
-        const { cut } = plate.setup
-        const booked = await store.act((act) => cutStock(act, cut, job))
-        events.tell({ what: 'studio', id: booked.pins.stock ?? '' })
-        events.tell({ what: 'job', id })
-        return c.json(jobDto(booked), 200)
-      },
-    )
+    .call('GET /jobs', async (c) => {
+      return c.json((await store.jobs.list()).map(jobDto), 200)
+    })
+    .call('POST /jobs', async (c) => {
+      const { title, pictureId, brief } = c.req.valid('json')
+      const [picture, rules] = await Promise.all([pictureId ? store.pictures.find(pictureId) : null, store.rules.read()])
+      const row = await store.jobs.add({
+        title: title ?? picture?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
+        pins: {},
+        brief: withItem(briefFor({ unit: rules.unit, ...brief }), withPicture(picture)),
+      })
+      events.tell({ what: 'job', id: row.id })
+      return c.json(jobDto(row), 201)
+    })
+    .call('GET /jobs/{id}', async (c) => c.json(jobDto(await store.jobs.find(c.req.valid('param').id)), 200))
+    .call('PATCH /jobs/{id}', async (c) => {
+      const { id } = c.req.valid('param')
+      const { version, ...edit } = c.req.valid('json')
+      const job = await store.jobs.find(id)
+      const message = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
+      const now = await store.jobs.edit({ ...job, version }, edit, message)
+      events.tell({ what: 'job', id })
+      return c.json(jobDto(now), 200)
+    })
+    .call('GET /jobs/{id}/ticks', async (c) => {
+      return c.json(await store.ticks.of(c.req.valid('param').id), 200)
+    })
+    .call('PUT /jobs/{id}/ticks/{step}', async (c) => {
+      const { id, step } = c.req.valid('param')
+      const job = await store.jobs.find(id)
+      // A tick that was made while the network was away tells when it was made; the future is nobody's.
+      const at = new Date(Math.min(Date.now(), new Date(c.req.valid('json').at ?? Date.now()).getTime()))
+      const into = await store.act(async (act) => ((await act.ticks.tick(id, step, at)) ? recordLoading(act, job, step) : null))
+      if (into) events.tell({ what: 'studio', id: into })
+      events.tell({ what: 'job', id })
+      return c.json(await store.ticks.of(id), 200)
+    })
+    .call('DELETE /jobs/{id}/ticks/{step}', async (c) => {
+      const { id, step } = c.req.valid('param')
+      await store.ticks.untick(id, step)
+      events.tell({ what: 'job', id })
+      return c.json(await store.ticks.of(id), 200)
+    })
+    .call('POST /jobs/{id}/print', async (c) => {
+      const { id } = c.req.valid('param')
+      const asked = c.req.valid('json')
+      const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
+      const [studio, readings] = await Promise.all([store.studio(), store.readings.of(id)])
+      holdForDisagreement({ wanted: job, studio, readings }, asked.despite)
+      const back = asked.side === 'back'
+      const plate = back ? await plateForBack(store, id, asked.despite) : resolve(job.brief, studio, job.pins)
+      if (!back) checkPlate(plate, asked)
+      const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, how: asked.how }))
+      setGoing(app, run)
+      return c.json(runDto(run, job.title), 201)
+    })
+    .call('GET /jobs/{id}/runs', async (c) => {
+      const job = await store.jobs.find(c.req.valid('param').id)
+      const rows = await store.runs.ofJob(job.id)
+      return c.json(
+        rows.map((r) => runDto(r, job.title)),
+        200,
+      )
+    })
+    .call('POST /jobs/{id}/cut', async (c) => {
+      const { id } = c.req.valid('param')
+      const job = await store.jobs.seen(id, c.req.valid('json').version, 'Somebody else changed this job. Look at it again.')
+      const plate = resolve(job.brief, await store.studio(), job.pins)
+      if (!plate.setup?.cut)
+        throw new Refusal(422, { code: 'nothing-to-cut', field: 'stock', message: 'This job takes its sheets as they are in stock.' })
+      const { cut } = plate.setup
+      const booked = await store.act((act) => cutStock(act, cut, job))
+      events.tell({ what: 'studio', id: booked.pins.stock ?? '' })
+      events.tell({ what: 'job', id })
+      return c.json(jobDto(booked), 200)
+    })
     .get('/jobs/:id/drawing.pdf', async (c) => {
       const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
       const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')

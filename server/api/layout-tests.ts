@@ -1,5 +1,5 @@
 import { Readable } from 'node:stream'
-import { createRoute, z } from '@hono/zod-openapi'
+import type { z } from 'zod'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
@@ -7,15 +7,14 @@ import { type Brief, withItem } from '../../core/things/brief/brief.ts'
 import { briefOf } from '../../core/things/brief/brief-of.ts'
 import { type Item, withPicture } from '../../core/things/brief/item.ts'
 import { mm } from '../../core/things/length/length.ts'
-import { JobSchema } from '../../core/wire/api/dto.ts'
+import { Asked } from '../../core/wire/api/calls/layout-tests.ts'
 import type { App } from '../app-context.ts'
 import { layoutTestOf, layoutTestPdf, layoutTestPng } from '../documents/layout-test.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
-import { body, KeyParam, PROBLEMS, router, takes } from './shared.ts'
+import { router } from './shared.ts'
 
-const Asked = z.object({ pathId: z.string().max(60), lotId: z.string().max(60) })
 /** As much of a roll as the rulers need. */
 const FROM_ROLL = mm(300)
 
@@ -41,31 +40,22 @@ export function layoutTestsApi(app: App) {
   }
   const today = () => new Date().toISOString().slice(0, 10)
   return router()
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/printers/{id}/layout-test',
-        summary: 'Begin a job that prints a layout test on one path',
-        request: { params: KeyParam, ...takes(Asked) },
-        responses: { 201: body(JobSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { plate, brief, pins } = await plan(c.req.valid('param').id, c.req.valid('json'))
-        const { drawing } = layoutTestOf(plate, today())
-        const { printer, path } = plate.setup as NonNullable<Plate['setup']>
-        const title = `Layout test, ${printer.name}, ${path.name}`
-        const picture = await takePicture(app, Readable.from([await layoutTestPng(drawing)]), `${title}.png`)
-        const size: Item['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
-        const notes = 'Measure from each edge of the sheet to the outside of the box; each should be 10 mm. Enter the four under Inspect.'
-        const row = await store.jobs.add({
-          title,
-          brief: withItem({ ...brief, notes }, { ...withPicture(picture), size }),
-          pins,
-        })
-        events.tell({ what: 'job', id: row.id })
-        return c.json(jobDto(row), 201)
-      },
-    )
+    .call('POST /printers/{id}/layout-test', async (c) => {
+      const { plate, brief, pins } = await plan(c.req.valid('param').id, c.req.valid('json'))
+      const { drawing } = layoutTestOf(plate, today())
+      const { printer, path } = plate.setup as NonNullable<Plate['setup']>
+      const title = `Layout test, ${printer.name}, ${path.name}`
+      const picture = await takePicture(app, Readable.from([await layoutTestPng(drawing)]), `${title}.png`)
+      const size: Item['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
+      const notes = 'Measure from each edge of the sheet to the outside of the box; each should be 10 mm. Enter the four under Inspect.'
+      const row = await store.jobs.add({
+        title,
+        brief: withItem({ ...brief, notes }, { ...withPicture(picture), size }),
+        pins,
+      })
+      events.tell({ what: 'job', id: row.id })
+      return c.json(jobDto(row), 201)
+    })
     .get('/printers/:id/layout-test.pdf', async (c) => {
       const { plate } = await plan(c.req.param('id'), Asked.parse(c.req.query()))
       const { drawing, sheet } = layoutTestOf(plate, today())

@@ -1,13 +1,11 @@
 import { createReadStream } from 'node:fs'
 import { Readable } from 'node:stream'
-import { createRoute, z } from '@hono/zod-openapi'
-import { PRINT_FORMAT, PRINT_FORMATS } from '../../core/output/page/print-format.ts'
+import { PRINT_FORMAT } from '../../core/output/page/print-format.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { PrintFileSchema } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { createPrintFiles } from '../printing/print-files.ts'
 import { missing, Refusal } from '../problems.ts'
-import { body, IdParam, KeyParam, PROBLEMS, router, takes } from './shared.ts'
+import { router } from './shared.ts'
 
 /** Pages as files that another program prints as they are. */
 export function printFilesApi(app: App) {
@@ -19,31 +17,13 @@ export function printFilesApi(app: App) {
     return file
   }
   return router()
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/print-files',
-        summary: 'Begin making the page of a job as a file',
-        request: { params: IdParam, ...takes(z.object({ format: z.enum(PRINT_FORMATS) })) },
-        responses: { 202: body(PrintFileSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const job = await store.jobs.find(id)
-        const plate = resolve(job.brief, await store.studio(), job.pins)
-        return c.json(made.begin(job.id, job.title, plate, c.req.valid('json').format), 202)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/print-files/{id}',
-        summary: 'How far a file is',
-        request: { params: KeyParam },
-        responses: { 200: body(PrintFileSchema), ...PROBLEMS },
-      }),
-      (c) => c.json(find(c.req.valid('param').id), 200),
-    )
+    .call('POST /jobs/{id}/print-files', async (c) => {
+      const { id } = c.req.valid('param')
+      const job = await store.jobs.find(id)
+      const plate = resolve(job.brief, await store.studio(), job.pins)
+      return c.json(made.begin(job.id, job.title, plate, c.req.valid('json').format), 202)
+    })
+    .call('GET /print-files/{id}', (c) => c.json(find(c.req.valid('param').id), 200))
     .get('/print-files/:id/file', (c) => {
       const file = find(c.req.param('id'))
       if (file.state !== 'ready') throw new Refusal(409, { code: 'not-ready', message: 'The file is still being made.' })

@@ -1,11 +1,11 @@
-import { createRoute, z } from '@hono/zod-openapi'
 import { readTicket, type Ticket, ticketOf, ticketSchema } from '../../core/output/ticket/ticket.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { changesSince, differsFrom, pinsOf } from '../../core/plate/saved/changes.ts'
 import { itemOf, withItem } from '../../core/things/brief/brief.ts'
 import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import { JobSchema, type SavedSetup, SavedSetupSchema } from '../../core/wire/api/dto.ts'
+import { IdParam } from '../../core/wire/api/calls/call.ts'
+import type { SavedSetup } from '../../core/wire/api/dto.ts'
 import { decode, encode, groupOf, IppError, v } from '../../core/wire/ipp/message.ts'
 import { OPERATION } from '../../core/wire/ipp/tags.ts'
 import { readTicketAttributes, ticketAttributes } from '../../core/wire/ipp/ticket-attributes.ts'
@@ -13,9 +13,7 @@ import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
 import type { SetupRow } from '../store/setups.ts'
-import { body, IdParam, PROBLEMS, router, takes } from './shared.ts'
-
-const List = z.array(SavedSetupSchema)
+import { router } from './shared.ts'
 
 /** Plates kept under a name, and plates handed on as tickets. */
 export function setupsApi(app: App) {
@@ -52,73 +50,38 @@ export function setupsApi(app: App) {
     return Promise.all(rows.map((row) => dto(row, studio)))
   }
   return router()
-    .openapi(
-      createRoute({
-        method: 'get',
-        path: '/setups',
-        summary: 'Set-ups kept for a printer, each with what has changed since',
-        request: { query: z.object({ printer: z.string().max(60) }) },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => c.json(await list(c.req.valid('query').printer), 200),
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/setups',
-        summary: 'Keep a job’s plate under a name',
-        request: { params: IdParam, ...takes(z.object({ name: z.string().trim().min(1).max(120) })) },
-        responses: { 201: body(SavedSetupSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { job, studio, plate, setup } = await frozen(c.req.valid('param').id)
-        const { name } = c.req.valid('json')
-        const printer = studio.printers.find((p) => p.id === setup.printer.id)
-        if (!printer) throw missing('printer', setup.printer.id)
-        const row = await store.act((act) => act.setups.add({ name, printerId: printer.id, jobId: job.id, plate, printer }))
-        events.tell({ what: 'studio', id: printer.id })
-        return c.json(await dto(row, studio), 201)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'delete',
-        path: '/setups/{id}',
-        summary: 'Remove a kept set-up',
-        request: { params: IdParam },
-        responses: { 200: body(List), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const row = await store.setups.remove(id)
-        events.tell({ what: 'studio', id: row.printerId })
-        return c.json(await list(row.printerId), 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/tickets',
-        summary: 'Begin a job from a ticket (JSON, or an IPP message as bytes)',
-        responses: { 201: body(JobSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const bytes = new Uint8Array(await c.req.arrayBuffer())
-        const read = bytes[0] === 0x7b ? readTicket(new TextDecoder().decode(bytes)) : fromMessage(bytes)
-        if (!read.ok) throw new Refusal(422, read.problem)
-        const { job, plate } = read.value
-        // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
-        const picture = pictureIn(itemOf(plate.brief))
-        const known = picture !== null && app.files.has(picture.hash) ? picture : null
-        const row = await store.jobs.add({
-          title: job.title,
-          brief: known === picture ? plate.brief : withItem(plate.brief, withPicture(known)),
-          pins: pinsOf(plate),
-        })
-        events.tell({ what: 'job', id: row.id })
-        return c.json(jobDto(row), 201)
-      },
-    )
+    .call('GET /setups', async (c) => c.json(await list(c.req.valid('query').printer), 200))
+    .call('POST /jobs/{id}/setups', async (c) => {
+      const { job, studio, plate, setup } = await frozen(c.req.valid('param').id)
+      const { name } = c.req.valid('json')
+      const printer = studio.printers.find((p) => p.id === setup.printer.id)
+      if (!printer) throw missing('printer', setup.printer.id)
+      const row = await store.act((act) => act.setups.add({ name, printerId: printer.id, jobId: job.id, plate, printer }))
+      events.tell({ what: 'studio', id: printer.id })
+      return c.json(await dto(row, studio), 201)
+    })
+    .call('DELETE /setups/{id}', async (c) => {
+      const { id } = c.req.valid('param')
+      const row = await store.setups.remove(id)
+      events.tell({ what: 'studio', id: row.printerId })
+      return c.json(await list(row.printerId), 200)
+    })
+    .call('POST /tickets', async (c) => {
+      const bytes = new Uint8Array(await c.req.arrayBuffer())
+      const read = bytes[0] === 0x7b ? readTicket(new TextDecoder().decode(bytes)) : fromMessage(bytes)
+      if (!read.ok) throw new Refusal(422, read.problem)
+      const { job, plate } = read.value
+      // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
+      const picture = pictureIn(itemOf(plate.brief))
+      const known = picture !== null && app.files.has(picture.hash) ? picture : null
+      const row = await store.jobs.add({
+        title: job.title,
+        brief: known === picture ? plate.brief : withItem(plate.brief, withPicture(known)),
+        pins: pinsOf(plate),
+      })
+      events.tell({ what: 'job', id: row.id })
+      return c.json(jobDto(row), 201)
+    })
     .get('/ticket.schema.json', (c) => c.json(ticketSchema() as object))
     .get('/jobs/:id/ticket.json', async (c) => {
       const { job, plate } = await frozen(IdParam.parse({ id: c.req.param('id') }).id)

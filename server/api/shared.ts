@@ -1,20 +1,17 @@
-import { OpenAPIHono, z } from '@hono/zod-openapi'
+import { createRoute, OpenAPIHono, z } from '@hono/zod-openapi'
+import type { Context } from 'hono'
 import { HTTPException } from 'hono/http-exception'
 import { ConnectionError, DatabaseError } from 'sequelize'
+import type { Call } from '../../core/wire/api/calls/call.ts'
+import { type Answer, type Body, CALLS, type CallKey, type Params, type Query } from '../../core/wire/api/calls/calls.ts'
 import { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
 import { ChangedMeanwhile } from '../store/table.ts'
 
-/** An answer body as OpenAPI describes it. */
-export const body = <T extends z.ZodType>(schema: T, description = 'Done') => ({ description, content: { 'application/json': { schema } } })
-
-/** A JSON request body. */
-export const takes = <T extends z.ZodType>(schema: T) => ({ body: { required: true, content: { 'application/json': { schema } } } })
-
 const problem = (description: string) => ({ description, content: { 'application/json': { schema: ProblemSchema } } })
 
-export const PROBLEMS = {
+const PROBLEMS = {
   400: problem('Something in the request is not as it must be'),
   404: problem('There is no such thing'),
   409: problem('Somebody else was faster, or the studio has changed'),
@@ -22,25 +19,42 @@ export const PROBLEMS = {
   503: problem('The database is away for the moment'),
 } as const
 
-export const IdParam = z.object({
-  id: z.coerce
-    .number()
-    .int()
-    .positive()
-    .max(2 ** 31 - 1)
-    .openapi({ param: { name: 'id', in: 'path' } }),
-})
-export const KeyParam = z.object({
-  id: z
-    .string()
-    .min(1)
-    .max(120)
-    .openapi({ param: { name: 'id', in: 'path' } }),
-})
+/** What a handler has of a request whose parts have been checked, and what it may answer. */
+type CallContext<K extends CallKey> = Omit<Context, 'req' | 'json'> & {
+  req: Omit<Context['req'], 'valid'> & {
+    valid(part: 'param'): Params<K>
+    valid(part: 'query'): Query<K>
+    valid(part: 'json'): Body<K>
+  }
+  json(answer: Answer<K>, status: 200 | 201 | 202): Response
+}
+
+/** A router whose calls are those the API states: their parts are checked before, their answers by the compiler. */
+class Router extends OpenAPIHono {
+  call<K extends CallKey>(key: K, handler: (c: CallContext<K>) => Response | Promise<Response>): this {
+    const { summary, description, params, query, takes, answers, status = 200 }: Call = CALLS[key]
+    const [method = '', path = ''] = key.split(' ')
+    const config = createRoute({
+      method: method.toLowerCase() as 'get',
+      path,
+      summary,
+      ...(description ? { description } : {}),
+      request: {
+        ...(params ? { params } : {}),
+        ...(query ? { query } : {}),
+        ...(takes ? { body: { required: true, content: { 'application/json': { schema: takes } } } } : {}),
+      },
+      responses: { [status]: { description: 'Done', content: { 'application/json': { schema: answers } } }, ...PROBLEMS },
+    })
+    // The library knows the parts by the route's type, which is lost here; they are those of the same call.
+    this.openapi(config, handler as never)
+    return this
+  }
+}
 
 /** A router whose validation failures come back as problems with field, value and limit. */
 export function router() {
-  return new OpenAPIHono({
+  return new Router({
     defaultHook: (result, c) => {
       if (result.success) return undefined
       const issue = result.error.issues[0]

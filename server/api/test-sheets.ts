@@ -1,19 +1,14 @@
 import { Readable } from 'node:stream'
-import { createRoute, z } from '@hono/zod-openapi'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
 import type { Brief } from '../../core/things/brief/brief.ts'
 import { briefOf } from '../../core/things/brief/brief-of.ts'
-import { TestedSchema } from '../../core/things/media/media.ts'
-import { JobSchema } from '../../core/wire/api/dto.ts'
 import { TARGET } from '../../core/work/target/target.ts'
 import type { App } from '../app-context.ts'
 import { targetPdf, targetPng, targetTiff } from '../documents/target.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { jobDto } from '../store/jobs.ts'
-import { composeStripSheets, StripsAskedSchema } from '../strips/strip-sheets.ts'
-import { body, IdParam, KeyParam, PROBLEMS, router, takes } from './shared.ts'
-
-const ChoiceSchema = TestedSchema.omit({ on: true })
+import { composeStripSheets } from '../strips/strip-sheets.ts'
+import { router } from './shared.ts'
 
 /** Sheets that try something out: test strips, and the tone and colour target. */
 export function testSheetsApi(app: App) {
@@ -24,62 +19,35 @@ export function testSheetsApi(app: App) {
     return jobDto(row)
   }
   return router()
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/jobs/{id}/strips',
-        summary: 'Compose test strips of a job’s picture as jobs of their own, one for each media type that is tried',
-        request: { params: IdParam, ...takes(StripsAskedSchema) },
-        responses: { 201: body(z.array(JobSchema)), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const asked = c.req.valid('json')
-        const job = await store.jobs.find(id)
-        const made = []
-        for (const { title, brief, pins } of await composeStripSheets(app, job, asked)) made.push(await add(title, brief, pins))
-        return c.json(made, 201)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'put',
-        path: '/pairings/{id}/tested',
-        summary: 'Record which rendering won on test strips',
-        request: { params: KeyParam, ...takes(ChoiceSchema.nullable()) },
-        responses: { 200: body(z.object({ recorded: z.boolean() })), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { id } = c.req.valid('param')
-        const choice = c.req.valid('json')
-        await store.pairings.tested(id, choice && { ...choice, on: new Date().toISOString().slice(0, 10) })
-        events.tell({ what: 'studio', id })
-        return c.json({ recorded: true }, 200)
-      },
-    )
-    .openapi(
-      createRoute({
-        method: 'post',
-        path: '/target/jobs',
-        summary: 'Begin a job that prints the tone and colour target',
-        request: takes(z.object({ paperId: z.string().max(60).nullable(), printerId: z.string().max(60).nullable() })),
-        responses: { 201: body(JobSchema), ...PROBLEMS },
-      }),
-      async (c) => {
-        const { paperId, printerId } = c.req.valid('json')
-        const studio = await store.studio()
-        const picture = await takePicture(app, Readable.from([await targetPng()]), 'Tone and colour target.png')
-        const brief = briefOf({
-          picture,
-          paperId,
-          size: { by: 'picture', width: TARGET.w, height: TARGET.h },
-          test: { kind: 'target' },
-          unit: studio.rules.unit,
-          notes: 'Let it dry, then read it under Inspect: the first step above black, the last before white, greys, colours, hairlines.',
-        })
-        return c.json(await add('Tone and colour target', brief, printerId ? { printer: printerId } : {}), 201)
-      },
-    )
+    .call('POST /jobs/{id}/strips', async (c) => {
+      const { id } = c.req.valid('param')
+      const asked = c.req.valid('json')
+      const job = await store.jobs.find(id)
+      const made = []
+      for (const { title, brief, pins } of await composeStripSheets(app, job, asked)) made.push(await add(title, brief, pins))
+      return c.json(made, 201)
+    })
+    .call('PUT /pairings/{id}/tested', async (c) => {
+      const { id } = c.req.valid('param')
+      const choice = c.req.valid('json')
+      await store.pairings.tested(id, choice && { ...choice, on: new Date().toISOString().slice(0, 10) })
+      events.tell({ what: 'studio', id })
+      return c.json({ recorded: true }, 200)
+    })
+    .call('POST /target/jobs', async (c) => {
+      const { paperId, printerId } = c.req.valid('json')
+      const studio = await store.studio()
+      const picture = await takePicture(app, Readable.from([await targetPng()]), 'Tone and colour target.png')
+      const brief = briefOf({
+        picture,
+        paperId,
+        size: { by: 'picture', width: TARGET.w, height: TARGET.h },
+        test: { kind: 'target' },
+        unit: studio.rules.unit,
+        notes: 'Let it dry, then read it under Inspect: the first step above black, the last before white, greys, colours, hairlines.',
+      })
+      return c.json(await add('Tone and colour target', brief, printerId ? { printer: printerId } : {}), 201)
+    })
     .get('/target.png', async (c) =>
       c.body((await targetPng()) as unknown as ArrayBuffer, 200, {
         'content-type': 'image/png',

@@ -24,7 +24,7 @@ export const jobDto = ({ id, title, state, brief, pins, version, archived, creat
 })
 
 /** @param message what somebody is told whose job was changed by another */
-export const jobChanged = (message: string, current: JobRow | null): Refusal =>
+const jobChanged = (message: string, current: JobRow | null): Refusal =>
   new Refusal(409, {
     code: 'changed-meanwhile',
     field: 'version',

@@ -20,7 +20,7 @@ export interface Scope {
 }
 
 /** A stored row that this version cannot read. */
-export class Unreadable extends Error {
+class Unreadable extends Error {
   constructor(table: string, key: unknown, column: string, cause: unknown) {
     super(`${table} ${JSON.stringify(key)}: ${column} cannot be read`, { cause })
     this.name = 'Unreadable'

@@ -1,32 +1,22 @@
 import { randomUUID } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
-import { z } from 'zod'
+import type { z } from 'zod'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
 import { layoutOf, sideOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { type Brief, itemOf, withItem } from '../../core/things/brief/brief.ts'
 import { briefOf } from '../../core/things/brief/brief-of.ts'
 import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
-import { STRIPS, StripCandidateSchema } from '../../core/things/brief/test-sheet.ts'
 import { isSideways } from '../../core/things/brief/turn.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Lot } from '../../core/things/media/media.ts'
+import type { StripsAskedSchema } from '../../core/wire/api/calls/test-sheets.ts'
 import { packStrips, stripDetail, stripGroups, stripLetter } from '../../core/work/strips/strips.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing, Refusal } from '../problems.ts'
-
-/** What strips are to be made of, and on what. */
-export const StripsAskedSchema = z.object({
-  lotId: z.string().max(60),
-  /** Strips are printed on a whole sheet of the lot, or on a half or a quarter of one. */
-  share: z.union([z.literal(1), z.literal(2), z.literal(4)]),
-  candidates: z.array(StripCandidateSchema).min(STRIPS.fewest).max(STRIPS.most),
-  /** Centre of the detail as shares of the picture, or null for where the candidates differ most. */
-  at: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).nullable(),
-})
 
 /** As much of a roll as is spent on strips. */
 const FROM_ROLL = mm(210)

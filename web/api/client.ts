@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import type { ProblemSchema } from '../../core/wire/api/dto.ts'
 
 type Body = z.infer<typeof ProblemSchema>
@@ -19,32 +20,62 @@ export class ApiError extends Error {
 
 const OFFLINE: Body = { code: 'offline', message: 'Arch Plate does not answer. What you entered is kept here and sent as soon as it does.' }
 
-/** One request to the server. Throws ApiError for anything but success. */
-export async function api<T>(method: string, path: string, body?: unknown): Promise<T> {
-  const answer = await fetch(`/api${path}`, {
-    method,
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-  }).catch(() => {
-    throw new ApiError(0, OFFLINE)
-  })
+/** Answers as the call says, or throws what was said instead. */
+async function answerOf<K extends CallKey>(answer: Response): Promise<Answer<K>> {
   const data = await answer.json().catch(() => null)
   if (!answer.ok)
     throw new ApiError(answer.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
-  return data as T
+  return data as Answer<K>
+}
+
+const offline = () => {
+  throw new ApiError(0, OFFLINE)
+}
+
+/** The address of a call: its parameters in their places, what is left as its query. */
+export function addressOf(call: string, asked: Record<string, unknown>): string {
+  const path = call.slice(call.indexOf(' ') + 1)
+  const named = new Set<string>()
+  const filled = path.replace(/\{(\w+)\}/g, (_, name: string) => {
+    named.add(name)
+    return encodeURIComponent(String(asked[name]))
+  })
+  const query = Object.entries(asked).filter(([name, value]) => !named.has(name) && value !== undefined)
+  const search = new URLSearchParams(query.map(([name, value]) => [name, String(value)])).toString()
+  return `/api${filled}${search ? `?${search}` : ''}`
+}
+
+/** A call that takes nothing is given nothing. */
+type Given<K extends CallKey> = Record<never, never> extends Asked<K> ? [asked?: Asked<K>] : [asked: Asked<K>]
+
+/** One call of the server. Throws ApiError for anything but success. */
+export async function api<K extends CallKey>(call: K, ...[asked]: Given<K>): Promise<Answer<K>> {
+  const { body, ...address }: Record<string, unknown> = asked ?? {}
+  const answer = await fetch(addressOf(call, address), {
+    method: call.slice(0, call.indexOf(' ')),
+    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  }).catch(offline)
+  return answerOf<K>(answer)
 }
 
 /** Streams a file up with progress 0…1. Reject is always an ApiError. */
-export function upload<T>(path: string, file: File, progress: (share: number) => void, signal: AbortSignal): Promise<T> {
+export function upload<K extends CallKey & `PUT ${string}`>(
+  call: K,
+  asked: Asked<K>,
+  file: File,
+  progress: (share: number) => void,
+  signal: AbortSignal,
+): Promise<Answer<K>> {
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
-    request.open('PUT', `/api${path}`)
+    request.open('PUT', addressOf(call, asked as Record<string, unknown>))
     request.upload.onprogress = (e) => progress(e.lengthComputable ? e.loaded / e.total : 0)
     request.onload = () => {
       let data: unknown = null
       try {
         data = JSON.parse(request.responseText)
       } catch {}
-      if (request.status < 300) resolve(data as T)
+      if (request.status < 300) resolve(data as Answer<K>)
       else
         reject(
           new ApiError(request.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${request.status}.` }),
@@ -62,12 +93,6 @@ export const fileUrl = (hash: string): string => `/api/files/${hash}`
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.')
 
 /** Posts a file as it is. Throws ApiError for anything but success. */
-export async function postBytes<T>(path: string, file: Blob): Promise<T> {
-  const answer = await fetch(`/api${path}`, { method: 'POST', body: file }).catch(() => {
-    throw new ApiError(0, OFFLINE)
-  })
-  const data = await answer.json().catch(() => null)
-  if (!answer.ok)
-    throw new ApiError(answer.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
-  return data as T
+export async function postFile<K extends CallKey & `POST ${string}`>(call: K, file: Blob): Promise<Answer<K>> {
+  return answerOf<K>(await fetch(addressOf(call, {}), { method: 'POST', body: file }).catch(offline))
 }

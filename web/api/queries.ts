@@ -1,9 +1,4 @@
 import { QueryClient, queryOptions } from '@tanstack/react-query'
-import type { Picture } from '../../core/things/brief/picture.ts'
-import type { Studio } from '../../core/things/studio/studio.ts'
-import type { Job, ProfileEntry, Run, RunDetail, SavedSetup, Tick } from '../../core/wire/api/dto.ts'
-import type { MachineState } from '../../core/wire/api/machine.ts'
-import type { KeptReading } from '../../core/work/agreement/reading.ts'
 import { ApiError, api } from './client.ts'
 
 export const queryClient = new QueryClient({
@@ -17,24 +12,23 @@ export const queryClient = new QueryClient({
   },
 })
 
-export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => api<Studio>('GET', '/studio') })
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api<Job[]>('GET', '/jobs') })
-export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api<Job>('GET', `/jobs/${id}`) })
+export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => api('GET /studio') })
+export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api('GET /jobs') })
+export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>
-  queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api<Tick[]>('GET', `/jobs/${id}/ticks`) })
+  queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api('GET /jobs/{id}/ticks', { id }) })
 export const readingsQuery = (id: number) =>
-  queryOptions({ queryKey: ['job', id, 'readings'], queryFn: () => api<KeptReading[]>('GET', `/jobs/${id}/readings`) })
+  queryOptions({ queryKey: ['job', id, 'readings'], queryFn: () => api('GET /jobs/{id}/readings', { id }) })
 export const setupsQuery = (printerId: string) =>
   queryOptions({
     queryKey: ['studio', 'setups', printerId],
-    queryFn: () => api<SavedSetup[]>('GET', `/setups?printer=${encodeURIComponent(printerId)}`),
+    queryFn: () => api('GET /setups', { printer: printerId }),
   })
 export const jobRunsQuery = (id: number) =>
-  queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api<Run[]>('GET', `/jobs/${id}/runs`) })
-export const logQuery = (q: string) =>
-  queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api<Run[]>('GET', `/runs?q=${encodeURIComponent(q)}`) })
-export const runQuery = (id: number) => queryOptions({ queryKey: ['runs', id], queryFn: () => api<RunDetail>('GET', `/runs/${id}`) })
-export const demoPicturesQuery = queryOptions({ queryKey: ['demo-pictures'], queryFn: () => api<Picture[]>('GET', '/pictures/demo') })
-export const profilesQuery = queryOptions({ queryKey: ['profiles'], queryFn: () => api<ProfileEntry[]>('GET', '/profiles') })
+  queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api('GET /jobs/{id}/runs', { id }) })
+export const logQuery = (q: string) => queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api('GET /runs', { q }) })
+export const runQuery = (id: number) => queryOptions({ queryKey: ['runs', id], queryFn: () => api('GET /runs/{id}', { id }) })
+export const demoPicturesQuery = queryOptions({ queryKey: ['demo-pictures'], queryFn: () => api('GET /pictures/demo') })
+export const profilesQuery = queryOptions({ queryKey: ['profiles'], queryFn: () => api('GET /profiles') })
 export const machineQuery = (id: string) =>
-  queryOptions({ queryKey: ['machine', id], queryFn: () => api<MachineState>('GET', `/printers/${id}/machine`), retry: 1 })
+  queryOptions({ queryKey: ['machine', id], queryFn: () => api('GET /printers/{id}/machine', { id }), retry: 1 })

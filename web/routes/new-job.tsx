@@ -2,7 +2,6 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { Picture } from '../../core/things/brief/picture.ts'
-import type { Job } from '../../core/wire/api/dto.ts'
 import { api, messageOf } from '../api/client.ts'
 import { PictureTaker } from '../features/picture/picture-taker.tsx'
 
@@ -14,7 +13,7 @@ export function NewJob() {
     if (busy) return
     setBusy(true)
     try {
-      const job = await api<Job>('POST', '/jobs', { pictureId: picture.id })
+      const job = await api('POST /jobs', { body: { pictureId: picture.id } })
       navigate(`/jobs/${job.id}/brief`)
     } catch (error) {
       toast.error(messageOf(error))

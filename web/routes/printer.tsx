@@ -20,7 +20,7 @@ import { Tabs } from '../ui/tabs.tsx'
 /** One printer's record, to be filled in from its manual, compared with the machine, and kept. */
 export function PrinterRoute() {
   const { id = '' } = useParams()
-  const entry = useQuery({ queryKey: ['printer', id], queryFn: () => api<Entry>('GET', `/printers/${id}`) })
+  const entry = useQuery({ queryKey: ['printer', id], queryFn: () => api('GET /printers/{id}', { id }) })
   const studio = useQuery(studioQuery)
   const error = entry.error ?? studio.error
   if (error) return <Failed error={error} again={() => void entry.refetch()} />
@@ -47,7 +47,7 @@ function PrinterEditor({ entry, studio }: { entry: Entry; studio: Studio }) {
     void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
   }
   const save = useMutation({
-    mutationFn: () => api<Entry>('PUT', `/printers/${draft.id}`, { version: entry.version, printer: draft, machine: form.machine }),
+    mutationFn: () => api('PUT /printers/{id}', { id: draft.id, body: { version: entry.version, printer: draft, machine: form.machine } }),
     onSuccess: () => {
       form.saved()
       refresh()
@@ -59,18 +59,18 @@ function PrinterEditor({ entry, studio }: { entry: Entry; studio: Studio }) {
     },
   })
   const aside = useMutation({
-    mutationFn: () => api<Entry>('DELETE', `/printers/${draft.id}`),
+    mutationFn: () => api('DELETE /printers/{id}', { id: draft.id }),
     onSuccess: ({ printer }) => {
       refresh()
       void navigate('/shelf/printers')
       toast(`${printer.name} is put aside.`, {
-        action: { label: 'Undo', onClick: () => void api('POST', '/printers', printer).then(refresh) },
+        action: { label: 'Undo', onClick: () => void api('POST /printers', { body: printer }).then(refresh) },
       })
     },
     onError: (error) => toast.error(messageOf(error)),
   })
   const cleaned = useMutation({
-    mutationFn: () => api<Entry>('POST', `/printers/${draft.id}/cleaned`),
+    mutationFn: () => api('POST /printers/{id}/cleaned', { id: draft.id }),
     onSuccess: refresh,
     onError: (error) => toast.error(messageOf(error)),
   })

@@ -3,7 +3,7 @@ import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
 
-export const MANAGERS = ['program', 'driver', 'both', 'none'] as const
+const MANAGERS = ['program', 'driver', 'both', 'none'] as const
 export type ColourManagement = (typeof MANAGERS)[number]
 
 const LABEL: Record<ColourManagement, string> = {

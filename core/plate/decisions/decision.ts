@@ -6,7 +6,7 @@ import { type Cost, SOURCES, type Source, totalOf } from '../ways/cost.ts'
 import type { Way } from '../ways/ways.ts'
 
 /** Where a decision stands on the spine. */
-export const GROUPS = ['machine', 'paper', 'layout', 'ink', 'colour'] as const
+const GROUPS = ['machine', 'paper', 'layout', 'ink', 'colour'] as const
 export type Group = (typeof GROUPS)[number]
 
 /** What every decision knows: what is asked, the studio, what the operator has fixed, and every way through the studio. */

@@ -12,7 +12,7 @@ import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
 
 /** The page the driver is told. */
-export const PageSchema = z.object({
+const PageSchema = z.object({
   width: z.number(),
   length: z.number(),
   /** PWG name, or null for a custom page. */

@@ -10,7 +10,7 @@ export interface Wanted {
 }
 
 /** Pins changed as if by hand: null releases one. */
-export const withPins = (pins: Pins, change: Fix['pins'] = {}): Pins =>
+const withPins = (pins: Pins, change: Fix['pins'] = {}): Pins =>
   Object.fromEntries(Object.entries({ ...pins, ...change }).filter(([, value]) => value !== null && value !== undefined))
 
 /** What is asked for with a fix applied. */

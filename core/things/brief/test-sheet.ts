@@ -15,7 +15,7 @@ export type StripCandidate = z.infer<typeof StripCandidateSchema>
 export const STRIPS = { fewest: 2, most: 8 } as const
 
 /** A job that is a sheet of test strips: what for, and what each strip is, in the order they are lettered. */
-export const StripSheetSchema = z.object({
+const StripSheetSchema = z.object({
   kind: z.literal('strips'),
   /** Job whose picture is tried. */
   forJob: z.number().int().positive(),

@@ -225,4 +225,4 @@ export const PrintFileSchema = z.object({
 })
 export type PrintFile = z.infer<typeof PrintFileSchema>
 
-export { BriefSchema, LotSchema, PictureSchema, PinsSchema, PlateSchema }
+export { LotSchema, PictureSchema, PinsSchema, PlateSchema }

@@ -25,7 +25,7 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
   const again = () => queryClient.invalidateQueries({ queryKey: query.queryKey })
   const onError = (error: Error) => toast.error(messageOf(error))
   const keep = useMutation({
-    mutationFn: () => api<SavedSetup>('POST', `/jobs/${jobId}/setups`, { name }),
+    mutationFn: () => api('POST /jobs/{id}/setups', { id: jobId, body: { name } }),
     onSuccess: () => {
       setName('')
       void again()
@@ -33,7 +33,7 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
     onError,
   })
   const remove = useMutation({
-    mutationFn: (id: number) => api('DELETE', `/setups/${id}`),
+    mutationFn: (id: number) => api('DELETE /setups/{id}', { id }),
     onSuccess: () => void again(),
     onError,
   })

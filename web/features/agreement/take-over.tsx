@@ -19,12 +19,12 @@ export function TakeOver({ jobId, printer, by, onTaken }: Props) {
   const file = useRef<HTMLInputElement>(null)
   const onError = (error: Error) => toast.error(messageOf(error))
   const ask = useMutation({
-    mutationFn: () => api<KeptReading[]>('POST', `/jobs/${jobId}/readings/from-printer`, { by }),
+    mutationFn: () => api('POST /jobs/{id}/readings/from-printer', { id: jobId, body: { by } }),
     onSuccess: onTaken,
     onError,
   })
   const listing = useMutation({
-    mutationFn: (from: string) => api<KeptReading[]>('POST', `/jobs/${jobId}/readings/from-listing`, { by, place, text: from }),
+    mutationFn: (from: string) => api('POST /jobs/{id}/readings/from-listing', { id: jobId, body: { by, place, text: from } }),
     onSuccess: (kept) => {
       setText('')
       onTaken(kept)

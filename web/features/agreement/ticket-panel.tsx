@@ -2,15 +2,14 @@ import { useMutation } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Job } from '../../../core/wire/api/dto.ts'
-import { messageOf, postBytes } from '../../api/client.ts'
+import { messageOf, postFile } from '../../api/client.ts'
 
 /** The job on paper and as a file, and a file as a job again. */
 export function TicketPanel({ jobId }: { jobId: number }) {
   const navigate = useNavigate()
   const file = useRef<HTMLInputElement>(null)
   const open = useMutation({
-    mutationFn: (chosen: File) => postBytes<Job>('/tickets', chosen),
+    mutationFn: (chosen: File) => postFile('POST /tickets', chosen),
     onSuccess: (job) => {
       toast.success('A new job, with everything the ticket asks for pinned.')
       void navigate(`/jobs/${job.id}/agreement`)

@@ -38,7 +38,7 @@ export function useAgreement(jobId: number, plate: Plate, studio: Studio, unit: 
   }
   const cellOf = (r: { place: string; setting: string }) => `${r.place} ${r.setting}`
   const keep = useMutation({
-    mutationFn: (seen: Reading[]) => api<KeptReading[]>('PUT', `/jobs/${jobId}/readings`, seen),
+    mutationFn: (seen: Reading[]) => api('PUT /jobs/{id}/readings', { id: jobId, body: seen }),
     // Shown at once; a reading made while the network is away is sent again until it arrives.
     onMutate: (seen) => {
       const at = new Date().toISOString()
@@ -54,7 +54,7 @@ export function useAgreement(jobId: number, plate: Plate, studio: Studio, unit: 
     onError: failed,
   })
   const forget = useMutation({
-    mutationFn: (cells: { place: SetPlace; setting: SettingKey }[]) => api<KeptReading[]>('POST', `/jobs/${jobId}/readings/forget`, cells),
+    mutationFn: (cells: { place: SetPlace; setting: SettingKey }[]) => api('POST /jobs/{id}/readings/forget', { id: jobId, body: cells }),
     onSuccess: taken,
     onError: failed,
   })

@@ -3,7 +3,6 @@ import { useState } from 'react'
 import { renderingOf } from '../../../core/color/measure/recommend.ts'
 import { INTENTS, type Intent } from '../../../core/things/media/intent.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
-import type { PictureMeasures } from '../../../core/wire/api/dto.ts'
 import { api, fileUrl } from '../../api/client.ts'
 import { Pixels } from '../../ui/pixels.tsx'
 import { candidateProof } from '../proof/use-proof.ts'
@@ -45,7 +44,7 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
   const measures = useQueries({
     queries: list.map((c) => ({
       queryKey: ['measures', pictureId, c.profileId],
-      queryFn: () => api<PictureMeasures>('GET', `/pictures/${pictureId}/measures?profile=${encodeURIComponent(c.profileId)}`),
+      queryFn: () => api('GET /pictures/{id}/measures', { id: pictureId, profile: c.profileId }),
       staleTime: Number.POSITIVE_INFINITY,
     })),
   })

@@ -4,7 +4,6 @@ import { recommend } from '../../../core/color/measure/recommend.ts'
 import { PICTURE_KINDS, type PictureKind } from '../../../core/things/brief/picture.ts'
 import type { Intent } from '../../../core/things/media/intent.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
-import type { PictureMeasures } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { percent } from './names.ts'
@@ -34,7 +33,7 @@ interface Props {
 export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, kind, house, monochromeMode, onKind, onUse }: Props) {
   const query = useQuery({
     queryKey: ['measures', pictureId, profileId],
-    queryFn: () => api<PictureMeasures>('GET', `/pictures/${pictureId}/measures?profile=${encodeURIComponent(profileId)}`),
+    queryFn: () => api('GET /pictures/{id}/measures', { id: pictureId, profile: profileId }),
     staleTime: Number.POSITIVE_INFINITY,
   })
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />

@@ -24,7 +24,7 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'error', desc: false }])
   const query = useQuery({
     queryKey: ['papers', pictureId],
-    queryFn: () => api<PaperChoice[]>('GET', `/pictures/${pictureId}/papers`),
+    queryFn: () => api('GET /pictures/{id}/papers', { id: pictureId }),
     staleTime: 60_000,
   })
   const { best, cheapest } = useMemo(() => choosePapers(query.data ?? []), [query.data])

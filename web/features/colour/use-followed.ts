@@ -13,7 +13,7 @@ export function useFollowed(
   useEffect(() => {
     if (!pictureId || !profileId || tried.current.has(profileId) || colours.every((c) => c.misses[profileId])) return
     tried.current.add(profileId)
-    Promise.all(colours.map((c) => api<CriticalColour>('POST', `/pictures/${pictureId}/colours`, { name: c.name, rgb: c.rgb }))).then(
+    Promise.all(colours.map((c) => api('POST /pictures/{id}/colours', { id: pictureId, body: { name: c.name, rgb: c.rgb } }))).then(
       onFollowed,
       () => undefined,
     )

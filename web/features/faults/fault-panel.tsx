@@ -29,7 +29,7 @@ export function FaultPanel({ run, faultId, studio, despite, canGoOn }: Props) {
   const [sheets, setSheets] = useState(fault.spoils ? 1 : 0)
   const act = useMutation({
     mutationFn: ({ next, causeId, change }: { next: Next; causeId: string; change: boolean }) =>
-      api<{ next: Run | null }>('POST', `/runs/${run.id}/fault`, { faultId, causeId, sheets, next, change, despite }),
+      api('POST /runs/{id}/fault', { id: run.id, body: { faultId, causeId, sheets, next, change, despite } }),
     onSuccess: ({ next }, { next: asked }) => {
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: ['job', run.jobId] })

@@ -19,7 +19,7 @@ export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper;
   const [measured, setMeasured] = useState(lot.stock / 1e6)
   const left = Math.round(by === 'diameter' ? rollLength(outer, core, paper.thickness) : measured * 1e6)
   const keep = useMutation({
-    mutationFn: () => api('PATCH', `/lots/${lot.id}`, { stock: left }),
+    mutationFn: () => api('PATCH /lots/{id}', { id: lot.id, body: { stock: left } }),
     onSuccess: () => {
       void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
       toast.success('What is left on the roll is corrected.')

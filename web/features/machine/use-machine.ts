@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { toast } from 'sonner'
 import type { z } from 'zod'
-import type { HandSchema, MachineState } from '../../../core/wire/api/machine.ts'
+import type { HandSchema } from '../../../core/wire/api/machine.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { machineQuery, queryClient } from '../../api/queries.ts'
 
@@ -12,7 +12,7 @@ export function useMachine(printerId: string, watch = false) {
   const query = useQuery({ ...machineQuery(printerId), refetchInterval: watch ? 700 : false })
   const act = async (hand: Hand): Promise<boolean> => {
     try {
-      const state = await api<MachineState>('POST', `/printers/${printerId}/machine`, hand)
+      const state = await api('POST /printers/{id}/machine', { id: printerId, body: hand })
       queryClient.setQueryData(machineQuery(printerId).queryKey, state)
       return true
     } catch (error) {

@@ -27,8 +27,9 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
     setBusy({ name: file.name, share: 0, abort })
     try {
       onTaken(
-        await upload<Picture>(
-          `/pictures?name=${encodeURIComponent(file.name.slice(0, 255))}`,
+        await upload(
+          'PUT /pictures',
+          { name: file.name.slice(0, 255) },
           file,
           (share) => setBusy((b) => b && { ...b, share }),
           abort.signal,

@@ -58,7 +58,7 @@ export function useJobEditor(job: Job) {
       setSave({ state: 'saving' })
       try {
         const { version } = saved.current
-        const answer = await api<Job>('PATCH', `/jobs/${job.id}`, { version, ...now })
+        const answer = await api('PATCH /jobs/{id}', { id: job.id, body: { version, ...now } })
         saved.current = { draft: now, version: answer.version }
         localStorage.removeItem(key)
         queryClient.setQueryData(jobQuery(job.id).queryKey, answer)

@@ -8,7 +8,6 @@ import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { violations } from '../../../core/things/paths/limits.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
-import type { Job } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 
 /** What is known of where a path lays its prints, and the light sheet that finds it out. */
@@ -25,7 +24,7 @@ export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; p
   const [lotId, setLotId] = useState(loaded?.lotId ?? lots[0]?.id ?? '')
   const known = studio.calibrations.find((c) => c.printerId === printerId && c.pathId === path.id)
   const begin = useMutation({
-    mutationFn: () => api<Job>('POST', `/printers/${printerId}/layout-test`, { pathId: path.id, lotId }),
+    mutationFn: () => api('POST /printers/{id}/layout-test', { id: printerId, body: { pathId: path.id, lotId } }),
     onSuccess: (job) => void navigate(`/jobs/${job.id}/sheet`),
     onError: (error) => toast.error(messageOf(error)),
   })

@@ -46,8 +46,8 @@ function ProposalView({ proposal, onDone }: { proposal: Proposal; onDone(): void
   const take = useMutation({
     mutationFn: () =>
       current
-        ? api<Entry>('POST', `/printers/${proposed.id}/take`, { version: current.version, proposed, take: taken })
-        : api<Entry>('POST', '/printers', proposed),
+        ? api('POST /printers/{id}/take', { id: proposed.id, body: { version: current.version, proposed, take: taken } })
+        : api('POST /printers', { body: proposed }),
     onSuccess: (entry) => {
       void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
       void queryClient.invalidateQueries({ queryKey: ['printer', entry.printer.id] })
@@ -156,7 +156,7 @@ export function ReadRecord({ id, address }: { id: string | null; address: string
           type="button"
           className="btn"
           disabled={!at || read.isPending}
-          onClick={() => read.mutate(() => api<Proposal>('POST', '/printers/read', { address: at.trim(), id }))}
+          onClick={() => read.mutate(() => api('POST /printers/read', { body: { address: at.trim(), id } }))}
         >
           {read.isPending ? 'Asking …' : 'Ask the printer'}
         </button>
@@ -169,7 +169,7 @@ export function ReadRecord({ id, address }: { id: string | null; address: string
             onChange={(e) => {
               const file = e.target.files?.[0]
               e.target.value = ''
-              if (file) read.mutate(async () => api<Proposal>('POST', '/printers/compare', { document: await file.text() }))
+              if (file) read.mutate(async () => api('POST /printers/compare', { body: { document: await file.text() } }))
             }}
           />
         </label>

@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { toast } from 'sonner'
 import type { Binding } from '../../../core/things/media/media.ts'
+import { BindingSchema } from '../../../core/things/media/media.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -19,9 +20,11 @@ export function BindingForm({ entry, studio }: { entry: ProfileEntry; studio: St
   const whole = draft.printerId && draft.paperId && draft.mediaTypeId && draft.dpi
   const same = JSON.stringify(tidy(draft)) === JSON.stringify(entry.boundTo)
   const suggested = entry.boundTo === null && entry.suggestion !== null
-  const save = async (boundTo: Draft | null) => {
+  const save = async (entered: Draft | null) => {
     try {
-      await api('PUT', `/profiles/${entry.id}/binding`, { boundTo })
+      // The button is there only for a binding that is whole.
+      const boundTo = entered && BindingSchema.parse(entered)
+      await api('PUT /profiles/{id}/binding', { id: entry.id, body: { boundTo } })
       await queryClient.invalidateQueries({ queryKey: ['profiles'] })
       await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
       const before = entry.boundTo

@@ -20,13 +20,14 @@ export function ChecksView({ entry, tolerance: houseTolerance }: { entry: Profil
   const [shownId, setShownId] = useState<number | null>(null)
   const [toleranceId, setToleranceId] = useState(houseTolerance)
   const key = ['profiles', entry.id, 'checks']
-  const query = useQuery({ queryKey: key, queryFn: () => api<KeptCheck[]>('GET', `/profiles/${entry.id}/checks`) })
+  const query = useQuery({ queryKey: key, queryFn: () => api('GET /profiles/{id}/checks', { id: entry.id }) })
   const take = async (file: File | undefined) => {
     if (!file) return
     setError(null)
     try {
-      const kept = await upload<KeptCheck>(
-        `/profiles/${entry.id}/checks?name=${encodeURIComponent(file.name.slice(0, 255))}&measured=${measured}`,
+      const kept = await upload(
+        'PUT /profiles/{id}/checks',
+        { id: entry.id, name: file.name.slice(0, 255), measured },
         file,
         () => undefined,
         new AbortController().signal,
@@ -39,7 +40,7 @@ export function ChecksView({ entry, tolerance: houseTolerance }: { entry: Profil
   }
   const remove = async (check: KeptCheck) => {
     try {
-      await api('DELETE', `/profiles/${check.profileId}/checks/${check.id}`)
+      await api('DELETE /profiles/{id}/checks/{check}', { id: check.profileId, check: check.id })
       await queryClient.invalidateQueries({ queryKey: key })
       setShownId(null)
     } catch (e) {

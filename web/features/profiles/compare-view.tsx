@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { ProfileComparison } from '../../../core/color/health/compare-profiles.ts'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
 import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
@@ -20,7 +19,7 @@ export function CompareView({ entry, others }: { entry: ProfileEntry; others: Pr
   const other = others.find((o) => o.id === otherId)
   const query = useQuery({
     queryKey: ['profiles', entry.id, 'comparison', otherId],
-    queryFn: () => api<ProfileComparison>('GET', `/profiles/${entry.id}/comparison?with=${encodeURIComponent(otherId)}`),
+    queryFn: () => api('GET /profiles/{id}/comparison', { id: entry.id, with: otherId }),
     enabled: otherId !== '',
     staleTime: Number.POSITIVE_INFINITY,
   })

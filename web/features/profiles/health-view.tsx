@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
 import { line } from 'd3-shape'
-import type { Health } from '../../../core/color/health/health.ts'
 import type { Ramp } from '../../../core/color/health/ramps.ts'
 import { api } from '../../api/client.ts'
 import { LevelMark } from '../../ui/mark.tsx'
@@ -12,7 +11,7 @@ const d = (v: number) => v.toFixed(1)
 export function HealthView({ id }: { id: string }) {
   const query = useQuery({
     queryKey: ['profiles', id, 'health'],
-    queryFn: () => api<Health>('GET', `/profiles/${id}/health`),
+    queryFn: () => api('GET /profiles/{id}/health', { id }),
     staleTime: Number.POSITIVE_INFINITY,
   })
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />

@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react'
-import type { ImportOutcome, ProfileEntry } from '../../../core/wire/api/dto.ts'
+import type { ImportOutcome } from '../../../core/wire/api/dto.ts'
 import { messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
 import { LevelMark } from '../../ui/mark.tsx'
@@ -18,13 +18,8 @@ export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
   const one = async (file: File, signal: AbortSignal): Promise<ImportOutcome[]> => {
     const quiet = () => undefined
     try {
-      if (/\.zip$/i.test(file.name)) return await upload<ImportOutcome[]>('/profiles/archive', file, quiet, signal)
-      const entry = await upload<ProfileEntry & { known: boolean }>(
-        `/profiles?name=${encodeURIComponent(file.name.slice(0, 255))}`,
-        file,
-        quiet,
-        signal,
-      )
+      if (/\.zip$/i.test(file.name)) return await upload('PUT /profiles/archive', {}, file, quiet, signal)
+      const entry = await upload('PUT /profiles', { name: file.name.slice(0, 255) }, file, quiet, signal)
       return [{ name: file.name, outcome: entry.known ? 'known' : 'added', says: entry.description, profileId: entry.id }]
     } catch (error) {
       return [{ name: file.name, outcome: 'refused', says: messageOf(error), profileId: null }]

@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import type { BeforeSending } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 
@@ -14,7 +13,7 @@ const FORMAT: Record<string, string> = {
 export function BeforeSendingNote({ jobId, version, printer }: { jobId: number; version: number; printer: string }) {
   const asked = useQuery({
     queryKey: ['job', jobId, 'before-sending', version],
-    queryFn: () => api<BeforeSending>('GET', `/jobs/${jobId}/before-sending`),
+    queryFn: () => api('GET /jobs/{id}/before-sending', { id: jobId }),
     retry: false,
     staleTime: 10_000,
   })

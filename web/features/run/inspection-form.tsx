@@ -4,7 +4,7 @@ import { toast } from 'sonner'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
-import type { Run, RunDetail } from '../../../core/wire/api/dto.ts'
+import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import { type Inspection, SEEN_FAULTS, VERDICTS } from '../../../core/work/runs/inspection.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
@@ -43,7 +43,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
   )
   const margins = form.margins
   const save = useMutation({
-    mutationFn: () => api<Run>('PUT', `/runs/${run.id}/inspection`, form),
+    mutationFn: () => api('PUT /runs/{id}/inspection', { id: run.id, body: form }),
     onSuccess: () => {
       toast.success('Written into the log.')
       void queryClient.invalidateQueries({ queryKey: ['runs'] })

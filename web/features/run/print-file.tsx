@@ -4,7 +4,6 @@ import { toast } from 'sonner'
 import { PRINT_FORMAT, PRINT_FORMATS, type PrintFormat } from '../../../core/output/page/print-format.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
-import type { PrintFile } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
 
@@ -15,13 +14,13 @@ export function PrintFilePanel({ jobId, plate, editor }: { jobId: number; plate:
   const [format, setFormat] = useState<PrintFormat>('tiff')
   const [madeId, setMadeId] = useState<string | null>(null)
   const make = useMutation({
-    mutationFn: () => api<PrintFile>('POST', `/jobs/${jobId}/print-files`, { format }),
+    mutationFn: () => api('POST /jobs/{id}/print-files', { id: jobId, body: { format } }),
     onSuccess: (file) => setMadeId(file.id),
     onError: (error) => toast.error(messageOf(error)),
   })
   const file = useQuery({
     queryKey: ['print-file', madeId],
-    queryFn: () => api<PrintFile>('GET', `/print-files/${madeId}`),
+    queryFn: () => api('GET /print-files/{id}', { id: madeId ?? '' }),
     enabled: madeId !== null,
     refetchInterval: (query) => (query.state.data?.state === 'making' ? 400 : false),
   })

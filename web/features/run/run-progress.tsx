@@ -41,7 +41,7 @@ interface Props {
 export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
   const refresh = () => queryClient.invalidateQueries({ queryKey: ['runs'] })
   const act = useMutation({
-    mutationFn: ({ what, body }: { what: string; body?: object }) => api<Run>('POST', `/runs/${run.id}/${what}`, body ?? {}),
+    mutationFn: (call: () => Promise<Run>) => call(),
     onSuccess: refresh,
     onError: (error) => toast.error(messageOf(error)),
   })
@@ -59,7 +59,11 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
         {run.reason && ASKED[run.reason] && <p className="mt-2 max-w-prose text-soft">{ASKED[run.reason]}</p>}
       </div>
       {run.how === 'own' ? (
-        <OwnRun run={run} onOut={(sheets) => act.mutate({ what: 'out', body: { sheets } })} busy={act.isPending} />
+        <OwnRun
+          run={run}
+          onOut={(sheets) => act.mutate(() => api('POST /runs/{id}/out', { id: run.id, body: { sheets } }))}
+          busy={act.isPending}
+        />
       ) : (
         <>
           <progress
@@ -78,10 +82,18 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       )}
       {run.reason === 'sent-unknown' && (
         <div className="mt-3 flex flex-wrap gap-2">
-          <button type="button" className="btn btn-act" onClick={() => act.mutate({ what: 'settle', body: { cameOut: true } })}>
+          <button
+            type="button"
+            className="btn btn-act"
+            onClick={() => act.mutate(() => api('POST /runs/{id}/settle', { id: run.id, body: { cameOut: true } }))}
+          >
             Yes, it came out
           </button>
-          <button type="button" className="btn" onClick={() => act.mutate({ what: 'settle', body: { cameOut: false } })}>
+          <button
+            type="button"
+            className="btn"
+            onClick={() => act.mutate(() => api('POST /runs/{id}/settle', { id: run.id, body: { cameOut: false } }))}
+          >
             No: send it again
           </button>
         </div>
@@ -99,7 +111,7 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       {run.how === 'own' && <ReportFault run={run} studio={studio} despite={despite} />}
       <div className="mt-4 flex flex-wrap gap-2">
         {run.state === 'waiting' && simulated && !fault && run.reason !== 'media-needed' && run.reason !== 'sent-unknown' && (
-          <button type="button" className="btn btn-act" onClick={() => act.mutate({ what: 'go' })}>
+          <button type="button" className="btn btn-act" onClick={() => act.mutate(() => api('POST /runs/{id}/go', { id: run.id }))}>
             Go on
           </button>
         )}
@@ -113,7 +125,12 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
             Look at the panel
           </Link>
         )}
-        <button type="button" className="btn" disabled={act.isPending} onClick={() => act.mutate({ what: 'cancel' })}>
+        <button
+          type="button"
+          className="btn"
+          disabled={act.isPending}
+          onClick={() => act.mutate(() => api('POST /runs/{id}/cancel', { id: run.id }))}
+        >
           Cancel the run
         </button>
       </div>

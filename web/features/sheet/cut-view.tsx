@@ -69,7 +69,7 @@ export function CutView({ plan, job, editor }: { plan: CutPlan; job: Job; editor
   const { unit } = editor.draft.brief
   const [sure, setSure] = useState(false)
   const cut = useMutation({
-    mutationFn: () => api<Job>('POST', `/jobs/${job.id}/cut`, { version: editor.version }),
+    mutationFn: () => api('POST /jobs/{id}/cut', { id: job.id, body: { version: editor.version } }),
     onSuccess: (next) => {
       queryClient.setQueryData(jobQuery(job.id).queryKey, next)
       void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })

@@ -32,7 +32,7 @@ export function SheetField({ editor, rules }: { editor: JobEditor; rules: HouseR
   const favourite = rules.favouriteSizes.includes(shown)
   const star = async () => {
     const favouriteSizes = favourite ? rules.favouriteSizes.filter((f) => f !== shown) : [...rules.favouriteSizes, shown].slice(-40)
-    await api('PATCH', '/studio/rules', { favouriteSizes }).catch((problem) => toast.error(messageOf(problem)))
+    await api('PATCH /studio/rules', { body: { favouriteSizes } }).catch((problem) => toast.error(messageOf(problem)))
     await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
   }
   return (

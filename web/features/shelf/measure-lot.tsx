@@ -41,9 +41,9 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
   const readings: Readings = { width, length: roll ? [] : length, diagonals: roll ? [] : diagonals }
   const result = measureLot(lot, readings)
   const change = (list: number[], set: (list: number[]) => void, i: number) => (um: number) => set(list.map((v, k) => (k === i ? um : v)))
-  const send = async (method: 'PUT' | 'PATCH', path: string, body: object, said: string) => {
+  const send = async (sending: Promise<unknown>, said: string) => {
     try {
-      await api(method, path, body)
+      await sending
       await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
       toast.success(said)
       onDone()
@@ -116,7 +116,7 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
               type="button"
               className="btn btn-act"
               disabled={!result.ok}
-              onClick={() => void send('PUT', `/lots/${lot.id}/readings`, readings, 'The lot is measured.')}
+              onClick={() => void send(api('PUT /lots/{id}/readings', { id: lot.id, body: readings }), 'The lot is measured.')}
             >
               Keep these readings
             </button>

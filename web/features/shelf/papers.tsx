@@ -14,7 +14,7 @@ function LotEditor({ lot, paper, unit }: { lot: Lot; paper: Paper; unit: Unit })
   const [measuring, setMeasuring] = useState(false)
   const save = async (change: object) => {
     try {
-      await api('PATCH', `/lots/${lot.id}`, change)
+      await api('PATCH /lots/{id}', { id: lot.id, body: change })
       await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
       toast.success('The lot is corrected.')
     } catch (error) {

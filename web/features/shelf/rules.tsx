@@ -65,7 +65,7 @@ function Rule({ rules, name, save }: Props) {
 export function Rules({ rules }: { rules: HouseRules }) {
   const save = async (change: Partial<HouseRules>) => {
     try {
-      await api('PATCH', '/studio/rules', change)
+      await api('PATCH /studio/rules', { body: change })
       await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
     } catch (error) {
       toast.error(messageOf(error))

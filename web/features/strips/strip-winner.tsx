@@ -21,7 +21,7 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
   const save = async (choice: Omit<Tested, 'on'> | null) => {
     if (!pairing) return
     try {
-      await api('PUT', `/pairings/${pairing.id}/tested`, choice)
+      await api('PUT /pairings/{id}/tested', { id: pairing.id, body: choice })
       await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
       toast.success(choice ? `Recorded for ${paper} on ${printer}.` : 'Taken back.', {
         ...(choice ? { action: { label: 'Undo', onClick: () => void save(pairing.tested ?? null) } } : {}),

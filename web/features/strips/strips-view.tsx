@@ -43,7 +43,7 @@ export function StripsView({ job, setup, studio }: Props) {
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
   const jobs = useQuery(jobsQuery)
   const make = useMutation({
-    mutationFn: () => api<Job[]>('POST', `/jobs/${job.id}/strips`, { lotId, share, candidates, at }),
+    mutationFn: () => api('POST /jobs/{id}/strips', { id: job.id, body: { lotId, share, candidates, at } }),
     onSuccess: (made) => {
       if (made.length > 1) toast.success(`${made.length} sheets, one for each media type, each a job of its own.`)
       void navigate(`/jobs/${made[0]?.id ?? job.id}/sheet`)

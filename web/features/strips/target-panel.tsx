@@ -1,14 +1,13 @@
 import { useMutation } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Job } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 
 /** The tone and colour target: print it on this paper, or take it as a file. */
 export function TargetPanel({ paperId, printerId }: { paperId: string; printerId: string }) {
   const navigate = useNavigate()
   const begin = useMutation({
-    mutationFn: () => api<Job>('POST', '/target/jobs', { paperId, printerId }),
+    mutationFn: () => api('POST /target/jobs', { body: { paperId, printerId } }),
     onSuccess: (job) => void navigate(`/jobs/${job.id}/sheet`),
     onError: (error) => toast.error(messageOf(error)),
   })

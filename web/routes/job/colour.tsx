@@ -3,7 +3,6 @@ import { useHotkeys } from 'react-hotkeys-hook'
 import { toast } from 'sonner'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
-import type { CriticalColour } from '../../../core/things/brief/critical.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
@@ -74,7 +73,10 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
     if (!reading) return
     try {
       const { rgb } = await readAt(reading, at.x, at.y)
-      const followed = await api<CriticalColour>('POST', `/pictures/${picture.id}/colours`, { name: `Colour ${critical.length + 1}`, rgb })
+      const followed = await api('POST /pictures/{id}/colours', {
+        id: picture.id,
+        body: { name: `Colour ${critical.length + 1}`, rgb: [...rgb] },
+      })
       const now = itemOf(latest.current.draft.brief).critical
       if (now.some((c) => c.rgb.join() === rgb.join())) return
       latest.current.item({ critical: [...now, followed].slice(-24) })

@@ -6,7 +6,6 @@ import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
-import type { Run } from '../../../core/wire/api/dto.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { SET_PLACES } from '../../../core/work/agreement/place.ts'
 import { disagreements } from '../../../core/work/agreement/table.ts'
@@ -59,12 +58,15 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   }, [still, sheet, share])
   const print = useMutation({
     mutationFn: (how: 'sent' | 'own') =>
-      api<Run>('POST', `/jobs/${job.id}/print`, {
-        how,
-        version: editor.version,
-        decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
-        despite: read,
-        side: 'front',
+      api('POST /jobs/{id}/print', {
+        id: job.id,
+        body: {
+          how,
+          version: editor.version,
+          decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
+          despite: read,
+          side: 'front',
+        },
       }),
     onSuccess: () => {
       setRead([])
@@ -86,11 +88,14 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const wet = front?.dryUntil !== null && front?.dryUntil !== undefined && new Date(front.dryUntil) > new Date()
   const printBack = useMutation({
     mutationFn: () =>
-      api<Run>('POST', `/jobs/${job.id}/print`, {
-        version: editor.version,
-        decisions: {},
-        despite: dry ? ['still-drying'] : [],
-        side: 'back',
+      api('POST /jobs/{id}/print', {
+        id: job.id,
+        body: {
+          version: editor.version,
+          decisions: {},
+          despite: dry ? ['still-drying'] : [],
+          side: 'back',
+        },
       }),
     onSuccess: () => {
       setDry(false)
@@ -100,7 +105,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     onError: (error) => toast.error(messageOf(error)),
   })
   const dryNow = useMutation({
-    mutationFn: (id: number) => api<Run>('POST', `/runs/${id}/dry`),
+    mutationFn: (id: number) => api('POST /runs/{id}/dry', { id }),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: ['runs'] }),
     onError: (error) => toast.error(messageOf(error)),
   })

@@ -1,0 +1,49 @@
+import { z } from 'zod'
+import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../dto.ts'
+import { type Call, IdParam } from './call.ts'
+
+const Job = JobSchema.meta({ id: 'Job' })
+
+const Run = RunSchema.meta({ id: 'Run' })
+
+const TickParam = IdParam.extend({
+  step: z
+    .string()
+    .min(1)
+    .max(60)
+    .openapi({ param: { name: 'step', in: 'path' } }),
+})
+
+export const JOBS_CALLS = {
+  'GET /jobs': { summary: 'All jobs that are not archived', answers: z.array(Job) },
+  'POST /jobs': { summary: 'Begin a job', takes: JobNewSchema, answers: Job, status: 201 },
+  'GET /jobs/{id}': { summary: 'One job', params: IdParam, answers: Job },
+  'PATCH /jobs/{id}': {
+    summary: 'Change a job; the version guards against overwriting somebody else',
+    params: IdParam,
+    takes: JobEditSchema,
+    answers: Job,
+  },
+  'GET /jobs/{id}/ticks': { summary: 'Loading steps ticked so far', params: IdParam, answers: z.array(TickSchema) },
+  'PUT /jobs/{id}/ticks/{step}': {
+    summary: 'Tick a loading step',
+    params: TickParam,
+    takes: z.object({ at: z.iso.datetime().optional() }),
+    answers: z.array(TickSchema),
+  },
+  'DELETE /jobs/{id}/ticks/{step}': { summary: 'Take a tick back', params: TickParam, answers: z.array(TickSchema) },
+  'POST /jobs/{id}/print': {
+    summary: 'Freeze the plate and print it',
+    params: IdParam,
+    takes: PrintRequestSchema,
+    answers: Run,
+    status: 201,
+  },
+  'GET /jobs/{id}/runs': { summary: 'Runs of a job, newest first', params: IdParam, answers: z.array(Run) },
+  'POST /jobs/{id}/cut': {
+    summary: 'The sheets have been cut: count the larger stock down and the pieces and offcuts up',
+    params: IdParam,
+    takes: z.object({ version: z.number().int() }),
+    answers: Job,
+  },
+} as const satisfies Record<string, Call>

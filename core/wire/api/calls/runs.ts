@@ -1,0 +1,45 @@
+import { z } from 'zod'
+import { InspectionSchema } from '../../../work/runs/inspection.ts'
+import { RemedySchema, RunDetailSchema, RunSchema } from '../dto.ts'
+import { type Call, IdParam } from './call.ts'
+
+const Run = RunSchema
+
+export const RUNS_CALLS = {
+  'GET /runs': {
+    summary: 'The log: every run, newest first, searchable',
+    query: z.object({
+      q: z.string().max(200).optional(),
+      state: z.string().max(20).optional(),
+      before: z.coerce.number().int().positive().optional(),
+    }),
+    answers: z.array(Run),
+  },
+  'GET /runs/{id}': {
+    summary: 'One run with the plate it was printed with',
+    params: IdParam,
+    answers: RunDetailSchema.meta({ id: 'RunDetail' }),
+  },
+  'POST /runs/{id}/cancel': { summary: 'Cancel a run', params: IdParam, answers: Run },
+  'POST /runs/{id}/go': { summary: 'Press the go key of a simulated printer that waits', params: IdParam, answers: Run },
+  'POST /runs/{id}/fault': {
+    summary: 'Say what went wrong; go on, or change the plate as the cause suggests and print again',
+    params: IdParam,
+    takes: RemedySchema,
+    answers: z.object({ run: Run, next: Run.nullable() }),
+  },
+  'POST /runs/{id}/out': {
+    summary: 'The sheets of a run from a program of your own have come out',
+    params: IdParam,
+    takes: z.object({ sheets: z.number().int().positive().max(10_000) }),
+    answers: Run,
+  },
+  'POST /runs/{id}/settle': {
+    summary: 'Say whether the sheet of an interrupted sending came out',
+    params: IdParam,
+    takes: z.object({ cameOut: z.boolean() }),
+    answers: Run,
+  },
+  'POST /runs/{id}/dry': { summary: 'It is dry before its time', params: IdParam, answers: Run },
+  'PUT /runs/{id}/inspection': { summary: 'Record what was measured and seen', params: IdParam, takes: InspectionSchema, answers: Run },
+} as const satisfies Record<string, Call>

@@ -1,0 +1,29 @@
+import { z } from 'zod'
+import { CALLS, type CallKey } from '../../core/wire/api/calls/calls.ts'
+
+/** A call that waits to be made. */
+const WaitingSchema = z.object({
+  id: z.string().max(60),
+  call: z.enum(Object.keys(CALLS) as CallKey[]),
+  asked: z.record(z.string(), z.unknown()),
+  /** What it is about: a later call about the same takes the place of an earlier one. */
+  about: z.string().max(200),
+})
+export type Waiting = z.infer<typeof WaitingSchema>
+
+/** Most calls kept. */
+export const MOST = 500
+
+/** What a device has kept, without what this version cannot read. */
+export const readList = (kept: unknown): Waiting[] =>
+  (Array.isArray(kept) ? kept : []).flatMap((entry) => {
+    const read = WaitingSchema.safeParse(entry)
+    return read.success ? [read.data] : []
+  })
+
+/** The list with a call added last; an earlier one about the same gives way, the oldest where there are too many. */
+export const withCall = (list: readonly Waiting[], call: Waiting): Waiting[] =>
+  [...list.filter((entry) => entry.about !== call.about), call].slice(-MOST)
+
+/** The list without a call that has been made. */
+export const withoutCall = (list: readonly Waiting[], id: string): Waiting[] => list.filter((entry) => entry.id !== id)

@@ -1,0 +1,87 @@
+import { get, update } from 'idb-keyval'
+import { useSyncExternalStore } from 'react'
+import { toast } from 'sonner'
+import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
+import { ApiError, api, messageOf } from './client.ts'
+import { readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+
+const KEY = 'outbox'
+const AGAIN = 1500
+
+/**
+ * Calls that count at once and are made as soon as that is possible. They outlive a reload and a lost network: the list is
+ * on the device, where all tabs change it one after the other, and one tab at a time sends.
+ */
+let waiting: readonly Waiting[] = []
+const listeners = new Set<() => void>()
+const tabs = new BroadcastChannel(KEY)
+
+function show(list: readonly Waiting[]): void {
+  waiting = list
+  for (const tell of listeners) tell()
+}
+
+/** Changes the list on the device and in every tab. A device that keeps nothing still has it while this page is open. */
+async function change(by: (list: readonly Waiting[]) => Waiting[]): Promise<void> {
+  show(by(waiting))
+  await update(KEY, (kept) => by(readList(kept))).then(
+    () => tabs.postMessage('changed'),
+    () => undefined,
+  )
+}
+
+async function look(): Promise<void> {
+  const kept = readList(await get(KEY).catch(() => null))
+  if (kept.length > 0 || waiting.length > 0) show(kept)
+}
+
+type Sent<K extends CallKey> = (asked: Asked<K>, answer: Answer<K> | null) => void
+const told = new Map<CallKey, (asked: never, answer: never) => void>()
+
+/** Says what to do once calls of this kind have been answered; the answer is null where they were refused. */
+export function onSent<K extends CallKey>(call: K, act: Sent<K>): void {
+  told.set(call, act as (asked: never, answer: never) => void)
+}
+
+/** Makes one waiting call. False when it did not arrive and is to be made again. */
+async function make({ id, call, asked }: Waiting): Promise<boolean> {
+  let answer: unknown = null
+  try {
+    answer = await (api as (call: CallKey, asked: object) => Promise<unknown>)(call, asked)
+  } catch (error) {
+    if (!(error instanceof ApiError) || error.away || error.status >= 500) return false
+    toast.error(messageOf(error))
+  }
+  await change((list) => withoutCall(list, id))
+  told.get(call)?.(asked as never, answer as never)
+  return true
+}
+
+let again: ReturnType<typeof setTimeout> | undefined
+/** Makes the calls that wait, one after the other; stops at the first that does not arrive and tries again soon. */
+async function flush(): Promise<void> {
+  clearTimeout(again)
+  await navigator.locks.request(KEY, { ifAvailable: true }, async (mine) => {
+    if (!mine) return
+    while (waiting[0] && (await make(waiting[0])));
+  })
+  if (waiting.length > 0) again = setTimeout(() => void flush(), AGAIN)
+}
+
+/** Puts a call down to be made; `about` names what a later call would replace. */
+export function enqueue<K extends CallKey>(call: K, asked: Asked<K>, about: string): void {
+  const entry: Waiting = { id: crypto.randomUUID(), call, asked: asked as Record<string, unknown>, about: `${call.split(' ')[1]} ${about}` }
+  void change((list) => withCall(list, entry)).then(flush)
+}
+
+tabs.onmessage = () => void look()
+addEventListener('online', () => void flush())
+void look().then(flush)
+
+const subscribe = (tell: () => void) => {
+  listeners.add(tell)
+  return () => listeners.delete(tell)
+}
+
+/** Everything that waits to be sent from this device. */
+export const useWaiting = (): readonly Waiting[] => useSyncExternalStore(subscribe, () => waiting)
