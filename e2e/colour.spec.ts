@@ -127,7 +127,8 @@ test('the proof is split by a line, mapped by how far it lies off, and shown at 
         body: JSON.stringify({ brief: job.brief, pins: job.pins }),
       })
     ).json()
-    return (plate.setup.turn % 180 === 0 ? plate.layout.picture.w : plate.layout.picture.h) / 25_400
+    const [{ turn, picture }] = plate.forms[0].placements
+    return (turn % 180 === 0 ? picture.w : picture.h) / 25_400
   })
   expect(Math.abs(width - inches * 100)).toBeLessThan(2)
   // At 105 pixels to an inch the preview is too small: the part on view comes from the file, point for point, and

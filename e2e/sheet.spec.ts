@@ -297,7 +297,7 @@ test('both sides of a card: the second waits until the first is dry, then goes o
   const brief = {
     paperId: 'keepsake-card',
     sheet: { width: 101_600, length: 152_400, name: '4 × 6 in' },
-    size: { by: 'border', border: 6000 },
+    items: [{ size: { by: 'border', border: 6000 } }],
     make: { as: 'two-sided', flip: 'long-edge', backPicture: 'none', text: { text: 'Back', points: 12, at: 'middle', align: 'centre' } },
   }
   const job = await (await page.request.post('/api/jobs', { data: { title: 'One card', pictureId: picture.id, brief } })).json()

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs'
 import sharp from 'sharp'
 import { PlateSchema } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { EMPTY_BRIEF } from '../../core/things/brief/brief.ts'
+import { EMPTY_BRIEF, withItem } from '../../core/things/brief/brief.ts'
+import { EMPTY_ITEM } from '../../core/things/brief/item.ts'
 import { embedInJpeg } from '../../demo/pictures/wide-gamut.ts'
 import { demoStudio } from '../../demo/studio.ts'
 import { BASE, call, PORT, put, raw, until } from '../testing/client.ts'
@@ -78,12 +79,12 @@ describe('jobs', () => {
     const job = await begin()
     const changed = await call('PATCH', `/jobs/${job.id}`, {
       version: job.version,
-      brief: { ...job.brief, copies: 7, notes: 'Grüße 🙂' },
+      brief: withItem({ ...job.brief, notes: 'Grüße 🙂' }, { copies: 7 }),
       pins: { intent: 'perceptual' },
     })
     expect(changed.body).toMatchObject({
       version: job.version + 1,
-      brief: { copies: 7, notes: 'Grüße 🙂' },
+      brief: { items: [{ copies: 7 }], notes: 'Grüße 🙂' },
       pins: { intent: 'perceptual' },
     })
     expect((await call('GET', `/jobs/${job.id}`)).body).toEqual(changed.body)
@@ -92,13 +93,13 @@ describe('jobs', () => {
   test('the slower of two people is told, with the newer version, and overwrites nothing', async () => {
     const job = await begin()
     const edits = await Promise.all(
-      [1, 2, 3, 4].map((copies) => call('PATCH', `/jobs/${job.id}`, { version: job.version, brief: { ...job.brief, copies } })),
+      [1, 2, 3, 4].map((copies) => call('PATCH', `/jobs/${job.id}`, { version: job.version, brief: withItem(job.brief, { copies }) })),
     )
     expect(edits.filter((e) => e.status === 200)).toHaveLength(1)
     const lost = edits.find((e) => e.status === 409)
     const winner = edits.find((e) => e.status === 200)
     expect(lost?.body.code).toBe('changed-meanwhile')
-    expect(lost?.body.current.brief.copies).toBe(winner?.body.brief.copies)
+    expect(lost?.body.current.brief.items[0].copies).toBe(winner?.body.brief.items[0].copies)
   })
 
   test.each([
@@ -115,11 +116,14 @@ describe('jobs', () => {
   })
 
   test.each([
-    [{ copies: 0 }, 'brief.copies'],
-    [{ copies: 1e9 }, 'brief.copies'],
+    [{ items: [{ ...EMPTY_ITEM, copies: 0 }] }, 'brief.items.0.copies'],
+    [{ items: [{ ...EMPTY_ITEM, copies: 1e9 }] }, 'brief.items.0.copies'],
     [{ sheet: { width: -5, length: 10, name: null } }, 'brief.sheet.width'],
-    [{ size: { by: 'picture', width: 1e12, height: null } }, 'brief.size.width'],
-    [{ size: { by: 'magic' } }, 'brief.size.by'],
+    [{ items: [{ ...EMPTY_ITEM, size: { by: 'picture', width: 1e12, height: null } }] }, 'brief.items.0.size.width'],
+    [{ items: [{ ...EMPTY_ITEM, size: { by: 'magic' } }] }, 'brief.items.0.size.by'],
+    [{ items: [] }, 'brief.items'],
+    [{ items: [EMPTY_ITEM, EMPTY_ITEM] }, 'brief.items'],
+    [{ copies: 3 }, 'brief'],
     [{ dueAt: 'soon' }, 'brief.dueAt'],
   ])('a brief with %j names the field', async (wrong, field) => {
     const job = await begin()
@@ -159,7 +163,7 @@ describe('jobs', () => {
 
 describe('plates', () => {
   test('another program can ask for a plate, against the stored studio or its own', async () => {
-    const brief = { ...EMPTY_BRIEF, paperId: 'saltmarsh-cotton', size: { by: 'border', border: 30_000 } }
+    const brief = { paperId: 'saltmarsh-cotton', items: [{ size: { by: 'border', border: 30_000 } }] }
     const stored = await call('POST', '/plates/resolve', { brief })
     expect(stored.status).toBe(200)
     expect(PlateSchema.parse(stored.body).setup?.path.id).toBe('gannet-art')
@@ -254,13 +258,14 @@ describe('a picture on paper, from its count', () => {
 })
 
 test.each([
-  ['a crop outside the picture', { cropAt: { x: 2, y: 0.5 } }, 'brief.cropAt.x'],
+  ['a crop outside the picture', { items: [{ cropAt: { x: 2, y: 0.5 } }] }, 'brief.items.0.cropAt.x'],
   ['a sheet of nothing', { sheet: { width: 0, length: 1000, name: null } }, 'brief.sheet.width'],
   ['a sheet a kilometre long', { sheet: { width: 1000, length: 1e9, name: null } }, 'brief.sheet.length'],
   ['a sheet with neither side', { sheet: { width: null, length: null, name: null } }, 'brief.sheet'],
   ['bars a metre deep', { make: { as: 'wrapped-canvas', depth: 1e6, wrap: 'mirror', colour: '#ffffff', tuck: 0 } }, 'brief.make.depth'],
   ['a colour that is none', { make: { as: 'wrapped-canvas', depth: 1000, wrap: 'colour', colour: 'red;', tuck: 0 } }, 'brief.make.colour'],
-  ['a thousand kept edges', { keep: Array(1000).fill('head') }, 'brief.keep'],
+  ['a thousand kept edges', { items: [{ keep: Array(1000).fill('head') }] }, 'brief.items.0.keep'],
+  ['a brief of the time before there were items', { copies: 2, size: { by: 'border', border: 20_000 } }, 'brief'],
 ])('%s is refused at its field', async (_name, brief, field) => {
   const { status, body } = await call('POST', '/plates/resolve', { brief })
   expect([status, body.field]).toEqual([400, field])

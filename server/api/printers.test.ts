@@ -120,7 +120,7 @@ test('cutting books the larger stock down and the pieces up, once', async () => 
   const job = (
     await call<Job>('POST', '/jobs', {
       title: 'Panorama',
-      brief: { paperId: 'lamproom-baryta', sheet: { width: mm(160), length: mm(480), name: null }, copies: 3 },
+      brief: { paperId: 'lamproom-baryta', sheet: { width: mm(160), length: mm(480), name: null }, items: [{ copies: 3 }] },
     })
   ).body as Job
   const cut = await call<Job>('POST', `/jobs/${job.id}/cut`, { version: job.version })
@@ -136,7 +136,7 @@ test('two people booking the same cut at once: one is told, and the stock goes d
   const job = (
     await call<Job>('POST', '/jobs', {
       title: 'Twice',
-      brief: { paperId: 'beacon-gloss', sheet: { width: mm(160), length: mm(480), name: null }, copies: 2 },
+      brief: { paperId: 'beacon-gloss', sheet: { width: mm(160), length: mm(480), name: null }, items: [{ copies: 2 }] },
     })
   ).body as Job
   const both = await Promise.all([1, 2, 3].map(() => call('POST', `/jobs/${job.id}/cut`, { version: job.version })))

@@ -1,7 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { PDFDocument } from 'pdf-lib'
 import sharp from 'sharp'
-import { itemOf } from '../../core/things/brief/brief.ts'
+import { itemOf, withItem } from '../../core/things/brief/brief.ts'
 import { pictureIn } from '../../core/things/brief/item.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Job, PrintFile } from '../../core/wire/api/dto.ts'
@@ -22,7 +22,7 @@ async function jobOf(): Promise<Job> {
   const { body } = await call<Job>('POST', '/jobs', {
     title: 'Halves',
     pictureId: await halves(),
-    brief: { paperId: 'lamproom-baryta', size: { by: 'picture', width: mm(300), height: null } },
+    brief: { paperId: 'lamproom-baryta', items: [{ size: { by: 'picture', width: mm(300), height: null } }] },
   })
   return body
 }
@@ -178,7 +178,7 @@ describe('test strips', () => {
 describe('the target', () => {
   test('is a job at its true size, and a PNG, a TIFF and a PDF', async () => {
     const { body } = await call<Job>('POST', '/target/jobs', { paperId: 'quay-matte', printerId: 'gannet' })
-    expect(body.brief).toMatchObject({ test: { kind: 'target' }, size: { by: 'picture', width: TARGET.w, height: TARGET.h } })
+    expect(body.brief).toMatchObject({ test: { kind: 'target' }, items: [{ size: { by: 'picture', width: TARGET.w, height: TARGET.h } }] })
     for (const kind of ['png', 'tif']) {
       const answer = await fetch(`${BASE}/api/target.${kind}`)
       const meta = await sharp(Buffer.from(await answer.arrayBuffer())).metadata()
@@ -234,7 +234,7 @@ test('a colour is followed to every paper, and a critical one that is missed is 
   expect(misses['relative+']).toBeGreaterThan(3)
   expect(misses['relative+']).toBeLessThan(25)
   const { body: plate } = await call('POST', '/plates/resolve', {
-    brief: { ...job.brief, critical: [colour] },
+    brief: withItem(job.brief, { critical: [colour] }),
     pins: { printer: 'gannet' },
   })
   expect(plate.findings.map((f: { id: string }) => f.id)).toContain('critical-colour:0')

@@ -69,7 +69,8 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
       else if (!MOVING.includes(now.state)) throw new Error(`run ${run.id} ended as ${now.state}: ${now.message}`)
     }
   }
-  for (let kill = 0; kill < KILLS; kill++) {
+  // However slow the machine: enough kills, and enough prints that came through them.
+  for (let kill = 0; kill < KILLS || printed.length <= KILLS / 5; kill++) {
     await patient(async () => {
       await look()
       for (const lane of LANES) if (!current.get(lane.printer)?.run) await begin(lane)
@@ -93,7 +94,6 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
   )
   for (const lane of LANES) await hand(lane.printer, { act: 'pace', pace: null })
 
-  expect(printed.length).toBeGreaterThan(KILLS / 5)
   for (const { run, lane } of printed) {
     // Once under its name at the printer, finished there, with as many sheets as the run says.
     const jobs = await sentAs(run, lane.printer)

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
+import { splitFlat } from '../../core/things/brief/read-brief.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, Run, RunDetail } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING, type RunState } from '../../core/work/runs/states.ts'
@@ -16,9 +17,15 @@ export const smallPicture = async (width = 1200, height = 800): Promise<string> 
   ((await put('/pictures?name=strip.png', await gradient(width, height).png().toBuffer())).body as { id: string }).id
 
 /** A job with a small picture, by default one of its own. */
+/** A wish from parts of a brief and of its item, side by side. */
+function wish(parts: object) {
+  const { shared, item } = splitFlat({ ...parts })
+  return { ...shared, items: [item] }
+}
+
 export async function job(brief: object, pins: object = {}, picture: string | null = null): Promise<Job> {
   const pictureId = picture ?? (await smallPicture())
-  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId, brief })).body
+  const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId, brief: wish(brief) })).body
   return (await call<Job>('PATCH', `/jobs/${made.id}`, { version: made.version, pins })).body
 }
 

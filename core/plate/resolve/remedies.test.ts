@@ -1,5 +1,4 @@
-import { demoStudio } from '../../../demo/studio.ts'
-import { brief, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { brief, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { loadingSteps } from '../../work/loading/steps.ts'
@@ -26,7 +25,7 @@ const BOARD = { printer: 'gannet', path: 'gannet-board' }
 const lostOf = (plate: Plate) => plate.findings.find((f) => f.id === 'picture-clipped')
 
 test('by itself the notice is put with its blank foot in the dead margin; the wrong way round, turning it is the remedy', () => {
-  const studio = demoStudio()
+  const studio = studioOf()
   expect(lostOf(resolve(onBoard, studio, BOARD))?.level).toBe('note')
   const wrong = { ...BOARD, orientation: '180', placement: 'centred' }
   expect(lostOf(resolve(onBoard, studio, wrong))?.level).toBe('stop')
@@ -39,7 +38,7 @@ test('by itself the notice is put with its blank foot in the dead margin; the wr
 })
 
 test('a longer sheet in stock is offered with what has to be trimmed, and the finished size is the sheet’s', () => {
-  const studio = demoStudio()
+  const studio = studioOf()
   const board = studio.lots.find((l) => l.id === 'board-a3') as Studio['lots'][number]
   studio.lots.push({
     ...board,
@@ -65,7 +64,7 @@ test('a longer sheet in stock is offered with what has to be trimmed, and the fi
 test('a print that nothing cuts needs no remedy', () => expect(needsRemedy(plateOf({}))).toBe(false))
 
 test('the table of ways has every printer and path once, usable ones as they would print, others with their reason', () => {
-  const studio = demoStudio()
+  const studio = studioOf()
   const paths = studio.printers.reduce((n, p) => n + p.paths.length, 0)
   const { usable, unusable } = compareWays({ brief: onBoard, studio, pins: {}, stepsOf: (plate) => loadingSteps(plate, 'mm').length })
   expect(usable.length + unusable.length).toBe(paths)

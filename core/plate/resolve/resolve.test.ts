@@ -1,8 +1,7 @@
 import fc from 'fast-check'
-import { demoStudio } from '../../../demo/studio.ts'
 import { planPage } from '../../output/page/page-plan.ts'
 import { intersect } from '../../sheet/rect.ts'
-import { brief, decided, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { brief, decided, finding, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { withItem } from '../../things/brief/brief.ts'
 import { mm } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
@@ -106,7 +105,7 @@ test('a dragged place is kept and read back from its pin', () => {
 })
 
 test('no brief and no pins make it throw or give figures that are not numbers', () => {
-  const studio = demoStudio()
+  const studio = studioOf()
   const ids = resolve(brief(), studio).decisions.flatMap((d) => d.alternatives.map((a) => ({ key: d.key, id: a.id })))
   const pins = fc.array(fc.constantFrom(...ids), { maxLength: 6 }).map((list) => Object.fromEntries(list.map((p) => [p.key, p.id])) as Pins)
   const size = fc.oneof(
@@ -140,7 +139,7 @@ test('an item of words is set where it lies and printed as words; nobody asks it
   const words = { text: 'Lamp room\nOpen daily', points: 24, at: 'middle' as const, align: 'centre' as const }
   const plate = resolve(
     withItem(brief({ sheet: sheet('iso_a4_210x297mm'), paperId: 'quay-matte' }), { content: { as: 'words', words } }),
-    demoStudio(),
+    studioOf(),
   )
   const front = sideOf(plate)
   expect(front?.text?.lines).toEqual(['Lamp room', 'Open daily'])

@@ -1,11 +1,10 @@
-import { demoStudio } from '../../../demo/studio.ts'
-import { brief, sheet } from '../../testing/fixtures.ts'
+import { brief, sheet, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { resolve } from '../resolve/resolve.ts'
 import { changesSince, differsFrom, pinsOf } from './changes.ts'
 
-const studio = demoStudio()
+const studio = studioOf()
 const plate = resolve(brief({ paperId: 'lamproom-baryta', sheet: sheet('na_super-b_13x19in') }), studio, { printer: 'gannet' })
 const { setup } = plate
 if (!setup) throw new Error('no set-up')

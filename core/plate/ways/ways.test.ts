@@ -1,9 +1,8 @@
-import { demoStudio } from '../../../demo/studio.ts'
-import { brief, picture, sheet } from '../../testing/fixtures.ts'
+import { brief, picture, sheet, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { borderlessEdges, nearestMediaType, waysFor } from './ways.ts'
 
-const studio = demoStudio()
+const studio = studioOf()
 const best = (change: Parameters<typeof brief>[0]) => waysFor(brief(change), studio)[0]
 const says = (change: Parameters<typeof brief>[0], path: string) =>
   waysFor(brief(change), studio)

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
-import { EMPTY_ITEM, type Item, type ItemChange, ItemChangeSchema, ItemSchema } from './item.ts'
+import { EMPTY_ITEM, type Item, type ItemChange, ItemSchema } from './item.ts'
 import { MakeSchema } from './make.ts'
 import { TestSheetSchema } from './test-sheet.ts'
 
@@ -35,7 +35,10 @@ export const BriefChangeSchema = SharedSchema.partial()
 export type BriefChange = Partial<z.infer<typeof SharedSchema>>
 
 /** A brief as somebody outside begins one: what is left out is neutral. */
-export const BriefWishSchema = BriefChangeSchema.extend({ items: z.array(ItemChangeSchema).length(1).optional() })
+export const BriefWishSchema = BriefChangeSchema.extend({ items: z.array(ItemSchema.partial().strict()).length(1).optional() }).strict()
+
+/** A brief from outside in full: what it does not know is refused, never ignored. */
+export const BriefEditSchema = BriefSchema.extend({ items: z.array(ItemSchema.strict()).length(1) }).strict()
 
 export const EMPTY_BRIEF: Brief = {
   items: [EMPTY_ITEM],

@@ -1,13 +1,11 @@
-import { PAIRINGS } from '../../../demo/pairings.ts'
-import { PAPERS } from '../../../demo/papers.ts'
-import { PRINTERS } from '../../../demo/printers.ts'
+import { studioOf } from '../../testing/fixtures.ts'
 import { suggestBinding } from './suggest-binding.ts'
 
-const studio = { printers: PRINTERS, papers: PAPERS }
+const studio = studioOf()
 
-test.each(PAIRINGS)('$id: the description gives its printer, paper, media type and resolution', (pairing) => {
-  const printer = PRINTERS.find((p) => p.id === pairing.printerId)
-  const paper = PAPERS.find((p) => p.id === pairing.paperId)
+test.each(studio.pairings)('$id: the description gives its printer, paper, media type and resolution', (pairing) => {
+  const printer = studio.printers.find((p) => p.id === pairing.printerId)
+  const paper = studio.papers.find((p) => p.id === pairing.paperId)
   const media = printer?.mediaTypes.find((m) => m.id === pairing.mediaTypeId)
   const dpi = printer?.qualities.find((q) => q.id === pairing.qualityId)?.dpi
   expect(suggestBinding(`${printer?.name}, ${paper?.name}, ${media?.driverName}, ${dpi} dpi`, studio)).toEqual({

@@ -1,13 +1,14 @@
-import { LOTS, PAPERS } from '../../../demo/papers.ts'
-import { PRINTERS } from '../../../demo/printers.ts'
+import { studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../length/length.ts'
 import type { Lot, Paper } from '../media/media.ts'
 import { capacityFor, type LimitKind, violations, violationText } from './limits.ts'
 import { type Path, PathSchema } from './path.ts'
 
-const path = PRINTERS.find((p) => p.id === 'gannet')?.paths.find((p) => p.id === 'gannet-rear') as Path
-const paper = PAPERS.find((p) => p.id === 'beacon-gloss') as Paper
-const lot = LOTS.find((l) => l.id === 'gloss-a4') as Lot
+const path = studioOf()
+  .printers.find((p) => p.id === 'gannet')
+  ?.paths.find((p) => p.id === 'gannet-rear') as Path
+const paper = studioOf().papers.find((p) => p.id === 'beacon-gloss') as Paper
+const lot = studioOf().lots.find((l) => l.id === 'gloss-a4') as Lot
 const A4 = { width: mm(210), length: mm(297) }
 const kinds = (p: Partial<Paper>, fed = A4, l: Partial<Lot> = {}) =>
   violations(path, { ...paper, ...p }, { ...lot, ...l }, fed).map((v) => v.kind)

@@ -1,8 +1,8 @@
-import { demoStudio } from '../../../demo/studio.ts'
+import { studioOf } from '../../testing/fixtures.ts'
 import { changedMachine, machineChange, machineOf, withMachine } from './machine.ts'
 import type { Printer } from './printer.ts'
 
-const printer = demoStudio().printers[2] as Printer
+const printer = studioOf().printers[2] as Printer
 const [first, second] = printer.inks as [Printer['inks'][number], Printer['inks'][number]]
 const [path] = printer.paths as [Printer['paths'][number]]
 

@@ -1,11 +1,12 @@
 import fc from 'fast-check'
-import { PRINTERS } from '../../../demo/printers.ts'
+import { studioOf } from '../../testing/fixtures.ts'
 import { decode, encode, IppError, v } from '../../wire/ipp/message.ts'
 import { proposeFromIpp } from '../../wire/ipp/propose-printer.ts'
 import { differences, takeDifferences } from './differences.ts'
 import { printerDocumentJsonSchema, readPrinterDocument, writePrinterDocument } from './document.ts'
 import type { Printer } from './printer.ts'
 
+const { printers: PRINTERS } = studioOf()
 const heron = PRINTERS.find((p) => p.id === 'heron') as Printer
 
 describe('document', () => {

@@ -5,7 +5,7 @@ import { ProfileFactsSchema } from '../../color/profile/facts.ts'
 import { PRINT_FORMATS } from '../../output/page/print-format.ts'
 import { PinsSchema } from '../../plate/decisions/registry.ts'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
-import { BriefSchema, BriefWishSchema } from '../../things/brief/brief.ts'
+import { BriefEditSchema, BriefSchema, BriefWishSchema } from '../../things/brief/brief.ts'
 import { PictureSchema } from '../../things/brief/picture.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
@@ -45,7 +45,7 @@ export type Job = z.infer<typeof JobSchema>
 export const JobEditSchema = z.object({
   version: z.number().int(),
   title: z.string().trim().min(1).max(120).optional(),
-  brief: BriefSchema.optional(),
+  brief: BriefEditSchema.optional(),
   pins: PinsSchema.optional(),
   archived: z.boolean().optional(),
 })

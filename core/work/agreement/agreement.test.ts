@@ -1,9 +1,6 @@
-import { DEMO_JOBS } from '../../../demo/jobs.ts'
-import { demoStudio } from '../../../demo/studio.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
-import { picture } from '../../testing/fixtures.ts'
-import { EMPTY_BRIEF } from '../../things/brief/brief.ts'
+import { brief, CASES, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { SET_PLACES } from './place.ts'
@@ -39,17 +36,17 @@ interface Settled {
   readings: KeptReading[]
 }
 
-/** Demo jobs, and every pairing of the studio with a sheet it has, with all places set as the plate says. */
+/** Jobs of every kind, and every pairing of the studio with a sheet it has, with all places set as the plate says. */
 function settledCases(): Settled[] {
-  const studio = demoStudio()
+  const studio = studioOf()
   const briefs = [
-    ...DEMO_JOBS.map((job) => ({ name: job.title, brief: { ...EMPTY_BRIEF, picture: picture(), ...job.brief }, pins: job.pins ?? {} })),
+    ...CASES.map((job) => ({ name: job.name, brief: brief(job.brief), pins: job.pins ?? {} })),
     ...studio.pairings.map((pairing) => {
       const lot = studio.lots.find((l) => l.paperId === pairing.paperId && l.stock > 0)
       const sheet = lot?.form === 'sheet' ? { ...lot.nominal, name: null } : { width: mm(297), length: mm(420), name: null }
       return {
         name: pairing.id,
-        brief: { ...EMPTY_BRIEF, picture: picture(), paperId: pairing.paperId, sheet, size: { by: 'border' as const, border: mm(20) } },
+        brief: brief({ paperId: pairing.paperId, sheet, size: { by: 'border', border: mm(20) } }),
         pins: { printer: pairing.printerId },
       }
     }),
@@ -66,12 +63,12 @@ function settledCases(): Settled[] {
   })
 }
 
-const CASES = settledCases()
+const SETTLED = settledCases()
 const found = (rows: AgreementRow[]) => disagreements(rows).map((d) => `${d.setting} ${d.place}`)
 
 test('with every place set as the plate says nothing differs, and nothing is left to look at', () => {
-  expect(CASES.length).toBeGreaterThan(25)
-  for (const { name, plate, studio, readings } of CASES) {
+  expect(SETTLED.length).toBeGreaterThan(20)
+  for (const { name, plate, studio, readings } of SETTLED) {
     const rows = agreementTable(plate, studio, readings, 'mm')
     expect([name, found(rows)]).toEqual([name, []])
     expect([name, progressOf(rows)]).toEqual([name, { asked: readings.length, looked: readings.length, differs: 0 }])
@@ -80,7 +77,7 @@ test('with every place set as the plate says nothing differs, and nothing is lef
 
 test('every single disagreement of every cell is found, and no other (300 cases and more)', () => {
   let cases = 0
-  for (const { name, plate, studio, readings } of CASES) {
+  for (const { name, plate, studio, readings } of SETTLED) {
     const rows = agreementTable(plate, studio, readings, 'mm')
     for (const row of rows)
       for (const place of SET_PLACES) {
@@ -102,7 +99,7 @@ test('every single disagreement of every cell is found, and no other (300 cases 
 
 test('what is loaded, the installed black and what the profile was made with are held against the plate', () => {
   let cases = 0
-  for (const { name, plate, studio, readings } of CASES) {
+  for (const { name, plate, studio, readings } of SETTLED) {
     const { setup } = plate
     if (!setup) continue
     const other = studio.lots.find((l) => l.paperId !== setup.paper.id && l.form === setup.lot.form)
@@ -147,7 +144,7 @@ test('what is loaded, the installed black and what the profile was made with are
 })
 
 test('sizes are read as a driver rounds them; the panel may show an unlisted size by its own name or in numbers', () => {
-  const one = CASES.find((c) => c.plate.setup?.page.pwg === 'iso_a4_210x297mm')
+  const one = SETTLED.find((c) => c.plate.setup?.page.pwg === 'iso_a4_210x297mm')
   if (!one) throw new Error('no A4')
   const read = (words: string, place: 'driver' | 'panel' = 'driver') => {
     const reading = readingOf(one.plate, one.studio, 'mm', { place, setting: 'page', words, how: 'typed', by: '' })
@@ -158,7 +155,7 @@ test('sizes are read as a driver rounds them; the panel may show an unlisted siz
 })
 
 test('where the computer overrides the panel, the panel need not be looked at', () => {
-  const [one] = CASES
+  const [one] = SETTLED
   if (!one) throw new Error('no case')
   const studio = { ...one.studio, printers: one.studio.printers.map((p) => ({ ...p, panelRule: 'overridden' as const })) }
   const rows = agreementTable(one.plate, studio, [], 'mm')

@@ -1,9 +1,6 @@
-import { DEMO_JOBS } from '../../../demo/jobs.ts'
-import { demoStudio } from '../../../demo/studio.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
-import { brief, picture, plateOf } from '../../testing/fixtures.ts'
-import { EMPTY_BRIEF } from '../../things/brief/brief.ts'
+import { brief, CASES, plateOf, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import type { FaultContext } from './fault.ts'
 import { causesOf, FAULT_IDS, FAULTS, type FaultId, faultFor } from './registry.ts'
@@ -14,7 +11,7 @@ const contextOf = (plate: Plate, faults: Record<string, number> = {}, change: (c
   const context: FaultContext = {
     plate,
     setup,
-    studio: demoStudio(),
+    studio: studioOf(),
     history: { printerId: setup.printer.id, pathId: setup.path.id, sheets: 100, faults },
   }
   change(context)
@@ -38,12 +35,10 @@ test('printer reasons are read with any severity (RFC 8011 section 5.4.12)', () 
   expect(faultFor(null)).toBeNull()
 })
 
-test('every fault of every demo plate has a likeliest cause, something to do, and shares that add up', () => {
-  const studio = demoStudio()
-  const plates = DEMO_JOBS.map((job) => resolve({ ...EMPTY_BRIEF, picture: picture(), ...job.brief }, studio, job.pins ?? {})).filter(
-    (p) => p.setup,
-  )
-  expect(plates.length).toBeGreaterThan(15)
+test('every fault of every plate has a likeliest cause, something to do, and shares that add up', () => {
+  const _studio = studioOf()
+  const plates = CASES.map((job) => plateOf(job)).filter((p) => p.setup)
+  expect(plates.length).toBe(CASES.length)
   for (const plate of plates)
     for (const fault of Object.values(FAULTS)) {
       const causes = causesOf(fault, contextOf(plate))
@@ -85,7 +80,7 @@ test('a head strike under the normal gap is answered by the wide one, and the ch
   const plate = cotton({ 'platen-gap': 'normal' })
   const cause = first('head-strike', contextOf(plate))
   expect(cause?.change?.pins).toEqual({ 'platen-gap': 'wide' })
-  const again = resolve(plate.brief, demoStudio(), { ...plate.pins, ...(cause?.change?.pins as object) })
+  const again = resolve(plate.brief, studioOf(), { ...plate.pins, ...(cause?.change?.pins as object) })
   expect(again.setup?.gap).toBe('wide')
 })
 
@@ -99,7 +94,7 @@ test('no change is offered that the plate could not take', () => {
   for (const id of FAULT_IDS)
     for (const { change } of causesOf(FAULTS[id], contextOf(cotton()))) {
       if (!change?.pins) continue
-      const after = resolve(brief({ paperId: 'saltmarsh-cotton' }), demoStudio(), { printer: 'gannet', ...(change.pins as object) })
+      const after = resolve(brief({ paperId: 'saltmarsh-cotton' }), studioOf(), { printer: 'gannet', ...(change.pins as object) })
       for (const [key, value] of Object.entries(change.pins)) {
         const line = after.decisions.find((d) => d.key === key)
         expect([id, key, line?.value, line?.ruledOut]).toEqual([id, key, value, null])

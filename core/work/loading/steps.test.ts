@@ -1,5 +1,4 @@
-import { demoStudio } from '../../../demo/studio.ts'
-import { plateOf, sheet } from '../../testing/fixtures.ts'
+import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import { STEP_KINDS } from './step.ts'
@@ -39,7 +38,7 @@ test('every step that feeds paper carries its caution, and exactly one step load
   }
 })
 
-const step = (plate: ReturnType<typeof plateOf>, id: string) => loadingSteps(plate, 'mm', demoStudio()).find((s) => s.id === id)
+const step = (plate: ReturnType<typeof plateOf>, id: string) => loadingSteps(plate, 'mm', studioOf()).find((s) => s.id === id)
 
 describe('steps of cards, canvases, long sheets and cut stock', () => {
   test('cut stock is cut before anything else, with the blade’s caution', () => {
@@ -100,7 +99,7 @@ describe('steps of cards, canvases, long sheets and cut stock', () => {
 describe('rolls, blacks, confirmations and what is new to the studio (handbook, trade, Paths and Running a studio)', () => {
   const canvas = plateOf({ brief: { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture', width: mm(700), height: null } } })
   test('a roll: adapters to its core, flush flange, suction low while feeding, slack out, then the panel is told', () => {
-    const steps = loadingSteps(canvas, 'mm', demoStudio()).map((s) => s.id)
+    const steps = loadingSteps(canvas, 'mm', studioOf()).map((s) => s.id)
     const order = ['core', 'flange', 'suction', 'feed', 'media']
     expect(steps.filter((id) => order.includes(id))).toEqual(order)
     expect(step(canvas, 'core')?.text).toContain('2 in and 3 in')
@@ -124,7 +123,7 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
   })
   test('practice is advised where paper or path is new to the log, and no longer once both have come out right', () => {
     expect(step(board, 'practise')?.text).toContain('Board path')
-    const known = demoStudio()
+    const known = studioOf()
     known.experience = [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 4, faults: {} }]
     expect(loadingSteps(board, 'mm', known).some((s) => s.id === 'practise')).toBe(false)
     // Cheap paper is what one practises on.
@@ -133,7 +132,7 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
   })
   test('every step is of a kind that has a drawing, and drying says for how long', () => {
     for (const plate of [board, canvas, plateOf({})])
-      for (const s of loadingSteps(plate, 'mm', demoStudio())) {
+      for (const s of loadingSteps(plate, 'mm', studioOf())) {
         expect(STEP_KINDS).toContain(s.kind)
         expect(s.minutes === null || s.minutes > 0).toBe(true)
       }
