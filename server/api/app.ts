@@ -1,7 +1,6 @@
-import { existsSync } from 'node:fs'
-import { readFile } from 'node:fs/promises'
-import { extname, join, normalize } from 'node:path'
+import { extname, join } from 'node:path'
 import { Readable } from 'node:stream'
+import { serveStatic } from '@hono/node-server/serve-static'
 import { bodyLimit } from 'hono/body-limit'
 import { streamSSE } from 'hono/streaming'
 import type { App } from '../app-context.ts'
@@ -9,17 +8,6 @@ import { config, LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
 import { buildApi } from './api.ts'
 import { problemOf, router } from './shared.ts'
-
-const TYPES: Record<string, string> = {
-  '.html': 'text/html; charset=utf-8',
-  '.js': 'text/javascript',
-  '.css': 'text/css',
-  '.svg': 'image/svg+xml',
-  '.woff2': 'font/woff2',
-  '.wasm': 'application/wasm',
-  '.json': 'application/json',
-  '.png': 'image/png',
-}
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
 
@@ -105,24 +93,14 @@ export function buildHttp(app: App) {
     ),
   )
 
-  http.get('*', async (c) => {
-    let decoded: string
-    try {
-      decoded = decodeURIComponent(c.req.path)
-    } catch {
-      return c.text('That address cannot be read.', 400)
-    }
-    const path = normalize(decoded).replace(/^(\.\.[/\\])+/, '')
-    const file = join(config.webDir, path)
-    const isFile = file.startsWith(config.webDir) && extname(file) !== '' && existsSync(file)
-    if (!isFile && extname(path) !== '') return c.text('There is no such file.', 404)
-    const target = isFile ? file : join(config.webDir, 'index.html')
-    if (!existsSync(target)) return c.text('The web application has not been built yet. Run npm start.', 503)
-    const cache = isFile && path.startsWith('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache'
-    return c.body(await readFile(target), 200, {
-      'content-type': TYPES[extname(target)] ?? 'application/octet-stream',
-      'cache-control': cache,
-    })
+  // What the build named by its content never changes; the page itself is asked for anew each time.
+  http.get('*', async (c, next) => {
+    await next()
+    if (c.res.ok) c.header('cache-control', c.req.path.startsWith('/assets/') ? 'public, max-age=31536000, immutable' : 'no-cache')
   })
+  http.get('*', serveStatic({ root: config.webDir }))
+  http.get('*', (c, next) => (extname(c.req.path) === '' ? next() : c.text('There is no such file.', 404)))
+  http.get('*', serveStatic({ path: join(config.webDir, 'index.html') }))
+  http.get('*', (c) => c.text('The web application has not been built yet. Run npm start.', 503))
   return http
 }
