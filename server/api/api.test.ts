@@ -211,6 +211,20 @@ describe('the network side', () => {
   })
 })
 
+test('the built application: pages are asked for anew, what is named by its content is kept for good, nothing else is handed out', async () => {
+  const page = await fetch(`${BASE}/jobs/3`)
+  expect([page.status, page.headers.get('content-type'), page.headers.get('cache-control')]).toEqual([
+    200,
+    'text/html; charset=utf-8',
+    'no-cache',
+  ])
+  const script = /src="(\/assets\/[^"]+\.js)"/.exec(await page.text())?.[1]
+  const asset = await fetch(`${BASE}${script}`)
+  expect([asset.status, asset.headers.get('content-type')]).toEqual([200, 'text/javascript; charset=utf-8'])
+  expect(asset.headers.get('cache-control')).toContain('immutable')
+  for (const path of ['/assets/nothing.js', '/..%2fpackage.json'])
+    expect([path, (await raw(path, { host: `127.0.0.1:${PORT}` })).status]).toEqual([path, 404])
+})
 test('the database killed under a request is away for a moment, and nothing entered is lost', async () => {
   const job = (await call('POST', '/jobs', { title: 'Survivor' })).body
   const pid = Number(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/mariadb.pid`, 'utf8'))

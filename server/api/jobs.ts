@@ -14,6 +14,7 @@ import { recordLoading } from '../printing/record-loading.ts'
 import { Refusal } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
 import { runDto } from '../store/runs.ts'
+import { readable } from '../store/table.ts'
 import { router } from './shared.ts'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
@@ -22,7 +23,7 @@ export function jobsApi(app: App) {
   const { store, events } = app
   return router()
     .call('GET /jobs', async (c) => {
-      return c.json((await store.jobs.list()).map(jobDto), 200)
+      return c.json(readable(await store.jobs.list(), jobDto), 200)
     })
     .call('POST /jobs', async (c) => {
       const { title, pictureId, brief } = c.req.valid('json')

@@ -5,6 +5,7 @@ import { Unreachable } from '../printing/ipp-client.ts'
 import { remedy } from '../printing/remedy.ts'
 import { Refusal } from '../problems.ts'
 import { type RunRow, runDto } from '../store/runs.ts'
+import { readable } from '../store/table.ts'
 import { router } from './shared.ts'
 
 export function runsApi(app: App) {
@@ -16,7 +17,7 @@ export function runsApi(app: App) {
       const rows = await store.runs.log(c.req.valid('query'))
       const titles = await store.jobs.titles(rows.map((r) => r.jobId))
       return c.json(
-        rows.map((r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')),
+        readable(rows, (r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')),
         200,
       )
     })

@@ -7,7 +7,7 @@ import { type Answer, type Body, CALLS, type CallKey, type Params, type Query } 
 import { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
-import { ChangedMeanwhile } from '../store/table.ts'
+import { ChangedMeanwhile, Unreadable } from '../store/table.ts'
 
 const problem = (description: string) => ({ description, content: { 'application/json': { schema: ProblemSchema } } })
 
@@ -101,5 +101,13 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
   if (error instanceof SyntaxError || (error instanceof HTTPException && error.status === 400))
     return { status: 400, problem: { code: 'bad-json', message: 'The request is not valid JSON.' } }
   log.error({ err: error }, 'request failed')
+  if (error instanceof Unreadable)
+    return {
+      status: 500,
+      problem: {
+        code: 'unreadable',
+        message: `The ${error.message} by this version of Arch Plate. It is kept as it was stored; nothing is lost. The log has the details.`,
+      },
+    }
   return { status: 500, problem: { code: 'internal', message: 'Something went wrong here. Nothing you entered is lost; try again.' } }
 }

@@ -105,7 +105,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ]),
       "ALTER TABLE printers ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST",
       'ALTER TABLE printers DROP PRIMARY KEY, ADD PRIMARY KEY (studio, id)',
-      'ALTER TABLE profiles DROP INDEX hash, ADD UNIQUE KEY profiles_by_hash (studio, hash)',
+      'ALTER TABLE profiles DROP INDEX IF EXISTS hash, ADD UNIQUE KEY IF NOT EXISTS profiles_by_hash (studio, hash)',
       ...['jobs', 'runs', 'setups', 'profile_checks'].map(
         (of) =>
           `ALTER TABLE ${of} ADD COLUMN IF NOT EXISTS studio VARCHAR(40) NOT NULL DEFAULT 'main' FIRST, ADD KEY IF NOT EXISTS ${of}_by_studio (studio)`,
@@ -123,6 +123,13 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
       machinesFromRecords,
     ],
+  },
+  {
+    // What was there belongs to the first studio now; a row that names none is refused from here on.
+    name: '0009-every-row-names-its-studio',
+    up: 'pictures printers machines papers lots profiles profile_checks pairings loaded rules jobs ticks readings setups runs offsets'
+      .split(' ')
+      .map((of) => `ALTER TABLE ${of} ALTER COLUMN studio DROP DEFAULT`),
   },
 ]
 

@@ -10,6 +10,7 @@ import {
 } from 'sequelize'
 import type { NewRow } from '../db/columns.ts'
 import { type Row, TABLES, type TableName } from '../db/tables.ts'
+import { log } from '../log.ts'
 
 /** For whom and within which act a query is made. */
 export interface Scope {
@@ -20,11 +21,24 @@ export interface Scope {
 }
 
 /** A stored row that this version cannot read. */
-class Unreadable extends Error {
-  constructor(table: string, key: unknown, column: string, cause: unknown) {
-    super(`${table} ${JSON.stringify(key)}: ${column} cannot be read`, { cause })
+export class Unreadable extends Error {
+  constructor(table: string, key: Stored, column: string, cause: unknown) {
+    super(`${column} of ${table} ${Object.values(key).join(', ')} cannot be read`, { cause })
     this.name = 'Unreadable'
   }
+}
+
+/** What can be made of the rows of a list: one that cannot be read is told in the log and keeps nobody from the others. */
+export function readable<T, R>(rows: readonly T[], make: (row: T) => R): R[] {
+  return rows.flatMap((row) => {
+    try {
+      return [make(row)]
+    } catch (error) {
+      if (!(error instanceof Unreadable)) throw error
+      log.error({ err: error }, 'left out of a list')
+      return []
+    }
+  })
 }
 
 /** Somebody else changed a row meanwhile, in what was to be changed too. */

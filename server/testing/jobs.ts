@@ -16,13 +16,13 @@ export const runOf = async (id: number) => (await call<RunDetail>('GET', `/runs/
 export const smallPicture = async (width = 1200, height = 800): Promise<string> =>
   ((await put('/pictures?name=strip.png', await gradient(width, height).png().toBuffer())).body as { id: string }).id
 
-/** A job with a small picture, by default one of its own. */
 /** A wish from parts of a brief and of its item, side by side. */
 function wish(parts: object) {
   const { shared, item } = splitFlat({ ...parts })
   return { ...shared, items: [item] }
 }
 
+/** A job with a small picture, by default one of its own. */
 export async function job(brief: object, pins: object = {}, picture: string | null = null): Promise<Job> {
   const pictureId = picture ?? (await smallPicture())
   const made = (await call<Job>('POST', '/jobs', { title: 'Run test', pictureId, brief: wish(brief) })).body

@@ -32,12 +32,14 @@ export function reduce(state: History, action: Action): History {
     case 'commit':
       return state.base ? { past: [...state.past, state.base].slice(-UNDO_STEPS), now: state.now, future: [], base: null } : state
     case 'undo': {
+      // In the middle of a drag, the drag is what is taken back.
+      if (state.base) return { ...state, now: state.base, base: null }
       const before = state.past.at(-1)
       return before ? { past: state.past.slice(0, -1), now: before, future: [state.now, ...state.future], base: null } : state
     }
     case 'redo': {
       const [after, ...rest] = state.future
-      return after ? { past: [...state.past, state.now], now: after, future: rest, base: null } : state
+      return after ? { past: [...state.past, state.base ?? state.now], now: after, future: rest, base: null } : state
     }
     case 'replace':
       return { past: [], now: action.draft, future: [], base: null }

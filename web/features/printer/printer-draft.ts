@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react'
 import { machineChange } from '../../../core/things/printers/machine.ts'
 import { type Printer, PrinterSchema } from '../../../core/things/printers/printer.ts'
+import { look, put } from './place-in-record.ts'
 
 export interface Entry {
   version: number
@@ -11,16 +12,6 @@ export interface Entry {
 interface Kept extends Entry {
   base?: Printer
 }
-
-type Tree = Record<string, unknown>
-
-function put(tree: unknown, [key, ...rest]: string[], value: unknown): unknown {
-  if (key === undefined) return value
-  if (Array.isArray(tree)) return tree.map((entry, i) => (String(i) === key ? put(entry, rest, value) : entry))
-  return { ...(tree as Tree), [key]: put((tree as Tree | null)?.[key], rest, value) }
-}
-
-const look = (tree: unknown, keys: string[]): unknown => keys.reduce<unknown>((at, key) => (at as Tree | null | undefined)?.[key], tree)
 
 /**
  * A printer record being edited: any place in it read and written by its name (`paths.0.width.min`), checked as it is

@@ -7,11 +7,7 @@ const Job = JobSchema.meta({ id: 'Job' })
 const Run = RunSchema.meta({ id: 'Run' })
 
 const TickParam = IdParam.extend({
-  step: z
-    .string()
-    .min(1)
-    .max(60)
-    .openapi({ param: { name: 'step', in: 'path' } }),
+  step: z.string().min(1).max(60),
 })
 
 export const JOBS_CALLS = {

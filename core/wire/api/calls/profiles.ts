@@ -5,11 +5,7 @@ import { ImportOutcomeSchema, KeptCheckSchema, ProfileEntrySchema } from '../dto
 import { type Call, KeyParam } from './call.ts'
 
 const CheckParam = KeyParam.extend({
-  check: z.coerce
-    .number()
-    .int()
-    .positive()
-    .openapi({ param: { name: 'check', in: 'path' } }),
+  check: z.coerce.number().int().positive(),
 })
 
 const CheckQuery = z.object({ name: z.string().trim().min(1).max(255), measured: z.iso.date() })

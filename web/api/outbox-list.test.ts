@@ -1,0 +1,31 @@
+import { MOST, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+
+const tick = (id: string, about = id): Waiting => ({
+  id,
+  call: 'PUT /jobs/{id}/ticks/{step}',
+  asked: { id: 3, step: about, body: { done: true } },
+  about,
+})
+const ids = (list: readonly Waiting[]) => list.map((call) => call.id).join()
+
+test('calls wait in the order they were made', () => {
+  expect(ids(withCall([tick('a'), tick('b')], tick('c')))).toBe('a,b,c')
+})
+test('a later call about the same thing takes the place of an earlier one, and goes last', () => {
+  expect(ids(withCall([tick('a', 'fan'), tick('b', 'load')], tick('c', 'fan')))).toBe('b,c')
+})
+test('a call that was made leaves the others', () => {
+  expect(ids(withoutCall([tick('a'), tick('b'), tick('c')], 'b'))).toBe('a,c')
+})
+test(`${MOST} calls are kept, the oldest goes first`, () => {
+  const full = Array.from({ length: MOST }, (_, i) => tick(`n${i}`))
+  const more = withCall(full, tick('last'))
+  expect([more.length, more[0]?.id, more.at(-1)?.id]).toEqual([MOST, 'n1', 'last'])
+})
+test('what a device has kept is read entry by entry: what this version does not know is left, the rest is sent', () => {
+  expect(
+    ids(readList([tick('a'), { ...tick('b'), call: 'PUT /no/such/{call}' }, 'nonsense', null, { ...tick('c'), asked: 7 }, tick('d')])),
+  ).toBe('a,d')
+  expect(readList(undefined)).toEqual([])
+  expect(readList({ length: 2 })).toEqual([])
+})
