@@ -4,6 +4,7 @@ import { PlateSchema } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { EMPTY_BRIEF, withItem } from '../../core/things/brief/brief.ts'
 import { EMPTY_ITEM } from '../../core/things/brief/item.ts'
+import { CALLS } from '../../core/wire/api/calls/calls.ts'
 import { embedInJpeg } from '../../demo/pictures/wide-gamut.ts'
 import { demoStudio } from '../../demo/studio.ts'
 import { BASE, call, PORT, put, raw, until } from '../testing/client.ts'
@@ -183,6 +184,11 @@ describe('plates', () => {
   test('the API documents itself, with an example of this call', async () => {
     const { body } = await call('GET', '/openapi.json')
     expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/plates/resolve', '/api/jobs/{id}', '/api/runs/{id}/inspection']))
+    const stated = Object.keys(CALLS).map((key) => key.toLowerCase().split(' '))
+    const published = Object.entries<object>(body.paths).flatMap(([path, methods]) =>
+      Object.keys(methods).map((method) => [method, path.replace('/api', '').toLowerCase()]),
+    )
+    expect(published.sort()).toEqual(stated.sort())
     expect(JSON.stringify(body.components.schemas.ResolveRequest.example)).toContain('harbour-lustre')
   })
 

@@ -38,5 +38,5 @@ export const blackPointDecision = declare({
   accept: (blackPoint) => ({ blackPoint }),
   keeps: { blackPoint: z.boolean() },
   keep: ({ blackPoint }) => ({ blackPoint }),
-  before: {},
+  before: 'from the first',
 })

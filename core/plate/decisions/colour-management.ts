@@ -61,5 +61,5 @@ export const colourManagementDecision = declare({
   accept: (management) => ({ management }),
   keeps: { management: z.enum(MANAGERS) },
   keep: ({ management }) => ({ management }),
-  before: {},
+  before: 'from the first',
 })

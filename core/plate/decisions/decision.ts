@@ -67,6 +67,8 @@ export type KeptOf<D extends AnyDecision> = Both<D extends unknown ? KeptBy<D['k
 /** What a decision knows that needs these. */
 type Knows<N extends readonly AnyDecision[]> = Given & (N extends readonly [] ? unknown : SetBy<N[number]>)
 
+export type FromTheFirst = 'from the first'
+
 interface Declaration<K extends string, A extends string | null, N extends readonly AnyDecision[], V, S extends object, F extends Shape> {
   key: K
   title: string
@@ -90,8 +92,8 @@ interface Declaration<K extends string, A extends string | null, N extends reado
   keeps: F
   /** Those fields. */
   keep(settled: S & Knows<N>): KeptBy<F>
-  /** Fields that older plates lack, from what those plates have; empty when all were there from the first. */
-  before: Partial<{ [P in keyof F]: (old: KeptOf<N[number]>) => z.output<F[P]> }>
+  /** For plates frozen before it existed: each field from what those plates have, unless it was there from the first. */
+  before: FromTheFirst | { [P in keyof F]: FromTheFirst | ((old: KeptOf<N[number]>) => z.output<F[P]>) }
   /** The attributes that ask a printer for it (`side` is the pass); left out when it has none. */
   wire?(kept: KeptBy<F> & (N extends readonly [] ? unknown : KeptOf<N[number]>), side: 'front' | 'back'): WireAttributes
 }

@@ -82,5 +82,5 @@ export const expansionDecision = declare({
   accept: ({ step, needs }) => ({ expansion: step, bleedNeeds: needs }),
   keeps: { expansion: ExpansionSchema.nullable() },
   keep: ({ expansion }) => ({ expansion }),
-  before: {},
+  before: 'from the first',
 })

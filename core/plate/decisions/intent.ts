@@ -54,5 +54,5 @@ export const intentDecision = declare({
   accept: (intent) => ({ intent }),
   keeps: { intent: z.enum(INTENTS) },
   keep: ({ intent }) => ({ intent }),
-  before: {},
+  before: 'from the first',
 })

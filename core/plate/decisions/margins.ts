@@ -69,7 +69,7 @@ export const marginsDecision = declare({
   accept: (borderless) => ({ borderless }),
   keeps: { borderless: z.enum(MODES) },
   keep: ({ borderless }) => ({ borderless }),
-  before: {},
+  before: 'from the first',
   wire: ({ borderless, path }, side) => {
     const back = side === 'back'
     const margins = back ? (path.duplex?.margins ?? path.margins) : path.margins

@@ -51,6 +51,6 @@ export const mediaTypeDecision = declare({
   accept: (mediaType) => ({ mediaType }),
   keeps: { mediaType: MediaTypeSchema },
   keep: ({ mediaType }) => ({ mediaType }),
-  before: {},
+  before: 'from the first',
   wire: ({ mediaType }) => ({ 'media-col.media-type': { tag: 'keyword', value: mediaType.id } }),
 })

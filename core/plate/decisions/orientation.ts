@@ -118,5 +118,5 @@ export const orientationDecision = declare({
   // How it lies is part of the plate's form.
   keeps: {},
   keep: () => ({}),
-  before: {},
+  before: 'from the first',
 })

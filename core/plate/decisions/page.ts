@@ -140,7 +140,7 @@ export const pageDecision = declare({
   accept: (page) => ({ page }),
   keeps: { page: PageSchema },
   keep: ({ page }) => ({ page }),
-  before: {},
+  before: 'from the first',
   wire: ({ page }) => ({
     'media-col.media-size.x-dimension': { tag: 'integer', value: hundredths(page.width) },
     'media-col.media-size.y-dimension': { tag: 'integer', value: hundredths(page.length) },

@@ -33,6 +33,6 @@ export const pathDecision = declare({
   accept: (path) => ({ path }),
   keeps: { path: PathSchema },
   keep: ({ path }) => ({ path }),
-  before: {},
+  before: 'from the first',
   wire: ({ path }) => ({ 'media-col.media-source': { tag: 'keyword', value: path.source } }),
 })

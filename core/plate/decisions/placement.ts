@@ -82,5 +82,5 @@ export const placementDecision = declare({
   // Where it lies is part of the plate's form.
   keeps: {},
   keep: () => ({}),
-  before: {},
+  before: 'from the first',
 })

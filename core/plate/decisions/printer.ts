@@ -32,6 +32,6 @@ export const printerDecision = declare({
   accept: (printer) => ({ printer }),
   keeps: { printer: SetupPrinterSchema },
   keep: ({ printer }) => ({ printer: SetupPrinterSchema.parse(printer) }),
-  before: {},
+  before: 'from the first',
   wire: ({ printer }) => ({ 'printer-resolution': { tag: 'resolution', value: [printer.feedPpi, printer.feedPpi, 'dpi'] } }),
 })

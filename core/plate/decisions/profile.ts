@@ -61,5 +61,5 @@ export const profileDecision = declare({
   keeps: { profile: ProfileSchema.nullable() },
   // Where nobody applies it, it is no part of the set-up.
   keep: ({ profile, management }) => ({ profile: management === 'program' || management === 'both' ? profile : null }),
-  before: {},
+  before: 'from the first',
 })

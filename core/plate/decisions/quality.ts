@@ -54,6 +54,6 @@ export const qualityDecision = declare({
   accept: (quality) => ({ quality }),
   keeps: { quality: QualitySchema },
   keep: ({ quality }) => ({ quality }),
-  before: {},
+  before: 'from the first',
   wire: ({ quality }) => ({ 'print-quality': { tag: 'enum', value: PRINT_QUALITY[quality.ipp] } }),
 })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { blackPointDecision } from './black-point.ts'
 import { clearCoatDecision } from './clear-coat.ts'
 import { colourManagementDecision } from './colour-management.ts'
-import { type AnyDecision, type Given, type KeptOf, LineSchema, type SetBy, type WireAttributes } from './decision.ts'
+import { type AnyDecision, type FromTheFirst, type Given, type KeptOf, LineSchema, type SetBy, type WireAttributes } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
 import { intentDecision } from './intent.ts'
 import { marginsDecision } from './margins.ts'
@@ -82,8 +82,11 @@ export const wireAttributesOf = (setup: SetupFields, side: 'front' | 'back'): Wi
 /** What an older plate kept, with the fields of younger decisions added. */
 export function withYoungerFields(old: Partial<SetupFields>): SetupFields {
   const fields: Partial<SetupFields> = { ...old }
-  for (const { before } of DECISIONS)
-    for (const [field, from] of Object.entries(before)) Object.assign(fields, field in old ? {} : { [field]: from(fields as SetupFields) })
+  for (const { before } of DECISIONS) {
+    if (before === 'from the first') continue
+    for (const [field, from] of Object.entries<FromTheFirst | ((old: SetupFields) => unknown)>(before))
+      if (from !== 'from the first' && !(field in old)) Object.assign(fields, { [field]: from(fields as SetupFields) })
+  }
   return fields as SetupFields
 }
 

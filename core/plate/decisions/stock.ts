@@ -39,5 +39,5 @@ export const stockDecision = declare({
   accept: (way) => ({ way, lot: way.lot, paper: way.paper, pairing: way.pairing, cut: way.cut }),
   keeps: { paper: PaperSchema, lot: LotSchema, cut: CutPlanSchema.nullable() },
   keep: ({ paper, lot, cut }) => ({ paper, lot, cut }),
-  before: { cut: () => null },
+  before: { paper: 'from the first', lot: 'from the first', cut: () => null },
 })

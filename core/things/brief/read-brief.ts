@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import { type Brief, BriefSchema, EMPTY_BRIEF } from './brief.ts'
 import { EMPTY_ITEM, ITEM_KEYS } from './item.ts'
 
@@ -20,7 +21,11 @@ export function splitFlat(flat: Stored): { shared: Stored; item: Stored } {
  * been added since is neutral. Throws a ZodError when it is no brief.
  */
 export function readBrief(stored: unknown): Brief {
-  const raw = stored as Stored
-  const { shared, item } = Array.isArray(raw.items) ? { shared: raw, item: raw.items[0] as Stored } : splitFlat(raw)
-  return BriefSchema.parse({ ...EMPTY_BRIEF, ...shared, items: [{ ...EMPTY_ITEM, ...item }] })
+  const raw = z.record(z.string(), z.unknown()).parse(stored)
+  if (!('items' in raw)) {
+    const { shared, item } = splitFlat(raw)
+    return BriefSchema.parse({ ...EMPTY_BRIEF, ...shared, items: [{ ...EMPTY_ITEM, ...item }] })
+  }
+  const items = z.array(z.record(z.string(), z.unknown())).parse(raw.items)
+  return BriefSchema.parse({ ...EMPTY_BRIEF, ...raw, items: items.map((item) => ({ ...EMPTY_ITEM, ...item })) })
 }
