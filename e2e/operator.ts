@@ -1,4 +1,4 @@
-import { expect, type Page } from '@playwright/test'
+import { expect, type Locator, type Page } from '@playwright/test'
 import sharp from 'sharp'
 
 /** A real picture file: a saturated gradient with fine stripes, as JPEG with an embedded profile. */
@@ -53,4 +53,15 @@ export async function delivered(page: Page): Promise<void> {
     if (await goOn.isVisible()) await goOn.click({ timeout: 1500 }).catch(() => undefined)
     expect(await done.isVisible()).toBe(true)
   }).toPass({ timeout: 60_000 })
+}
+
+/** Takes something by its middle and drags it. */
+export async function drag(page: Page, what: Locator, across: number, down: number): Promise<void> {
+  const box = await what.boundingBox()
+  if (!box) throw new Error('nothing to drag')
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
+  await page.mouse.move(x, y)
+  await page.mouse.down()
+  await page.mouse.move(x + across, y + down, { steps: 5 })
+  await page.mouse.up()
 }

@@ -3,9 +3,9 @@ import { expect, test } from '@playwright/test'
 import { saved } from './operator.ts'
 
 const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
-const SCREENS = [
+/** Where the work is done, also on a phone. */
+const AT_WORK = [
   '/',
-  '/new',
   '/jobs/10/brief',
   '/jobs/10/sheet',
   '/jobs/10/colour',
@@ -14,6 +14,11 @@ const SCREENS = [
   '/jobs/10/run',
   '/printers/gannet/panel',
   '/jobs/6/inspect',
+  '/shelf/profiles',
+]
+const SCREENS = [
+  ...AT_WORK,
+  '/new',
   '/log',
   '/runs/1',
   '/shelf/printers',
@@ -21,7 +26,6 @@ const SCREENS = [
   '/jobs/19/sheet',
   '/jobs/24/brief',
   '/shelf/papers',
-  '/shelf/profiles',
   '/shelf/rules',
   '/nowhere',
 ]
@@ -67,18 +71,7 @@ test('nothing is cut off sideways, on a desk or on a phone', async ({ page }) =>
     [390, 844],
   ] as const) {
     await page.setViewportSize({ width, height })
-    for (const path of [
-      '/',
-      '/jobs/10/brief',
-      '/jobs/10/sheet',
-      '/jobs/10/colour',
-      '/jobs/10/agreement',
-      '/jobs/10/load',
-      '/jobs/10/run',
-      '/printers/gannet/panel',
-      '/jobs/6/inspect',
-      '/shelf/profiles',
-    ]) {
+    for (const path of AT_WORK) {
       await page.goto(path)
       await expect(page.locator('h1').first()).toBeAttached()
       expect(

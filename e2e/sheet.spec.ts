@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { delivered, pictureFile, saved } from './operator.ts'
+import { delivered, drag, pictureFile, saved } from './operator.ts'
 
 /** A demo job of this title, opened at a stage. */
 async function open(page: Page, title: string, stage: string): Promise<number> {
@@ -80,12 +80,7 @@ test('the crop frame moves by hand and by keys, and a kept edge stops what would
   await page.keyboard.press('Shift+ArrowUp')
   const keyed = await at()
   expect(keyed).toBeLessThan(before)
-  const box = await frame.boundingBox()
-  if (!box) throw new Error('no frame')
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(box.x + box.width / 2 + 30, box.y + box.height / 2 + 30, { steps: 4 })
-  await page.mouse.up()
+  await drag(page, frame, 30, 30)
   expect(await at()).toBeGreaterThan(keyed)
   await page.getByRole('button', { name: 'Undo' }).click()
   expect(await at()).toBe(keyed)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { delivered, frozen, pictureFile, saved, spine } from './operator.ts'
+import { delivered, drag, frozen, pictureFile, saved, spine } from './operator.ts'
 
 test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.goto('/')
@@ -24,12 +24,7 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   const left = page.locator('[data-margin="left"]')
   const before = await left.textContent()
   const picture = page.locator('[data-role="picture"]').first()
-  const box = await picture.boundingBox()
-  if (!box) throw new Error('no picture on the drawing')
-  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
-  await page.mouse.down()
-  await page.mouse.move(box.x + box.width / 2 + 24, box.y + box.height / 2 + 12, { steps: 6 })
-  await page.mouse.up()
+  await drag(page, picture, 24, 12)
   await expect(left).not.toHaveText(before ?? '')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(left).toHaveText(before ?? '')

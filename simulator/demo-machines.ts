@@ -1,9 +1,9 @@
 import { join } from 'node:path'
+import { type RealSheet, realSheetOf } from '../core/wire/api/machine.ts'
 import { LOADED } from '../demo/pairings.ts'
 import { LOTS, PAPERS } from '../demo/papers.ts'
 import { PRINTERS } from '../demo/printers.ts'
 import { Machine } from './machine/machine.ts'
-import type { RealSheet } from './machine/mechanics.ts'
 import { runJob } from './machine/run-job.ts'
 
 /** The real sheet of a demo lot. */
@@ -11,17 +11,7 @@ export function realSheet(lotId: string | null): RealSheet | null {
   const lot = LOTS.find((l) => l.id === lotId)
   const paper = PAPERS.find((p) => p.id === lot?.paperId)
   if (!lot || !paper) return null
-  return {
-    lotId: lot.id,
-    paperName: paper.name,
-    coating: paper.surface,
-    white: paper.white,
-    thickness: paper.thickness,
-    width: lot.measured.width,
-    length: lot.measured.length,
-    spread: lot.spread,
-    form: lot.form,
-  }
+  return realSheetOf(lot, paper)
 }
 
 /** The demo studio's machines, each with its own state directory below `root`. */

@@ -1,46 +1,8 @@
 import { createReadStream, existsSync } from 'node:fs'
 import type { IncomingMessage, ServerResponse } from 'node:http'
-import { z } from 'zod'
-import { type Machine, PACE } from './machine/machine.ts'
+import { type MachineHand, MachineHandSchema } from '../core/wire/api/machine.ts'
+import type { Machine } from './machine/machine.ts'
 import { displayOf } from './machine/panel.ts'
-
-/** What a person standing at the machine can do to it. */
-const HandsSchema = z.discriminatedUnion('act', [
-  z.object({
-    act: z.literal('load'),
-    pathId: z.string(),
-    remaining: z.number().int().nonnegative(),
-    sheet: z
-      .object({
-        lotId: z.string(),
-        paperName: z.string(),
-        coating: z.enum(['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain']),
-        white: z.tuple([z.number(), z.number(), z.number()]),
-        thickness: z.number().positive(),
-        width: z.number().positive(),
-        length: z.number().positive(),
-        spread: z.number().nonnegative(),
-        form: z.enum(['sheet', 'roll']),
-        wrongSide: z.boolean().optional(),
-        printed: z.boolean().optional(),
-      })
-      .nullable(),
-  }),
-  z.object({ act: z.literal('go') }),
-  z.object({ act: z.literal('stop') }),
-  z.object({ act: z.literal('power'), on: z.boolean() }),
-  z.object({ act: z.literal('cover'), open: z.boolean() }),
-  z.object({
-    act: z.literal('panel'),
-    pathId: z.string(),
-    mediaTypeId: z.string().nullable(),
-    gap: z.enum(['auto', 'wide']),
-  }),
-  z.object({ act: z.literal('ink'), inkId: z.string() }),
-  z.object({ act: z.literal('service'), pathId: z.string() }),
-  /** Simulated seconds in a real one; null is as the machine was started. */
-  z.object({ act: z.literal('pace'), pace: z.number().min(PACE.real).max(PACE.most).nullable() }),
-])
 
 const json = (response: ServerResponse, status: number, body: unknown) => {
   response.writeHead(status, { 'content-type': 'application/json' })
@@ -83,17 +45,15 @@ export function handleHands(machine: Machine, request: IncomingMessage, path: st
   } catch {
     return json(response, 400, { message: 'That is not JSON.' })
   }
-  const parsed = HandsSchema.safeParse(raw)
+  const parsed = MachineHandSchema.safeParse(raw)
   if (!parsed.success) return json(response, 400, { message: parsed.error.issues[0]?.message ?? 'That is not something hands can do.' })
   const why = lay(machine, parsed.data)
   if (why) return json(response, 409, { message: why })
   json(response, 200, stateOf(machine))
 }
 
-type Hands = z.infer<typeof HandsSchema>
-
 /** Does what a hand does; says why when the machine will not have it. */
-function lay(machine: Machine, hands: Hands): string | null {
+function lay(machine: Machine, hands: MachineHand): string | null {
   switch (hands.act) {
     case 'go':
       machine.go()

@@ -8,7 +8,7 @@ import sharp from 'sharp'
 import { deltaE2000 } from '../core/color/cie.ts'
 import { SYNC, writeHeader } from '../core/output/pwg-raster/header.ts'
 import { lineWriter } from '../core/output/pwg-raster/lines.ts'
-import { type Attributes, decode, encode, first, groupOf, v } from '../core/wire/ipp/message.ts'
+import { type Attributes, decode, encode, first, groupOf, operationGroup, v } from '../core/wire/ipp/message.ts'
 import { JOB_STATE, OPERATION, STATUS } from '../core/wire/ipp/tags.ts'
 import { PRINTERS } from '../demo/printers.ts'
 import { printedLab } from './color/inks.ts'
@@ -106,18 +106,7 @@ async function ask(id: string, code: keyof typeof OPERATION, extra: Attributes, 
     version: [2, 0],
     code: OPERATION[code],
     requestId: 1,
-    groups: [
-      {
-        group: 'operation',
-        attributes: {
-          'attributes-charset': v.charset('utf-8'),
-          'attributes-natural-language': v.language('en'),
-          'printer-uri': v.uri(uriOf(id)),
-          ...extra,
-        },
-      },
-      { group: 'job', attributes: job },
-    ],
+    groups: [operationGroup(uriOf(id), extra), { group: 'job', attributes: job }],
   })
   const answer = await fetch(httpOf(id), {
     method: 'POST',

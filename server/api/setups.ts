@@ -6,7 +6,7 @@ import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { SavedSetup } from '../../core/wire/api/dto.ts'
-import { decode, encode, groupOf, IppError, v } from '../../core/wire/ipp/message.ts'
+import { decode, encode, groupOf, IppError, operationGroup } from '../../core/wire/ipp/message.ts'
 import { OPERATION } from '../../core/wire/ipp/tags.ts'
 import { readTicketAttributes, ticketAttributes } from '../../core/wire/ipp/ticket-attributes.ts'
 import type { App } from '../app-context.ts'
@@ -105,17 +105,7 @@ function toMessage(ticket: Ticket, address: string): Uint8Array {
     version: [2, 0],
     code: OPERATION['Validate-Job'],
     requestId: 1,
-    groups: [
-      {
-        group: 'operation',
-        attributes: {
-          'attributes-charset': v.charset('utf-8'),
-          'attributes-natural-language': v.language('en'),
-          'printer-uri': v.uri(address),
-        },
-      },
-      { group: 'job', attributes: ticketAttributes(ticket) },
-    ],
+    groups: [operationGroup(address), { group: 'job', attributes: ticketAttributes(ticket) }],
   })
 }
 

@@ -1,5 +1,5 @@
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
-import { MachineStateSchema } from '../../core/wire/api/machine.ts'
+import { MachineStateSchema, realSheetOf } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'
 import { missing } from '../problems.ts'
@@ -36,22 +36,7 @@ export function studioApi(app: App) {
       const lot = act.lotId === null ? null : await store.lots.find(act.lotId)
       const paper = lot && (await store.papers.find(lot.paperId))
       if (lot && !paper) throw missing('paper', lot.paperId)
-      const sheet =
-        lot && paper
-          ? {
-              lotId: lot.id,
-              paperName: paper.name,
-              coating: paper.surface,
-              white: paper.white,
-              thickness: paper.thickness,
-              width: lot.measured.width,
-              length: lot.measured.length,
-              spread: lot.spread,
-              form: lot.form,
-              wrongSide: act.wrongSide ?? false,
-              printed: act.printed ?? false,
-            }
-          : null
+      const sheet = lot && paper ? { ...realSheetOf(lot, paper), wrongSide: act.wrongSide ?? false, printed: act.printed ?? false } : null
       return c.json(
         MachineStateSchema.parse(await hands(record.address, { act: 'load', pathId: act.pathId, remaining: act.remaining, sheet })),
         200,

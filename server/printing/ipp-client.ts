@@ -6,7 +6,18 @@ import { request as secure } from 'node:https'
 import type { LookupFunction } from 'node:net'
 import { parsePrinterAddress, refusedHost } from '../../core/wire/ipp/address.ts'
 import type { SentFormat } from '../../core/wire/ipp/capabilities.ts'
-import { type Attributes, decode, encode, first, groupOf, IppError, LIMITS, type Message, v } from '../../core/wire/ipp/message.ts'
+import {
+  type Attributes,
+  decode,
+  encode,
+  first,
+  groupOf,
+  IppError,
+  LIMITS,
+  type Message,
+  operationGroup,
+  v,
+} from '../../core/wire/ipp/message.ts'
 import { JOB_STATE, OPERATION } from '../../core/wire/ipp/tags.ts'
 
 /** The printer cannot be reached: it may be off. Worth trying again. */
@@ -61,17 +72,11 @@ async function exchange(
     code: OPERATION[operation],
     requestId: nextRequest++ & 0x7fffffff,
     groups: [
-      {
-        group: 'operation',
-        attributes: {
-          'attributes-charset': v.charset('utf-8'),
-          'attributes-natural-language': v.language('en'),
-          'printer-uri': v.uri(uri),
-          ...('job-id' in extra ? { 'job-id': extra['job-id'] as Attributes[string] } : {}),
-          'requesting-user-name': v.name('Arch Plate'),
-          ...extra,
-        },
-      },
+      operationGroup(uri, {
+        ...('job-id' in extra ? { 'job-id': extra['job-id'] as Attributes[string] } : {}),
+        'requesting-user-name': v.name('Arch Plate'),
+        ...extra,
+      }),
       ...(job ? [{ group: 'job' as const, attributes: job }] : []),
     ],
   })

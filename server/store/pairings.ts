@@ -1,33 +1,9 @@
-import type { Pairing } from '../../core/things/media/media.ts'
+import { type Pairing, PairingSchema } from '../../core/things/media/media.ts'
 import type { Row } from '../db/tables.ts'
 import { missing } from '../problems.ts'
 import { type Scope, table } from './table.ts'
 
-const pairingOf = ({
-  id,
-  printerId,
-  paperId,
-  mediaTypeId,
-  profileId,
-  pathId,
-  qualityId,
-  dryingMinutes,
-  good,
-  bad,
-  tested,
-}: Row<'pairings'>): Pairing => ({
-  id,
-  printerId,
-  paperId,
-  mediaTypeId,
-  profileId,
-  pathId,
-  qualityId,
-  dryingMinutes,
-  good,
-  bad,
-  ...(tested ? { tested } : {}),
-})
+const pairingOf = (row: Row<'pairings'>): Pairing => PairingSchema.parse({ ...row, tested: row.tested ?? undefined })
 
 /** What the studio knows of papers on printers. */
 export function pairings(scope: Scope) {

@@ -1,9 +1,10 @@
 import type { Path } from '../../core/things/paths/path.ts'
 import { namedSize, nameOf } from '../../core/things/sizes/named.ts'
+import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { type Attributes, v } from '../../core/wire/ipp/message.ts'
+import { MEDIA_COL } from '../../core/wire/ipp/plate-attributes.ts'
 import { JOB_STATE, OPERATION } from '../../core/wire/ipp/tags.ts'
 import type { Machine } from '../machine/machine.ts'
-import type { RealSheet } from '../machine/mechanics.ts'
 import type { Job } from '../machine/state.ts'
 import { FORMATS } from './formats.ts'
 import { COAT } from './ticket.ts'
@@ -167,15 +168,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
           }
         : {}),
       'media-col-default': v.collection(col),
-      'media-col-supported': v.keyword(
-        'media-size',
-        'media-source',
-        'media-type',
-        'media-top-margin',
-        'media-bottom-margin',
-        'media-left-margin',
-        'media-right-margin',
-      ),
+      'media-col-supported': v.keyword(...MEDIA_COL),
       'media-source-supported': v.keyword(...sources),
       'media-type-supported': v.keyword(...printer.mediaTypes.map((m) => m.id)),
       'media-size-supported': [

@@ -2,9 +2,9 @@ import { EventEmitter } from 'node:events'
 import type { Path } from '../../core/things/paths/path.ts'
 import type { MediaType, Printer } from '../../core/things/printers/printer.ts'
 import { nameOf } from '../../core/things/sizes/named.ts'
+import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { readPicture } from '../press/picture-in.ts'
 import { type DevicePage, readRaster } from '../press/raster-in.ts'
-import type { RealSheet } from './mechanics.ts'
 import { type Nature, natureOf } from './nature.ts'
 import {
   finished,
@@ -22,7 +22,7 @@ import {
 /** Longest document accepted. */
 export const MAX_DOCUMENT = 1 << 30
 /** Slowest and fastest a machine may be set to run, simulated seconds in a real one. */
-export const PACE = { real: 1, most: 1_000_000 } as const
+const PACE = { real: 1, most: 1_000_000 } as const
 
 /** What a machine does with a job and its page, from the feed to the delivered sheets. */
 export type Mechanism = (machine: Machine, job: Job, page: DevicePage) => Promise<void>

@@ -1,23 +1,6 @@
 import type { Path } from '../../core/things/paths/path.ts'
+import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { normal, seeded } from './random.ts'
-
-/** A sheet lying in a path: what it is, not what anyone believes it is. Micrometres. */
-export interface RealSheet {
-  lotId: string
-  paperName: string
-  coating: 'gloss' | 'satin' | 'matte' | 'art' | 'canvas' | 'board' | 'plain'
-  white: [number, number, number]
-  thickness: number
-  width: number
-  length: number
-  /** Half of the range over which sheets of the lot differ. */
-  spread: number
-  form: 'sheet' | 'roll'
-  /** Lies with its back to the head. */
-  wrongSide?: boolean | undefined
-  /** Came out of this machine just now, with ink on its other side. */
-  printed?: boolean | undefined
-}
 
 export interface Travel {
   /** Where the page's leading left corner falls on the sheet, µm. */

@@ -1,6 +1,7 @@
 import type { Path } from '../../core/things/paths/path.ts'
 import { nameOf } from '../../core/things/sizes/named.ts'
-import { askew, curlOf, feed, goesAskew, inkLimits, type Limits, type RealSheet, strikes, type Travel } from './mechanics.ts'
+import type { RealSheet } from '../../core/wire/api/machine.ts'
+import { askew, curlOf, feed, goesAskew, inkLimits, type Limits, strikes, type Travel } from './mechanics.ts'
 import { CLEARANCE } from './nature.ts'
 
 /** What one sheet meets on its way through. Lengths in µm. */

@@ -1,7 +1,7 @@
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import type { RealSheet } from '../../core/wire/api/machine.ts'
 import type { Truth } from '../press/press.ts'
-import type { RealSheet } from './mechanics.ts'
 
 /** What a job asks of the machine, as read from its attributes. Lengths in µm. */
 export interface JobTicket {

@@ -308,3 +308,14 @@ export const v = {
   dateTime: make('dateTime'),
   octets: make('octetString'),
 }
+
+/** The group every request begins with: its first two attributes in the order RFC 8011 section 4.1.4 asks for, then whom it is to. */
+export const operationGroup = (uri: string, extra: Attributes = {}): Message['groups'][number] => ({
+  group: 'operation',
+  attributes: {
+    'attributes-charset': v.charset('utf-8'),
+    'attributes-natural-language': v.language('en'),
+    'printer-uri': v.uri(uri),
+    ...extra,
+  },
+})

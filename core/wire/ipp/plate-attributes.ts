@@ -5,7 +5,7 @@ import { itemOf } from '../../things/brief/brief.ts'
 import { type Attributes, type Value, v } from './message.ts'
 
 /** Members of `media-col` in the order they are sent; what is not listed follows. */
-const MEDIA_COL = [
+export const MEDIA_COL = [
   'media-size',
   'media-source',
   'media-type',

@@ -1,11 +1,12 @@
 import { useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { renderingOf } from '../../../core/color/measure/recommend.ts'
-import { INTENTS, type Intent } from '../../../core/things/media/intent.ts'
+import type { Intent } from '../../../core/things/media/intent.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { api, fileUrl } from '../../api/client.ts'
 import { Pixels } from '../../ui/pixels.tsx'
 import { candidateProof } from '../proof/use-proof.ts'
+import { IntentChoice } from './intent-choice.tsx'
 import { percent, renderingName } from './names.ts'
 
 export interface Candidate {
@@ -115,22 +116,7 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
           if (!known && list.length < MOST) setList([...list, draft])
         }}
       >
-        <select aria-label="Intent" value={draft.intent} onChange={(e) => setDraft({ ...draft, intent: e.target.value as Intent })}>
-          {INTENTS.map((i) => (
-            <option key={i} value={i}>
-              {i}
-            </option>
-          ))}
-        </select>
-        <label className="flex items-center gap-1">
-          <input
-            type="checkbox"
-            checked={draft.blackPoint}
-            disabled={draft.intent === 'absolute'}
-            onChange={(e) => setDraft({ ...draft, blackPoint: e.target.checked })}
-          />
-          compensated
-        </label>
+        <IntentChoice label="Intent" value={draft} onChange={(change) => setDraft({ ...draft, ...change })} />
         <select
           aria-label="Paper"
           className="max-w-72 min-w-0"

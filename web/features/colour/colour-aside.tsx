@@ -1,10 +1,12 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { CriticalColour } from '../../../core/things/brief/critical.ts'
 import { INTENT_NAMES, INTENTS } from '../../../core/things/media/intent.ts'
+import { Slider } from '../../ui/slider.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 import type { RenderingRequest } from '../proof/use-proof.ts'
 import { CriticalColours } from './critical-colours.tsx'
 import { GamutWheel } from './gamut-wheel.tsx'
+import { BlackPoint } from './intent-choice.tsx'
 import { ToneChart } from './tone-chart.tsx'
 
 export interface ProofOptions {
@@ -56,15 +58,12 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
           ))}
         </div>
       </fieldset>
-      <label className="mt-2 flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={setup.blackPoint}
-          disabled={setup.intent === 'absolute'}
-          onChange={(e) => editor.pin({ 'black-point': e.target.checked ? 'on' : 'off' })}
-        />
-        Black point compensation
-      </label>
+      <BlackPoint
+        value={setup}
+        name="Black point compensation"
+        className="mt-2 gap-2"
+        onChange={(on) => editor.pin({ 'black-point': on ? 'on' : 'off' })}
+      />
       <fieldset className="mt-3">
         <legend className="text-sm text-soft">The proof shows</legend>
         <label className="mt-1 flex items-center gap-2">
@@ -85,31 +84,19 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
           Hatch what cannot be printed
         </label>
         {hatchFrom !== null && !map && (
-          <label className="mt-1 flex items-center gap-2 text-sm text-soft">
-            from
-            <input
-              type="range"
-              min={1}
-              max={15}
-              step={1}
-              value={hatchFrom}
-              onChange={(e) => onOptions({ ...options, hatchFrom: Number(e.target.value) })}
-            />
+          <Slider
+            label="from"
+            className="text-sm text-soft"
+            min={1}
+            max={15}
+            step={1}
+            value={hatchFrom}
+            onChange={(to) => onOptions({ ...options, hatchFrom: to })}
+          >
             <span className="num">{hatchFrom}</span> ΔE2000
-          </label>
+          </Slider>
         )}
-        <label className="mt-1 flex items-center gap-2">
-          Surround
-          <input
-            type="range"
-            className="flex-1"
-            min={48}
-            max={208}
-            step={4}
-            value={surround}
-            onChange={(e) => onOptions({ ...options, surround: Number(e.target.value) })}
-          />
-        </label>
+        <Slider label="Surround" min={48} max={208} step={4} value={surround} onChange={(to) => onOptions({ ...options, surround: to })} />
       </fieldset>
       <CriticalColours
         colours={critical}

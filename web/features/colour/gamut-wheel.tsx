@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import type { LightnessSlice } from '../../../core/color/gamut/slice.ts'
 import { cssOf } from '../../ui/lab-patch.tsx'
+import { Slider } from '../../ui/slider.tsx'
 import { type RenderingRequest, sliceAt } from '../proof/use-proof.ts'
 
 const RIM = 110
@@ -57,19 +58,9 @@ export function GamutWheel({ request }: { request: RenderingRequest }) {
           +b*
         </text>
       </svg>
-      <label className="mt-1 flex items-center gap-2 text-sm">
-        L*
-        <input
-          type="range"
-          className="flex-1"
-          min={5}
-          max={95}
-          step={5}
-          value={lightness}
-          onChange={(e) => setLightness(Number(e.target.value))}
-        />
+      <Slider label="L*" className="text-sm" min={5} max={95} step={5} value={lightness} onChange={setLightness}>
         <span className="num w-6">{lightness}</span>
-      </label>
+      </Slider>
       <p className="text-sm text-soft" data-testid="wheel-says">
         {slice && slice.colours.length === 0
           ? 'The picture has no colours near this lightness.'

@@ -6,6 +6,7 @@ import type { Intent } from '../../../core/things/media/intent.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
 import { api } from '../../api/client.ts'
 import { Failed, Loading } from '../../ui/states.tsx'
+import { Take } from '../../ui/take.tsx'
 import { percent } from './names.ts'
 
 const KIND: Record<PictureKind, string> = { photograph: 'a photograph', 'black-and-white': 'black and white', 'line-art': 'line art' }
@@ -135,18 +136,13 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
                 )}
                 <td className="num pr-3 whitespace-nowrap">{delta(r.cast)}</td>
                 <td className="text-right">
-                  {chosen(r) ? (
-                    <b className="font-semibold">set</b>
-                  ) : (
-                    <button
-                      type="button"
-                      className="link"
-                      aria-label={`Use ${INTENT_NAMES[r.intent].short}${r.blackPoint ? ', compensated' : ''}`}
-                      onClick={() => onUse(r.intent, r.blackPoint)}
-                    >
-                      use
-                    </button>
-                  )}
+                  <Take
+                    small
+                    taken={chosen(r)}
+                    word="set"
+                    label={`Use ${INTENT_NAMES[r.intent].short}${r.blackPoint ? ', compensated' : ''}`}
+                    onTake={() => onUse(r.intent, r.blackPoint)}
+                  />
                 </td>
               </tr>
             ))}

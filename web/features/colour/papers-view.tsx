@@ -1,12 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table'
-import { useMemo, useState } from 'react'
+import { createColumnHelper } from '@tanstack/react-table'
+import { useMemo } from 'react'
 import { choosePapers } from '../../../core/color/measure/choose-paper.ts'
 import type { PaperChoice } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
-import { SortHead } from '../../ui/sort-head.tsx'
+import { Cells, SortHead, useSortedTable } from '../../ui/sorted-table.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { Take } from '../../ui/take.tsx'
 import { Silhouette } from '../profiles/silhouette.tsx'
 import { percent } from './names.ts'
 
@@ -21,7 +22,6 @@ interface Props {
 
 /** This picture on every paper there is a profile for: best, cheapest good enough, and what each would lose. */
 export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
-  const [sorting, setSorting] = useState<SortingState>([{ id: 'error', desc: false }])
   const query = useQuery({
     queryKey: ['papers', pictureId],
     queryFn: () => api('GET /pictures/{id}/papers', { id: pictureId }),
@@ -55,15 +55,7 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
     ],
     [],
   )
-  const table = useReactTable({
-    data: query.data ?? [],
-    columns,
-    state: { sorting },
-    onSortingChange: setSorting,
-    enableSortingRemoval: false,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-  })
+  const table = useSortedTable(query.data ?? [], columns, [{ id: 'error', desc: false }])
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
   if (!query.data) return <Loading what="this picture on every paper" />
   if (query.data.length === 0)
@@ -92,27 +84,11 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
             const here = r.paperId === paperId && r.printerId === printerId
             return (
               <tr key={row.id} className={`border-b border-hair ${here ? 'bg-chosen' : ''}`} title={r.says}>
-                {row.getVisibleCells().map((cell, i) => (
-                  <td key={cell.id} className={`py-1 pr-3 ${i === 0 ? '' : 'num whitespace-nowrap'}`}>
-                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                  </td>
-                ))}
+                <Cells row={row} />
                 <td className="py-1 text-right whitespace-nowrap">
                   {r === best && <span className="mr-2 text-sm font-semibold">best</span>}
                   {r === cheapest && r !== best && <span className="mr-2 text-sm font-semibold">cheapest good enough</span>}
-                  {here ? (
-                    <b className="font-semibold">chosen</b>
-                  ) : (
-                    <button
-                      type="button"
-                      className="btn px-2 py-0"
-                      style={{ minHeight: '1.7rem' }}
-                      aria-label={`Use ${r.paper} on ${r.printer}`}
-                      onClick={() => onUse(r)}
-                    >
-                      Use
-                    </button>
-                  )}
+                  <Take taken={here} word="chosen" label={`Use ${r.paper} on ${r.printer}`} onTake={() => onUse(r)} />
                 </td>
               </tr>
             )

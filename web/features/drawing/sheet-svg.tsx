@@ -40,7 +40,6 @@ interface Props {
   onWheel?: (at: { x: number; y: number }, closer: boolean) => void
   /** The ground is dragged by this way, µm. */
   onPan?: ((dx: number, dy: number) => void) | undefined
-  label: string
   className?: string
 }
 
@@ -55,7 +54,7 @@ const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUD
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
-export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, onWheel, onPan, label, className }: Props) {
+export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, onWheel, onPan, className }: Props) {
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const from = useRef<{ x: number; y: number } | null>(null)
@@ -223,7 +222,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
       viewBox={`${bounds.x} ${bounds.y} ${bounds.w} ${bounds.h}`}
       className={className}
       role="group"
-      aria-label={label}
+      aria-label={drawing.description}
       {...(onWheel
         ? {
             onWheel: (e: React.WheelEvent) => {
@@ -234,7 +233,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
         : {})}
       {...panning}
     >
-      <title>{label}</title>
+      <title>{drawing.description}</title>
       <defs>
         {pattern('unprintable', '#b5b5b5', 0.16)}
         {pattern('dead', '#6a6a6a', 0.32)}

@@ -3,6 +3,7 @@ import { type DragEvent, useRef, useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import { ApiError, fileUrl, messageOf, upload } from '../../api/client.ts'
 import { demoPicturesQuery } from '../../api/queries.ts'
+import { FileInput, Refused } from '../../ui/file-input.tsx'
 
 interface Props {
   onTaken(picture: Picture): void
@@ -79,24 +80,14 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
             {!compact && <p className="mt-3 text-sm text-soft">JPEG, PNG or TIFF, 8 or 16 bit, up to 1 GB and 300 megapixels</p>}
           </>
         )}
-        <input
+        <FileInput
           ref={input}
-          type="file"
+          label="Picture file"
           accept="image/jpeg,image/png,image/tiff,.tif,.tiff"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Picture file"
-          onChange={(e) => {
-            void take(e.target.files?.[0])
-            e.target.value = ''
-          }}
+          onFiles={(files) => void take(files[0])}
         />
       </div>
-      {error && (
-        <p role="alert" className="mt-2 border-l-2 border-stop pl-2">
-          {error}
-        </p>
-      )}
+      <Refused message={error} />
       {!compact && demos.data && demos.data.length > 0 && (
         <section className="mt-6">
           <h2>Or take a demo picture</h2>

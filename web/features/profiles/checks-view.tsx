@@ -7,6 +7,7 @@ import { TOLERANCES } from '../../../core/things/studio/tolerances.ts'
 import type { KeptCheck, ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api, messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
+import { FileInput, Refused } from '../../ui/file-input.tsx'
 import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
@@ -73,23 +74,9 @@ export function ChecksView({ entry, tolerance: houseTolerance }: { entry: Profil
             ))}
           </select>
         </label>
-        <input
-          ref={input}
-          type="file"
-          className="sr-only"
-          tabIndex={-1}
-          aria-label="Measurement file"
-          onChange={(e) => {
-            void take(e.target.files?.[0])
-            e.target.value = ''
-          }}
-        />
+        <FileInput ref={input} label="Measurement file" onFiles={(files) => void take(files[0])} />
       </div>
-      {error && (
-        <p role="alert" className="mt-2 border-l-2 border-stop pl-2">
-          {error}
-        </p>
-      )}
+      <Refused message={error} />
       {!shown && (
         <p className="mt-3 max-w-prose text-soft">
           Print a chart with colour management off, measure it and add the file (CGATS text, with device values and Lab or XYZ). The

@@ -2,6 +2,7 @@ import { useRef, useState } from 'react'
 import type { ImportOutcome } from '../../../core/wire/api/dto.ts'
 import { messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
+import { FileInput } from '../../ui/file-input.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 
 const WORD = { added: 'added', known: 'on the shelf already', refused: 'not taken' } as const
@@ -84,31 +85,8 @@ export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
           <span className="text-sm text-soft">or drop files or a ZIP here</span>
         )}
       </div>
-      <input
-        ref={files}
-        type="file"
-        multiple
-        accept=".icc,.icm,.zip"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Profile files"
-        onChange={(e) => {
-          void take([...(e.target.files ?? [])])
-          e.target.value = ''
-        }}
-      />
-      <input
-        ref={folder}
-        type="file"
-        className="sr-only"
-        tabIndex={-1}
-        aria-label="Profile folder"
-        {...{ webkitdirectory: '' }}
-        onChange={(e) => {
-          void take([...(e.target.files ?? [])])
-          e.target.value = ''
-        }}
-      />
+      <FileInput ref={files} label="Profile files" accept=".icc,.icm,.zip" takes="several" onFiles={(files) => void take(files)} />
+      <FileInput ref={folder} label="Profile folder" takes="folder" onFiles={(files) => void take(files)} />
       {outcomes.length > 0 && (
         <div className="mt-2 border-t border-hair pt-1" role="status" aria-label="What was taken">
           <p className="flex items-baseline justify-between text-sm">

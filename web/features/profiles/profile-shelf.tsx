@@ -1,20 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import {
-  createColumnHelper,
-  flexRender,
-  getCoreRowModel,
-  getFilteredRowModel,
-  getSortedRowModel,
-  type SortingState,
-  useReactTable,
-} from '@tanstack/react-table'
+import { createColumnHelper, flexRender } from '@tanstack/react-table'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { profilesQuery } from '../../api/queries.ts'
 import { LabPatch } from '../../ui/lab-patch.tsx'
-import { SortHead } from '../../ui/sort-head.tsx'
+import { SortHead, useSortedTable } from '../../ui/sorted-table.tsx'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
 import { Tabs } from '../../ui/tabs.tsx'
 import { BindingForm } from './binding-form.tsx'
@@ -37,7 +29,6 @@ const VIEWS = [
 export function ProfileShelf({ studio }: { studio: Studio }) {
   const profiles = useQuery(profilesQuery)
   const [params, setParams] = useSearchParams()
-  const [sorting, setSorting] = useState<SortingState>([{ id: 'description', desc: false }])
   const [filter, setFilter] = useState('')
   const [view, setView] = useState<string>('about')
   const data = useMemo(() => profiles.data ?? [], [profiles.data])
@@ -73,17 +64,7 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
     ],
     [studio.printers],
   )
-  const table = useReactTable({
-    data,
-    columns,
-    state: { sorting, globalFilter: filter },
-    onSortingChange: setSorting,
-    onGlobalFilterChange: setFilter,
-    enableSortingRemoval: false,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-    getFilteredRowModel: getFilteredRowModel(),
-  })
+  const table = useSortedTable(data, columns, [{ id: 'description', desc: false }], filter)
   const rows = table.getRowModel().rows
   const chosen = data.find((e) => e.id === params.get('p')) ?? rows[0]?.original ?? null
   const choose = (id: string) => setParams({ p: id }, { replace: true })

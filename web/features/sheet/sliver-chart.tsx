@@ -7,6 +7,7 @@ import { keptAfterExpansion } from '../../../core/sheet/layout.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { Take } from '../../ui/take.tsx'
 
 const W = 280
 const H = 110
@@ -90,13 +91,7 @@ export function SliverChart({ plate, studio, onStep }: { plate: Plate; studio: S
               <td className="num">{share(sliverRisk(needs, step.um))}</td>
               <td className="num">{((1 - keptAfterExpansion(setup.page.width, setup.page.length, step.um)) * 100).toFixed(1)} %</td>
               <td className="text-right">
-                {step.id === setup.expansion?.id ? (
-                  <span className="font-semibold">set</span>
-                ) : (
-                  <button type="button" className="link" onClick={() => onStep(step.id)}>
-                    use
-                  </button>
-                )}
+                <Take small taken={step.id === setup.expansion?.id} word="set" onTake={() => onStep(step.id)} />
               </td>
             </tr>
           ))}

@@ -1,12 +1,13 @@
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table'
-import { useMemo, useState } from 'react'
+import { createColumnHelper } from '@tanstack/react-table'
+import { useMemo } from 'react'
 import { compareWays, pinsFor, type WayRow } from '../../../core/plate/resolve/compare-ways.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { loadingSteps } from '../../../core/work/loading/steps.ts'
 import { LevelMark } from '../../ui/mark.tsx'
-import { SortHead } from '../../ui/sort-head.tsx'
+import { Cells, SortHead, useSortedTable } from '../../ui/sorted-table.tsx'
+import { Take } from '../../ui/take.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 const column = createColumnHelper<WayRow>()
@@ -15,7 +16,6 @@ const column = createColumnHelper<WayRow>()
 export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio }) {
   const { brief, pins } = editor.draft
   const { unit } = brief
-  const [sorting, setSorting] = useState<SortingState>([])
   const comparison = useMemo(
     () => compareWays({ brief, studio, pins, stepsOf: (plate) => loadingSteps(plate, brief.unit).length }),
     [brief, studio, pins],
@@ -63,15 +63,7 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
     ],
     [unit],
   )
-  const table = useReactTable({
-    data: comparison.usable,
-    columns,
-    state: { sorting },
-    onSortingChange: setSorting,
-    enableSortingRemoval: false,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-  })
+  const table = useSortedTable(comparison.usable, columns)
   const use = (r: WayRow) => editor.set({ ...editor.draft, pins: pinsFor(pins, { printer: r.printerId, path: r.pathId }) })
   return (
     <div className="absolute inset-0 overflow-auto bg-paper p-4">
@@ -87,19 +79,9 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
           <tbody>
             {table.getRowModel().rows.map((row) => (
               <tr key={row.id} className={`border-b border-hair align-top ${row.original.chosen ? 'bg-chosen' : ''}`}>
-                {row.getVisibleCells().map((cell, i) => (
-                  <td key={cell.id} className={`py-1.5 pr-3 ${i === 0 ? '' : 'num whitespace-nowrap'}`}>
-                    {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                  </td>
-                ))}
+                <Cells row={row} />
                 <td className="py-1.5 text-right">
-                  {row.original.chosen ? (
-                    <b className="font-semibold">chosen</b>
-                  ) : (
-                    <button type="button" className="btn px-2 py-0" style={{ minHeight: '1.7rem' }} onClick={() => use(row.original)}>
-                      Use
-                    </button>
-                  )}
+                  <Take taken={row.original.chosen} word="chosen" onTake={() => use(row.original)} />
                 </td>
               </tr>
             ))}

@@ -4,13 +4,13 @@ import { Link, useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { STRIPS, type StripCandidate } from '../../../core/things/brief/test-sheet.ts'
-import { INTENTS, type Intent } from '../../../core/things/media/intent.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { stripGroups, stripLetter } from '../../../core/work/strips/strips.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobsQuery } from '../../api/queries.ts'
+import { IntentChoice } from '../colour/intent-choice.tsx'
 import { renderingName } from '../colour/names.ts'
 import { StripWinner } from './strip-winner.tsx'
 import { TargetPanel } from './target-panel.tsx'
@@ -89,26 +89,7 @@ export function StripsView({ job, setup, studio }: Props) {
               // biome-ignore lint/suspicious/noArrayIndexKey: strips are known by their letter
               <li key={i} className="flex flex-wrap items-center gap-2">
                 <b className="num w-4 font-semibold">{stripLetter(i)}</b>
-                <select
-                  aria-label={`Intent of strip ${stripLetter(i)}`}
-                  value={c.intent}
-                  onChange={(e) => change(i, { intent: e.target.value as Intent })}
-                >
-                  {INTENTS.map((intent) => (
-                    <option key={intent} value={intent}>
-                      {intent}
-                    </option>
-                  ))}
-                </select>
-                <label className="flex items-center gap-1 text-sm">
-                  <input
-                    type="checkbox"
-                    checked={c.blackPoint}
-                    disabled={c.intent === 'absolute'}
-                    onChange={(e) => change(i, { blackPoint: e.target.checked })}
-                  />
-                  compensated
-                </label>
+                <IntentChoice label={`Intent of strip ${stripLetter(i)}`} value={c} onChange={(to) => change(i, to)} />
                 <select
                   aria-label={`Profile of strip ${stripLetter(i)}`}
                   className="max-w-72 min-w-0"

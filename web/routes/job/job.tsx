@@ -140,24 +140,23 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
         </nav>
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
-          <button
-            type="button"
-            className={`btn btn-plain ${narrow ? 'max-lg:hidden' : ''}`}
-            disabled={!editor.canUndo}
-            onClick={editor.undo}
-            title="Undo (z)"
-          >
-            Undo
-          </button>
-          <button
-            type="button"
-            className={`btn btn-plain ${narrow ? 'max-lg:hidden' : ''}`}
-            disabled={!editor.canRedo}
-            onClick={editor.redo}
-            title="Redo (Shift Z)"
-          >
-            Redo
-          </button>
+          {(
+            [
+              ['Undo', 'z', editor.canUndo, editor.undo],
+              ['Redo', 'Shift Z', editor.canRedo, editor.redo],
+            ] as const
+          ).map(([name, key, can, act]) => (
+            <button
+              key={name}
+              type="button"
+              className={`btn btn-plain ${narrow ? 'max-lg:hidden' : ''}`}
+              disabled={!can}
+              onClick={act}
+              title={`${name} (${key})`}
+            >
+              {name}
+            </button>
+          ))}
         </div>
       </div>
       {editor.save.state === 'conflict' && (

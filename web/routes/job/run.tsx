@@ -246,12 +246,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
         )}
       </section>
       <section aria-label="Sheet drawing" className="relative min-h-[26rem] border-line max-lg:border-t lg:border-l">
-        <SheetSvg
-          drawing={drawing}
-          picture={previewUrl(plate.brief)}
-          className="h-full max-h-[calc(100dvh-11rem)] w-full"
-          label={drawing.description}
-        />
+        <SheetSvg drawing={drawing} picture={previewUrl(plate.brief)} className="h-full max-h-[calc(100dvh-11rem)] w-full" />
       </section>
     </div>
   )

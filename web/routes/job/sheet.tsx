@@ -142,7 +142,6 @@ function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
       <SheetSvg
         drawing={drawing}
         className="absolute inset-0 h-full w-full touch-none select-none"
-        label={drawing.description}
         picture={previewUrl(brief)}
         onDragStart={() => {
           start.current = picture
@@ -174,12 +173,7 @@ function BackSheet({ plate }: Pick<StageProps, 'plate'>) {
   if (!drawing) return null
   return (
     <>
-      <SheetSvg
-        drawing={drawing}
-        className="absolute inset-0 h-full w-full"
-        label={drawing.description}
-        picture={previewUrl(plate.brief)}
-      />
+      <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={previewUrl(plate.brief)} />
       <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
         The second side: turned over sideways, the same edge leading. Its words are set in the brief.
       </p>
