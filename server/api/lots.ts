@@ -1,4 +1,4 @@
-import { measureLot } from '../../core/things/media/measure.ts'
+import { measureLot } from '../../core/things/media/lot-measure.ts'
 import type { App } from '../app-context.ts'
 import { Refusal } from '../problems.ts'
 import { router } from './shared.ts'

@@ -2,7 +2,7 @@ import { recommend, renderingOf } from '../../core/color/measure/recommend.ts'
 import { houseIntent } from '../../core/things/studio/house-rules.ts'
 import type { App } from '../app-context.ts'
 import { log } from '../log.ts'
-import { createMeasurer } from '../pictures/measure.ts'
+import { createMeasurer } from '../pictures/measurer.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
 import { router } from './shared.ts'
 

@@ -1,8 +1,8 @@
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
+import { answerFault } from '../printing/answer-fault.ts'
 import { inspect } from '../printing/inspect.ts'
 import { Unreachable } from '../printing/ipp-client.ts'
-import { remedy } from '../printing/remedy.ts'
 import { Refusal } from '../problems.ts'
 import { type RunRow, runDto } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
@@ -45,7 +45,7 @@ export function runsApi(app: App) {
     })
     .call('POST /runs/{id}/fault', async (c) => {
       const run = await store.runs.find(c.req.valid('param').id)
-      const next = await remedy(app, run, c.req.valid('json'))
+      const next = await answerFault(app, run, c.req.valid('json'))
       return c.json({ run: await answer(await store.runs.find(run.id)), next: next && (await answer(next)) }, 200)
     })
     .call('POST /runs/{id}/out', async (c) => {

@@ -7,7 +7,7 @@ import { JOB_STATE, OPERATION } from '../../core/wire/ipp/tags.ts'
 import type { Machine } from '../machine/machine.ts'
 import type { Job } from '../machine/state.ts'
 import { FORMATS } from './formats.ts'
-import { COAT } from './ticket.ts'
+import { COAT } from './job-ticket.ts'
 
 const started = Date.now()
 

@@ -5,7 +5,7 @@ import type { Machine } from '../machine/machine.ts'
 import { finished, type Job } from '../machine/state.ts'
 import { jobAttributes, printerAttributes } from './describe.ts'
 import { FORMATS, PICTURES } from './formats.ts'
-import { ticketFrom } from './ticket.ts'
+import { ticketFrom } from './job-ticket.ts'
 
 interface Answer {
   status: number

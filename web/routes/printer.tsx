@@ -6,13 +6,14 @@ import { toast } from 'sonner'
 import { drawPath } from '../../core/output/drawing/path-drawing.ts'
 import type { Path } from '../../core/things/paths/path.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
+import type { PrinterEntry } from '../../core/wire/api/calls/printers.ts'
 import { ApiError, api, messageOf } from '../api/client.ts'
 import { queryClient, studioQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
 import { LayoutTestPanel } from '../features/printer/layout-test-panel.tsx'
 import { MachineForm } from '../features/printer/machine-form.tsx'
 import { PathForm } from '../features/printer/path-form.tsx'
-import { type Entry, usePrinterDraft } from '../features/printer/printer-draft.ts'
+import { usePrinterDraft } from '../features/printer/printer-draft.ts'
 import { ReadRecord } from '../features/printer/proposal.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { Tabs } from '../ui/tabs.tsx'
@@ -34,7 +35,7 @@ const anotherPath = (paths: readonly Path[]): Path => {
   return { ...like, id: `path-${Date.now().toString(36)}`, name: 'New path', panelName: 'New path', source: 'manual' }
 }
 
-function PrinterEditor({ entry, studio }: { entry: Entry; studio: Studio }) {
+function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio }) {
   const navigate = useNavigate()
   const form = usePrinterDraft(entry)
   const { draft, errors, dirty } = form

@@ -1,4 +1,5 @@
-import { area } from '../../sheet/rect.ts'
+import type { Rect } from '../../sheet/rect.ts'
+import { squareMetres } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import type { Check } from './check.ts'
 
@@ -10,8 +11,7 @@ export const overspray: Check = {
   on: 'plate',
   find: ({ item, layout, printer, edges }) => {
     if (edges.mode !== 'borderless' || EDGES.every((e) => layout.bleed[e] === 0)) return []
-    const each = (area(layout.printed) - area(layout.visible)) / 1e12
-    const mine = each * item.copies
+    const mine = oversprayOf(layout) * item.copies
     const { since, cleanAfter } = printer.overspray
     const due = since + mine >= cleanAfter
     return [
@@ -29,5 +29,5 @@ export const overspray: Check = {
 }
 
 /** Ink printed past the edges of one sheet of this layout, m². */
-export const oversprayOf = (layout: { printed: { w: number; h: number }; visible: { w: number; h: number } }): number =>
-  Math.max(0, layout.printed.w * layout.printed.h - layout.visible.w * layout.visible.h) / 1e12
+export const oversprayOf = ({ printed, visible }: { printed: Rect; visible: Rect }): number =>
+  Math.max(0, squareMetres(printed.w, printed.h) - squareMetres(visible.w, visible.h))

@@ -1,3 +1,4 @@
+import { squareMetres } from '../../things/length/length.ts'
 import { type Quality, QualitySchema } from '../../things/printers/printer.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
@@ -23,11 +24,11 @@ export const qualityDecision = declare({
     const profiled = studio.profiles
       .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
       .map((p) => p.boundTo?.dpi)
-    const squareMetres = (way.fed.width * way.fed.length * item.copies) / 1e12
+    const printed = squareMetres(way.fed.width, way.fed.length) * item.copies
     const fastest = Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre))
     return printer.qualities.map((q) => {
       const paired = pairing?.qualityId === q.id
-      const extra = (squareMetres * (q.secondsPerSquareMetre - fastest)) / 60
+      const extra = (printed * (q.secondsPerSquareMetre - fastest)) / 60
       const costs = []
       if (extra > 0.5) costs.push({ points: extra * (rush ? 0.5 : 0.02), says: `${extra.toFixed(0)} min longer than the fastest` })
       if (profiled.length > 0 && !profiled.includes(q.dpi))

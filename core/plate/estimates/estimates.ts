@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Layout } from '../../sheet/layout.ts'
-import { area } from '../../sheet/rect.ts'
 import type { Item } from '../../things/brief/item.ts'
+import { squareMetres } from '../../things/length/length.ts'
 import type { Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
@@ -44,8 +44,8 @@ interface Input {
 
 /** Time, ink and paper a job takes. */
 export function estimate({ item, paper, lot, path, quality, pairing, layout }: Input): Estimates {
-  const printed = area(layout.printed) / 1e12
-  const sheet = area(layout.sheet) / 1e12
+  const printed = squareMetres(layout.printed.w, layout.printed.h)
+  const sheet = squareMetres(layout.sheet.w, layout.sheet.h)
   const holds = Math.max(1, capacityFor(path, paper.thickness))
   return {
     sheets: item.copies,

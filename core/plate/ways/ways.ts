@@ -4,7 +4,7 @@ import { inset } from '../../sheet/rect.ts'
 import { type Brief, itemOf } from '../../things/brief/brief.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
-import { type Um, writeLength } from '../../things/length/length.ts'
+import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
@@ -208,12 +208,12 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
   const loads = isRoll(path) ? 1 : Math.ceil(item.copies / Math.max(1, holds))
   add(loads > 1, (loads - 1) * 2, () => `${loads} loads of ${holds}`)
   const quality = printer.qualities.find((q) => q.id === pairing?.qualityId) ?? printer.qualities[0]
-  const squareMetres = (fed.width * fed.length) / 1e12
-  const minutes = (squareMetres * item.copies * (quality?.secondsPerSquareMetre ?? 0)) / 60
+  const sheet = squareMetres(fed.width, fed.length)
+  const minutes = (sheet * item.copies * (quality?.secondsPerSquareMetre ?? 0)) / 60
   add(minutes >= 1, minutes * 0.1, () => `prints for ${Math.round(minutes)} min`)
   const enough = lot.form === 'roll' ? lot.stock >= fed.length * item.copies : lot.stock >= item.copies
   add(!enough, 25, () => 'not enough of this lot')
-  const price = squareMetres * paper.pricePerSquareMetre * item.copies
+  const price = sheet * paper.pricePerSquareMetre * item.copies
   add(price >= 0.5, price * 0.2, () => `${price.toFixed(2)} of paper`)
   return costs
 }

@@ -13,6 +13,8 @@ export const mm = (value: number): Um => Math.round(value * UM_PER_MM)
 export const inch = (value: number): Um => Math.round(value * UM_PER_INCH)
 export const toMm = (um: Um): number => um / UM_PER_MM
 export const toInch = (um: Um): number => um / UM_PER_INCH
+/** Area of a width by a length in µm, m². */
+export const squareMetres = (width: Um, length: Um): number => (width * length) / 1e12
 
 const UNIT_UM: Record<string, number> = {
   '': 0,

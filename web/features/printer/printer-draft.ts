@@ -1,15 +1,11 @@
 import { useMemo, useState } from 'react'
 import { machineChange } from '../../../core/things/printers/machine.ts'
 import { type Printer, PrinterSchema } from '../../../core/things/printers/printer.ts'
+import type { PrinterEntry } from '../../../core/wire/api/calls/printers.ts'
 import { look, put } from './place-in-record.ts'
 
-export interface Entry {
-  version: number
-  printer: Printer
-}
-
 /** Entries as they are kept on this device, with what they were made from. */
-interface Kept extends Entry {
+interface Kept extends PrinterEntry {
   base?: Printer
 }
 
@@ -17,7 +13,7 @@ interface Kept extends Entry {
  * A printer record being edited: any place in it read and written by its name (`paths.0.width.min`), checked as it is
  * typed, and kept on this device until it is saved.
  */
-export function usePrinterDraft(entry: Entry) {
+export function usePrinterDraft(entry: PrinterEntry) {
   const key = `unsaved-printer-${entry.printer.id}`
   const [kept] = useState<Kept | null>(() => {
     try {

@@ -2,18 +2,9 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { toast } from 'sonner'
-import type { Difference } from '../../../core/things/printers/differences.ts'
-import type { Printer } from '../../../core/things/printers/printer.ts'
+import type { PrinterProposal } from '../../../core/wire/api/calls/printers.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
-import type { Entry } from './printer-draft.ts'
-
-export interface Proposal {
-  current: Entry | null
-  proposed: Printer
-  differences: Difference[]
-  assumed: string[]
-}
 
 /** Lengths are the only large whole numbers in a record: shown in millimetres. */
 function say(value: unknown): string {
@@ -38,7 +29,7 @@ const place = (at: string) =>
     .join(', ')
 
 /** A record read from elsewhere, shown as a difference before anything of it is taken. */
-function ProposalView({ proposal, onDone }: { proposal: Proposal; onDone(): void }) {
+function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(): void }) {
   const navigate = useNavigate()
   const { current, proposed, differences, assumed } = proposal
   // Ink levels are read at every print; what matters here is what the machine is.
@@ -134,9 +125,9 @@ function ProposalView({ proposal, onDone }: { proposal: Proposal; onDone(): void
 /** Reads a record from a printer that speaks IPP, or from a document. */
 export function ReadRecord({ id, address }: { id: string | null; address: string }) {
   const [at, setAt] = useState(address)
-  const [proposal, setProposal] = useState<Proposal | null>(null)
+  const [proposal, setProposal] = useState<PrinterProposal | null>(null)
   const read = useMutation({
-    mutationFn: (ask: () => Promise<Proposal>) => ask(),
+    mutationFn: (ask: () => Promise<PrinterProposal>) => ask(),
     onSuccess: setProposal,
   })
   return (

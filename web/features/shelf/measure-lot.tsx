@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { toast } from 'sonner'
 import { type Unit, writeLength, writeSize } from '../../../core/things/length/length.ts'
-import { iso216Tolerance, measureLot } from '../../../core/things/media/measure.ts'
+import { iso216Tolerance, measureLot } from '../../../core/things/media/lot-measure.ts'
 import type { Lot, Paper, Readings } from '../../../core/things/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'

@@ -6,6 +6,8 @@ import { PrinterRecordSchema } from '../printer-record.ts'
 import { type Call, KeyParam } from './call.ts'
 
 const Entry = z.object({ version: z.number().int(), printer: PrinterSchema })
+/** A printer's record as somebody saw it at a version. */
+export type PrinterEntry = z.infer<typeof Entry>
 
 /** What is to be changed: what the printer is, and, where somebody has seen to it, how the machine is. */
 const EditSchema = Entry.extend({ printer: PrinterRecordSchema, machine: MachineChangeSchema.optional() })
@@ -18,6 +20,7 @@ const Proposal = z.object({
   /** What was assumed because the source does not say. */
   assumed: z.array(z.string()),
 })
+export type PrinterProposal = z.infer<typeof Proposal>
 
 const ReadSchema = z.object({ address: z.string().max(300), id: z.string().max(60).nullable() })
 

@@ -52,7 +52,7 @@ async function letGo(app: App, run: RunRow, message: string): Promise<void> {
  * Does what a fault asks for: writes down what was found with the sheets it cost, and goes on, or ends the run, changes
  * the job and prints it again. Answers with the new run, or null.
  */
-export async function remedy(app: App, run: RunRow, asked: Asked): Promise<RunRow | null> {
+export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<RunRow | null> {
   const { store, runner, events } = app
   const { setup } = run.plate
   if (!setup) throw missing('job', run.jobId)

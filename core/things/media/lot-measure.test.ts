@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { inch, mm } from '../length/length.ts'
-import { iso216Tolerance, measureLot, outOfSquare, rollLength } from './measure.ts'
+import { iso216Tolerance, measureLot, outOfSquare, rollLength } from './lot-measure.ts'
 
 const A3 = { form: 'sheet' as const, nominal: { width: mm(297), length: mm(420) }, measured: { width: mm(297), length: mm(420) } }
 const none = { width: [], length: [], diagonals: [] }
