@@ -8,7 +8,7 @@ export const mediaTypeDecision = declare({
   key: 'media-type',
   title: 'Media type',
   question: 'Which entry stands for this paper, in the driver and at the panel?',
-  group: 'paper',
+  group: 'ink',
   needs: [printerDecision, stockDecision],
   about: 'plate',
   ofTheWay: true,

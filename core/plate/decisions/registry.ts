@@ -44,6 +44,12 @@ export type DecisionKey = Taken['key']
 export const DECISION_KEYS: readonly DecisionKey[] = DECISIONS.map((decision) => decision.key)
 const KeySchema = z.enum(DECISION_KEYS)
 
+/** Whether a decision begins another group on the spine than the one before it belongs to. */
+export const beginsGroup = (key: DecisionKey): boolean => {
+  const at = DECISION_KEYS.indexOf(key)
+  return at > 0 && DECISIONS[at]?.group !== DECISIONS[at - 1]?.group
+}
+
 /** `true` where every decision stands after those it needs; otherwise the ones that stand too late. */
 export type InOrder<D extends readonly AnyDecision[], Before = never> = D extends readonly [
   infer First extends AnyDecision,

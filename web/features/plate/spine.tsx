@@ -1,4 +1,4 @@
-import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
+import { beginsGroup, type DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 
@@ -16,7 +16,7 @@ export function Spine({ plate, selected, onSelect }: Props) {
         const worst = plate.findings.find((f) => f.touches[0] === line.key && f.level !== 'note')
         const chosen = selected === line.key
         return (
-          <li key={line.key}>
+          <li key={line.key} className={beginsGroup(line.key) ? 'border-t-2 border-t-line' : ''}>
             <button
               type="button"
               aria-expanded={chosen}
