@@ -112,6 +112,15 @@ test('a print from a program of your own is a run like any other: begun, out, dr
   expect((await call('PUT', `/runs/${run.id}/inspection`, inspection)).body.state).toBe('done')
 })
 
+test('two people say at one moment that it is out: its sheets are counted once', async () => {
+  const j = await job(lustre, heron)
+  const before = await stock('lustre-a3')
+  const run = await print(j, { how: 'own' })
+  await Promise.all(Array.from({ length: 6 }, () => call('POST', `/runs/${run.id}/out`, { sheets: 2 })))
+  expect(before - (await stock('lustre-a3'))).toBe(2)
+  expect(await runOf(run.id)).toMatchObject({ state: 'drying', sheetsDelivered: 2 })
+})
+
 test('a delivered print dries by the clock of the run, whatever happens to the server meanwhile', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
   const run = await finish((await print(await job(lustre, heron))).id, DELIVERED)

@@ -121,7 +121,8 @@ export class Runner {
     const { store, events } = this.parts
     const noted = await store.act(async (act) => {
       const now = await act.runs.hold(run.id)
-      if (!MOVING.includes(now.state) && change.state !== undefined && MOVING.includes(change.state)) return null
+      const dries = now.state === 'drying' && change.state === 'inspect'
+      if (!MOVING.includes(now.state) && change.state !== undefined && !dries) return null
       const next = await act.runs.change(now, change)
       if (change.state) await act.jobs.stands(run.jobId, jobStateOf(next.state))
       return next
@@ -250,10 +251,17 @@ export class Runner {
     const { setup, address } = setupOf(run)
     const { store, events } = this.parts
     const ended = await store.act(async (act) => {
-      const next = await account(act, await act.runs.hold(run.id), { ...change, finishedAt: new Date() })
+      const now = await act.runs.hold(run.id)
+      // Of two who say at one moment that it is over, one is counted.
+      if (!MOVING.includes(now.state)) return null
+      const next = await account(act, now, { ...change, finishedAt: new Date() })
       await act.jobs.stands(run.jobId, jobStateOf(next.state))
       return next
     })
+    if (!ended) {
+      run.state = (await store.runs.stateOf(run.id)) ?? run.state
+      return
+    }
     Object.assign(run, change, { finishedAt: ended.finishedAt, version: ended.version })
     events.tell({ what: 'job', id: run.jobId })
     events.tell({ what: 'run', id: run.id })

@@ -1,4 +1,4 @@
-import type { Sequelize } from 'sequelize'
+import { DatabaseError, type Sequelize, Transaction } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
@@ -70,16 +70,31 @@ export type Act = ReturnType<typeof scoped>
 
 /** The records of one studio: the only place that queries. */
 export interface Store extends Act {
-  /** Does several things as one: all of it, or nothing. */
+  /** Does several things as one: all of it, or nothing. Tried again when it and another waited for each other, so it only queries. */
   act<T>(work: (act: Act) => Promise<T>): Promise<T>
   /** Removes everything the studio has. */
   empty(): Promise<void>
 }
 
+/** How often an act is tried whose locks crossed those of another. */
+const ATTEMPTS = 5
+/** Of two acts that wait for each other the database takes one back whole (MariaDB error 1213). */
+const deadlocked = (error: unknown): boolean => error instanceof DatabaseError && (error.original as { errno?: number }).errno === 1213
+
 export function openStore(db: Sequelize, studio: string): Store {
   return {
     ...scoped({ db, studio, transaction: null }),
-    act: (work) => db.transaction((transaction) => work(scoped({ db, studio, transaction }))),
+    async act(work) {
+      for (let attempt = 1; ; attempt++)
+        try {
+          // What an act changes it locks and sees as it is now; newer databases refuse that of an older snapshot.
+          return await db.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, (transaction) =>
+            work(scoped({ db, studio, transaction })),
+          )
+        } catch (error) {
+          if (attempt === ATTEMPTS || !deadlocked(error)) throw error
+        }
+    },
     empty: () =>
       db.transaction(async (transaction) => {
         for (const name of Object.keys(TABLES) as TableName[]) await table(name, { db, studio, transaction }).remove({})

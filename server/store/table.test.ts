@@ -60,6 +60,21 @@ test('sheets taken off by twenty acts at one moment are all counted', async () =
   await Promise.all(Array.from({ length: 20 }, () => one.act((act) => act.lots.takeOff(lot.id, 2))))
   expect((await one.lots.find(lot.id)).stock).toBe(0)
 })
+test('two acts that wait for each other’s rows: both are done, each once', async () => {
+  await one.lots.add({ ...start, id: 'second', stock: 40 })
+  let met = 0
+  const takes = (first: string, then: string) =>
+    one.act(async (act) => {
+      await act.lots.takeOff(first, 3)
+      met++
+      while (met < 2) await new Promise((done) => setTimeout(done, 10))
+      await act.lots.takeOff(then, 5)
+    })
+  await Promise.all([takes(lot.id, 'second'), takes('second', lot.id)])
+  expect((await one.lots.list()).map((l) => l.stock)).toEqual([32, 32])
+  // It was a crossing: one of them began again.
+  expect(met).toBeGreaterThan(2)
+})
 test('an act that fails half-way leaves nothing of itself', async () => {
   const fails = one.act(async (act) => {
     await act.lots.takeOff(lot.id, 5)
