@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Um } from '../things/length/length.ts'
-import { EDGES, type Edge, type Edges, type Path } from '../things/paths/path.ts'
+import { type Edge, type Edges, edgesOf, type Path } from '../things/paths/path.ts'
 import { area, gaps, inset, intersect, type Rect, RectSchema } from './rect.ts'
 
 /** How the printer will treat the edges of the page. */
@@ -82,8 +82,7 @@ export function pageOnSheet(
   return { x: x + offset.x, y: offset.y, w: page.width, h: page.length }
 }
 
-const only = (edges: readonly Edge[], pick: (edge: Edge) => Um): Edges =>
-  Object.fromEntries(EDGES.map((e) => [e, edges.includes(e) ? pick(e) : 0])) as unknown as Edges
+const only = (edges: readonly Edge[], pick: (edge: Edge) => Um): Edges => edgesOf((e) => (edges.includes(e) ? pick(e) : 0))
 
 /** Area that takes ink, in the sheet's frame. */
 export function printableArea(page: Rect, edges: EdgeMode): Rect {
@@ -91,13 +90,15 @@ export function printableArea(page: Rect, edges: EdgeMode): Rect {
   if (edges.mode === 'enforced')
     return inset(
       page,
-      only(EDGES, () => edges.margin),
+      edgesOf(() => edges.margin),
     )
-  const by = Object.fromEntries(EDGES.map((e) => [e, edges.edges.includes(e) ? -edges.expansion : edges.margins[e]])) as unknown as Edges
-  return inset(page, by)
+  return inset(
+    page,
+    edgesOf((e) => (edges.edges.includes(e) ? -edges.expansion : edges.margins[e])),
+  )
 }
 
-const positive = (edges: Edges): Edges => only(EDGES, (e) => Math.max(0, edges[e]))
+const positive = (edges: Edges): Edges => edgesOf((e) => Math.max(0, edges[e]))
 
 /** The sheet, its page and where ink can go. */
 export function areaOf({ sheet: { width, length }, page, registration, edges, offset, frame }: Omit<LayoutInput, 'picture'>): Area {

@@ -3,7 +3,7 @@ import type { Item } from '../things/brief/item.ts'
 import type { Picture } from '../things/brief/picture.ts'
 import { feedEdge, isSideways, type Turn } from '../things/brief/turn.ts'
 import type { Um } from '../things/length/length.ts'
-import { EDGES, type Edges } from '../things/paths/path.ts'
+import { type Edges, edgesOf } from '../things/paths/path.ts'
 import { inset, intersect, type Rect } from './rect.ts'
 
 /** A part of the picture, as fractions of its upright width and height. */
@@ -73,8 +73,7 @@ export interface Room {
 /** The borders asked for in the feed frame: the picture's foot has the wider one. */
 function askedBorders(size: Extract<Item['size'], { by: 'border' }>, turn: Turn): Edges {
   const foot = feedEdge('foot', turn)
-  const border = (edge: (typeof EDGES)[number]) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border)
-  return Object.fromEntries(EDGES.map((e) => [e, border(e)])) as unknown as Edges
+  return edgesOf((edge) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border))
 }
 
 /** The area in which the print is centred: the frame, or what the borders asked for leave of it. */

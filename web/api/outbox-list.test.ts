@@ -1,4 +1,4 @@
-import { MOST, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+import { MOST, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const tick = (id: string, about = id): Waiting => ({
   id,
@@ -21,6 +21,12 @@ test(`${MOST} calls are kept, the oldest goes first`, () => {
   const full = Array.from({ length: MOST }, (_, i) => tick(`n${i}`))
   const more = withCall(full, tick('last'))
   expect([more.length, more[0]?.id, more.at(-1)?.id]).toEqual([MOST, 'n1', 'last'])
+})
+test('a call that had trouble is passed over in its round, in order, and comes first in the next', () => {
+  const list = [tick('a'), tick('b'), tick('c')]
+  expect(nextCall(list, new Set(['a']))?.id).toBe('b')
+  expect(nextCall(list, new Set(['a', 'b', 'c']))).toBeUndefined()
+  expect(nextCall(list, new Set())?.id).toBe('a')
 })
 test('what a device has kept is read entry by entry: what this version does not know is left, the rest is sent', () => {
   expect(

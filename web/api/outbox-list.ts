@@ -27,3 +27,7 @@ export const withCall = (list: readonly Waiting[], call: Waiting): Waiting[] =>
 
 /** The list without a call that has been made. */
 export const withoutCall = (list: readonly Waiting[], id: string): Waiting[] => list.filter((entry) => entry.id !== id)
+
+/** The first call that has not been tried in this round: one that the server has trouble with keeps nobody waiting. */
+export const nextCall = (list: readonly Waiting[], tried: ReadonlySet<string>): Waiting | undefined =>
+  list.find((entry) => !tried.has(entry.id))

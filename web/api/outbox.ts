@@ -3,7 +3,7 @@ import { useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import { ApiError, api, messageOf } from './client.ts'
-import { readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+import { nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const KEY = 'outbox'
 const AGAIN = 1500
@@ -43,27 +43,32 @@ export function onSent<K extends CallKey>(call: K, act: Sent<K>): void {
   told.set(call, act as (asked: never, answer: never) => void)
 }
 
-/** Makes one waiting call. False when it did not arrive and is to be made again. */
-async function make({ id, call, asked }: Waiting): Promise<boolean> {
+/** Makes one waiting call. `later`: the server has trouble with this one, `away`: with all; either is made again. */
+async function make({ id, call, asked }: Waiting): Promise<'made' | 'later' | 'away'> {
   let answer: unknown = null
   try {
     answer = await (api as (call: CallKey, asked: object) => Promise<unknown>)(call, asked)
   } catch (error) {
-    if (!(error instanceof ApiError) || error.away || error.status >= 500) return false
+    if (!(error instanceof ApiError) || error.away) return 'away'
+    if (error.status >= 500) return 'later'
     toast.error(messageOf(error))
   }
   await change((list) => withoutCall(list, id))
   told.get(call)?.(asked as never, answer as never)
-  return true
+  return 'made'
 }
 
 let again: ReturnType<typeof setTimeout> | undefined
-/** Makes the calls that wait, one after the other; stops at the first that does not arrive and tries again soon. */
+/** Makes the calls that wait, one after the other, until the server is away; what is left is tried again soon. */
 async function flush(): Promise<void> {
   clearTimeout(again)
   await navigator.locks.request(KEY, { ifAvailable: true }, async (mine) => {
     if (!mine) return
-    while (waiting[0] && (await make(waiting[0])));
+    const tried = new Set<string>()
+    for (let next = nextCall(waiting, tried); next; next = nextCall(waiting, tried)) {
+      tried.add(next.id)
+      if ((await make(next)) === 'away') return
+    }
   })
   if (waiting.length > 0) again = setTimeout(() => void flush(), AGAIN)
 }

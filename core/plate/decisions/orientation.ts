@@ -5,7 +5,7 @@ import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { pictureEdge, TURNS, type Turn } from '../../things/brief/turn.ts'
 import { writeLength } from '../../things/length/length.ts'
-import { EDGES, type Edges } from '../../things/paths/path.ts'
+import { EDGES, type Edges, edgesOf } from '../../things/paths/path.ts'
 import type { Cost } from '../ways/cost.ts'
 import { type Candidate, declare, type Given } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
@@ -27,7 +27,7 @@ const KEPT_EDGE_POINTS = 60
 /** What the printable area cuts off at each edge of the sheet, µm. */
 export function cutOff(rect: Rect, printable: Rect): Edges {
   const g = gaps(rect, intersect(rect, printable))
-  return Object.fromEntries(EDGES.map((e) => [e, Math.max(0, g[e])])) as unknown as Edges
+  return edgesOf((e) => Math.max(0, g[e]))
 }
 
 /** What cutting there would cost: picture lost (blank paper costs nothing), and edges the operator wants kept. */

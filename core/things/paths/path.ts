@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MAX_LENGTH } from '../length/length.ts'
+import { MAX_LENGTH, type Um } from '../length/length.ts'
 import { PATH_KIND_IDS } from './kinds.ts'
 
 const um = z.number().int().nonnegative()
@@ -15,6 +15,13 @@ export type Edge = (typeof EDGES)[number]
 const EdgesSchema = z.object({ leading: um, trailing: um, left: um, right: um })
 /** One length for each edge, micrometres. */
 export type Edges = z.infer<typeof EdgesSchema>
+/** A length for each edge. */
+export const edgesOf = (of: (edge: Edge) => Um): Edges => ({
+  leading: of('leading'),
+  trailing: of('trailing'),
+  left: of('left'),
+  right: of('right'),
+})
 
 const PathFields = z.object({
   id: z.string().min(1).max(60),

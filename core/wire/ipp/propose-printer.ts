@@ -1,5 +1,5 @@
 import { kindForSource, PATH_KINDS } from '../../things/paths/kinds.ts'
-import { EDGES, type Edge, type Edges, type Path, PathSchema } from '../../things/paths/path.ts'
+import { EDGES, type Edge, type Edges, edgesOf, type Path, PathSchema } from '../../things/paths/path.ts'
 import { type MediaType, type Printer, PrinterSchema, type Quality } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
 import { type Attributes, type Value, v } from './message.ts'
@@ -57,9 +57,7 @@ function readEntry(collection: Attributes): Entry | null {
     type: texts(collection['media-type'])[0] ?? null,
     width: [um(Math.min(...x)), um(Math.max(...x))],
     length: [um(Math.min(...y)), um(Math.max(...y))],
-    margins: Object.fromEntries(
-      EDGES.map((e) => [e, um(Math.max(0, numbers(collection[MARGIN[e]]?.[0])?.[0] ?? 300))]),
-    ) as unknown as Edges,
+    margins: edgesOf((e) => um(Math.max(0, numbers(collection[MARGIN[e]]?.[0])?.[0] ?? 300))),
     thickness: thick && [um(thick[0]), um(thick[1])],
   }
 }
@@ -84,7 +82,7 @@ const words = (keyword: string) => {
 }
 
 const span = (ranges: [number, number][]) => ({ min: Math.min(...ranges.map((r) => r[0])), max: Math.max(...ranges.map((r) => r[1])) })
-const most = (list: Edges[]): Edges => Object.fromEntries(EDGES.map((e) => [e, Math.max(...list.map((m) => m[e]))])) as unknown as Edges
+const most = (list: Edges[]): Edges => edgesOf((e) => Math.max(...list.map((m) => m[e])))
 
 function pathFrom(source: string, entries: Entry[], before: Path | undefined, twoSided: boolean, assumed: string[]): Path | null {
   const [width, length] = [span(entries.map((e) => e.width)), span(entries.map((e) => e.length))]
