@@ -27,20 +27,8 @@ const columnsOf = (table: string) =>
       WHERE c.table_schema = DATABASE() AND c.table_name = ? ORDER BY c.column_name`,
     { replacements: [table], type: QueryTypes.SELECT },
   )
-/** MariaDB’s own names of the types, from what a definition says. */
-const TYPES: Record<string, string> = {
-  INTEGER: 'int(11)',
-  BIGINT: 'bigint(20)',
-  DOUBLE: 'double',
-  'DOUBLE PRECISION': 'double',
-  'TINYINT(1)': 'tinyint(1)',
-  BOOLEAN: 'tinyint(1)',
-  DATE: 'date',
-  DATETIME: 'datetime(3)',
-  'DATETIME(3)': 'datetime(3)',
-  TEXT: 'text',
-  LONGTEXT: 'longtext',
-}
+/** MariaDB’s own names of the types that it calls otherwise than a definition does. */
+const TYPES: Record<string, string> = { INTEGER: 'int(11)', BIGINT: 'bigint(20)', 'DOUBLE PRECISION': 'double' }
 const snake = (name: string) => name.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`)
 /** As Sequelize has it for this database: the definitions name types by class or by instance. */
 const typeOf = (table: string, column: string): string => {

@@ -3,13 +3,12 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
+import { jobsByState } from '../features/bench/jobs-by-state.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
 import { clock } from '../ui/ago.ts'
 import { Empty, Failed, Loading } from '../ui/states.tsx'
-
-const STATE_WORDS = { setup: 'being set up', printing: 'printing', inspect: 'to inspect', done: 'done', failed: 'failed' } as const
 
 /** The first screen: what needs a person, every printer with what is in it, and the jobs by state. */
 export function Bench() {
@@ -34,13 +33,7 @@ export function Bench() {
       />
     )
   if (!studio.data || !jobs.data) return <Loading what="the bench" />
-  const counts = Object.entries(STATE_WORDS).map(([state, words]) => ({
-    state,
-    words,
-    jobs: jobs.data
-      .filter((j) => j.state === state)
-      .sort((a, b) => (state === 'setup' ? (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9') : 0)),
-  }))
+  const counts = jobsByState(jobs.data)
   const { printers } = studio.data
   return (
     <div className="mx-auto w-full max-w-[100rem]">

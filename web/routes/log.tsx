@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { createColumnHelper, flexRender, getCoreRowModel, getSortedRowModel, type SortingState, useReactTable } from '@tanstack/react-table'
+import { createColumnHelper, flexRender } from '@tanstack/react-table'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { fileUrl } from '../api/client.ts'
 import { logQuery } from '../api/queries.ts'
 import { clock } from '../ui/ago.ts'
+import { SortHead, useSortedTable } from '../ui/sorted-table.tsx'
 import { Empty, Failed } from '../ui/states.tsx'
 
 const column = createColumnHelper<Run>()
@@ -46,16 +47,8 @@ export function Log() {
   const [q, setQ] = useState('')
   const search = useDeferredValue(q)
   const runs = useQuery({ ...logQuery(search), placeholderData: (before) => before })
-  const [sorting, setSorting] = useState<SortingState>([{ id: 'id', desc: true }])
   const data = useMemo(() => runs.data ?? [], [runs.data])
-  const table = useReactTable({
-    data,
-    columns: COLUMNS,
-    state: { sorting },
-    onSortingChange: setSorting,
-    getCoreRowModel: getCoreRowModel(),
-    getSortedRowModel: getSortedRowModel(),
-  })
+  const table = useSortedTable(data, COLUMNS, [{ id: 'id', desc: true }])
   const wasted = data.reduce((sum, r) => sum + (r.inspection?.sheetsWasted ?? 0), 0)
   const used = data.reduce((sum, r) => sum + (r.inspection?.sheetsUsed ?? 0), 0)
   return (
@@ -85,39 +78,7 @@ export function Log() {
       ) : (
         <div className="mt-3 overflow-x-auto">
           <table className="w-full text-left">
-            <thead>
-              {table.getHeaderGroups().map((group) => (
-                <tr key={group.id} className="border-b border-line">
-                  {group.headers.map((header) => (
-                    <th
-                      key={header.id}
-                      scope="col"
-                      className="py-1 pr-3 font-normal"
-                      aria-sort={
-                        header.column.getIsSorted() === 'asc'
-                          ? 'ascending'
-                          : header.column.getIsSorted() === 'desc'
-                            ? 'descending'
-                            : undefined
-                      }
-                    >
-                      {header.column.getCanSort() ? (
-                        <button
-                          type="button"
-                          className="text-sm text-soft hover:text-ink"
-                          onClick={header.column.getToggleSortingHandler()}
-                        >
-                          {flexRender(header.column.columnDef.header, header.getContext())}
-                          {{ asc: ' ↑', desc: ' ↓' }[String(header.column.getIsSorted())] ?? ''}
-                        </button>
-                      ) : (
-                        <span className="text-sm text-soft">{flexRender(header.column.columnDef.header, header.getContext())}</span>
-                      )}
-                    </th>
-                  ))}
-                </tr>
-              ))}
-            </thead>
+            <SortHead table={table} actions={false} />
             <tbody>
               {table.getRowModel().rows.map((row) => (
                 <tr

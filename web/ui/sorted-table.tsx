@@ -26,25 +26,38 @@ export function useSortedTable<T>(data: T[], columns: ColumnDef<T, never>[], fir
   })
 }
 
-/** The head of a table that is sorted by pressing a column's name; an empty last column is left for actions. */
-export function SortHead<T>({ table }: { table: Table<T> }) {
+const ARIA = { asc: 'ascending', desc: 'descending', false: 'none' } as const
+const ARROW = { asc: ' ↑', desc: ' ↓', false: '' } as const
+
+/** The head of a table that is sorted by pressing a column's name; `actions` leaves an empty last column for them. */
+export function SortHead<T>({ table, actions = true }: { table: Table<T>; actions?: boolean }) {
   return (
     <thead>
       {table.getHeaderGroups().map((group) => (
         <tr key={group.id} className="border-b border-line">
-          {group.headers.map((h) => (
-            <th
-              key={h.id}
-              aria-sort={{ asc: 'ascending' as const, desc: 'descending' as const }[h.column.getIsSorted() as string] ?? 'none'}
-              className="py-1 pr-3 text-sm font-normal whitespace-nowrap"
-            >
-              <button type="button" className="text-soft hover:text-ink" onClick={h.column.getToggleSortingHandler()}>
-                {flexRender(h.column.columnDef.header, h.getContext())}
-                {{ asc: ' ↑', desc: ' ↓' }[h.column.getIsSorted() as string] ?? ''}
-              </button>
-            </th>
-          ))}
-          <td />
+          {group.headers.map(({ id, column, getContext }) => {
+            const sorted = `${column.getIsSorted()}` as const
+            const name = flexRender(column.columnDef.header, getContext())
+            const sorts = column.getCanSort()
+            return (
+              <th
+                key={id}
+                scope="col"
+                aria-sort={sorts ? ARIA[sorted] : undefined}
+                className="py-1 pr-3 text-sm font-normal whitespace-nowrap text-soft"
+              >
+                {sorts ? (
+                  <button type="button" className="hover:text-ink" onClick={column.getToggleSortingHandler()}>
+                    {name}
+                    {ARROW[sorted]}
+                  </button>
+                ) : (
+                  name
+                )}
+              </th>
+            )
+          })}
+          {actions && <td />}
         </tr>
       ))}
     </thead>

@@ -1,0 +1,20 @@
+import type { Job } from '../../../core/wire/api/dto.ts'
+import type { JobState } from '../../../core/work/runs/states.ts'
+
+const WORDS: Record<JobState, string> = {
+  setup: 'being set up',
+  printing: 'printing',
+  inspect: 'to inspect',
+  done: 'done',
+  failed: 'failed',
+}
+
+/** The jobs of each state, in the order of the work. Of those being set up the one due first stands first, those without a day last. */
+export const jobsByState = (jobs: readonly Job[]): { state: string; words: string; jobs: Job[] }[] =>
+  Object.entries(WORDS).map(([state, words]) => ({
+    state,
+    words,
+    jobs: jobs
+      .filter((job) => job.state === state)
+      .sort((a, b) => (state === 'setup' ? (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9') : 0)),
+  }))
