@@ -226,6 +226,8 @@ export const DEMO_JOBS: DemoJob[] = [
   },
   {
     title: 'Poster, A2 borderless',
+    // Paper at the two ends is accepted: the piece is trimmed there.
+    pins: { margins: 'borderless-sides' },
     picture: 'signal-lens-green.jpg',
     brief: { paperId: 'harbour-lustre', sheet: A2, finish: 'borderless', size: fill },
     dueIn: 32,

@@ -19,6 +19,7 @@ const paper = (
   thickness,
   white,
   twoSided,
+  crease: null,
   pricePerSquareMetre,
 })
 

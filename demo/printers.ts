@@ -162,6 +162,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     paths: [
       path({
         id: 'dunlin-main',
+        signal: 'the green light',
         name: 'Main tray',
         kind: 'cassette',
         source: 'main',
@@ -179,7 +180,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
         printableSide: 'down',
         customSizes: false,
         duplex: { how: 'automatic', upTo: 300, margins: { leading: mm(5), trailing: mm(5), left: mm(3.4), right: mm(3.4) } },
-        senses: { width: true, size: true },
+        senses: { width: true, size: true, skew: true },
       }),
       path({
         id: 'dunlin-photo',
@@ -197,7 +198,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
         printableSide: 'down',
         customSizes: false,
         duplex: { how: 'by-hand', upTo: 350, margins: null },
-        senses: { width: true, size: true },
+        senses: { width: true, size: true, skew: true },
         tolerance: { across: mm(0.5), along: mm(0.7), skewDegrees: 0.15 },
       }),
     ],
@@ -209,6 +210,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     confirmsWideGap: true,
     inkSet: 'pigment-10',
     monochromeMode: 'Greys only',
+    monochromeTones: ['neutral', 'warm', 'cool'],
     inks: inks(PIGMENT, 26, [18, 21, 9, 12, 15, 7, 11, 19, 5.5, 14]),
     black: { installed: 'both', swap: null },
     mediaTypes: [
@@ -251,6 +253,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
       }),
       path({
         id: 'gannet-art',
+        signal: 'a double beep',
         name: 'Fine-art slot',
         kind: 'fine-art-slot',
         source: 'manual',
@@ -355,6 +358,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
       }),
       path({
         id: 'heron-roll',
+        signal: '“Paper aligned” on its display',
         name: 'Roll',
         kind: 'roll',
         roll: { cores: [2, 3], suction: false, selfLoading: false },
@@ -408,7 +412,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
         margins: { leading: mm(5), trailing: mm(5), left: mm(3), right: mm(3) },
         borderless: { edges: ['left', 'right'], sizes: 'any', enforced: mm(5) },
         registration: 'right',
-        senses: { width: true, size: false },
+        senses: { width: true, size: false, skew: true },
         tolerance: { across: mm(0.4), along: mm(0.5), skewDegrees: 0.04 },
       }),
     ],
@@ -439,6 +443,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
     paths: [
       path({
         id: 'albatross-roll',
+        senses: { width: false, size: false, skew: true },
         name: 'Roll',
         kind: 'roll',
         roll: { cores: [2, 3], suction: true, selfLoading: false },
@@ -456,6 +461,7 @@ const RECORDS: z.input<typeof PrinterSchema>[] = [
       }),
       path({
         id: 'albatross-sheet',
+        senses: { width: false, size: false, skew: true },
         name: 'Cut sheet',
         kind: 'cut-sheet',
         source: 'manual',

@@ -27,7 +27,7 @@ export interface Wish {
 }
 
 /** A first sheet about to be printed, however it was set up. */
-interface Attempt {
+export interface Attempt {
   printer: Printer
   path: Path
   lot: Lot
@@ -115,7 +115,12 @@ export function guided(studio: Studio, wish: Wish): { attempt: Attempt; plate: P
   let plate = resolve(brief, studio, pins)
   for (let i = 0; i < FIXES; i++) {
     const next = plate.findings.find(
-      (f) => f.fix && (f.level === 'stop' || FOLLOWED.has(f.id.split(':')[0] ?? '')) && !/^(Print \d)/.test(f.fix.label),
+      // Paper at the ends of a borderless print is for the client to accept.
+      (f) =>
+        f.fix &&
+        f.fix.pins?.margins !== 'borderless-sides' &&
+        (f.level === 'stop' || FOLLOWED.has(f.id.split(':')[0] ?? '')) &&
+        !/^(Print \d)/.test(f.fix.label),
     )
     if (!next?.fix) break
     ;({ brief, pins } = applyFix({ brief, pins }, next.fix))
@@ -125,31 +130,36 @@ export function guided(studio: Studio, wish: Wish): { attempt: Attempt; plate: P
   const layout = layoutOf(plate)
   const stop = plate.findings.find((f) => f.level === 'stop')
   if (stop || !setup || !layout) return { told: stop?.id ?? 'nothing decided' }
-  const printer = studio.printers.find((p) => p.id === setup.printer.id)
-  if (!printer) return { told: 'no printer' }
   // A stop whose fix gives the borderless wish up has told the client so.
   if (wish.brief.finish !== brief.finish) return { told: 'borderless-impossible' }
   // Paper that stays at an edge of a borderless wish is said in a finding before anything is fed, or it is a miss.
   const kept = wish.border === null && (setup.borderless === 'none' || EDGES.some((e) => layout.margins[e] > 0))
   if (kept && plate.findings.some((f) => f.id.startsWith('borderless-impossible') && f.level !== 'note'))
     return { told: 'borderless-impossible' }
+  const attempt = attemptOf(plate, studio)
+  return attempt ? { plate, attempt } : { told: 'nothing decided' }
+}
+
+/** The first sheet of a plate as it goes to the printer, the guide followed; null without a set-up. */
+export function attemptOf(plate: Plate, studio: Studio): Attempt | null {
+  const { setup } = plate
+  const layout = layoutOf(plate)
+  const printer = studio.printers.find((p) => p.id === setup?.printer.id)
+  if (!setup || !layout || !printer) return null
   const { x, y } = layout.page
   const { picture: p } = layout
   return {
-    plate,
-    attempt: {
-      printer,
-      path: setup.path,
-      lot: setup.lot,
-      count: setup.lot.form === 'roll' ? setup.lot.stock : sheetsToLoad({ plate, path: setup.path, setup }),
-      told: { width: setup.page.width, length: setup.page.length },
-      ink: { left: p.x - x, top: p.y - y, right: p.x + p.w - x, bottom: p.y + p.h - y },
-      borderless: setup.borderless !== 'none',
-      bleed: setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0),
-      media: setup.mediaType,
-      gap: setup.gap,
-      black: blackOf(setup.mediaType),
-    },
+    printer,
+    path: setup.path,
+    lot: setup.lot,
+    count: setup.lot.form === 'roll' ? setup.lot.stock : sheetsToLoad({ plate, path: setup.path, setup }),
+    told: { width: setup.page.width, length: setup.page.length },
+    ink: { left: p.x - x, top: p.y - y, right: p.x + p.w - x, bottom: p.y + p.h - y },
+    borderless: setup.borderless !== 'none',
+    bleed: setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0),
+    media: setup.mediaType,
+    gap: setup.gap,
+    black: blackOf(setup.mediaType),
   }
 }
 /** Warnings whose fix a careful operator presses; the others are weighed and left. */

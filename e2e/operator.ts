@@ -44,6 +44,15 @@ export async function frozen(page: Page): Promise<Record<string, string>> {
   )
 }
 
+/** Prints once the printer has been asked, giving a reason where the pre-flight holds. */
+export async function pressPrint(page: Page, because = 'to see what comes of it'): Promise<void> {
+  const list = page.getByRole('region', { name: 'Pre-flight' })
+  await expect(list.getByRole('button', { name: /^ask / })).toBeVisible()
+  const reason = page.getByLabel(/Print in spite of it because/)
+  if (await reason.isVisible()) await reason.fill(because)
+  await page.getByRole('button', { name: 'Print', exact: true }).click()
+}
+
 /** Waits for the run on the screen to be delivered, helping the simulated feeder as a person would. */
 export async function delivered(page: Page): Promise<void> {
   const done = page.getByRole('heading', { name: 'Printed: go and look at it' })

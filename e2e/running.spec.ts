@@ -1,5 +1,5 @@
 import { type Browser, expect, type Page, test } from '@playwright/test'
-import { delivered, pictureFile, saved } from './operator.ts'
+import { delivered, pictureFile, pressPrint, saved } from './operator.ts'
 
 const A3 = { width: 297_000, length: 420_000, name: 'A3' }
 
@@ -110,7 +110,7 @@ test('agreement: what differs comes first, who looked is kept, and a print is he
   await expect(table.locator('[data-setting="media-type"] [data-state="differs"]')).toContainText('Thick matte')
   await expect(editor).toContainText('typed by Ada')
   await page.goto(`/jobs/${id}/run`)
-  await expect(page.getByText('the panel shows “Thick matte”')).toBeVisible()
+  await expect(page.locator('[data-preflight="disagreement"]')).toContainText('the panel shows “Thick matte”')
   await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeDisabled()
   // Set right, and read from the printer instead of looked at.
   await hand(page, 'heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
@@ -134,9 +134,8 @@ test('a fault handled to a good print: the head struck, the gap is widened and t
   const id = await cotton(page, 'Struck', { 'platen-gap': 'normal' })
   await hand(page, 'gannet', { act: 'load', pathId: 'gannet-art', lotId: 'cotton-a3', remaining: 1 })
   await page.goto(`/jobs/${id}/run`)
-  await expect(page.getByLabel(/the head clears/).first()).toBeVisible()
-  for (const stop of await page.getByLabel(/Tick to print in spite of it/).all()) await stop.check()
-  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await expect(page.locator('[data-preflight="head-strike"]')).toContainText('the head clears')
+  await pressPrint(page)
   await delivered(page)
   await hand(page, 'gannet', { act: 'load', pathId: 'gannet-art', lotId: 'cotton-a3', remaining: 1 })
   await page.getByLabel('What went wrong').selectOption({ label: 'The head struck the sheet' })
@@ -167,7 +166,9 @@ test('at the machine: the wrong paper put in, the cover opened, OK pressed', asy
   const plate = await (await page.request.post('/api/plates/resolve', { data: { brief: job.brief, pins: job.pins } })).json()
   expect(studio.printers.length).toBeGreaterThan(0)
   const decisions = Object.fromEntries(plate.decisions.map((d: { key: string; value: string }) => [d.key, d.value]))
-  await page.request.post(`/api/jobs/${id}/print`, { data: { version: job.version, decisions, despite: [], side: 'front' } })
+  await page.request.post(`/api/jobs/${id}/print`, {
+    data: { version: job.version, decisions, despite: ['printer:empty'], because: 'I load it when it asks', side: 'front' },
+  })
   await expect(display).toContainText('Cassette is empty', { timeout: 20_000 })
   await page.getByRole('button', { name: 'Open the cover' }).click()
   await tray.getByLabel('Put in').selectOption({ label: 'Harbour Lustre 255, A3' })

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
-import { delivered, drag, pictureFile, saved } from './operator.ts'
+import { delivered, drag, pictureFile, pressPrint, saved } from './operator.ts'
 
 /** A demo job of this title, opened at a stage. */
 async function open(page: Page, title: string, stage: string): Promise<number> {
@@ -61,7 +61,7 @@ test('every way of sizing puts the borders where it says', async ({ page }) => {
 
   await size('By the sheet: fill, the picture is cropped')
   await tab(page, 'Crop')
-  await expect(page.getByText(/% is cropped away/)).toBeVisible()
+  await expect(page.getByRole('table', { name: 'What the picture loses' })).toContainText('% of it')
   await size('By the sheet: fit, paper shows')
   await expect(page.getByText('The whole picture is printed.')).toBeVisible()
   await saved(page)
@@ -143,14 +143,16 @@ test('borderless: what each step loses and risks, and choosing one', async ({ pa
   await open(page, 'Souvenirs, 100 by noon', 'sheet')
   await tab(page, 'Edges')
   await expect(page.getByRole('figure', { name: 'White slivers by expansion' })).toBeVisible()
-  // The handbook's worked number: 2.5 mm on 4 × 6 in keeps 92.3 %.
-  await expect(page.getByRole('row', { name: /^Medium/ })).toContainText('7.7 %')
+  // By hand: 106.6 × 157.4 mm of a 3:2 picture keeps 98.44 % of it, and the sheet 92.2 % of that.
+  await expect(page.getByRole('row', { name: /^Medium/ })).toContainText('9.2 %')
   await page
     .getByRole('row', { name: /^Large/ })
     .getByRole('button', { name: 'use' })
     .click()
   await expect(page.locator('[data-decision="expansion"]')).toContainText('Large')
-  await expect(page.getByRole('row', { name: /^leading/ })).toContainText('3.8 mm')
+  await expect(page.locator('[data-loss="head"]')).toContainText('3.8 mm')
+  // By hand: 109.22 × 160.02 mm of a 3:2 picture keeps 97.67 % of it, and the sheet 88.59 % of that.
+  await expect(page.getByTestId('lost')).toContainText('13.5 % of it')
 })
 
 test('cards and canvases: words on the back, the fold, the sides round the bars', async ({ page }) => {
@@ -175,7 +177,10 @@ test('cards and canvases: words on the back, the fold, the sides round the bars'
   await type(page, 'Bars, deep', '50')
   await expect(page.locator('[data-decision="page"]')).not.toHaveText(before)
   await page.getByLabel('Round the bars goes').selectOption('picture')
+  await page.getByRole('button', { name: /finding/ }).click()
   await expect(page.getByText(/folded away from the front/)).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByText(/folded away from the front/)).toBeHidden()
   await page.getByLabel('Round the bars goes').selectOption('colour')
   await page.getByRole('link', { name: /Sheet/ }).click()
   await expect(page.getByText('Seen from the front:')).toContainText('900.0 × 600.0 mm')
@@ -300,8 +305,7 @@ test('both sides of a card: the second waits until the first is dry, then goes o
     data: { act: 'load', pathId: 'dunlin-photo', lotId: 'card-4x6', remaining: 5 },
   })
   await page.goto(`/jobs/${job.id}/run`)
-  for (const stop of await page.getByLabel(/Tick to print in spite of it/).all()) await stop.check()
-  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await pressPrint(page)
   await delivered(page)
   const second = page.getByRole('region', { name: 'Second side' })
   await expect(second).toContainText('left and right change places')

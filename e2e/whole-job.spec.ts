@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { delivered, drag, frozen, pictureFile, saved, spine } from './operator.ts'
+import { delivered, drag, frozen, pictureFile, pressPrint, saved, spine } from './operator.ts'
 
 test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.goto('/')
@@ -70,7 +70,7 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
 
   // Run
   await page.getByRole('link', { name: 'Run' }).click()
-  await page.getByRole('button', { name: 'Print', exact: true }).click()
+  await pressPrint(page)
   await expect(page.locator('[data-run]')).toBeVisible()
   await delivered(page)
 

@@ -55,10 +55,13 @@ function page(widthInches: number, heightInches: number, output: string): Omit<P
     ppi: 360,
     width,
     height,
+    page: { width: 50_800, length: 76_200 },
+    bleed: 0,
     pageWidth: Math.round(widthInches * 72),
     pageHeight: Math.round(heightInches * 72),
     crop: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
     turn: width < height ? 90 : 0,
+    mirror: false,
     place: { left: 0, top: 0, width, height },
     keep: { left: 0, top: 0, width, height },
     wrap: null,
@@ -135,7 +138,16 @@ async function analyse(): Promise<number> {
   const begin = performance.now()
   const count = join(dir, 'count.bin')
   const scratch = join(dir, 'count.tif')
-  writeFileSync(count, await pool.countPicture({ picture: PICTURE, width: WIDTH, height: HEIGHT, channels: 'rgb', scratch }))
+  const counted = await pool.countPicture({
+    picture: PICTURE,
+    width: WIDTH,
+    height: HEIGHT,
+    source: null,
+    printers: [],
+    channels: 'rgb',
+    scratch,
+  })
+  writeFileSync(count, counted.bytes)
   await Promise.all(PROFILES.map((printer) => pool.measurePicture({ count, source: null, printer })))
   return (performance.now() - begin) / 1000
 }

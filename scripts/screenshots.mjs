@@ -36,7 +36,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
     before: async (page) => {
       await page.getByRole('tab', { name: 'Intents' }).click()
       await page.getByRole('table').waitFor()
-      await page.locator('[data-decision="path"]').click()
+      await page.getByRole('region', { name: 'Two prints compared' }).scrollIntoViewIfNeeded()
       await sleep(300)
     },
   })
@@ -100,6 +100,13 @@ await withDemo('screenshots', async ({ browser, base }) => {
       await sleep(500)
     },
   })
+  // What was just seen at the panel holds this very job.
+  await shoot('preflight', '/jobs/14/run', {
+    before: async (page) => {
+      await page.getByRole('region', { name: 'Pre-flight' }).waitFor()
+      await sleep(1500)
+    },
+  })
   // The board gets its sheet late: the printer asks at its panel, and the run says what it probably waits for.
   await fetch(`${base}/api/printers/gannet/machine`, {
     method: 'POST',
@@ -127,7 +134,6 @@ await withDemo('screenshots', async ({ browser, base }) => {
   const jobs = await (await fetch(`${base}/api/jobs`)).json()
   const sheetOf = (title) => `/jobs/${jobs.find((j) => j.title === title).id}/sheet`
   await shoot('borderless-card', sheetOf('Souvenirs, 100 by noon'), { before: tab('Edges') })
-  await shoot('wrapped-canvas', sheetOf('Lens canvas for the bars'), { theme: 'dark' })
   await shoot('ways', sheetOf('Display board, harbour'), { before: tab('Ways') })
   await shoot('printer', '/shelf/printers/gannet', { before: tab('Board path') })
 })

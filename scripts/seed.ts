@@ -152,6 +152,8 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     margins: past?.margins ?? null,
     skew: null,
     target: null,
+    wash: null,
+    gloss: null,
     verdict,
     faults: verdict === 'wasted' ? ['roller marks'] : [],
     note: demo.note ?? '',

@@ -74,7 +74,11 @@ function lay(machine: Machine, hands: MachineHand): string | null {
       machine.setPace(hands.pace)
       return null
     case 'panel':
-      return machine.setPanel(hands.pathId, { mediaTypeId: hands.mediaTypeId, gap: hands.gap })
+      return machine.setPanel(hands.pathId, {
+        mediaTypeId: hands.mediaTypeId,
+        gap: hands.gap,
+        sensing: hands.sensing ?? machine.panelOf(hands.pathId).sensing ?? 'on',
+      })
     case 'ink':
       return machine.replaceInk(hands.inkId)
     case 'load':

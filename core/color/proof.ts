@@ -3,7 +3,8 @@ import { deltaE2000 } from './cie.ts'
 import type { Engine, Source } from './engine/engine.ts'
 import { gamutDistances } from './gamut/out-of-gamut.ts'
 import { applyGrid, type Grid, gridNodes } from './grid.ts'
-import { labAt } from './profile/to-lab.ts'
+import { blackPoint as darkest } from './profile/facts.ts'
+import { labAt, labToDevice } from './profile/to-lab.ts'
 
 /** Nodes along each axis. 25 keeps the mean error below one level and halves the engine's work against 33. */
 export const PROOF_GRID = 25
@@ -16,6 +17,11 @@ export interface ProofSettings {
   printer: Uint8Array
   intent: Intent
   blackPoint: boolean
+  /**
+   * Printed in the printer's own greys: nothing is converted, the machine lays the picture's lightness between the
+   * paper's white and its black, neutral. Intent and compensation then say nothing. A tint of its own is not shown.
+   */
+  greys?: boolean
   /** Shows the paper's own white and black instead of fitting them to the display's. */
   paperWhite: boolean
 }
@@ -44,8 +50,28 @@ export function displayGrid(engine: Engine, printer: Uint8Array, paperWhite: boo
   return { size: DISPLAY_GRID, values }
 }
 
+/** Luminance of an L*, and back, 0…1 of white. Source: CIE 15, CIELAB. */
+const luminance = (L: number) => (L > 8 ? ((L + 16) / 116) ** 3 : L / 903.3)
+const lightness = (Y: number) => (Y > 0.008856 ? 116 * Math.cbrt(Y) - 16 : Y * 903.3)
+
+/** Numbers that print each node's lightness as a neutral, its luminance scaled between the paper's white and its black. */
+function greyNodes(engine: Engine, { source, printer }: Pick<ProofSettings, 'source' | 'printer'>): Uint8Array {
+  const nodes = gridNodes(PROOF_GRID)
+  const t = engine.transform(source, 'rgb8', 'lab', 'labFloat', 'relative', { precise: true })
+  const lab = t.run(nodes, nodes.length / 3) as Float32Array
+  t.free()
+  const black = luminance(darkest(engine, printer, 'relative')[0])
+  for (let i = 0; i < lab.length; i += 3) {
+    lab[i] = lightness(black + luminance(lab[i] as number) * (1 - black))
+    lab.fill(0, i + 1, i + 3)
+  }
+  return Uint8Array.from(labToDevice(engine, printer, lab, 'relative'), (v) => Math.round(v / 257))
+}
+
 /** What the nodes of a proof's grid are sent to the printer as, packed RGB. */
-function deviceNodes(engine: Engine, { source, printer, intent, blackPoint }: Omit<ProofSettings, 'paperWhite'>): Uint8Array {
+function deviceNodes(engine: Engine, settings: Omit<ProofSettings, 'paperWhite'>): Uint8Array {
+  if (settings.greys) return greyNodes(engine, settings)
+  const { source, printer, intent, blackPoint } = settings
   const nodes = gridNodes(PROOF_GRID)
   const t = engine.transform(source, 'rgb8', printer, 'rgb8', intent, { blackPoint, precise: true })
   const device = t.run(nodes, nodes.length / 3) as Uint8Array

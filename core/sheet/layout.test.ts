@@ -12,6 +12,9 @@ const EVEN = { leading: mm(3), trailing: mm(3), left: mm(3), right: mm(3) }
 
 // The handbook's worked numbers (trade.md, "Sizes", "Borderless and margins").
 test('2.5 mm on 4 × 6 in keeps 92.3 % of the picture', () => expect(keptAfterExpansion(inch(4), inch(6), mm(2.5))).toBeCloseTo(0.923, 3))
+
+test('past its two sides only, the same sheet keeps 95.3 %: 101.6 of 106.6 mm', () =>
+  expect(keptAfterExpansion(inch(4), inch(6), mm(2.5), ['left', 'right'])).toBeCloseTo(101.6 / 106.6, 6))
 test('0.2° over one metre drifts 3.5 mm', () => expect(skewDrift(mm(1000), 0.2)).toBeCloseTo(3491, 0))
 test('a page 0.8 mm too wide lies off by half on a centring feed and by all of it at a side guide', () => {
   const sheet = { width: mm(296.2), length: mm(420) }

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Um } from '../things/length/length.ts'
-import { type Edge, type Edges, edgesOf, type Path } from '../things/paths/path.ts'
+import { EDGES, type Edge, type Edges, edgesOf, type Path } from '../things/paths/path.ts'
 import { area, gaps, inset, intersect, type Rect, RectSchema } from './rect.ts'
 
 /** How the printer will treat the edges of the page. */
@@ -130,9 +130,11 @@ export function layOut({ picture, ...rest }: LayoutInput): Layout {
   return { ...on, ...land(on, picture) }
 }
 
-/** Share of a sheet's picture that stays when every edge is printed past by `expansion`: W·H/((W+2e)(H+2e)). */
-export const keptAfterExpansion = (width: Um, length: Um, expansion: Um): number =>
-  (width * length) / ((width + 2 * expansion) * (length + 2 * expansion))
+/** Share of a print that stays on its page when `edges` of it are printed past by `expansion`: W·L/((W+n·e)(L+m·e)). */
+export function keptAfterExpansion(width: Um, length: Um, expansion: Um, edges: readonly Edge[] = EDGES): number {
+  const ends = edges.filter((e) => e === 'leading' || e === 'trailing').length
+  return (width * length) / ((width + (edges.length - ends) * expansion) * (length + ends * expansion))
+}
 
 /** Sideways drift over `length` at a skew of `degrees`: L·tan θ. */
 export const skewDrift = (length: Um, degrees: number): Um => length * Math.tan((degrees * Math.PI) / 180)

@@ -61,6 +61,16 @@ function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: bo
   return { w: Math.floor(back.w), h: Math.floor(back.h), crop: WHOLE }
 }
 
+/**
+ * The size of a picture that runs off the sheet. Fitted, all of it is printed: two edges run off and paper shows at the
+ * other two. Where those would run off as well, though less far than slivers need, it is the few tenths that are cropped.
+ */
+function pastEdges(picture: Picture, { sheet, printable }: Room, turn: Turn, fill: boolean, at: Item['cropAt']): PrintSize {
+  const fitted = intoRoom(picture, printable, turn, false, at)
+  const covers = fitted.w >= sheet.w && fitted.h >= sheet.h
+  return fill || covers ? intoRoom(picture, printable, turn, true, at) : fitted
+}
+
 export interface Room {
   sheet: Rect
   /** What is judged by eye: the sheet, what is left of it after trimming, or a card's front panel. */
@@ -85,7 +95,9 @@ export function placingFrame(of: Sizing, room: Room, turn: Turn): Rect {
 /** The size of what is seen, without what goes round the bars of a canvas. */
 function faceSize(of: Sizing, picture: Picture, turn: Turn, room: Room): PrintSize {
   const { size, cropAt } = of
-  if (room.borderless && (size.by === 'sheet' || size.by === 'border')) return intoRoom(picture, room.printable, turn, true, cropAt)
+  if (room.borderless && size.by === 'sheet') return pastEdges(picture, room, turn, size.fill, cropAt)
+  // There is no border to keep to where nothing is left white.
+  if (room.borderless && size.by === 'border') return intoRoom(picture, room.printable, turn, true, cropAt)
   switch (size.by) {
     case 'picture': {
       const natural = bySides(picture, size, cropAt)

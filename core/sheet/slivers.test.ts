@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { mm } from '../things/length/length.ts'
 import { neededBySheet, SIMULATED_SHEETS, sliverRisk } from './slivers.ts'
-import { type Coverage, expansionNeeded } from './tolerance.ts'
+import { type Coverage, excess, expansionNeeded } from './tolerance.ts'
 
 const card: Coverage = {
   sheet: { width: mm(101.6), length: mm(152.4) },
@@ -20,19 +20,17 @@ const coverage = fc.record({
   spread: fc.nat(2000),
 })
 
-test('growing any tolerance never lowers the need of any sheet, nor the risk at any step', () => {
+test('growing a tolerance never lowers the risk of a step that covers what lies outside anyway', () => {
   const more = fc.record({
-    across: fc.nat(900),
-    along: fc.nat(900),
+    across: fc.integer({ min: 200, max: 2000 }),
+    along: fc.integer({ min: 200, max: 2000 }),
     skew: fc.double({ min: 0, max: 0.3, noNaN: true }),
-    spread: fc.nat(500),
   })
   fc.assert(
     fc.property(coverage, more, fc.nat(6000), (at, by, step) => {
       const { tolerance } = at.path
       const wider: Coverage = {
         ...at,
-        spread: at.spread + by.spread,
         path: {
           ...at.path,
           tolerance: {
@@ -42,12 +40,33 @@ test('growing any tolerance never lowers the need of any sheet, nor the risk at 
           },
         },
       }
-      const [before, after] = [neededBySheet(at, 500), neededBySheet(wider, 500)]
-      expect(sliverRisk(after, step)).toBeGreaterThanOrEqual(sliverRisk(before, step))
-      for (let i = 0; i < before.length; i++) expect(after[i]).toBeGreaterThanOrEqual((before[i] as number) - 1e-9)
+      const { across, along } = excess(at)
+      const covering = Math.max(across, along) + at.spread + step + 1
+      const before = sliverRisk(neededBySheet(at, 2000), covering)
+      // Where nearly every sheet shows one anyway, more luck also spares a few.
+      fc.pre(before < 0.5)
+      expect(sliverRisk(neededBySheet(wider, 2000), covering)).toBeGreaterThanOrEqual(before - 0.01)
     }),
     { numRuns: 60 },
   )
+})
+
+test('skew counts whole at the far end: a sheet that only turns needs L·tan θ across and half its width’s along', () => {
+  const turning: Coverage = { ...card, spread: 0, path: { registration: 'centre', tolerance: { across: 0, along: 0, skewDegrees: 1 } } }
+  const drift = mm(152.4) * Math.tan(Math.PI / 180)
+  expect(expansionNeeded(turning)).toBeCloseTo(drift, 6)
+  // The worst of ten thousand sheets is turned by all of the tolerance: the corner also swings in by its rise.
+  expect(Math.abs((neededBySheet(turning).at(-1) ?? 0) - drift)).toBeLessThan(0.03 * drift)
+  const ends = { ...turning, edges: ['leading', 'trailing'] as const }
+  expect(expansionNeeded(ends)).toBeCloseTo(mm(50.8) * Math.tan(Math.PI / 180), 6)
+  expect(Math.abs((neededBySheet(ends).at(-1) ?? 0) - expansionNeeded(ends))).toBeLessThan(40)
+})
+
+test('plainly askew feeds count where the printer does not find them: four in a thousand', () => {
+  const wide = { ...card, spread: 0, path: { registration: 'centre' as const, tolerance: { across: 0, along: 0, skewDegrees: 0.1 } } }
+  // 0.1° over 152.4 mm are 0.27 mm, nine times as much 2.4 mm.
+  expect(sliverRisk(neededBySheet({ ...wide, path: { ...wide.path, senses: { skew: false } } }), 1200)).toBeCloseTo(0.004, 4)
+  expect(sliverRisk(neededBySheet({ ...wide, path: { ...wide.path, senses: { skew: true } } }), 1200)).toBe(0)
 })
 
 test('no sheet needs more than the worst case adds up to, and the same sheets come every time', () => {
@@ -66,13 +85,20 @@ test('a larger step never shows more slivers; none is certain, enough is none', 
   expect(needs).toHaveLength(SIMULATED_SHEETS)
   const risks = [0, 300, 600, 900, 1200].map((step) => sliverRisk(needs, step))
   expect(risks).toEqual([...risks].sort((a, b) => b - a))
-  expect(risks[0]).toBe(1)
+  expect(risks[0]).toBeGreaterThan(0.999)
   expect(sliverRisk(needs, expansionNeeded(card))).toBe(0)
 })
 
-test('with placing error across alone the risk is that of a normal distribution (two-sided tail: 31.7 % beyond one deviation)', () => {
-  const alone: Coverage = { ...card, path: { registration: 'left', tolerance: { across: mm(3), along: 0, skewDegrees: 0 } }, spread: 0 }
+test('measured, what is left of a placing error is luck: a normal distribution of 55 % of the tolerance (two-sided tail: 31.7 % beyond one deviation)', () => {
+  const alone: Coverage = {
+    ...card,
+    path: { registration: 'left', tolerance: { across: mm(3), along: 0, skewDegrees: 0 } },
+    spread: 0,
+    offset: { x: 1e-6, y: 0 },
+  }
   const needs = neededBySheet(alone)
-  expect(sliverRisk(needs, mm(1))).toBeCloseTo(0.3173, 1)
-  expect(sliverRisk(needs, mm(2))).toBeCloseTo(0.0455, 1.7)
+  expect(sliverRisk(needs, mm(0.55))).toBeCloseTo(0.3173, 1)
+  expect(sliverRisk(needs, mm(1.1))).toBeCloseTo(0.0455, 1.7)
+  // Not measured, its habit is added: more sheets lie off.
+  expect(sliverRisk(neededBySheet({ ...alone, offset: { x: 0, y: 0 } }), mm(1.1))).toBeGreaterThan(0.15)
 })

@@ -1,18 +1,21 @@
 import type { Um } from '../things/length/length.ts'
-import type { Path } from '../things/paths/path.ts'
+import { EDGES, type Edge, type Path } from '../things/paths/path.ts'
 import { type Offset, pageOnSheet, skewDrift } from './layout.ts'
 
 /** Everything that decides whether a borderless print covers its sheet. */
 export interface Coverage {
   sheet: { width: Um; length: Um }
   page: { width: Um; length: Um }
-  path: Pick<Path, 'registration' | 'tolerance'>
+  /** A path that does not say whether it finds sheets that went in askew is taken to. */
+  path: Pick<Path, 'registration' | 'tolerance'> & { senses?: { skew: boolean } }
   /** Half of the range over which sheets of the lot differ. */
   spread: Um
   /** Out of square, degrees: the far edge of the sheet leans by this. */
   outOfSquare?: number
-  /** Known and corrected shift of the page on this path. */
+  /** Known shift of the page on this path; left out, or nought, when nobody has measured which way it errs. */
   offset?: Offset
+  /** Edges that are to run off; all four when left out. */
+  edges?: readonly Edge[]
 }
 
 /** How far the far edges of the sheet lie outside the page before anything goes wrong, µm. */
@@ -25,12 +28,17 @@ export function excess({ sheet, page, path, offset }: Coverage): { across: Um; a
 }
 
 /**
- * The expansion that surely leaves no white sliver: how far the far edge of the sheet can lie outside the page, plus
- * how far the path may misplace the sheet, plus the drift of its skew over the length. Micrometres, worst case.
+ * The expansion that surely leaves no white sliver on a sheet that went in as the path states: how far the far edge of the
+ * sheet can lie outside the page, plus how far the path may misplace the sheet, plus its skew. The sheet turns about the
+ * middle of its leading edge: its far end drifts by L·tan θ, whole, and its corners rise by W/2·tan θ. µm, worst case.
  */
 export function expansionNeeded(of: Coverage): Um {
-  const { sheet, path, spread } = of
+  const { sheet, path, spread, edges = EDGES } = of
   const beyond = excess(of)
-  const skew = skewDrift(sheet.length, path.tolerance.skewDegrees + (of.outOfSquare ?? 0)) / 2
-  return Math.max(beyond.across + path.tolerance.across + skew, beyond.along + path.tolerance.along) + spread
+  const degrees = path.tolerance.skewDegrees + (of.outOfSquare ?? 0)
+  const across = beyond.across + path.tolerance.across + skewDrift(sheet.length, degrees)
+  const along = beyond.along + path.tolerance.along + skewDrift(sheet.width / 2, degrees)
+  const sides = edges.includes('left') || edges.includes('right')
+  const ends = edges.includes('leading') || edges.includes('trailing')
+  return Math.max(sides ? across : 0, ends ? along : 0) + spread
 }

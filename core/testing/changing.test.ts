@@ -57,8 +57,8 @@ const DECISIONS = 'core/plate/decisions/registry.ts'
 const SETTINGS = 'core/work/agreement/settings.ts'
 const row: Edit = [
   SETTINGS,
-  '  sides,\n} as const',
-  "  sides,\n  ribbon: { title: 'Ribbon', says: ({ setup }) => (setup.ribbon ? 'sewn on' : null), set: {} },\n} as const",
+  "  'own-borders': help(HELPS['own-borders']),\n} as const",
+  "  'own-borders': help(HELPS['own-borders']),\n  ribbon: { title: 'Ribbon', says: ({ setup }) => (setup.ribbon ? 'sewn on' : null), set: {} },\n} as const",
 ]
 const taken = (after: string): Edit[] => [
   [DECISIONS, 'import { stockDecision', "import { ribbonDecision } from './ribbon.ts'\nimport { stockDecision"],
@@ -69,7 +69,7 @@ const KINDS = 'core/things/paths/kinds.ts'
 const kind = (drawing = 'drawing: LEVEL, '): Edit => [
   KINDS,
   "  'cut-sheet': {",
-  `  tractor: { label: 'tractor', takes: 'roll', source: null, usually: { side: 'up', turnsOver: false }, hands: ROLL, asksMedia: false, ${drawing}},\n  'cut-sheet': {`,
+  `  tractor: { label: 'tractor', takes: 'roll', cutByHand: false, source: null, usually: { side: 'up', turnsOver: false }, hands: ROLL, asksMedia: false, ${drawing}},\n  'cut-sheet': {`,
 ]
 const RULES = 'core/things/studio/house-rules.ts'
 const rule = (control = "control: { as: 'switch' }, "): Edit => [

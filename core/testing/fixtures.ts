@@ -29,10 +29,13 @@ export const picture = (change: Partial<Picture> = {}): Picture => ({
   channels: 'rgb',
   profile: 'sRGB',
   profileHash: null,
+  joins: true,
   hash: 'a'.repeat(64),
   preview: '',
   warning: null,
   colours: '',
+  told: null,
+  inked: null,
   content: null,
   ...change,
 })

@@ -100,9 +100,13 @@ test('the job ticket on paper is one page, with the job’s address in its code'
 
 test('a printer asked beforehand takes everything of its own plate, and nothing is printed by asking', async () => {
   const j = await job(lustre, heron)
-  expect((await call('GET', `/jobs/${j.id}/before-sending`)).body).toEqual({ format: 'image/pwg-raster', substitutions: [] })
+  expect((await call('GET', `/jobs/${j.id}/before-sending`)).body).toEqual({
+    format: 'image/pwg-raster',
+    substitutions: [],
+    now: expect.objectContaining({ stopped: false, accepting: true, holds: true, ahead: 0, behind: null }),
+  })
   expect((await call('GET', `/jobs/${j.id}/runs`)).body).toEqual([])
   await hand('heron', { act: 'power', on: false })
-  expect((await call('GET', `/jobs/${j.id}/before-sending`)).body.code).toBe('printer-away')
+  expect((await call('GET', `/jobs/${j.id}/before-sending`)).body.now).toBeNull()
   await hand('heron', { act: 'power', on: true })
 })

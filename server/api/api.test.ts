@@ -124,7 +124,7 @@ describe('jobs', () => {
     [{ items: [{ ...EMPTY_ITEM, size: { by: 'magic' } }] }, 'brief.items.0.size.by'],
     [{ items: [] }, 'brief.items'],
     [{ items: [EMPTY_ITEM, EMPTY_ITEM] }, 'brief.items'],
-    [{ copies: 3 }, 'brief'],
+    [{ copies: 3 }, 'brief.copies'],
     [{ dueAt: 'soon' }, 'brief.dueAt'],
   ])('a brief with %j names the field', async (wrong, field) => {
     const job = await begin()
@@ -285,7 +285,7 @@ test.each([
   ['bars a metre deep', { make: { as: 'wrapped-canvas', depth: 1e6, wrap: 'mirror', colour: '#ffffff', tuck: 0 } }, 'brief.make.depth'],
   ['a colour that is none', { make: { as: 'wrapped-canvas', depth: 1000, wrap: 'colour', colour: 'red;', tuck: 0 } }, 'brief.make.colour'],
   ['a thousand kept edges', { items: [{ keep: Array(1000).fill('head') }] }, 'brief.items.0.keep'],
-  ['a brief of the time before there were items', { copies: 2, size: { by: 'border', border: 20_000 } }, 'brief'],
+  ['a brief of the time before there were items', { copies: 2, size: { by: 'border', border: 20_000 } }, 'brief.copies'],
 ])('%s is refused at its field', async (_name, brief, field) => {
   const { status, body } = await call('POST', '/plates/resolve', { brief })
   expect([status, body.field]).toEqual([400, field])

@@ -11,6 +11,7 @@ import { cutStock } from '../printing/cut-stock.ts'
 import { checkPlate, plateForBack } from '../printing/freeze.ts'
 import { holdForDisagreement } from '../printing/hold.ts'
 import { recordLoading } from '../printing/record-loading.ts'
+import { askStanding, holdForPrinter } from '../printing/standing.ts'
 import { Refusal } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
 import { runDto } from '../store/runs.ts'
@@ -70,11 +71,25 @@ export function jobsApi(app: App) {
       const asked = c.req.valid('json')
       const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
       const [studio, readings] = await Promise.all([store.studio(), store.readings.of(id)])
-      holdForDisagreement({ wanted: job, studio, readings }, asked.despite)
+      const differs = holdForDisagreement({ wanted: job, studio, readings }, asked.despite)
       const back = asked.side === 'back'
       const plate = back ? await plateForBack(store, id, asked.despite) : resolve(job.brief, studio, job.pins)
-      if (!back) checkPlate(plate, asked)
-      const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, how: asked.how }))
+      const stops = back ? [] : checkPlate(plate, asked)
+      // Asked again at this moment: much can have happened since the screen was opened.
+      const now = await askStanding(store, plate, studio).catch((error) => {
+        // A program of one's own may get on with a printer that does not speak with us.
+        if (asked.how === 'own' && error instanceof Refusal) return null
+        throw error
+      })
+      const of = [...stops, ...differs, ...holdForPrinter(plate, now, asked.despite)]
+      if (of.length > 0 && asked.because === '')
+        throw new Refusal(422, {
+          code: 'reason-missing',
+          field: 'because',
+          message: `Say why it is printed in spite of this: ${of[0]}`,
+        })
+      const inSpite = of.length > 0 ? { of, because: asked.because } : null
+      const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, how: asked.how, inSpite }))
       setGoing(app, run)
       return c.json(runDto(run, job.title), 201)
     })
@@ -88,8 +103,10 @@ export function jobsApi(app: App) {
     })
     .call('POST /jobs/{id}/cut', async (c) => {
       const { id } = c.req.valid('param')
+      // The stock first: whoever finds it cut already then finds the job changed, and is told that.
+      const studio = await store.studio()
       const job = await store.jobs.seen(id, c.req.valid('json').version, 'Somebody else changed this job. Look at it again.')
-      const plate = resolve(job.brief, await store.studio(), job.pins)
+      const plate = resolve(job.brief, studio, job.pins)
       if (!plate.setup?.cut)
         throw new Refusal(422, { code: 'nothing-to-cut', field: 'stock', message: 'This job takes its sheets as they are in stock.' })
       const { cut } = plate.setup

@@ -1,4 +1,4 @@
-import { measureLot } from '../../core/things/media/lot-measure.ts'
+import { measureLot, withinLabel } from '../../core/things/media/lot-measure.ts'
 import type { App } from '../app-context.ts'
 import { Refusal } from '../problems.ts'
 import { router } from './shared.ts'
@@ -13,6 +13,8 @@ export function lotsApi(app: App) {
       const { id } = c.req.valid('param')
       const { measured, spread, stock } = c.req.valid('json')
       const lot = await store.act(async (act) => {
+        const right = measured && withinLabel(await act.lots.find(id), measured)
+        if (right && !right.ok) throw new Refusal(422, right.problem)
         const changed = await act.lots.change(id, {
           // What was read with a ruler no longer says what it measures.
           ...(measured ? { measured, readings: NO_READINGS, outOfSquare: 0 } : {}),

@@ -1,3 +1,4 @@
+import { itemOf } from '../../core/things/brief/brief.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
 import { answerFault } from '../printing/answer-fault.ts'
@@ -7,6 +8,16 @@ import { Refusal } from '../problems.ts'
 import { type RunRow, runDto } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
 import { router } from './shared.ts'
+
+/** Minutes a printer is still busy with a run: before it prints all of loading and printing, then what is not delivered. */
+function minutesLeft({ plate, state, sheetsDelivered, progress }: RunRow): number {
+  const { estimates } = plate
+  if (!estimates) return 0
+  const done =
+    state === 'printing' || state === 'waiting' ? (sheetsDelivered + progress / 100) / Math.max(1, itemOf(plate.brief).copies) : 0
+  const begun = done > 0
+  return (begun ? 0 : estimates.loadingMinutes + estimates.handsMinutes) + (estimates.printingSeconds / 60) * Math.max(0, 1 - done)
+}
 
 export function runsApi(app: App) {
   const { store, events } = app
@@ -18,6 +29,14 @@ export function runsApi(app: App) {
       const titles = await store.jobs.titles(rows.map((r) => r.jobId))
       return c.json(
         readable(rows, (r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')),
+        200,
+      )
+    })
+    .call('GET /at-work', async (c) => {
+      const rows = await store.runs.atWork()
+      const titles = await store.jobs.titles(rows.map((r) => r.jobId))
+      return c.json(
+        readable(rows, (r) => ({ ...runDto(r, titles.get(r.jobId) ?? 'Removed job'), minutesLeft: minutesLeft(r) })),
         200,
       )
     })

@@ -8,6 +8,7 @@ import { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
 import { ChangedMeanwhile, Unreadable } from '../store/table.ts'
+import { unknownField } from './unknown-field.ts'
 
 const problem = (description: string) => ({ description, content: { 'application/json': { schema: ProblemSchema } } })
 
@@ -52,18 +53,27 @@ class Router extends OpenAPIHono {
   }
 }
 
+const unknown = (field: string) => ({ code: 'bad-request', field, message: `“${field}” is nothing this call knows.` })
+
 /** A router whose validation failures come back as problems with field, value and limit. */
 export function router() {
   return new Router({
-    defaultHook: (result, c) => {
-      if (result.success) return undefined
+    async defaultHook(result, c) {
+      if (result.success) {
+        // What a call does not know is refused with its name, never ignored, however deep it lies.
+        const field = result.target === 'json' ? unknownField(await c.req.json(), result.data) : null
+        return field === null ? undefined : c.json(unknown(field), 400)
+      }
       const issue = result.error.issues[0]
+      // An unknown field has no place of its own in the error: it is named beside it.
+      if (issue?.code === 'unrecognized_keys') return c.json(unknown([...issue.path, issue.keys[0]].join('.')), 400)
+      const field = issue?.path.join('.') ?? ''
       const limit = issue && ('maximum' in issue ? String(issue.maximum) : 'minimum' in issue ? String(issue.minimum) : undefined)
       return c.json(
         {
           code: 'bad-request',
-          field: issue?.path.join('.') ?? '',
-          message: `${issue?.path.join('.') || 'The request'}: ${issue?.message ?? 'not as it must be'}.`,
+          field,
+          message: `${field || 'The request'}: ${issue?.message ?? 'not as it must be'}.`,
           ...(limit ? { limit } : {}),
         },
         400,

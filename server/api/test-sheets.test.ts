@@ -33,6 +33,27 @@ const lotOf = async (paperId: string) => {
 }
 
 describe('test strips', () => {
+  test('one candidate to a piece: a quarter of the sheet for each, with its own letter', async () => {
+    const job = await jobOf()
+    const lot = await lotOf('lamproom-baryta')
+    const profileId = 'gannet-lamproom-baryta'
+    const { status, body: sheets } = await call<Job[]>('POST', `/jobs/${job.id}/strips`, {
+      lotId: lot.id,
+      share: 4,
+      apart: true,
+      at: { x: 0.5, y: 0.5 },
+      candidates: (['relative', 'perceptual', 'saturation'] as const).map((intent) => ({ intent, blackPoint: true, profileId })),
+    })
+    expect([status, sheets.length]).toEqual([201, 3])
+    const quarter = [Math.floor(lot.measured.width / 2), Math.floor(lot.measured.length / 2)].sort()
+    for (const [i, sheet] of (sheets as Job[]).entries()) {
+      expect(sheet.title).toContain(`(${'ABC'[i]})`)
+      expect(sheet.brief.test).toMatchObject({ kind: 'strips', here: [i] })
+      expect([sheet.brief.sheet?.width, sheet.brief.sheet?.length].sort()).toEqual(quarter)
+      expect(sheet.brief.notes.split('\n')[0]).toMatch(new RegExp(`^${'ABC'[i]}  `))
+    }
+  })
+
   test('each strip is rendered in its own way, where the candidates differ most, on half a sheet', async () => {
     const job = await jobOf()
     const lot = await lotOf('lamproom-baryta')

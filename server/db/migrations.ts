@@ -131,6 +131,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       .split(' ')
       .map((of) => `ALTER TABLE ${of} ALTER COLUMN studio DROP DEFAULT`),
   },
+  { name: '0010-in-spite', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS in_spite LONGTEXT NULL'] },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

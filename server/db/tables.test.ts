@@ -24,7 +24,7 @@ const columnsOf = (table: string) =>
        FROM information_schema.columns c
        LEFT JOIN information_schema.key_column_usage k
          ON k.table_schema = c.table_schema AND k.table_name = c.table_name AND k.column_name = c.column_name AND k.constraint_name = 'PRIMARY'
-      WHERE c.table_schema = DATABASE() AND c.table_name = ? ORDER BY c.column_name`,
+      WHERE c.table_schema = DATABASE() AND c.table_name = ? ORDER BY BINARY c.column_name`,
     { replacements: [table], type: QueryTypes.SELECT },
   )
 /** MariaDB’s own names of the types that it calls otherwise than a definition does. */

@@ -12,7 +12,7 @@ import { BindingSchema, type Lot, PaperSchema, ReadingsSchema, TestedSchema } fr
 import { MachineSchema } from '../../core/things/printers/machine.ts'
 import { PrinterSchema } from '../../core/things/printers/printer.ts'
 import { HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
-import type { Job } from '../../core/wire/api/dto.ts'
+import { InSpiteSchema, type Job } from '../../core/wire/api/dto.ts'
 import type { SetPlace } from '../../core/work/agreement/place.ts'
 import type { Reading } from '../../core/work/agreement/reading.ts'
 import type { SettingKey } from '../../core/work/agreement/settings.ts'
@@ -161,6 +161,8 @@ export const TABLES = {
     faults: { ...json(by(z.array(FoundFaultSchema))), usual: '[]' },
     /** When its document was first handed to the printer. */
     attemptedAt: optional(moment()),
+    /** What it was printed in spite of, and why. */
+    inSpite: optional(json(by(InSpiteSchema.nullable()))),
   }),
   /** What each inspected run says of where its path lays prints. */
   offsets: versioned('offsets', {

@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto'
+import { open } from 'node:fs/promises'
+import { isCurrent } from '../../core/color/count/colour-count.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import type { App } from '../app-context.ts'
@@ -8,30 +10,54 @@ import { Refusal } from '../problems.ts'
 /** Measures kept in memory: they follow from files that never change. */
 const KEPT = 2000
 
+const HEAD = 8
+async function readHead(path: string): Promise<Uint8Array> {
+  const file = await open(path, 'r')
+  try {
+    return (await file.read(new Uint8Array(HEAD), 0, HEAD, 0)).buffer
+  } finally {
+    await file.close()
+  }
+}
+
+/** File of a picture's own profile where it speaks of its pixels, or null for sRGB. */
+export const sourceOf = (files: App['files'], { channels, profileHash }: Pick<Picture, 'channels' | 'profileHash'>): string | null =>
+  channels === 'rgb' && profileHash && files.has(profileHash) ? files.pathOf(profileHash) : null
+
+/** Profiles through which it is seen how dark a picture prints; printers differ little. */
+const MOST_PROFILES = 6
+export const printersOf = async ({ files, store }: Pick<App, 'files' | 'store'>): Promise<string[]> =>
+  (await store.profiles.list())
+    .filter((p) => files.has(p.hash))
+    .slice(0, MOST_PROFILES)
+    .map((p) => files.pathOf(p.hash))
+
 /** Answers what a picture becomes on a paper; counts a picture's colours once and keeps the count with it. */
 export function createMeasurer({ files, pool, store }: Pick<App, 'files' | 'pool' | 'store'>) {
   const known = new Map<string, Promise<Measures>>()
   const counting = new Map<string, Promise<string>>()
 
-  const countOf = (picture: Picture): Promise<string> => {
+  const countOf = async (picture: Picture): Promise<string> => {
     const { id, colours, width, height, channels } = picture
-    if (colours && files.has(colours)) return Promise.resolve(colours)
+    // Counted by an older version, it is counted again.
+    if (colours && files.has(colours) && isCurrent(await readHead(files.pathOf(colours)))) return colours
     const under = counting.get(id)
     if (under) return under
-    const work = pool
-      .countPicture({
+    const count = async () => {
+      const { bytes, ...told } = await pool.countPicture({
         picture: files.pathOf(picture.hash),
         width,
         height,
         channels,
+        source: sourceOf(files, picture),
+        printers: await printersOf({ files, store }),
         scratch: files.workPath(`count-${randomUUID()}.tif`),
       })
-      .then((bytes) => files.takeBytes(bytes, LIMITS.profileBytes))
-      .then(async ({ hash }) => {
-        await store.pictures.counted(id, hash)
-        return hash
-      })
-      .finally(() => counting.delete(id))
+      const { hash } = await files.takeBytes(bytes, LIMITS.profileBytes)
+      await store.pictures.counted(id, { colours: hash, ...told })
+      return hash
+    }
+    const work = count().finally(() => counting.delete(id))
     counting.set(id, work)
     return work
   }

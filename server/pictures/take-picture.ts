@@ -6,6 +6,7 @@ import type { Picture } from '../../core/things/brief/picture.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { Refusal } from '../problems.ts'
+import { printersOf, sourceOf } from './measurer.ts'
 
 /** Streams a picture into the store, reads it to its end, and keeps its facts. Refuses what is not a whole picture. */
 export async function takePicture(
@@ -30,6 +31,16 @@ export async function takePicture(
     }
     const preview = (await app.files.take(createReadStream(previewFile), LIMITS.uploadBytes)).hash
     const profileHash = seen.profile ? (await app.files.takeBytes(seen.profile.bytes, LIMITS.profileBytes)).hash : null
+    // Counted at once: the plate's intent depends on what the colours tell.
+    const { bytes, told, inked, joins } = await app.pool.countPicture({
+      picture: app.files.pathOf(hash),
+      width: seen.width,
+      height: seen.height,
+      channels: seen.channels,
+      source: sourceOf(app.files, { channels: seen.channels, profileHash }),
+      printers: await printersOf(app),
+      scratch: app.files.workPath(`count-${randomUUID()}.tif`),
+    })
     const facts: Picture = {
       id: randomUUID(),
       name,
@@ -43,7 +54,10 @@ export async function takePicture(
       profileHash,
       preview,
       warning: seen.warning,
-      colours: '',
+      colours: (await app.files.takeBytes(bytes, LIMITS.profileBytes)).hash,
+      told,
+      inked,
+      joins,
       content: seen.content,
     }
     await app.store.pictures.add(facts, demo)

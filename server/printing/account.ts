@@ -1,4 +1,5 @@
-import { usedBy } from '../../core/work/runs/outcome.ts'
+import { levelTold, printed } from '../../core/things/printers/ink-meter.ts'
+import { inkReckoned, usedBy } from '../../core/work/runs/outcome.ts'
 import type { RunChange, RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
 
@@ -9,7 +10,10 @@ export async function account(act: Act, run: RunRow, change: RunChange & { sheet
   const used = usedBy(run.plate, run.side, change.sheetsDelivered)
   await act.lots.takeOff(setup.lot.id, used.stock)
   await act.lots.takeLoaded(setup.printer.id, setup.path.id, setup.lot.id, used.stock, true)
-  await act.printers.machine(setup.printer.id, ({ black, overspray }) => ({
+  // What came from a program of one's own, or broke off, took what nobody reckoned.
+  const ink = run.how === 'own' || change.state === 'failed' ? null : inkReckoned(run, change.sheetsDelivered)
+  await act.printers.machine(setup.printer.id, ({ black, overspray, inks }) => ({
+    meters: Object.fromEntries(inks.map(({ id, meter, capacity }) => [id, printed(meter, ink && (ink[id] ?? 0), capacity)])),
     ...(used.sprayed > 0 ? { oversprayed: overspray.since + used.sprayed } : {}),
     // A print that came out in the other black has left that one in the head.
     ...(used.black && black.swap && black.installed !== used.black ? { black: used.black } : {}),
@@ -17,13 +21,15 @@ export async function account(act: Act, run: RunRow, change: RunChange & { sheet
   return act.runs.change(run, change)
 }
 
-/** Takes over what the printer says is left of each ink: percent by name, as in `marker-levels`. */
+/** Takes over what the printer says is left of each ink: percent by name, as in `marker-levels`; and what that teaches. */
 export const recordInks = (act: Act, printerId: string, levels: ReadonlyMap<string, number>): Promise<void> =>
-  act.printers.machine(printerId, ({ inks }) => ({
-    inks: Object.fromEntries(
-      inks.flatMap((ink) => {
-        const percent = levels.get(ink.name)
-        return percent === undefined || percent < 0 || percent > 100 ? [] : [[ink.id, (ink.capacity * percent) / 100]]
-      }),
-    ),
-  }))
+  act.printers.machine(printerId, ({ inks }) => {
+    const told = inks.flatMap((ink) => {
+      const percent = levels.get(ink.name)
+      return percent === undefined || percent < 0 || percent > 100 ? [] : [{ ...ink, left: (ink.capacity * percent) / 100 }]
+    })
+    return {
+      inks: Object.fromEntries(told.map(({ id, left }) => [id, left])),
+      meters: Object.fromEntries(told.map(({ id, meter, left, capacity }) => [id, levelTold(meter, left, capacity)])),
+    }
+  })

@@ -3,6 +3,7 @@ import { applyFix } from '../../core/plate/resolve/apply-fix.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { RemedySchema } from '../../core/wire/api/dto.ts'
 import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
+import { mannerOf } from '../../core/work/runs/learnt.ts'
 import { spoilt } from '../../core/work/runs/spoilt.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
@@ -83,7 +84,7 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
     const changed = await act.jobs.edit(job, next ?? {}, 'Somebody changed this job meanwhile. Look at it again.')
     for (const { place, setting } of next ? outdated(agreed, next) : []) await act.readings.forget(job.id, place, setting)
     await act.ticks.clear(job.id)
-    return { ended: held, fresh: await beginRun(act, { job: changed, plate: again, side: run.side, how: run.how }) }
+    return { ended: held, fresh: await beginRun(act, { job: changed, plate: again, side: run.side, how: run.how, inSpite: run.inSpite }) }
   })
   if (asked.next === 'go-on' && ended.how === 'sent' && MOVING.includes(ended.state)) await runner.go(ended)
   events.tell({ what: 'run', id: run.id })
@@ -105,7 +106,7 @@ async function writeDown(act: Act, run: RunRow, { faultId, causeId, sheets }: As
   })
   await act.lots.takeOff(setup.lot.id, stock)
   await act.lots.takeLoaded(setup.printer.id, setup.path.id, setup.lot.id, stock, false)
-  await act.pairings.count(setup.printer.id, setup.paper.id, counts)
+  await act.pairings.count(setup.printer.id, setup.paper.id, mannerOf(setup, run.plate.estimates), counts)
   if (over) await act.jobs.stands(run.jobId, 'failed')
   return next
 }

@@ -2,15 +2,17 @@ import type { Plate } from '../../core/plate/resolve/plate.ts'
 import type { BeforeSending } from '../../core/wire/api/dto.ts'
 import { capabilitiesOf, sendable, substitutions } from '../../core/wire/ipp/capabilities.ts'
 import { jobAttributesFor } from '../../core/wire/ipp/plate-attributes.ts'
+import { printerNow } from '../../core/wire/ipp/printer-now.ts'
+import type { PrinterNow } from '../../core/work/preflight/standing.ts'
 import { ipp, Refused } from './ipp-client.ts'
 
 /**
  * Asks a printer what it would make of a plate, without printing: what it says of itself, and its answer to Validate-Job.
  * @throws Unreachable when it does not answer
  */
-export async function beforeSending(plate: Plate): Promise<BeforeSending> {
+export async function beforeSending(plate: Plate): Promise<Omit<BeforeSending, 'now'> & { now: PrinterNow }> {
   const { setup } = plate
-  if (!setup) return { format: null, substitutions: [] }
+  if (!setup) throw new Error('a plate without a set-up')
   const { address } = setup.printer
   const printer = await ipp.describe(address)
   const { format, deviceColour } = capabilitiesOf(printer)
@@ -46,5 +48,5 @@ export async function beforeSending(plate: Plate): Promise<BeforeSending> {
       weight: 'matters',
       says: 'The page is in the printer’s own numbers, and this printer takes no such data as it is: it may convert the colours once more. Let the driver manage colour, or print from a program.',
     })
-  return { format, substitutions: out }
+  return { format, substitutions: out, now: printerNow(printer, setup.path) }
 }

@@ -11,10 +11,11 @@ interface Begin {
   plate: Plate
   side: Side
   how: (typeof HOWS)[number]
+  inSpite: RunRow['inSpite']
 }
 
 /** Takes a job for printing and begins its run: sent from here, or watched while the operator prints from a program. */
-export async function beginRun(act: Act, { job, plate, side, how }: Begin): Promise<RunRow> {
+export async function beginRun(act: Act, { job, plate, side, how, inSpite }: Begin): Promise<RunRow> {
   await act.jobs.take(job)
   const { setup, brief } = plate
   return act.runs.add({
@@ -27,9 +28,12 @@ export async function beginRun(act: Act, { job, plate, side, how }: Begin): Prom
     side,
     how,
     faults: [],
+    inSpite,
     printerId: setup?.printer.id ?? '',
     pathId: setup?.path.id ?? null,
-    searchText: [job.title, setup?.printer.name, setup?.paper.name, setup?.path.name, brief.notes].filter(Boolean).join(' '),
+    searchText: [job.title, setup?.printer.name, setup?.paper.name, setup?.path.name, brief.notes, inSpite?.because]
+      .filter(Boolean)
+      .join(' '),
   })
 }
 

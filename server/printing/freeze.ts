@@ -10,8 +10,9 @@ const FINAL = new Set(['picture-missing', 'nothing-possible', 'pin-lost'])
 /**
  * Holds a plate of the stored studio against the one the operator saw.
  * Refuses with 409 when the studio decides otherwise by now, with 422 when a stop finding stands.
+ * @returns the stops it is printed in spite of, in sentences
  */
-export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequestSchema>, 'decisions' | 'despite'>): void {
+export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequestSchema>, 'decisions' | 'despite'>): string[] {
   const changed = plate.decisions.filter((d) => asked.decisions[d.key] !== d.value)
   if (changed.length > 0) {
     throw new Refusal(409, {
@@ -27,6 +28,7 @@ export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequest
       field: stop?.id ?? 'plate',
       message: stop ? `${stop.title}: ${stop.says}` : 'Nothing has been decided yet.',
     })
+  return plate.findings.filter((f) => f.level === 'stop').map((f) => `${f.title}. ${f.says}`)
 }
 
 /** Said when the first side is still wet; an operator may print in spite of it. */

@@ -4,7 +4,7 @@ import type { Studio } from '../../core/things/studio/studio.ts'
 import { SET_PLACES, type SetPlace } from '../../core/work/agreement/place.ts'
 import type { KeptReading } from '../../core/work/agreement/reading.ts'
 import type { SettingKey } from '../../core/work/agreement/settings.ts'
-import { agreementTable, disagreements } from '../../core/work/agreement/table.ts'
+import { agreementTable, disagreements, seenWhereSet } from '../../core/work/agreement/table.ts'
 import { Refusal } from '../problems.ts'
 
 /** Said when a place is set otherwise than the plate says; an operator may print in spite of it. */
@@ -23,16 +23,18 @@ const tableOf = ({ wanted: { brief, pins }, studio, readings }: Agreed) =>
 /**
  * Refuses with 422 while a place that somebody sets was seen to be set otherwise than the plate says. Of a job that is
  * being changed only what differed before and would still differ counts: the rest has to be looked at again.
+ * @returns what differs and is printed in spite of, in sentences
  */
-export function holdForDisagreement(agreed: Agreed, despite: readonly string[], changed: Wanted | null = null): void {
-  if (despite.includes(DISAGREEMENT)) return
-  const setBy = (of: Agreed) => disagreements(tableOf(of)).filter((d) => (SET_PLACES as readonly string[]).includes(d.place))
+export function holdForDisagreement(agreed: Agreed, despite: readonly string[], changed: Wanted | null = null): string[] {
+  const setBy = (of: Agreed) => disagreements(tableOf(of)).filter(seenWhereSet)
   const now = setBy(agreed)
   const [worst] =
     changed === null
       ? now
       : setBy({ ...agreed, wanted: changed }).filter((d) => now.some((n) => n.setting === d.setting && n.place === d.place))
-  if (worst) throw new Refusal(422, { code: DISAGREEMENT, field: worst.setting, value: worst.place, message: worst.says })
+  if (worst && !despite.includes(DISAGREEMENT))
+    throw new Refusal(422, { code: DISAGREEMENT, field: worst.setting, value: worst.place, message: worst.says })
+  return changed === null ? now.map((d) => d.says) : []
 }
 
 /**

@@ -1,4 +1,5 @@
 import type { Inspection } from '../../core/work/runs/inspection.ts'
+import { mannerOf } from '../../core/work/runs/learnt.ts'
 import { offsetLearnt, verdictCounts } from '../../core/work/runs/outcome.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { Refusal } from '../problems.ts'
@@ -20,7 +21,8 @@ export async function inspect(act: Act, id: number, inspection: Inspection): Pro
   })
   await act.offsets.learn(id, offsetLearnt(run, inspection))
   const { setup } = run.plate
-  if (setup) await act.pairings.count(run.printerId, setup.paper.id, verdictCounts(before, inspection))
+  if (setup)
+    await act.pairings.count(run.printerId, setup.paper.id, mannerOf(setup, run.plate.estimates), verdictCounts(before, inspection))
   if (ended) await act.jobs.stands(run.jobId, inspection.verdict === 'wasted' ? 'failed' : 'done')
   // The round is over: the next print begins its loading steps afresh.
   await act.ticks.clear(run.jobId)

@@ -53,7 +53,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   const found = (await call<Run[]>('GET', '/runs?q=quokka%20heron')).body
   expect(found.map((r: Run) => r.id)).toContain(run.id)
   const opened = await runOf(run.id)
-  expect(opened.inspection).toEqual({ ...inspection, skew: null, target: null })
+  expect(opened.inspection).toEqual({ ...inspection, skew: null, target: null, wash: null, gloss: null })
   // The plate in the log is the frozen one, whatever the studio does since.
   await call('PATCH', '/lots/lustre-a3', { measured: { width: mm(300), length: mm(420) } })
   expect((await runOf(run.id)).plate).toEqual(opened.plate)
@@ -191,8 +191,12 @@ test('three inspected prints teach where a path lays them, and the next drawing 
   const plateNow = async () => resolve((await job(plain, pins)).brief, (await call('GET', '/studio')).body, pins)
   const position = async () => (await plateNow()).decisions.find((d) => d.key === 'position')
   expect((await position())?.value).toBe('none')
+  const inksNow = async () => ((await call('GET', '/printers/plover')).body.printer as Printer).inks
+  const foretold: Record<string, number>[] = []
   for (let i = 0; i < 3; i++) {
     const run = await finish((await print(await job(plain, pins))).id, DELIVERED)
+    foretold.push(run.plate.estimates?.inks ?? {})
+    await until(inksNow, (inks) => inks.every(({ meter }) => meter.told !== null && meter.pending === 0))
     const drawn = layoutOf(run.plate)?.margins
     if (!drawn) throw new Error('no layout')
     const shifted = { leading: drawn.leading + 300, trailing: drawn.trailing - 300, left: drawn.left + 900, right: drawn.right - 900 }
@@ -203,6 +207,11 @@ test('three inspected prints teach where a path lays them, and the next drawing 
   const line = await position()
   expect(line).toMatchObject({ value: 'measured', by: 'log' })
   expect((await plateNow()).setup?.offset).toEqual({ x: 900, y: 300 })
+  // The first level that is told has nothing before it; the other two prints are held against what the levels fell by.
+  const [first = {}] = foretold
+  const inks = await inksNow()
+  expect(inks.some((ink) => ink.meter.reckoned > 0)).toBe(true)
+  for (const { id, meter } of inks) expect(meter.reckoned).toBeCloseTo(2 * (first[id] ?? 0), 6)
 })
 
 test('what a borderless print sprays beside the paper is counted with the run, until the printer is cleaned', async () => {

@@ -16,7 +16,8 @@ export async function recordLoading(act: Act, job: JobRow, stepId: string): Prom
   const { lot, path, printer } = setup
   // A cut sheet has no lot of its own until the cut is booked.
   if (!studio.lots.some((l) => l.id === lot.id)) return null
-  const remaining = lot.form === 'roll' ? lot.stock : Math.min(lot.stock, sheetsToLoad({ plate, path, setup }))
+  const free = lot.form === 'roll' ? lot.stock : Math.max(0, lot.stock - (await act.lots.elsewhere(lot.id, printer.id, path.id)))
+  const remaining = lot.form === 'roll' ? free : Math.min(free, sheetsToLoad({ plate, path, setup }))
   await act.lots.load(printer.id, path.id, lot.id, remaining)
   return printer.id
 }

@@ -1,6 +1,6 @@
 import type { Lot } from '../../core/things/media/media.ts'
 import type { Row } from '../db/tables.ts'
-import { missing } from '../problems.ts'
+import { missing, Refusal } from '../problems.ts'
 import { type Scope, table } from './table.ts'
 
 const lotOf = (row: Row<'lots'>): Lot => ({
@@ -58,9 +58,30 @@ export function lots(scope: Scope) {
           },
         )
       ).map(({ printerId, pathId, lotId, remaining }) => ({ printerId, pathId, lotId, remaining })),
-    /** Records what lies in a path. */
-    load: (printerId: string, pathId: string, lotId: string | null, remaining: number) =>
-      trays.put({ printerId, pathId, lotId, remaining: lotId === null ? 0 : remaining }),
+    /**
+     * Records what lies in a path. A roll is one thing and hangs where it was last seen; of a box no more can lie in all
+     * paths than there is. Refuses with 422 when it would.
+     */
+    async load(printerId: string, pathId: string, lotId: string | null, remaining: number): Promise<void> {
+      if (lotId !== null) {
+        const lot = await find(lotId)
+        const elsewhere = (await trays.all({ lotId })).filter((t) => t.printerId !== printerId || t.pathId !== pathId)
+        if (lot.form === 'roll') for (const tray of elsewhere) await trays.change(tray, { lotId: null, remaining: 0 })
+        const lies = lot.form === 'roll' ? 0 : elsewhere.reduce((sum, t) => sum + t.remaining, 0)
+        if (lies + remaining > lot.stock)
+          throw new Refusal(422, {
+            code: 'not-so-many',
+            field: 'remaining',
+            value: String(remaining),
+            limit: String(Math.max(0, lot.stock - lies)),
+            message: `Lot ${lotId} has ${lot.stock} left${lies > 0 ? `, and ${lies} of them lie in another path` : ''}. Record what lies here, or correct the stock.`,
+          })
+      }
+      await trays.put({ printerId, pathId, lotId, remaining: lotId === null ? 0 : remaining })
+    },
+    /** Of this lot, how many lie in other paths than this one. */
+    elsewhere: async (lotId: string, printerId: string, pathId: string): Promise<number> =>
+      (await trays.all({ lotId })).filter((t) => t.printerId !== printerId || t.pathId !== pathId).reduce((sum, t) => sum + t.remaining, 0),
     /** A roll is one thing: what is left of it is what hangs in the printer. */
     async rollLeft(lotId: string, remaining: number): Promise<void> {
       for (const tray of await trays.all({ lotId })) await trays.change(tray, { remaining })

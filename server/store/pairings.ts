@@ -1,4 +1,5 @@
 import { type Pairing, PairingSchema } from '../../core/things/media/media.ts'
+import { learnt, type Manner } from '../../core/work/runs/learnt.ts'
 import type { Row } from '../db/tables.ts'
 import { missing } from '../problems.ts'
 import { type Scope, table } from './table.ts'
@@ -16,10 +17,14 @@ export function pairings(scope: Scope) {
       if (!row) throw missing('pairing', id)
       await rows.change(row, { tested: tested ?? null })
     },
-    /** Counts what an inspection says; where there is no pairing nothing is learnt. */
-    async count(printerId: string, paperId: string, { good, bad }: { good: number; bad: number }): Promise<void> {
-      const row = await rows.one({ id: `${printerId}-${paperId}` }, { lock: true })
-      if (row && (good !== 0 || bad !== 0)) await rows.change(row, { good: Math.max(0, row.good + good), bad: Math.max(0, row.bad + bad) })
+    /** Counts what an inspection says; the first one of a paper on a printer makes their pairing. */
+    async count(printerId: string, paperId: string, manner: Manner, by: { good: number; bad: number }): Promise<void> {
+      if (by.good === 0 && by.bad === 0) return
+      const id = `${printerId}-${paperId}`
+      const row = await rows.one({ id }, { lock: true })
+      const { id: _, tested: __, ...now } = learnt(row && pairingOf(row), { id, printerId, paperId }, manner, by)
+      if (row) await rows.change(row, now)
+      else await rows.add({ id, ...now, tested: null })
     },
   }
 }

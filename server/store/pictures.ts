@@ -13,10 +13,10 @@ export function pictures(scope: Scope) {
     },
     usesFile: async (hash: string): Promise<boolean> => (await rows.count({ hash })) > 0,
     add: (facts: Picture, demo: boolean) => rows.add({ id: facts.id, hash: facts.hash, name: facts.name, facts, demo }),
-    /** Keeps where the count of a picture's colours lies. */
-    async counted(id: string, colours: string): Promise<void> {
+    /** Keeps where the count of a picture's colours lies, and what follows from it. */
+    async counted(id: string, count: Pick<Picture, 'colours' | 'told' | 'inked' | 'joins'>): Promise<void> {
       const row = await rows.one({ id })
-      if (row) await rows.change(row, { facts: { ...row.facts, colours } })
+      if (row) await rows.change(row, { facts: { ...row.facts, ...count } })
     },
   }
 }

@@ -39,6 +39,7 @@ export function runDto(row: RunRow, jobTitle: string): Run {
     paperName: plate.setup?.paper.name ?? '',
     delivered: row.delivered,
     dryUntil: row.dryUntil?.toISOString() ?? null,
+    inSpite: row.inSpite,
     inspection,
     createdAt: row.createdAt.toISOString(),
     updatedAt: row.updatedAt.toISOString(),
@@ -82,6 +83,8 @@ export function runs(scope: Scope) {
     ofJob: (jobId: number) => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
     /** Runs from here that are on their way. */
     moving: () => rows.all({ state: MOVING, how: 'sent' }),
+    /** Every run that is not over, however it was sent, the oldest first. */
+    atWork: () => rows.all({ state: MOVING }, { order: [['id', 'ASC']] }),
     drying: () => rows.all({ state: 'drying' }),
     movingOn: (printerId: string) => rows.count({ printerId, state: MOVING }),
     lastFront: async (jobId: number): Promise<RunRow | null> =>

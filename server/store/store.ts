@@ -1,4 +1,4 @@
-import { DatabaseError, type Sequelize, Transaction } from 'sequelize'
+import { BaseError, type Sequelize, Transaction } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
@@ -78,8 +78,10 @@ export interface Store extends Act {
 
 /** How often an act is tried whose locks crossed those of another. */
 const ATTEMPTS = 5
-/** Of two acts that wait for each other the database takes one back whole (MariaDB error 1213). */
-const deadlocked = (error: unknown): boolean => error instanceof DatabaseError && (error.original as { errno?: number }).errno === 1213
+/** Of two acts that wait for each other the database takes one back whole (1213); of two that add the same, one (1062). */
+const CROSSED: readonly unknown[] = [1213, 1062]
+const crossed = (error: unknown): boolean =>
+  error instanceof BaseError && CROSSED.includes((error as { original?: { errno?: number } }).original?.errno)
 
 export function openStore(db: Sequelize, studio: string): Store {
   return {
@@ -92,7 +94,7 @@ export function openStore(db: Sequelize, studio: string): Store {
             work(scoped({ db, studio, transaction })),
           )
         } catch (error) {
-          if (attempt === ATTEMPTS || !deadlocked(error)) throw error
+          if (attempt === ATTEMPTS || !crossed(error)) throw error
         }
     },
     empty: () =>

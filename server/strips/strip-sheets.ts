@@ -88,7 +88,7 @@ export async function composeStripSheets(
     unit: job.brief.unit,
     size: { by: 'sheet', fill: true },
   })
-  const sheets = stripGroups(candidates).map(({ mediaTypeId, here }) => {
+  const sheets = stripGroups(candidates, asked.apart).map(({ mediaTypeId, here }) => {
     const name = mediaTypeId && mediaTypeName(mediaTypeId)
     const pins: Pins = {
       printer: setup.printer.id,
@@ -175,7 +175,7 @@ export async function composeStripSheets(
       const strips = await takePicture(app, createReadStream(output), `Strips of ${picture.name}.tif`)
       const one = sheets.length === 1
       made.push({
-        title: `Test strips${one ? '' : ` ${n + 1} of ${sheets.length}${name ? ` (${name})` : ''}`}: ${job.title}`,
+        title: `Test strips${one ? '' : ` ${n + 1} of ${sheets.length}${asked.apart ? ` (${stripLetter(here[0] as number)})` : name ? ` (${name})` : ''}`}: ${job.title}`,
         brief: withItem(
           {
             ...brief,
@@ -187,7 +187,7 @@ export async function composeStripSheets(
               candidates,
               ...(one ? {} : { here }),
             },
-            notes: `${here.map((i) => words[i]).join('\n')}\n\nThe strips are in the printer’s own numbers already. Look at them dry, under the light the print will hang in, and say on this job which one won.${one ? '' : `\n\nThis is sheet ${n + 1} of ${sheets.length}: the others have the same detail at the same size with another media type. Judge when all are dry.`}`,
+            notes: `${here.map((i) => words[i]).join('\n')}\n\nThe strips are in the printer’s own numbers already. Look at them dry, under the light the print will hang in, and say on this job which one won.${one ? '' : `\n\nThis is sheet ${n + 1} of ${sheets.length}: the others have the same detail at the same size ${asked.apart ? 'rendered in another way' : 'with another media type'}. Judge when all are dry.`}`,
           },
           { ...withPicture(strips), size: { by: 'picture', width: area.w, height: area.h } },
         ),

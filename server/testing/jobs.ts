@@ -29,20 +29,27 @@ export async function job(brief: object, pins: object = {}, picture: string | nu
   return (await call<Job>('PATCH', `/jobs/${made.id}`, { version: made.version, pins })).body
 }
 
-/** What somebody sends who looked at the job as it is now. */
-export async function printRequest(j: Job, change: object = {}): Promise<object> {
+/** What a printer may be like when a test begins that is about what comes after. */
+const WHATEVER_THE_PRINTER_SAYS = ['empty', 'size', 'media-type', 'cover', 'stopped', 'ink'].map((id) => `printer:${id}`)
+
+/** What somebody sends who looked at the job as it is now, and prints whatever the printer says. */
+export async function printRequest(
+  j: Job,
+  { despite = [], ...change }: { despite?: string[] } & Record<string, unknown> = {},
+): Promise<object> {
   const studio = (await call('GET', '/studio')).body
   const plate = resolve(j.brief, studio, j.pins)
   return {
     version: j.version,
     decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
-    despite: [],
+    despite: [...WHATEVER_THE_PRINTER_SAYS, ...despite],
+    because: 'to see what follows',
     side: 'front',
     ...change,
   }
 }
 
-export async function print(j: Job, change: object = {}): Promise<Run> {
+export async function print(j: Job, change: { despite?: string[] } & Record<string, unknown> = {}): Promise<Run> {
   const answer = await call<Run>('POST', `/jobs/${j.id}/print`, await printRequest(j, change))
   if (answer.status !== 201) throw new Error(JSON.stringify(answer.body))
   return answer.body

@@ -1,4 +1,5 @@
-import sharp from 'sharp'
+import { open } from 'node:fs/promises'
+import sharp, { type Metadata } from 'sharp'
 import { readProfile } from '../../core/color/icc/read.ts'
 import { EDGE_STRIPS } from '../../core/sheet/content.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
@@ -63,9 +64,53 @@ async function edgeContent(file: string): Promise<NonNullable<Picture['content']
   return { head: strips(rows), foot: strips(rows.toReversed()), left: strips(columns), right: strips(columns.toReversed()) }
 }
 
+/** What a decoder complained of, in a few plain words: its own are for programmers. */
+function reasonIn(text: string): string {
+  if (/premature|truncated|end of (file|image|input)|not enough data/i.test(text)) return 'it ends too early'
+  if (/LZW|decod|huffman|bad|corrupt|invalid|extraneous/i.test(text)) return 'its data contradict themselves'
+  return 'its data cannot be decoded'
+}
+
+/** How much of a file is looked through for its density. */
+const HEADER_BYTES = 256 * 1024
+
+/**
+ * Whether the file itself says how large its pixels are; libvips answers with 72 per inch where it does not.
+ * JPEG: JFIF density units 1 or 2 (JFIF 1.02), or resolution in its Exif; PNG: a pHYs chunk in metres (PNG, 11.3.4.3).
+ */
+async function saysDensity(path: string, meta: Metadata): Promise<boolean> {
+  if (meta.format === 'tiff') return true
+  const file = await open(path, 'r')
+  try {
+    const head = Buffer.alloc(HEADER_BYTES)
+    const { bytesRead } = await file.read(head, 0, HEADER_BYTES, 0)
+    const bytes = head.subarray(0, bytesRead)
+    if (meta.format === 'png') {
+      const at = bytes.indexOf('pHYs', 8, 'latin1')
+      const data = bytes.indexOf('IDAT', 8, 'latin1')
+      return at > 0 && (data < 0 || at < data) && bytes[at + 12] === 1
+    }
+    const jfif = bytes.indexOf('JFIF\0', 0, 'latin1')
+    const units = jfif > 0 ? bytes[jfif + 7] : 0
+    return units === 1 || units === 2 || exifResolution(meta.exif)
+  } finally {
+    await file.close()
+  }
+}
+
+/** Whether Exif data name a resolution (tag 282, XResolution). */
+function exifResolution(exif: Buffer | undefined): boolean {
+  if (!exif || exif.length < 22) return false
+  const start = exif.toString('latin1', 0, 4) === 'Exif' ? 6 : 0
+  const little = exif.toString('latin1', start, start + 2) === 'II'
+  const short = (at: number) => (at + 2 <= exif.length ? (little ? exif.readUInt16LE(at) : exif.readUInt16BE(at)) : 0)
+  const directory = start + (little ? exif.readUInt32LE(start + 4) : exif.readUInt32BE(start + 4))
+  return Array.from({ length: Math.min(short(directory), 200) }, (_, i) => short(directory + 2 + i * 12)).includes(282)
+}
+
 /** Reads a picture's facts and makes its preview, in the picture's own colours. The whole file is decoded once. */
 export async function inspectPicture({ file, previewFile, maxPixels }: InspectPictureTask): Promise<InspectedPicture> {
-  const options = { limitInputPixels: maxPixels, failOn: 'truncated', sequentialRead: true, ignoreIcc: true } as const
+  const options = { limitInputPixels: maxPixels, failOn: 'warning', sequentialRead: true, ignoreIcc: true } as const
   try {
     const meta = await sharp(file, { ...options, limitInputPixels: false }).metadata()
     if (!FORMATS.has(meta.format ?? ''))
@@ -109,7 +154,7 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
       content: await edgeContent(previewFile),
       width,
       height,
-      ppi: meta.density && meta.density > 1 ? meta.density : null,
+      ppi: meta.density && meta.density > 1 && (await saysDensity(file, meta)) ? meta.density : null,
       bits: DEPTH_BITS[meta.depth ?? 'uchar'] ?? 8,
       channels,
       profile,
@@ -124,7 +169,7 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
     return {
       ok: false,
       code: 'picture-damaged',
-      message: 'The picture is damaged or cut short: it cannot be read to its end. Export it again.',
+      message: `The picture is damaged or cut short: part of it cannot be read (${reasonIn(text)}). Export it again.`,
     }
   }
 }

@@ -16,7 +16,7 @@ async function count(picture: Buffer, width: number, height: number, channels: '
   const file = join(dir, 'picture')
   const scratch = join(dir, 'scratch.tif')
   await writeFile(file, picture)
-  const read = readCount(await countPicture({ picture: file, width, height, channels, scratch }))
+  const read = readCount((await countPicture({ picture: file, width, height, channels, source: null, printers: [], scratch })).bytes)
   expect(existsSync(scratch)).toBe(false)
   if (!read.ok) throw new Error(read.problem.message)
   return read.value

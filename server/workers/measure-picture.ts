@@ -1,10 +1,14 @@
 import { open, readFile, rm } from 'node:fs/promises'
 import sharp from 'sharp'
 import { createColourCounter, packCount, readCount, sampleNeighbours } from '../../core/color/count/colour-count.ts'
+import { inkedBy } from '../../core/color/count/inked.ts'
 import { followColour as follow } from '../../core/color/critical.ts'
+import type { Engine, Source } from '../../core/color/engine/engine.ts'
 import { analyse } from '../../core/color/measure/analyse.ts'
+import { kindOfCount } from '../../core/color/measure/kind.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
 import type { CriticalColour } from '../../core/things/brief/critical.ts'
+import type { PictureKind } from '../../core/things/brief/picture.ts'
 import { loadEngine } from './engine.ts'
 import { openPlainTiff } from './plain-tiff.ts'
 
@@ -13,8 +17,21 @@ export interface CountTask {
   width: number
   height: number
   channels: 'rgb' | 'grey' | 'cmyk'
+  /** File of the picture's own profile, or null for sRGB. */
+  source: string | null
+  /** Files of printers' profiles: through them it is seen how dark the picture prints. */
+  printers: string[]
   /** File for what is too large to be held in memory. */
   scratch: string
+}
+
+/** A count as bytes, and what the colours tell the picture is. */
+export interface Counted {
+  bytes: Uint8Array
+  told: PictureKind
+  inked: [number, number, number] | null
+  /** Whether the picture's own profile can be joined to another. */
+  joins: boolean
 }
 
 /** Pixels that are decoded into memory; more go by way of a file. */
@@ -58,8 +75,18 @@ async function* bandsOf(task: CountTask): AsyncGenerator<{ pixels: Uint8Array; r
   }
 }
 
-/** Counts the colours of a picture's own pixels, unscaled and in its own numbers; answers with the count as bytes. */
-export async function countPicture(task: CountTask): Promise<Uint8Array> {
+/** Whether colours can be converted from this space at all. */
+function canJoin(engine: Engine, source: Source): boolean {
+  try {
+    engine.transform(source, 'rgb8', 'lab', 'labFloat', 'relative').free()
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** Counts the colours of a picture's own pixels, unscaled and in its own numbers; answers with the count as bytes and what they tell it is. */
+export async function countPicture(task: CountTask): Promise<Counted> {
   const count = async () => {
     const counter = createColourCounter()
     const step = Math.max(1, Math.floor((task.width * task.height) / COUNTED_PIXELS))
@@ -76,7 +103,18 @@ export async function countPicture(task: CountTask): Promise<Uint8Array> {
     return sampleNeighbours(data, info.width, info.height)
   }
   const [histogram, pairs] = await Promise.all([count(), neighbours()])
-  return packCount({ ...histogram, pairs })
+  const engine = await loadEngine()
+  const own = task.source === null ? ('srgb' as const) : new Uint8Array(await readFile(task.source))
+  const joins = canJoin(engine, own)
+  // What cannot be converted is counted as sRGB, so that the picture can be looked at and the fault be said.
+  const source = joins ? own : ('srgb' as const)
+  const printers = await Promise.all(task.printers.map(async (file) => new Uint8Array(await readFile(file))))
+  return {
+    bytes: packCount({ ...histogram, pairs }),
+    told: kindOfCount(engine, histogram, source),
+    inked: inkedBy(engine, histogram, source, printers),
+    joins,
+  }
 }
 
 export interface MeasureTask {

@@ -1,5 +1,5 @@
 import { open, readFile, rename, rm } from 'node:fs/promises'
-import sharp from 'sharp'
+import sharp, { type SharpOptions } from 'sharp'
 import type { Source } from '../../core/color/engine/engine.ts'
 import { fineGrid } from '../../core/color/fine-grid.ts'
 import type { PagePlan, PixelRect } from '../../core/output/page/page-plan.ts'
@@ -48,13 +48,23 @@ interface Conversion {
 /** The conversion of the bands that lie in this memory; one that leaves them as they are when there is nothing to convert. */
 async function conversionOf(task: PageTask, band: PageRow, channels: number): Promise<Conversion> {
   const cms = await loadEngine()
-  const source: Source = task.sourceProfile && task.channels !== 'cmyk' ? new Uint8Array(await readFile(task.sourceProfile)) : 'srgb'
+  const source: Source =
+    task.sourceProfile && (task.channels !== 'cmyk' || channels === INKS) ? new Uint8Array(await readFile(task.sourceProfile)) : 'srgb'
   const target: Source = task.printerProfile ? new Uint8Array(await readFile(task.printerProfile)) : 'srgb'
   // A picture in the printer's own numbers is handed through: converting it again would only round it.
   const same = task.sourceProfile !== null && task.sourceProfile === task.printerProfile
   if (task.untouched || same || (source === 'srgb' && target === 'srgb')) return { run: async () => band, close: async () => undefined }
   const grey = task.channels === 'grey' && source !== 'srgb'
   const intent = target === 'srgb' ? 'relative' : task.intent
+  // From the four inks straight to the printer's numbers: by way of sRGB what lies between the two would be lost.
+  if (channels === INKS) {
+    const out = task.bits === 16 ? 'rgb16' : 'rgb8'
+    const transform = cms.transform(source, 'cmyk8', target, out, intent, { blackPoint: target === 'srgb' ? true : task.blackPoint })
+    return {
+      run: async (count) => transform.run(band.subarray(0, count * channels), count) as PageRow,
+      close: async () => transform.free(),
+    }
+  }
   if (task.bits === 8 && !grey) {
     const shared = shareConversion(fineGrid(cms, source, target, intent, task.blackPoint), band as Uint8Array)
     return {
@@ -81,7 +91,12 @@ const sharpening = (percent: number) => ({ sigma: 0.8, m1: 0, m2: (2 * percent) 
 
 /** Turns a picture file. libvips holds the whole of it in memory to do so, which is why the smaller file is turned. */
 async function turned(from: string, to: string, turn: number, space: Space): Promise<void> {
-  await sharp(from, { limitInputPixels: false }).rotate(turn).toColourspace(space).tiff({ compression: 'none' }).toFile(to)
+  const picture = sharp(from, { limitInputPixels: false })
+  await (space === 'cmyk' ? picture.pipelineColourspace('cmyk') : picture)
+    .rotate(turn)
+    .toColourspace(space)
+    .tiff({ compression: 'none' })
+    .toFile(to)
 }
 
 /**
@@ -98,8 +113,11 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
   const size = swap ? { width: place.height, height: place.width } : { width: place.width, height: place.height }
   const upright = plan.wrap ?? { x: 0, y: 0 }
   const sides = sideways && first ? { x: upright.y, y: upright.x } : { x: upright.x, y: upright.y }
+  // Told to, it leaves four inks four inks.
+  const open = (file: string | undefined, options: SharpOptions) =>
+    space === 'cmyk' ? sharp(file, options).pipelineColourspace('cmyk') : sharp(file, options)
   const cropped = () =>
-    sharp(task.picture ?? undefined, { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' })
+    open(task.picture ?? undefined, { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' || space === 'cmyk' })
       .autoOrient()
       .flatten({ background: '#fff' })
       .extract(plan.crop)
@@ -108,11 +126,13 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
       await cropped().toColourspace(space).tiff({ compression: 'none' }).toFile(steps[0])
       await turned(steps[0], steps[1], plan.turn, space)
     }
-    const scaled = (first ? sharp(steps[1], { limitInputPixels: false }) : cropped()).resize(
+    const scaled = (first ? open(steps[1], { limitInputPixels: false }) : cropped()).resize(
       Math.max(1, size.width - 2 * sides.x),
       Math.max(1, size.height - 2 * sides.y),
       { fit: 'fill', kernel: 'lanczos3' },
     )
+    // The picture is mirrored about its own upright axis, however it lies.
+    if (plan.mirror) first && sideways ? scaled.flip() : scaled.flop()
     if (task.sharpen > 0) scaled.sharpen(sharpening(task.sharpen))
     await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(steps[2])
     if (plan.wrap) {
@@ -126,7 +146,9 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
   }
 }
 
-type Space = 'b-w' | 'srgb' | 'grey16' | 'rgb16'
+type Space = 'b-w' | 'srgb' | 'grey16' | 'rgb16' | 'cmyk'
+/** Channels of a picture in four inks. */
+const INKS = 4
 export type PageRow = Uint8Array | Uint16Array
 
 /** The part of a row of the page that the picture covers. */
@@ -146,7 +168,7 @@ async function pictureRows(task: PageTask, place: PixelRect, scratch: string, ch
   const top = Math.max(0, place.top, keep.top)
   const bottom = Math.min(plan.height, place.top + place.height, keep.top + keep.height)
   const input = await open(scratch, 'r')
-  const wide = task.bits === 16
+  const wide = task.bits === 16 && channels !== INKS
   const pixels = await openPlainTiff(input, place.width * channels * (wide ? 2 : 1))
   // Seen by both threads that convert it.
   const bytes = new Uint8Array(new SharedArrayBuffer(place.width * channels * BAND_ROWS * (wide ? 2 : 1)))
@@ -206,10 +228,11 @@ export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<vo
   const scratch = `${task.output}.turned.tif`
   const oneChannel = task.channels === 'grey' && task.sourceProfile !== null && !task.untouched
   const wide = task.bits === 16
-  const space = oneChannel ? (wide ? 'grey16' : 'b-w') : wide ? 'rgb16' : 'srgb'
+  const inks = task.channels === 'cmyk' && task.sourceProfile !== null && !task.untouched
+  const space = inks ? 'cmyk' : oneChannel ? (wide ? 'grey16' : 'b-w') : wide ? 'rgb16' : 'srgb'
   try {
     if (place) await scalePicture(task, place, scratch, space)
-    const picture = place ? await pictureRows(task, place, scratch, oneChannel ? 1 : 3) : null
+    const picture = place ? await pictureRows(task, place, scratch, inks ? INKS : oneChannel ? 1 : 3) : null
     const mask = plan.text ? await textMask(plan.text, plan.ppi) : null
     const row = wide ? new Uint16Array(plan.width * 3) : new Uint8Array(plan.width * 3)
     try {

@@ -2,9 +2,11 @@ import { createDeflate, type Deflate } from 'node:zlib'
 import { openSink } from './byte-sink.ts'
 
 interface PdfHead {
-  /** Size of the page, points. */
-  pageWidth: number
-  pageHeight: number
+  /** The page without its bleed, and the bleed on every side, µm. */
+  page: { width: number; length: number }
+  bleed: number
+  /** Pixels per inch. */
+  ppi: number
   /** Pixels. */
   width: number
   height: number
@@ -12,11 +14,16 @@ interface PdfHead {
   title: string
 }
 
+/** Micrometres as points (1/72 in), to a hundredth of a micrometre. */
+const points = (um: number): string => ((um * 72) / 25_400).toFixed(4)
+
 /**
  * Writes one page that is one RGB picture, row by row, so that a page of any length is never held whole. Source:
  * ISO 32000-1, 7.5 (file structure) and 8.6.5.5 (ICCBased).
  */
-export async function openPdf(path: string, { pageWidth, pageHeight, width, height, profile, title }: PdfHead) {
+export async function openPdf(path: string, { page, bleed, ppi, width, height, profile, title }: PdfHead) {
+  const [pageWidth, pageHeight] = [points(page.width + 2 * bleed), points(page.length + 2 * bleed)]
+  const trim = [points(bleed), points(bleed), points(bleed + page.width), points(bleed + page.length)].join(' ')
   const sink = await openSink(path)
   const offsets: number[] = []
   const text = (words: string) => sink.write(Buffer.from(words, 'latin1'))
@@ -33,9 +40,11 @@ export async function openPdf(path: string, { pageWidth, pageHeight, width, heig
   await object(2, '<< /Type /Pages /Kids [3 0 R] /Count 1 >>')
   await object(
     3,
-    `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 ${pageWidth} ${pageHeight}] /Contents 4 0 R /Resources << /XObject << /P 5 0 R >> >> >>`,
+    `<< /Type /Page /Parent 2 0 R /MediaBox [0 0 ${pageWidth} ${pageHeight}] /TrimBox [${trim}] /Contents 4 0 R /Resources << /XObject << /P 5 0 R >> >> >>`,
   )
-  const drawing = `${pageWidth} 0 0 ${pageHeight} 0 0 cm /P Do`
+  // At the size its pixels have, from the head of the page: stretched to the box it would lose a fraction of a pixel everywhere.
+  const [w, h] = [(width * 72) / ppi, (height * 72) / ppi].map((v) => v.toFixed(4)) as [string, string]
+  const drawing = `${w} 0 0 ${h} 0 ${(Number(pageHeight) - Number(h)).toFixed(4)} cm /P Do`
   await object(4, `<< /Length ${drawing.length} >>\nstream\n${drawing}\nendstream`)
   const space = profile ? '[/ICCBased 7 0 R]' : '/DeviceRGB'
   await begin(5)

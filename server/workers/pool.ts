@@ -10,7 +10,7 @@ import type { Result } from '../../core/things/problem/problem.ts'
 import { config } from '../config.ts'
 import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
-import type { CountTask, MeasureTask } from './measure-picture.ts'
+import type { Counted, CountTask, MeasureTask } from './measure-picture.ts'
 import type { PictureWindowTask } from './picture-window.ts'
 import type { PrintFileTask } from './print-file.ts'
 import type { RenderPageTask } from './render-page.ts'
@@ -35,7 +35,7 @@ export function openPool() {
   const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
   return {
     inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => run(task, { name: 'inspectPicture' }),
-    countPicture: (task: CountTask): Promise<Uint8Array> => run(task, { name: 'countPicture' }),
+    countPicture: (task: CountTask): Promise<Counted> => run(task, { name: 'countPicture' }),
     pictureWindow: (task: PictureWindowTask): Promise<Uint8Array> => run(task, { name: 'pictureWindow' }),
     measurePicture: (task: MeasureTask): Promise<Measures> => run(task, { name: 'measurePicture' }),
     followColour: (task: {

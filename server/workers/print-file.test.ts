@@ -1,4 +1,5 @@
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { MessageChannel } from 'node:worker_threads'
@@ -8,6 +9,7 @@ import sharp from 'sharp'
 import type { PagePlan } from '../../core/output/page/page-plan.ts'
 import { HEADER_BYTES } from '../../core/output/pwg-raster/header.ts'
 import { readLines } from '../../core/output/pwg-raster/lines.ts'
+import { pressProfile } from '../../core/testing/press-profile.ts'
 import { makePrintFile, type PrintFileTask } from './print-file.ts'
 import { renderPage } from './render-page.ts'
 
@@ -23,10 +25,13 @@ const PLAN: PagePlan = {
   ppi: 100,
   width: WIDTH,
   height: HEIGHT,
+  page: { width: 50_800, length: 38_100 },
+  bleed: 0,
   pageWidth: 144,
   pageHeight: 108,
   crop: { left: 0, top: 0, width: 64, height: 48 },
   turn: 0,
+  mirror: false,
   place: { left: 20, top: 10, width: 160, height: 120 },
   keep: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
   wrap: null,
@@ -128,7 +133,18 @@ test.each(['tiff16', 'png16'] as const)('%s keeps more steps than eight bits hav
 
 test('PDF is one page of the true size with the same pixels and the profile', async () => {
   const pdf = await PDFDocument.load(readFileSync(await make('pdf')))
+  // 50.8 × 38.1 mm, and with a bleed the page lies in the middle of it, true to a hundredth of a millimetre.
   expect(pdf.getPages().map((p) => p.getSize())).toEqual([{ width: 144, height: 108 }])
+  const odd = { ...PLAN, page: { width: 101_630, length: 152_370 }, bleed: 1234 }
+  const [page] = (await PDFDocument.load(readFileSync(await make('pdf', 8, { plan: odd })))).getPages()
+  const mm = (points: number) => (points * 25.4) / 72
+  expect([mm(page?.getWidth() ?? 0), mm(page?.getHeight() ?? 0)]).toEqual([expect.closeTo(104.098, 2), expect.closeTo(154.838, 2)])
+  const trim = page?.getTrimBox()
+  expect([trim?.x, trim?.width, trim?.height].map((v) => mm(v ?? 0))).toEqual([
+    expect.closeTo(1.234, 2),
+    expect.closeTo(101.63, 2),
+    expect.closeTo(152.37, 2),
+  ])
   expect(pdf.getTitle()).toBe('A (page)')
   const streams = pdf.context.enumerateIndirectObjects().flatMap(([, o]) => (o instanceof PDFRawStream ? [o] : []))
   const image = streams.find((s) => s.dict.get(PDFName.of('Subtype')) === PDFName.of('Image'))
@@ -172,4 +188,86 @@ test('a picture already in the printer’s numbers goes through as it is', async
         .toBuffer(),
     ).most,
   ).toBe(0)
+})
+
+test('where the driver manages, or nobody, a file holds the picture’s own numbers with its own profile', async () => {
+  const own = 'demo/profiles/gannet-saltmarsh-cotton.icc'
+  for (const untouched of [false, true]) {
+    const file = await make('tiff', 8, { printerProfile: null, sourceProfile: own, untouched })
+    expect(Buffer.compare((await sharp(file).metadata()).icc as Buffer, readFileSync(own))).toBe(0)
+    const plain = await make('tiff', 8, { printerProfile: null, sourceProfile: null, untouched: true })
+    const [mine, theirs] = await Promise.all([file, plain].map((f) => sharp(f, { ignoreIcc: true }).raw().toBuffer()))
+    expect(Buffer.compare(mine as Buffer, theirs as Buffer)).toBe(0)
+  }
+})
+
+/** An uncompressed TIFF of four inks, eight bits (TIFF 6.0, section 16), each patch 20 pixels wide. */
+function inkTiff(patches: readonly (readonly number[])[], height: number): Buffer {
+  const width = patches.length * 20
+  const entries: [tag: number, type: number, count: number, value: number][] = [
+    [256, 4, 1, width],
+    [257, 4, 1, height],
+    [258, 3, 4, 8 + 2 + 11 * 12 + 4],
+    [259, 3, 1, 1],
+    [262, 3, 1, 5],
+    [273, 4, 1, 8 + 2 + 11 * 12 + 4 + 8],
+    [277, 3, 1, 4],
+    [278, 4, 1, height],
+    [279, 4, 1, width * height * 4],
+    [284, 3, 1, 1],
+    [332, 3, 1, 1],
+  ]
+  const head = Buffer.alloc(8 + 2 + entries.length * 12 + 4 + 8)
+  head.write('II', 0, 'latin1')
+  head.writeUInt16LE(42, 2)
+  head.writeUInt32LE(8, 4)
+  head.writeUInt16LE(entries.length, 8)
+  entries.forEach(([tag, type, count, value], i) => {
+    const at = 10 + i * 12
+    head.writeUInt16LE(tag, at)
+    head.writeUInt16LE(type, at + 2)
+    head.writeUInt32LE(count, at + 4)
+    if (type === 3 && count === 1) head.writeUInt16LE(value, at + 8)
+    else head.writeUInt32LE(value, at + 8)
+  })
+  for (let k = 0; k < 4; k++) head.writeUInt16LE(8, 8 + 2 + entries.length * 12 + 4 + k * 2)
+  const row = Buffer.from(patches.flatMap((inks) => Array.from({ length: 20 }, () => inks).flat()))
+  return Buffer.concat([head, ...Array.from({ length: height }, () => row)])
+}
+
+test('a picture in four inks goes from its own profile to the printer’s in one step, under the plate’s intent (transicc)', async () => {
+  const press = pressProfile()
+  const patches = [
+    [255, 0, 0, 0],
+    [0, 255, 20, 0],
+    [0, 0, 255, 0],
+    [180, 40, 200, 10],
+    [30, 30, 30, 90],
+    [0, 0, 0, 0],
+  ] as const
+  const file = join(dir, 'inks.tif')
+  writeFileSync(file, inkTiff(patches, 60))
+  const wide = { ...PLAN, crop: { left: 0, top: 0, width: 120, height: 60 }, place: { left: 0, top: 0, width: 120, height: 60 } }
+  for (const [intent, t] of [
+    ['relative', '1'],
+    ['perceptual', '0'],
+  ] as const) {
+    const made = await make('tiff', 8, { picture: file, channels: 'cmyk', sourceProfile: press, intent, blackPoint: true, plan: wide })
+    const { data, info } = await sharp(made, { ignoreIcc: true }).raw().toBuffer({ resolveWithObject: true })
+    const lines = patches.map((inks) => inks.map((v) => (v / 255) * 100).join(' ')).join('\n')
+    const said = execFileSync('transicc', ['-n', '-i', press, '-o', PROFILE, '-t', t, '-b'], {
+      input: `${lines}\n`,
+      encoding: 'utf8',
+      stdio: ['pipe', 'pipe', 'ignore'],
+    })
+      .trim()
+      .split('\n')
+      .map((line) => line.trim().split(/\s+/).map(Number))
+    patches.forEach((_, i) => {
+      const at = (30 * info.width + i * 20 + 10) * info.channels
+      const got = [...data.subarray(at, at + 3)]
+      for (const [c, value] of (said[i] ?? []).entries())
+        expect([intent, i, c, Math.abs((got[c] as number) - value) <= 3]).toEqual([intent, i, c, true])
+    })
+  }
 })

@@ -16,22 +16,25 @@ export interface PrintFileTask extends Omit<PageTask, 'bits'> {
 /** Rows between two tellings. */
 const TELL = 200
 
-/** Writes the page of a plate as a file for another program to print as it is: the printer's numbers, with its profile. */
+/** Writes the page of a plate as a file for another program to print as it is: the printer's numbers with its profile, or the picture's own with its own. */
 export async function makePrintFile({ format, title, port, ...page }: PrintFileTask): Promise<void> {
   const { plan, output } = page
   const bits = format === 'tiff16' || format === 'png16' ? 16 : 8
-  const profile = page.printerProfile ? new Uint8Array(await readFile(page.printerProfile)) : null
+  // Where the driver manages, or nobody, the picture goes as it is, with the profile that says what its numbers mean.
+  const asItIs = page.printerProfile === null && page.channels === 'rgb'
+  const says = page.printerProfile ?? (asItIs ? page.sourceProfile : null)
+  const profile = says ? new Uint8Array(await readFile(says)) : null
   const partial = `${output}.part`
   // What has no writer of rows of its own is packed from a TIFF.
   const packs = format === 'png' || format === 'png16' || format === 'jpeg'
   const size = { width: plan.width, height: plan.height, profile }
   const sink =
     format === 'pdf'
-      ? await openPdf(partial, { ...size, pageWidth: plan.pageWidth, pageHeight: plan.pageHeight, title })
+      ? await openPdf(partial, { ...size, page: plan.page, bleed: plan.bleed, ppi: plan.ppi, title })
       : await openTiff(partial, { ...size, bits, ppi: plan.ppi })
   try {
     let y = 0
-    await pageRows({ ...page, bits }, async (row) => {
+    await pageRows({ ...page, bits, untouched: page.untouched || asItIs }, async (row) => {
       await sink.row(row as Uint8Array)
       if (++y % TELL === 0) port.postMessage((y / plan.height) * (packs ? 0.6 : 1))
     })

@@ -19,10 +19,13 @@ const PLAN: PagePlan = {
   ppi: 100,
   width: 200,
   height: 300,
+  page: { width: 50_800, length: 76_200 },
+  bleed: 0,
   pageWidth: 144,
   pageHeight: 216,
   crop: { left: 0, top: 0, width: 60, height: 40 },
   turn: 0,
+  mirror: false,
   place: { left: 40, top: 60, width: 120, height: 80 },
   keep: { left: 0, top: 0, width: 200, height: 300 },
   wrap: null,
@@ -193,4 +196,28 @@ test.each([
   expect(at(52, 72)).toEqual([200, 30, 30])
   expect(at(43, 63)).toEqual([...corner])
   expect(at(38, 63)).toEqual([255, 255, 255])
+})
+
+test('mirrored, a page is that of the picture flipped beforehand by another program, at every turn, cropped at either end', async () => {
+  const file = await quarters()
+  const flipped = join(dir, 'flipped.png')
+  execFileSync('vips', ['flip', file, flipped, 'horizontal'])
+  for (const turn of [0, 90, 180, 270] as const)
+    for (const left of [0, 18]) {
+      const crop = { left, top: 4, width: 42, height: 36 }
+      const place = turn % 180 === 90 ? { left: 40, top: 60, width: 80, height: 120 } : { left: 40, top: 60, width: 120, height: 80 }
+      const mirrored = await render({ plan: { ...PLAN, turn, mirror: true, crop, place } })
+      const plain = await render({
+        picture: flipped,
+        plan: { ...PLAN, turn, mirror: false, crop: { ...crop, left: 60 - left - 42 }, place },
+      })
+      for (const [x, y] of [
+        [50, 70],
+        [110, 70],
+        [50, 130],
+        [110, 130],
+        [60, 170],
+      ] as const)
+        expect([turn, left, x, y, mirrored.at(x, y)]).toEqual([turn, left, x, y, plain.at(x, y)])
+    }
 })

@@ -59,6 +59,8 @@ const bordersOf = (path: Path): Attributes => ({
   'media-right-margin': v.integer(hundredths(path.margins.right)),
 })
 
+const utf8 = new TextEncoder()
+
 /** A printer that senses no size knows what it was told; these were told the size on the label. Whole millimetres. */
 const told = (um: number, senses: boolean) => (senses ? um : Math.round(um / 1000) * 1000)
 const readySize = (sheet: RealSheet, path: Path): Attributes => ({
@@ -107,6 +109,14 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'printer-name': v.name(printer.id),
       'printer-info': v.text(printer.name),
       'printer-location': v.text('Print room'),
+      // Not registered: whether each source senses the size of its sheets.
+      ...(printer.paths.some((p) => p.senses.size)
+        ? {
+            'size-sensing': v.keyword(
+              ...printer.paths.filter((p) => p.senses.size).map((p) => `${p.source}.${machine.panelOf(p.id).sensing ?? 'on'}`),
+            ),
+          }
+        : {}),
       'printer-make-and-model': v.text(`Simulated ${printer.name}`),
       'printer-more-info': v.uri(uri.replace(/^ipp:/, 'http:').replace(/\/ipp\/print$/, '/hands/state')),
       'printer-state': v.enum(busy ? (busy.state === 'processing-stopped' ? 5 : 4) : 3),
@@ -135,6 +145,15 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'color-supported': v.boolean(true),
       'pages-per-minute': v.integer(1),
       'pages-per-minute-color': v.integer(1),
+      // PWG 5100.13: what each source holds; 0 is empty, -3 at least one.
+      'printer-input-tray': v.octets(
+        ...printer.paths.map((p) => {
+          const tray = machine.tray(p.id)
+          return utf8.encode(
+            `type=other;mediafeed=-2;mediaxfeed=-2;maxcapacity=-2;level=${tray?.sheet && tray.remaining > 0 ? -3 : 0};status=0;name=${p.source};`,
+          )
+        }),
+      ),
       'marker-names': v.name(...printer.inks.map((i) => i.name)),
       'marker-levels': v.integer(...printer.inks.map((i) => Math.round(((machine.state.inks[i.id] ?? 0) / i.capacity) * 100))),
       'marker-types': v.keyword(...printer.inks.map(() => 'ink-cartridge')),
@@ -160,7 +179,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
             'media-col-ready': loaded.map(({ sheet, path }) => ({
               tag: 'begCollection' as const,
               value: {
-                ...mediaOf(path, machine.panelOf(path.id).mediaTypeId ?? firstType, { size: readySize(sheet, path) }),
+                ...mediaOf(path, machine.panelOf(path.id).mediaTypeId ?? 'auto', { size: readySize(sheet, path) }),
                 ...bordersOf(path),
                 'platen-gap': v.keyword(gapOf(machine, path)),
               },
@@ -194,6 +213,7 @@ export function printerAttributes(machine: Machine, uri: string): { description:
       'print-color-mode-supported': v.keyword('color', ...(printer.monochromeMode === '' ? [] : ['monochrome'])),
       'print-quality-default': v.enum(4),
       'print-quality-supported': v.enum(...new Set(printer.qualities.map((q) => ({ draft: 3, normal: 4, high: 5 })[q.ipp]))),
+      'print-dots-per-inch-supported': v.integer(...printer.qualities.map((q) => q.dpi)),
       'print-rendering-intent-default': v.keyword('auto'),
       'print-rendering-intent-supported': v.keyword('auto'),
       'print-scaling-default': v.keyword('none'),

@@ -31,6 +31,7 @@ export function ticketFrom(operation: Attributes, job: Attributes): JobTicket {
     page: x !== null && y !== null ? { width: x * 10, length: y * 10 } : named ? { width: named.width, length: named.length } : null,
     borderless: margins.some((m) => m === 0),
     quality: number(first(job, 'print-quality')) ?? 4,
+    dots: number(first(job, 'print-dots-per-inch')),
     gap: first(job, 'platen-gap') === 'wide' ? 'wide' : first(job, 'platen-gap') === 'normal' ? 'normal' : null,
     coat: (job.finishings ?? []).some((f) => f.value === COAT),
     monochrome: first(job, 'print-color-mode') === 'monochrome',

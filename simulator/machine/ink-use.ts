@@ -3,6 +3,9 @@ import type { Printer } from '../../core/things/printers/printer.ts'
 /** Ink on a square metre where every channel is full, ml. Invented, in the range common to these classes. */
 const FULL = 22
 
+/** Share of a coloured ink that stays when the machine mixes greys of its own. */
+const TOUCH = 0.15
+
 /** Mean darkness of the page's device channels, 0…1. */
 export interface Darkness {
   cyan: number
@@ -22,10 +25,18 @@ function share(name: string, { cyan, magenta, yellow }: Darkness): number {
 }
 
 /** Millilitres of each ink for one page. The whole follows from coverage and area; the channels share it by the page's colours. */
-export function inkFor(printer: Printer, darkness: Darkness, squareMetres: number, black: 'photo' | 'matte'): Record<string, number> {
+export function inkFor(
+  printer: Printer,
+  darkness: Darkness,
+  squareMetres: number,
+  black: 'photo' | 'matte',
+  monochrome = false,
+): Record<string, number> {
   const coverage = (darkness.cyan + darkness.magenta + darkness.yellow) / 3
   const idle = black === 'photo' ? /^matte black/i : /^photo black/i
-  const shares = printer.inks.map((ink) => (idle.test(ink.name) ? 0 : Math.max(0, share(ink.name, darkness))))
+  // Its own greys are mixed of the blacks and greys, with a touch of colour to hold them neutral.
+  const touch = (name: string) => (monochrome && !/black|grey/i.test(name) ? TOUCH : 1)
+  const shares = printer.inks.map((ink) => (idle.test(ink.name) ? 0 : Math.max(0, share(ink.name, darkness)) * touch(ink.name)))
   const sum = shares.reduce((a, b) => a + b, 0)
   return Object.fromEntries(
     printer.inks.map((ink, i) => [ink.id, sum === 0 ? 0 : ((shares[i] as number) / sum) * FULL * coverage * squareMetres]),

@@ -99,7 +99,7 @@ export class Machine extends EventEmitter {
   }
 
   panelOf(pathId: string): PanelSetting {
-    return this.state.panel[pathId] ?? { mediaTypeId: null, gap: 'auto' }
+    return this.state.panel[pathId] ?? { mediaTypeId: null, gap: 'auto', sensing: 'on' }
   }
 
   pathFor(source: string | null): Path | undefined {

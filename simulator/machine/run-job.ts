@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { isGlossy } from '../../core/things/media/media.ts'
 import type { Path } from '../../core/things/paths/path.ts'
-import type { MediaType } from '../../core/things/printers/printer.ts'
+import type { MediaType, Printer } from '../../core/things/printers/printer.ts'
 import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { deliver, truthOf } from '../press/press.ts'
 import type { DevicePage } from '../press/raster-in.ts'
@@ -113,7 +113,7 @@ async function drawSheet(
       continue
     }
     const off = Math.abs(Math.min(sheet.width, sheet.length) - Math.min(told.width, told.length))
-    if (path.senses.size && sheet.form === 'sheet' && off > 3000) {
+    if (path.senses.size && machine.panelOf(path.id).sensing !== 'off' && sheet.form === 'sheet' && off > 3000) {
       await ask('media-size-mismatch', `The sheet in ${path.name} is not the size of the job.`)
       continue
     }
@@ -223,6 +223,13 @@ function tellSheet(
   machine.tell(`Job ${job.id}, a sheet came out${what.some(Boolean) ? `: ${what.filter(Boolean).join(', ')}` : ''}.`)
 }
 
+/** Seconds the head takes over a page of this job: over all of it, at the quality that was asked for. */
+export function headTime({ qualities }: Pick<Printer, 'qualities'>, { quality, dots }: Pick<Job, 'quality' | 'dots'>, told: Size): number {
+  const alike = qualities.filter((q) => QUALITY[q.ipp] === quality)
+  const chosen = alike.find((q) => q.dpi === dots) ?? alike[0] ?? qualities[0]
+  return ((told.width * told.length) / 1e12) * (chosen?.secondsPerSquareMetre ?? 600)
+}
+
 /** Moves the head over the sheet in real time divided by the pace. Where it had to stand still, as a share; `over` when the job ended. */
 async function moveHead(
   machine: Machine,
@@ -234,9 +241,8 @@ async function moveHead(
 ): Promise<number | null | 'over'> {
   const power = machine.turnedOff
   const squareMetres = (told.width * told.length) / 1e12
-  const quality = machine.printer.qualities.find((q) => QUALITY[q.ipp] === job.quality) ?? machine.printer.qualities[0]
-  const seconds = squareMetres * (quality?.secondsPerSquareMetre ?? 600)
-  const use = inkFor(machine.printer, page.darkness, squareMetres, terms.black)
+  const seconds = headTime(machine.printer, job, told)
+  const use = inkFor(machine.printer, page.darkness, squareMetres, terms.black, job.monochrome)
   let seam: number | null = null
   const stopFor = async (share: number, reason: string, message: string) => {
     seam = share

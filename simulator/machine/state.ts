@@ -14,6 +14,8 @@ export interface JobTicket {
   borderless: boolean
   /** IPP `print-quality`. */
   quality: number
+  /** Dots per inch asked for; null where the job does not say. */
+  dots?: number | null
   /** Width of the platen gap asked for; null leaves it to the media type. */
   gap: 'normal' | 'wide' | null
   /** A clear coat over the print. */
@@ -52,6 +54,8 @@ export interface Tray {
 export interface PanelSetting {
   mediaTypeId: string | null
   gap: 'auto' | 'wide'
+  /** Its switch for sensing the size of sheets. */
+  sensing?: 'on' | 'off'
 }
 
 export interface MachineEvent {

@@ -1,6 +1,7 @@
 import sharp from 'sharp'
 import { labToSrgb, type Triple } from '../../core/color/cie.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
+import { BENCH_AROUND } from '../../core/wire/api/machine.ts'
 import { printedLab } from '../color/inks.ts'
 import { type InkOnPaper, inkModelFor } from '../color/paper-inks.ts'
 import type { Limits, Travel } from '../machine/mechanics.ts'
@@ -9,7 +10,7 @@ import type { DevicePage } from './raster-in.ts'
 
 const GRID = 17
 /** Bench surface shown around the sheet, µm, and its colour (neutral). */
-const SURROUND = 14_000
+const SURROUND = BENCH_AROUND
 const BENCH = [112, 112, 112] as const
 
 /** What is really true of a delivered sheet, kept apart from the picture for tests. Micrometres. */

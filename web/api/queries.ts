@@ -27,8 +27,15 @@ export const setupsQuery = (printerId: string) =>
 export const jobRunsQuery = (id: number) =>
   queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api('GET /jobs/{id}/runs', { id }) })
 export const logQuery = (q: string) => queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api('GET /runs', { q }) })
+export const atWorkQuery = queryOptions({ queryKey: ['runs', 'at-work'], queryFn: () => api('GET /at-work') })
 export const runQuery = (id: number) => queryOptions({ queryKey: ['runs', id], queryFn: () => api('GET /runs/{id}', { id }) })
 export const demoPicturesQuery = queryOptions({ queryKey: ['demo-pictures'], queryFn: () => api('GET /pictures/demo') })
 export const profilesQuery = queryOptions({ queryKey: ['profiles'], queryFn: () => api('GET /profiles') })
+export const measuresQuery = (pictureId: string, profileId: string) =>
+  queryOptions({
+    queryKey: ['measures', pictureId, profileId],
+    queryFn: () => api('GET /pictures/{id}/measures', { id: pictureId, profile: profileId }),
+    staleTime: Number.POSITIVE_INFINITY,
+  })
 export const machineQuery = (id: string) =>
   queryOptions({ queryKey: ['machine', id], queryFn: () => api('GET /printers/{id}/machine', { id }), retry: 1 })

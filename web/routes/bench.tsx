@@ -7,6 +7,7 @@ import { jobsByState } from '../features/bench/jobs-by-state.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
+import { useMoment } from '../features/plate/moment.ts'
 import { clock } from '../ui/ago.ts'
 import { Empty, Failed, Loading } from '../ui/states.tsx'
 
@@ -15,12 +16,13 @@ export function Bench() {
   const studio = useQuery(studioQuery)
   const jobs = useQuery(jobsQuery)
   const runs = useQuery(logQuery(''))
+  const moment = useMoment()
   const planned = useMemo<PlannedJob[]>(() => {
     if (!studio.data || !jobs.data) return []
     return jobs.data
       .filter((j) => j.state === 'setup' || j.state === 'printing')
-      .map((job) => ({ job, plate: resolve(job.brief, studio.data, job.pins) }))
-  }, [studio.data, jobs.data])
+      .map((job) => ({ job, plate: resolve(job.brief, studio.data, job.pins, moment) }))
+  }, [studio.data, jobs.data, moment])
   const error = studio.error ?? jobs.error
   if (error)
     return (

@@ -85,6 +85,16 @@ export function RunRoute() {
                 ))}
               </tbody>
             </table>
+            {data.inSpite && (
+              <div className="mt-3 border-l-4 border-stop pl-3" data-testid="in-spite">
+                <p className="font-semibold">Printed in spite of this, because: {data.inSpite.because}</p>
+                <ul className="text-sm">
+                  {data.inSpite.of.map((says) => (
+                    <li key={says}>{says}</li>
+                  ))}
+                </ul>
+              </div>
+            )}
             {plate.findings.length > 0 && (
               <ul className="mt-3 space-y-1">
                 {plate.findings.map((f) => (

@@ -90,6 +90,8 @@ export interface ProofRequest extends Omit<RenderingRequest, 'printerUrl'> {
   hatchFrom: number | null
   /** Shows how far each colour lies off instead of the proof. */
   map: boolean
+  /** Printed in the printer's own greys: intent and compensation say nothing. */
+  greys: boolean
   /** The original that the asker still has: it is not sent again. */
   has: string | null
   part: Part
@@ -159,10 +161,10 @@ async function loaded({ previewUrl, sourceUrl, printerUrl, intent, blackPoint }:
 function proofOf(
   cms: Engine,
   { sourceUrl, printerUrl, intent, blackPoint }: RenderingRequest,
-  settings: { source: Source; printer: Uint8Array; intent: Intent; blackPoint: boolean },
+  settings: { source: Source; printer: Uint8Array; intent: Intent; blackPoint: boolean; greys?: boolean },
   paperWhite: boolean,
 ): Grid {
-  return once(`proof ${sourceUrl} ${printerUrl} ${intent} ${blackPoint} ${paperWhite}`, () =>
+  return once(`proof ${sourceUrl} ${printerUrl} ${settings.greys ? 'greys' : `${intent} ${blackPoint}`} ${paperWhite}`, () =>
     proofGrid(
       cms,
       settings,
@@ -203,7 +205,7 @@ function withoutAlpha({ data, width, height }: ImageData): Uint8Array {
 const api = {
   /** Original and proof of a preview, as RGBA ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
-    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, has, part } = request
+    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, greys, has, part } = request
     const [cms, pixels, sourceBytes, printer] = await Promise.all([
       load(),
       pixelsOf(previewUrl),
@@ -230,20 +232,22 @@ const api = {
     let proof: Uint8ClampedArray | null = null
     let outOfGamut: number | null = null
     if (printer && printerUrl) {
-      const settings = { source, printer, intent, blackPoint }
+      const settings = { source, printer, intent, blackPoint, greys }
       const rendering = { previewUrl, sourceUrl, printerUrl, intent, blackPoint }
       proof = new Uint8ClampedArray(own.length)
       const grid = map
-        ? once(`map ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () => differenceGrid(cms, settings))
+        ? once(`map ${sourceUrl} ${printerUrl} ${greys ? 'greys' : `${intent} ${blackPoint}`}`, () => differenceGrid(cms, settings))
         : proofOf(cms, rendering, settings, paperWhite)
       applyGrid(grid, own, proof)
       const distances = () => once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
       const shareKey = `${originalKey} ${printerUrl}`
-      outOfGamut = shares.get(shareKey) ?? shareOutOfGamut(own, distances(), PROOF_GRID)
-      shares.set(shareKey, outOfGamut)
-      if (hatchFrom !== null && !map) hatchOutOfGamut(proof, own, width, distances(), PROOF_GRID, hatchFrom, top)
+      // What the gamut leaves out says nothing of greys that the machine mixes.
+      outOfGamut = greys ? null : (shares.get(shareKey) ?? shareOutOfGamut(own, distances(), PROOF_GRID))
+      if (outOfGamut !== null) shares.set(shareKey, outOfGamut)
+      if (hatchFrom !== null && !map && !greys) hatchOutOfGamut(proof, own, width, distances(), PROOF_GRID, hatchFrom, top)
     }
-    if (printer && printerUrl && !map) prepare(cms, { previewUrl, sourceUrl, printerUrl, intent, blackPoint }, source, printer, paperWhite)
+    if (printer && printerUrl && !map && !greys)
+      prepare(cms, { previewUrl, sourceUrl, printerUrl, intent, blackPoint }, source, printer, paperWhite)
     const answer = { width, height, top, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin }
     return Comlink.transfer(answer, [...(original ? [original.buffer] : []), ...(proof ? [proof.buffer] : [])])
   },

@@ -1,7 +1,9 @@
 import { execFileSync } from 'node:child_process'
-import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs'
-import { join, resolve } from 'node:path'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { instantiate } from 'lcms-wasm'
+import { PRESS_DATA, PRESS_DIR, pressProfile } from '../../testing/press-profile.ts'
+import { transicc } from '../../testing/transicc.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { TOLERANCES } from '../../things/studio/tolerances.ts'
 import { type Measurements, measurementsIn } from '../cgats/measurements.ts'
@@ -12,21 +14,6 @@ import { type ProfileInfo, readProfile } from '../icc/read.ts'
 import { deviceToLab, labAt } from '../profile/to-lab.ts'
 import { checkProfile } from './profile-check.ts'
 import { judge } from './tolerances.ts'
-
-const DATA = '/usr/share/color/icc/FOGRA39L.ti3'
-const dir = resolve('var/press')
-
-/** A profile of the FOGRA39L data made by Debian's colprof (argyll); made once, kept in the data directory. */
-function pressProfile(): string {
-  const target = join(dir, 'press.icc')
-  if (!existsSync(target)) {
-    mkdirSync(dir, { recursive: true })
-    copyFileSync(DATA, join(dir, 'press.ti3'))
-    execFileSync('colprof', ['-ql', '-bm', '-D', 'Press data', '-O', join(dir, 'making.icc'), join(dir, 'press')], { stdio: 'ignore' })
-    renameSync(join(dir, 'making.icc'), target)
-  }
-  return target
-}
 
 let engine: Engine
 let file: string
@@ -47,14 +34,14 @@ const check = (measured: Measurements) => {
   return checked.value
 }
 const press = () => {
-  const table = readCgats(readFileSync(DATA, 'latin1'))
+  const table = readCgats(readFileSync(PRESS_DATA, 'latin1'))
   const found = table.ok ? measurementsIn(table.value) : table
   if (!found.ok) throw new Error(found.problem.message)
   return found.value
 }
 
 test('reports the same fit as profcheck (argyll) on FOGRA39L, to 0.05 ΔE2000', () => {
-  const said = execFileSync('profcheck', ['-k', '-v2', join(dir, 'press.ti3'), file], { encoding: 'utf8' })
+  const said = execFileSync('profcheck', ['-k', '-v2', join(PRESS_DIR, 'press.ti3'), file], { encoding: 'utf8' })
   const [, max, mean] = /max\. = ([\d.]+), avg\. = ([\d.]+)/.exec(said) ?? []
   const each = [...said.matchAll(/^\[([\d.]+)\]/gm)].map((m) => Number(m[1])).sort((a, b) => a - b)
   const ours = check(press())
@@ -68,17 +55,6 @@ test('reports the same fit as profcheck (argyll) on FOGRA39L, to 0.05 ΔE2000', 
 })
 
 describe('the press profile agrees with transicc (LittleCMS)', () => {
-  const transicc = (from: string, to: string, intent: number, blackPoint: boolean, rows: number[][]) =>
-    execFileSync('transicc', ['-n', '-i', from, '-o', to, '-t', String(intent), ...(blackPoint ? ['-b'] : [])], {
-      input: `${rows.map((row) => row.join(' ')).join('\n')}\n`,
-      encoding: 'utf8',
-      stdio: ['pipe', 'pipe', 'ignore'],
-    })
-      .trim()
-      .split('\n')
-      .slice(0, rows.length)
-      .map((line) => line.trim().split(/\s+/).map(Number))
-
   const inks = [
     [0, 0, 0, 0],
     [100, 0, 0, 0],
@@ -103,14 +79,14 @@ describe('the press profile agrees with transicc (LittleCMS)', () => {
       const toLab = engine.transform(profile, 'cmykFloat', 'lab', 'labFloat', intent, { precise: true, blackPoint })
       const ours = toLab.run(Float32Array.from(inks.flat()), inks.length)
       toLab.free()
-      const theirs = transicc(file, '*Lab', n, blackPoint, inks)
+      const theirs = transicc({ from: file, to: '*Lab', intent: n, blackPoint: blackPoint }, inks)
       inks.forEach((_, i) => {
         expect(deltaE2000(labAt(ours, i), theirs[i] as unknown as Triple)).toBeLessThan(0.1)
       })
       const toInks = engine.transform('lab', 'labFloat', profile, 'cmykFloat', intent, { precise: true, blackPoint })
       const sent = toInks.run(Float32Array.from(labs.flat()), labs.length) as Float32Array
       toInks.free()
-      const sentByThem = Float32Array.from(transicc('*Lab', file, n, blackPoint, labs).flat())
+      const sentByThem = Float32Array.from(transicc({ from: '*Lab', to: file, intent: n, blackPoint: blackPoint }, labs).flat())
       // Two recipes are compared by what they print, which is what is seen.
       const [a, b] = [
         deviceToLab(engine, profile, sent, 'relative', 'cmykFloat'),

@@ -26,12 +26,18 @@ test('the mean colour of the picture is that of its count', () => {
     expect(Math.abs(counted - exact)).toBeLessThan(0.6)
   }
 })
-test('pairs are neighbours of the picture: on a flat one both are the same, on a ramp they differ by its slope', () => {
+test('pairs are neighbours of the picture: on a flat one both are the same, on a ramp they differ by its slope at four distances', () => {
   const flat = countColours(new Uint8Array(300 * 200 * 3).fill(90), 300, 200)
   expect(flat.pairs.every((v) => v === 90)).toBe(true)
   const ramp = Uint8Array.from({ length: 800 * 10 * 3 }, (_, i) => Math.floor((Math.floor(i / 3) % 800) / 4))
   const { pairs } = countColours(ramp, 800, 10)
-  for (let n = 0; n < pairs.length; n += 6) expect(Math.abs((pairs[n] as number) - (pairs[n + 3] as number))).toBeLessThanOrEqual(1)
+  // One level in four pixels; two, eight, 32 and 128 pixels apart in turn, across or, in so low a picture, not down.
+  for (let n = 0; n < pairs.length; n += 6) {
+    const apart = [2, 8, 32, 128][(n / 6) % 4] as number
+    const slope = Math.abs((pairs[n] as number) - (pairs[n + 3] as number))
+    expect([0, Math.floor(apart / 4), Math.ceil(apart / 4)]).toContain(slope)
+  }
+  expect(pairs.some((v, i) => i % 6 === 0 && Math.abs(v - (pairs[i + 3] as number)) === 32)).toBe(true)
 })
 test('kept as bytes and read back it is the same, and the same picture counts the same', () => {
   const count = countColours(noise(64, 48), 64, 48)

@@ -9,6 +9,8 @@ const PAIRS = 4096
 const MOST_PAIRS = 8192
 /** Neighbours lie this far apart, as a share of the longer side: details the eye separates at the usual distance. */
 const APART = 1 / 400
+/** And this many times as far: a smooth ramp is no difference between neighbours, but it is one across a sky. */
+const SCALES = [1, 4, 16, 64] as const
 
 /** What colours a picture has and which lie beside each other: every question about it is answered from this. */
 export interface ColourCount {
@@ -98,11 +100,13 @@ export function createColourCounter(): ColourCounter {
 
 /** Pairs of neighbouring colours of packed RGB pixels, packed RGB RGB: a random sample, the same every time. */
 export function sampleNeighbours(rgb: Uint8Array | Uint8ClampedArray, width: number, height: number): Uint8Array {
-  const apart = Math.max(1, Math.round(Math.max(width, height) * APART))
+  const longer = Math.max(width, height)
+  const nearest = Math.max(1, Math.round(longer * APART))
   const random = uniform(90_001)
-  const pairs = new Uint8Array(width > apart || height > apart ? PAIRS * 6 : 0)
+  const pairs = new Uint8Array(longer > nearest ? PAIRS * 6 : 0)
   for (let n = 0; n < pairs.length; n += 6) {
-    const across = height <= apart || (width > apart && (n & 8) === 0)
+    const apart = Math.min(longer - 1, nearest * (SCALES[(n / 6) % SCALES.length] as number))
+    const across = height <= apart || (width > apart && random() < 0.5)
     const x = Math.floor(random() * (width - (across ? apart : 0)))
     const y = Math.floor(random() * (height - (across ? 0 : apart)))
     const one = (y * width + x) * 3
@@ -123,7 +127,8 @@ export function countColours(rgb: Uint8Array | Uint8ClampedArray, width: number,
 }
 
 const MAGIC = 0x41504343
-const VERSION = 1
+/** 2: neighbours at several distances. */
+const VERSION = 2
 const HEAD = 20
 
 /** The count as bytes, to be kept with the picture. */
@@ -138,6 +143,10 @@ export function packCount({ total, colours, counts, pairs }: ColourCount): Uint8
   bytes.set(pairs, HEAD + colours.length + counts.length * 4)
   return bytes
 }
+
+/** Whether a kept count is of this version; others are counted again. */
+export const isCurrent = (head: Uint8Array): boolean =>
+  head.length >= 8 && new DataView(head.buffer, head.byteOffset).getUint32(4) === VERSION
 
 /** Reads a kept count; every length is checked before it is believed. */
 export function readCount(bytes: Uint8Array): Result<ColourCount> {

@@ -1,6 +1,6 @@
-import { execFileSync } from 'node:child_process'
 import { readdirSync, readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
+import { transicc } from '../../testing/transicc.ts'
 import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { shareOutOfGamut } from '../gamut/out-of-gamut.ts'
@@ -32,27 +32,12 @@ const INTENTS: [Intent, number][] = [
   ['absolute', 3],
 ]
 
-/** Debian's transicc (liblcms2-utils): the reference tool for profile transforms. */
-function transicc(from: string, to: string, intent: number, blackPoint: boolean, rows: readonly (readonly number[])[]): number[][] {
-  const input = rows.map((row) => row.join(' ')).join('\n')
-  const out = execFileSync('transicc', ['-n', '-i', from, '-o', to, '-t', String(intent), ...(blackPoint ? ['-b'] : [])], {
-    input: `${input}\n`,
-    encoding: 'utf8',
-    stdio: ['pipe', 'pipe', 'ignore'],
-  })
-  return out
-    .trim()
-    .split('\n')
-    .slice(0, rows.length)
-    .map((line) => line.trim().split(/\s+/).map(Number))
-}
-
 describe.each(INTENTS)('%s', (intent, number) => {
   test.each([false, true])('Lab to device agrees with transicc, compensation %s', (blackPoint) => {
     const t = engine.transform('lab', 'labFloat', profile, 'rgb16', intent, { blackPoint, precise: true })
     const ours = t.run(new Float32Array(LABS.flat()), LABS.length)
     t.free()
-    const theirs = transicc('*Lab', FILE, number, blackPoint, LABS)
+    const theirs = transicc({ from: '*Lab', to: FILE, intent: number, blackPoint: blackPoint }, LABS)
     LABS.forEach((_, i) => {
       for (let k = 0; k < 3; k++) expect(Math.abs((ours[i * 3 + k] as number) / 257 - (theirs[i]?.[k] ?? Number.NaN))).toBeLessThan(0.6)
     })
@@ -80,13 +65,15 @@ describe.each(readdirSync('demo/profiles'))('%s against transicc (LittleCMS), co
     }
     const options = { blackPoint, precise: true }
     const sent = run(engine.transform('lab', 'labFloat', bytes, 'rgb16', intent, options), new Float32Array(labs.flat())) as Uint16Array
-    const theirs = Uint16Array.from(transicc('*Lab', file, n, blackPoint, labs).flat(), (v) => Math.round(v * 257))
+    const theirs = Uint16Array.from(transicc({ from: '*Lab', to: file, intent: n, blackPoint: blackPoint }, labs).flat(), (v) =>
+      Math.round(v * 257),
+    )
     // Two recipes are compared by what they print, which is what is seen.
     const print = (data: Uint16Array) => run(engine.transform(bytes, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true }), data)
     const [a, b] = [print(sent), print(theirs)]
     expect(Math.max(...labs.map((_, i) => deltaE2000(at(a, i), at(b, i))))).toBeLessThan(0.01)
     const ours = run(engine.transform(bytes, 'rgb8', 'lab', 'labFloat', intent, options), new Uint8Array(devices.flat()))
-    const read = transicc(file, '*Lab', n, blackPoint, devices)
+    const read = transicc({ from: file, to: '*Lab', intent: n, blackPoint: blackPoint }, devices)
     expect(Math.max(...devices.map((_, i) => deltaE2000(at(ours, i), read[i] as unknown as Triple)))).toBeLessThan(0.01)
   })
 })
@@ -107,7 +94,7 @@ test('device to Lab agrees with transicc to 0.1 ΔE2000, relative and absolute',
     const t = engine.transform(profile, 'rgb8', 'lab', 'labFloat', intent, { precise: true })
     const ours = t.run(new Uint8Array(devices.flat()), devices.length)
     t.free()
-    const theirs = transicc(FILE, '*Lab', number, false, devices)
+    const theirs = transicc({ from: FILE, to: '*Lab', intent: number, blackPoint: false }, devices)
     devices.forEach((_, i) => {
       const [l, a, b] = [ours[i * 3], ours[i * 3 + 1], ours[i * 3 + 2]] as [number, number, number]
       expect(deltaE2000([l, a, b], theirs[i] as unknown as Triple)).toBeLessThan(0.1)

@@ -1,5 +1,7 @@
+import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
+import { deltaE2000, type Triple } from '../cie.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
 import { readProfile } from '../icc/read.ts'
 import { compareProfiles } from './compare-profiles.ts'
@@ -41,6 +43,37 @@ test('a sound profile gives its colours back and its greys are neutral', () => {
   expect(found.neutrality.max).toBeLessThan(2)
   expect(found.roundTrips.find((r) => r.intent === 'perceptual')?.byDesign).toBe(true)
   expect(found.remarks.every((r) => r.level === 'note')).toBe(true)
+})
+
+/** Argyll's lookup of an intent's tables, device 0…1 or Lab in, the other out. */
+function xicclu(way: 'f' | 'b', intent: 'r' | 'p' | 's', file: string, colours: readonly (readonly number[])[]): Triple[] {
+  const said = execFileSync('xicclu', ['-v0', `-f${way}`, `-i${intent}`, '-pl', file], {
+    input: colours.map((c) => c.join(' ')).join('\n'),
+    encoding: 'utf8',
+  })
+  return said
+    .trim()
+    .split('\n')
+    .map((line) => line.trim().split(/\s+/).slice(0, 3).map(Number) as [number, number, number])
+}
+
+test.each([
+  ['gannet-lamproom-baryta', 'perceptual', 'p'],
+  ['gannet-quay-matte', 'perceptual', 'p'],
+  ['tern-beacon-gloss', 'saturation', 's'],
+  ['gannet-quay-matte', 'relative', 'r'],
+] as const)('the way there and back of %s, %s, is what a plain lookup measures', (name, intent, flag) => {
+  const file = `demo/profiles/${name}.icc`
+  const levels = Array.from({ length: 9 }, (_, i) => i / 8)
+  const device = levels.flatMap((r) => levels.flatMap((g) => levels.map((b) => [r, g, b])))
+  const printed = xicclu('f', flag, file, device)
+  const again = xicclu('f', flag, file, xicclu('b', flag, file, printed))
+  const apart = printed.map((lab, n) => deltaE2000(lab, again[n] as Triple))
+  const mean = apart.reduce((a, b) => a + b, 0) / apart.length
+  const row = health(bytes(name)).roundTrips.find((r) => r.intent === intent)
+  // The two interpolate between the points of a table each in its own way, which is all that may be left between them.
+  expect(Math.abs((row?.spread.mean ?? Number.NaN) - mean)).toBeLessThan(0.1)
+  expect(Math.abs((row?.spread.max ?? Number.NaN) - Math.max(...apart))).toBeLessThan(1)
 })
 
 test('a dent is found where it is on the ramps that cross it, and said', () => {

@@ -3,6 +3,7 @@ import { deltaE2000, type Triple } from '../cie.ts'
 import type { Engine } from '../engine/engine.ts'
 import type { Table } from '../icc/tables.ts'
 import { blackPoint } from '../profile/facts.ts'
+import { tablesAlone } from '../profile/tables-alone.ts'
 import { deviceCube, deviceToLab, labAt, labToDevice } from '../profile/to-lab.ts'
 import { spreadOf } from '../statistics.ts'
 import { type Ramp, RampSchema, readRamps } from './ramps.ts'
@@ -38,9 +39,11 @@ const LIMIT = { roundTripMean: 1, roundTripP95: 3, neutral: 2 } as const
 
 const chroma = ([, a, b]: Triple) => Math.hypot(a, b)
 
-function roundTrip(engine: Engine, profile: Uint8Array, intent: 'perceptual' | 'relative' | 'saturation') {
-  const printed = deviceToLab(engine, profile, deviceCube(ROUND_TRIP_STEPS), intent)
-  const again = deviceToLab(engine, profile, labToDevice(engine, profile, printed, intent), intent)
+/** Through the tables of one intent and nothing else: no black is scaled, as a plain lookup would do it. */
+function roundTrip(engine: Engine, profile: Uint8Array, intent: '0' | '1' | '2') {
+  const tables = tablesAlone(profile, intent)
+  const printed = deviceToLab(engine, tables, deviceCube(ROUND_TRIP_STEPS), 'relative')
+  const again = deviceToLab(engine, tables, labToDevice(engine, tables, printed, 'relative'), 'relative')
   return spreadOf(Array.from({ length: printed.length / 3 }, (_, n) => deltaE2000(labAt(printed, n), labAt(again, n))))
 }
 
@@ -91,7 +94,7 @@ export function examine(engine: Engine, profile: Uint8Array, tables: readonly Ta
     .map(([intent, n]) => ({
       intent,
       byDesign: n !== '1' && (offset(`A2B${n}`) === undefined || offset(`A2B${n}`) === (offset('A2B1') ?? offset('A2B0'))),
-      spread: roundTrip(engine, profile, intent),
+      spread: roundTrip(engine, profile, n),
     }))
   const relative = blackPoint(engine, profile, 'relative')
   const found = {

@@ -1,8 +1,9 @@
-import type { PictureKind } from '../../things/brief/picture.ts'
 import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import type { Engine, Source } from '../engine/engine.ts'
+import { differenceOf } from './difference.ts'
+import { kindOf } from './kind.ts'
 import { type Measures, type Rendering, VISIBLE } from './measures.ts'
 
 /** Neighbours closer than this are one tone to the eye; further apart than this they are an edge, which nothing flattens. */
@@ -18,8 +19,6 @@ const HIGHLIGHTS = 85
 const SECTORS = 12
 /** Closer to paper white than this a tint is lost against it, ΔE2000: common practice, level 254 is barely seen. */
 const WHITE_STEP = 0.5
-/** Black and white: at most this share of the picture is coloured. Line art: this much lies in so few colours. */
-const KIND = { coloured: 0.002, share: 0.9, colours: 12 } as const
 
 /** Every rendering worth a look. Compensation does nothing to absolute. */
 const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
@@ -30,6 +29,9 @@ const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
   { intent: 'saturation', blackPoint: true },
   { intent: 'absolute', blackPoint: false },
 ]
+
+/** Relative and perceptual, both compensated: between these people decide. */
+const SCHOOLS: readonly number[] = [0, 2]
 
 const at = (lab: Float32Array, n: number): Triple => [lab[n * 3] as number, lab[n * 3 + 1] as number, lab[n * 3 + 2] as number]
 const chroma = ([, a, b]: Triple) => Math.hypot(a, b)
@@ -63,13 +65,28 @@ function summary(
   return { mean: sum / weight, p95, max }
 }
 
-/** Told from the colours: hardly any hue, or nearly everything in a dozen colours, or neither. */
-function kindOf(lab: Float32Array, counts: Uint32Array, total: number): PictureKind {
-  const commonest = [...counts].sort((a, b) => b - a).slice(0, KIND.colours)
-  if (total > 0 && commonest.reduce((a, b) => a + b, 0) / total > KIND.share) return 'line-art'
-  let coloured = 0
-  for (let n = 0; n < counts.length; n++) if (chroma(at(lab, n)) > CHROMA.neutral) coloured += counts[n] as number
-  return coloured <= KIND.coloured * total ? 'black-and-white' : 'photograph'
+/** Colours by which two prints are told apart when it is not the two schools that are compared: the commonest. */
+const COMMONEST = 3000
+
+/** The difference of every two prints: of relative and perceptual by every colour, of the others by the commonest. */
+function differencesOf(prints: readonly Float32Array[], counts: Uint32Array): Measures['differences'] {
+  const commonest = Array.from(counts.keys())
+    .sort((a, b) => (counts[b] as number) - (counts[a] as number))
+    .slice(0, COMMONEST)
+  const few = commonest.map((n) => counts[n] as number)
+  const some = prints.map((lab) =>
+    Float32Array.from({ length: commonest.length * 3 }, (_, i) => lab[(commonest[Math.floor(i / 3)] as number) * 3 + (i % 3)] as number),
+  )
+  return prints.flatMap((_, one) =>
+    prints.slice(one + 1).map((_, k) => {
+      const other = one + 1 + k
+      const whole = SCHOOLS.includes(one) && SCHOOLS.includes(other)
+      const difference = whole
+        ? differenceOf(prints[one] as Float32Array, prints[other] as Float32Array, counts)
+        : differenceOf(some[one] as Float32Array, some[other] as Float32Array, few)
+      return { one, other, ...difference }
+    }),
+  )
 }
 
 /** What a picture's colours become on one paper, for every intent with and without compensation; from its count, not its pixels. */
@@ -126,10 +143,11 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     return total === 0 ? 0 : sum / total
   }
   const sampled = Math.max(1, pairs.length / 6)
-  const rendering = ({ intent, blackPoint }: (typeof RENDERINGS)[number]): Rendering => {
-    // The nearest print is one of the renderings: it is not made twice.
-    const same = intent === 'relative' && !blackPoint
-    const printed = same ? nearest : print(intent, blackPoint)
+  // The nearest print is one of the renderings: it is not made twice.
+  const prints = RENDERINGS.map(({ intent, blackPoint }) => (intent === 'relative' && !blackPoint ? nearest : print(intent, blackPoint)))
+  const rendering = ({ intent, blackPoint }: (typeof RENDERINGS)[number], n: number): Rendering => {
+    const printed = prints[n] as Float32Array
+    const same = printed === nearest
     const error = same ? beyond : distance(printed)
     let kept = 0
     const flat = visiblePairs.map((p) => {
@@ -185,5 +203,6 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     })),
     kind: kindOf(wanted, counts, total),
     renderings,
+    differences: differencesOf(prints, counts),
   }
 }

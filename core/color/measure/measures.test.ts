@@ -1,13 +1,13 @@
-import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
+import { transicc, transiccTriples } from '../../testing/transicc.ts'
 import { houseIntent } from '../../things/studio/house-rules.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { countColours } from '../count/colour-count.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
 import { analyse } from './analyse.ts'
 import { type Measures, MeasuresSchema } from './measures.ts'
-import { recommend, renderingOf } from './recommend.ts'
+import { differenceBetween, recommend, renderingOf } from './recommend.ts'
 
 const MATTE = 'demo/profiles/gannet-saltmarsh-cotton.icc'
 const GLOSS = 'demo/profiles/gannet-lamproom-baryta.icc'
@@ -91,7 +91,7 @@ test('line art is told from its few colours, what a person says goes before, and
   expect(photo.kind).toBe('photograph')
   const tied = {
     ...photo,
-    renderings: photo.renderings.map((r) => ({ ...r, moved: { mean: 1, p95: 2 }, flattened: { ...r.flattened, all: 0 } })),
+    differences: photo.differences.map((d) => ({ ...d, mean: 0.4, p95: 0.9, visible: 0.02 })),
   }
   expect(recommend(tied, { house: 'perceptual' })).toMatchObject({ intent: 'perceptual', close: true })
   expect(recommend(tied, { house: houseIntent('by-surface', 'gloss') })).toMatchObject({ intent: 'relative', close: true })
@@ -109,21 +109,107 @@ test('tints next to white are counted as lost against the paper', () => {
 test('the share out of gamut is what transicc says pixel by pixel, within a percent', () => {
   const [width, height] = [90, 60]
   const rgb = paint(width, height, (x, y) => [255 * x, 255 * y, 60 + 150 * x * y])
-  const lines = Array.from({ length: width * height }, (_, i) => [...rgb.slice(i * 3, i * 3 + 3)].join(' ')).join('\n')
-  const run = (args: string[], input: string) =>
-    execFileSync('transicc', ['-n', ...args], {
-      input: `${input}\n`,
-      encoding: 'utf8',
-      stdio: ['pipe', 'pipe', 'ignore'],
-      maxBuffer: 1 << 26,
-    })
-      .trim()
-      .split('\n')
-      .map((line) => line.trim().split(/\s+/).map(Number))
-  const text = (rows: number[][]) => rows.map((r) => r.join(' ')).join('\n')
-  const wanted = run(['-i', '*sRGB', '-o', '*Lab', '-t', '1'], lines)
-  const device = run(['-i', '*sRGB', '-o', MATTE, '-t', '1'], lines)
-  const printed = run(['-i', MATTE, '-o', '*Lab', '-t', '1'], text(device))
-  const beyond = wanted.filter((lab, i) => deltaE2000(lab as unknown as Triple, printed[i] as unknown as Triple) > 2).length / wanted.length
-  expect(Math.abs(measure(rgb, width, height).outOfGamut.share - beyond)).toBeLessThan(0.01)
+  const { wanted, nearest } = directly(rgb, MATTE)
+  expect(Math.abs(measure(rgb, width, height).outOfGamut.share - shareOver({ wanted, nearest }, 2))).toBeLessThan(0.01)
+})
+
+/** Lab of every pixel, wanted and as each intent prints it, by Debian's transicc (LittleCMS), pixel by pixel. */
+function directly(rgb: Uint8Array, file: string) {
+  const pixels = Array.from({ length: rgb.length / 3 }, (_, i) => rgb.subarray(i * 3, i * 3 + 3))
+  const printed = (intent: number, blackPoint = true) =>
+    transiccTriples({ from: file, to: '*Lab', intent: 1 }, transicc({ from: '*sRGB', to: file, intent, blackPoint }, pixels))
+  return {
+    wanted: transiccTriples({ from: '*sRGB', to: '*Lab', intent: 1 }, pixels),
+    nearest: printed(1, false),
+    relative: printed(1),
+    perceptual: printed(0),
+  }
+}
+
+/** A ramp leaving the gamut in orange, one deep in blue, a sky that is nearly neutral, a night, soft tones, everything at once. */
+const PICTURES: Record<string, (x: number, y: number) => Triple> = {
+  orange: (x) => [255, 40 + 160 * (1 - x), 200 * (1 - x) ** 2],
+  blue: (x, y) => [30 * y, 40 * (1 - x), 90 + 165 * x],
+  sky: (x, y) => [205 + 30 * x, 212 + 26 * x, 222 + 22 * x - 6 * y],
+  night: (x, y) => [6 + 26 * x * y, 8 + 24 * x, 14 + 40 * x],
+  soft: (x, y) => [120 + 40 * x, 118 + 36 * y, 122 + 30 * x * y],
+  wheel: (x, y) => [255 * x, 255 * y, 128 + 127 * Math.sin(6 * x)],
+  grey: (x) => [255 * x, 255 * x, 255 * x],
+  skin: (x, y) => [180 + 60 * x, 130 + 60 * y, 105 + 50 * x * y],
+  leaves: (x, y) => [40 + 60 * y, 90 + 120 * x, 30 + 30 * x * y],
+  violet: (x, y) => [90 + 120 * x, 20 + 30 * y, 150 + 100 * x],
+  fog: (x, y) => [226 + 18 * x, 228 + 16 * x, 229 + 14 * y],
+  signal: (x, y) => [255 - 60 * y, 20 * x, 30 * (1 - x)],
+}
+const PAPERS = [MATTE, GLOSS, 'demo/profiles/heron-harbour-lustre.icc']
+
+describe.each(PAPERS)('on %s, held against every pixel converted by transicc', (file) => {
+  test.each(Object.keys(PICTURES))(
+    '%s: the difference of the two prints, the share out of gamut, what flattens, and the sentence',
+    (name) => {
+      const [width, height] = [250, 6]
+      const rgb = paint(width, height, PICTURES[name] as (x: number, y: number) => Triple)
+      const m = measure(rgb, width, height, file)
+      const direct = directly(rgb, file)
+      const apart = direct.relative.map((lab, i) => deltaE2000(lab, direct.perceptual[i] as Triple))
+      const mean = apart.reduce((a, b) => a + b, 0) / apart.length
+      const p95 = [...apart].sort((a, b) => a - b)[Math.ceil(0.95 * apart.length) - 1] as number
+      const [relative, perceptual] = [renderingOf(m, 'relative', true), renderingOf(m, 'perceptual', true)]
+      if (!relative || !perceptual) throw new Error('not measured')
+      const said = differenceBetween(m, relative, perceptual)
+      expect(Math.abs(said.mean - mean)).toBeLessThan(0.2)
+      expect(Math.abs(said.p95 - p95)).toBeLessThan(0.35)
+      expect(Math.abs(m.outOfGamut.share - shareOver(direct, 2))).toBeLessThan(0.05)
+      // The sentence is true of the pixels.
+      const { says, close } = recommend(m)
+      if (m.kind === 'photograph') expect(/No visible difference/.test(says)).toBe(close)
+      if (close) expect([name, mean < 0.6, p95 < 1.2]).toEqual([name, true, true])
+      for (const intent of ['relative', 'perceptual'] as const) {
+        const flattened = intent === 'relative' ? relative.flattened.all : perceptual.flattened.all
+        expect([name, intent, Math.abs(flattened - flat(direct.wanted, direct[intent], width, height)) < 0.05]).toEqual([
+          name,
+          intent,
+          true,
+        ])
+      }
+    },
+  )
+})
+
+/** Share of pixels whose nearest print without compensation is visibly away. */
+function shareOver({ wanted, nearest }: Pick<ReturnType<typeof directly>, 'wanted' | 'nearest'>, limit: number): number {
+  return wanted.filter((lab, i) => deltaE2000(lab, nearest[i] as Triple) > limit).length / wanted.length
+}
+
+/** Of pixels at the four distances across the picture and down it: how many differ visibly and keep less than half of that. */
+function flat(wanted: readonly Triple[], printed: readonly Triple[], width: number, height: number): number {
+  let [seen, lost] = [0, 0]
+  for (const apart of [1, 4, 16, 64])
+    for (const [dx, dy] of [
+      [Math.min(apart, width - 1), 0],
+      [0, apart],
+    ] as const) {
+      // A picture too low for a distance is only looked at across.
+      if (dy >= height) continue
+      for (let y = 0; y + dy < height; y++)
+        for (let x = 0; x + dx < width; x++) {
+          const [a, b] = [y * width + x, (y + dy) * width + x + dx]
+          const weight = (apart < height ? 0.5 : 1) / ((width - dx) * (height - dy))
+          const before = deltaE2000(wanted[a] as Triple, wanted[b] as Triple)
+          seen += weight / 4
+          if (before >= 1 && before <= 25 && deltaE2000(printed[a] as Triple, printed[b] as Triple) / before < 0.5) lost += weight / 4
+        }
+    }
+  return lost / seen
+}
+
+test('a smooth ramp of a thousand pixels counts as a ramp: what leaves the gamut flattens, whatever lies between two neighbours', () => {
+  const ramp = measure(
+    paint(1000, 4, (x) => [0, 100 + 155 * x, 0]),
+    1000,
+    4,
+  )
+  const relative = renderingOf(ramp, 'relative', true)
+  expect(relative?.kept).toBeLessThan(0.9)
+  expect(relative?.flattened.all).toBeGreaterThan(0.05)
 })

@@ -44,6 +44,8 @@ export const MeasuresSchema = z.object({
   /** Told from its colours alone. */
   kind: z.enum(PICTURE_KINDS),
   renderings: z.array(RenderingSchema),
+  /** How the prints of any two renderings (by their place in the list) differ from each other, colour by colour. */
+  differences: z.array(z.object({ one: z.number().int(), other: z.number().int(), mean: z.number(), p95: z.number(), visible: share })),
 })
 export type Measures = z.infer<typeof MeasuresSchema>
 

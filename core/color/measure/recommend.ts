@@ -1,5 +1,7 @@
 import type { PictureKind } from '../../things/brief/picture.ts'
 import type { Intent } from '../../things/media/intent.ts'
+import { percent } from '../percent.ts'
+import { isUnseen, type PrintDifference, sayDifference } from './difference.ts'
 import type { Measures, Rendering } from './measures.ts'
 
 export interface Recommendation {
@@ -10,8 +12,6 @@ export interface Recommendation {
   close: boolean
 }
 
-/** Below this mean difference between what two renderings do, nobody tells the prints apart. */
-const UNSEEN = 0.7
 /** Share of the picture whose gradations one rendering saves that is not worth talking about. */
 const UNSEEN_SHARE = 0.01
 /** How much flattening of the picture (share) one ΔE2000 of moved colours is worth: 1.5 % of it. */
@@ -22,7 +22,11 @@ export const renderingOf = (m: Measures, intent: Intent, blackPoint: boolean): R
   m.renderings.find((r) => r.intent === intent && r.blackPoint === (intent === 'absolute' ? false : blackPoint)) ??
   m.renderings.find((r) => r.intent === intent)
 
-const percent = (share: number) => `${(share * 100).toFixed(share < 0.1 ? 1 : 0)} %`
+/** How the prints of two renderings differ; nothing where one is the other. */
+export function differenceBetween(m: Measures, one: Rendering, other: Rendering): PrintDifference {
+  const [a, b] = [m.renderings.indexOf(one), m.renderings.indexOf(other)]
+  return m.differences.find((d) => d.one === Math.min(a, b) && d.other === Math.max(a, b)) ?? { mean: 0, p95: 0, visible: 0 }
+}
 
 /** What decides beside the numbers: what the picture is, and which of the two schools the house follows here. */
 export interface Preference {
@@ -42,7 +46,8 @@ export function recommend(m: Measures, { kind = null, house = null }: Preference
   if (!relative || !perceptual) return { intent: 'relative', says: 'Nothing was measured.', close: true }
   const saved = relative.flattened.all - perceptual.flattened.all
   const moved = perceptual.moved.mean - relative.moved.mean
-  const unseen = Math.abs(saved) < UNSEEN_SHARE && Math.abs(moved) < UNSEEN
+  const apart = differenceBetween(m, relative, perceptual)
+  const unseen = isUnseen(apart)
   const is = kind ?? m.kind
   if (is === 'line-art')
     return {
@@ -59,18 +64,18 @@ export function recommend(m: Measures, { kind = null, house = null }: Preference
   if (unseen)
     return {
       intent: house ?? 'relative',
-      says: `No visible difference: perceptual would move the printable colours by ${moved.toFixed(1)} ΔE more and save gradations in ${percent(Math.max(0, saved))} of the picture. The house rule decides${house ? `: ${house}` : ''}.`,
+      says: `No visible difference: the two prints ${sayDifference(apart)}. The house rule decides${house ? `: ${house}` : ''}.`,
       close: true,
     }
   if (saved > Math.max(UNSEEN_SHARE, moved * SHARE_PER_DELTA))
     return {
       intent: 'perceptual',
-      says: `Perceptual: it saves gradations in ${percent(saved)} of the picture that relative flattens, and moves the printable colours by ${Math.max(0, moved).toFixed(1)} ΔE to do it.`,
+      says: `Perceptual: it saves gradations in ${percent(saved)} of the picture that relative flattens, and moves the printable colours by ${Math.max(0, moved).toFixed(1)} ΔE to do it. The two prints ${sayDifference(apart)}.`,
       close: false,
     }
   return {
     intent: 'relative',
-    says: `Relative with compensation: perceptual would move the printable colours, ${percent(1 - m.outOfGamut.share)} of the picture, by ${moved.toFixed(1)} ΔE${saved > 0.001 ? ` to save gradations in ${percent(saved)} of it` : ' and save nothing'}.`,
+    says: `Relative with compensation: perceptual would move the printable colours, ${percent(1 - m.outOfGamut.share)} of the picture, by ${moved.toFixed(1)} ΔE${saved > 0.001 ? ` to save gradations in ${percent(saved)} of it` : ' and save nothing'}. The two prints ${sayDifference(apart)}.`,
     close: false,
   }
 }

@@ -1,6 +1,6 @@
-import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
+import { transicc } from '../../testing/transicc.ts'
 import type { Triple } from '../cie.ts'
 import { countColours } from '../count/colour-count.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
@@ -17,18 +17,14 @@ beforeAll(async () => {
 test('the printed L* of greys is what transicc (LittleCMS) says', () => {
   const curve = toneCurve(engine, { source: 'srgb', printer: bytes('gannet-quay-matte'), intent: 'perceptual', blackPoint: true })
   const levels = [0, 20, 90, 160, 240, 255]
-  const run = (args: string[], rows: string[]) =>
-    execFileSync('transicc', args, { input: `${rows.join('\n')}\n`, encoding: 'utf8', stdio: ['pipe', 'pipe', 'ignore'] })
-      .trim()
-      .split('\n')
-      .slice(0, rows.length)
-  const device = run(
-    ['-n', '-i', '*sRGB', '-o', file('gannet-quay-matte'), '-t', '0', '-b'],
-    levels.map((v) => `${v} ${v} ${v}`),
+  const printer = file('gannet-quay-matte')
+  const device = transicc(
+    { from: '*sRGB', to: printer, intent: 0, blackPoint: true },
+    levels.map((v) => [v, v, v]),
   )
-  const printed = run(['-n', '-i', file('gannet-quay-matte'), '-o', '*Lab', '-t', '1'], device)
+  const printed = transicc({ from: printer, to: '*Lab', intent: 1 }, device)
   levels.forEach((level, i) => {
-    expect(Math.abs((curve.printed[level] as number) - Number(printed[i]?.trim().split(/\s+/)[0]))).toBeLessThan(0.3)
+    expect(Math.abs((curve.printed[level] as number) - (printed[i]?.[0] ?? Number.NaN))).toBeLessThan(0.3)
   })
 })
 

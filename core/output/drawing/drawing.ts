@@ -38,7 +38,15 @@ export type Mark =
   | { kind: 'hatch'; role: Role; rect: Rect }
   | { kind: 'line'; role: Role; x1: Um; y1: Um; x2: Um; y2: Um; arrows?: boolean }
   /** Pieces are parts of the print relative to it upright (µm), for a canvas whose sides are made from its face. */
-  | { kind: 'picture'; role: Role; rect: Rect; crop: Rect; turn: Turn; sides: { depth: Um; wrap: Wrap; colour: string } | null }
+  | {
+      kind: 'picture'
+      role: Role
+      rect: Rect
+      crop: Rect
+      turn: Turn
+      mirror: boolean
+      sides: { depth: Um; wrap: Wrap; colour: string } | null
+    }
   /** Words as they stand, turned; `size` is the height of the letters. */
   | { kind: 'words'; role: 'words'; rect: Rect; turn: Turn; lines: string[]; size: Um; align: TextBlock['align'] }
   | { kind: 'text'; role: Role; x: Um; y: Um; anchor: 'start' | 'middle' | 'end'; text: string; size: Um; sideways?: boolean }

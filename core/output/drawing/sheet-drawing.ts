@@ -4,6 +4,7 @@ import { gaps, type Rect } from '../../sheet/rect.ts'
 import type { SnapLine } from '../../sheet/snap.ts'
 import { itemOf } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
+import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
 import { EDGES, type Edge, isDead } from '../../things/paths/path.ts'
 import { dimensions, extents, rulers } from './dimensions.ts'
@@ -92,7 +93,8 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const { make } = plate.brief
   const sides =
     front && make.as === 'wrapped-canvas' && make.wrap !== 'picture' ? { depth: make.depth, wrap: make.wrap, colour: make.colour } : null
-  if (pictureIn(itemOf(plate.brief)) && crop) marks.push({ kind: 'picture', role: 'picture', rect: picture, crop, turn, sides })
+  if (pictureIn(itemOf(plate.brief)) && crop)
+    marks.push({ kind: 'picture', role: 'picture', rect: picture, crop, turn, mirror: mirrored(make), sides })
   else if (crop) marks.push({ kind: 'rect', role: 'picture', rect: picture })
   if (text) marks.push(words(text))
   if (crop)
@@ -115,6 +117,10 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     // The picture covers the sheet's outline, and where the paper ends is just what is to be seen.
     marks.push({ kind: 'rect', role: 'edge', rect: sheet })
   }
+  const note = (y: Um, text: string) =>
+    marks.push({ kind: 'text', role: 'strong', x: sheet.w / 2, y, anchor: 'middle', text, size: size * 0.85 })
+  if (mirrored(make)) note(sheet.h + size * 1.5, 'mirrored')
+  if (front && setup.enforced !== null) note(printable.y + size * 1.3, `${writeNumber(setup.enforced, unit)} ${unit} enforced all round`)
   if (front) marks.push(...makeMarks(plate, size), ...drift(plate, size), ...snapMarks(snaps, layout.frame, size))
   if (view) marks.push(...rulers(sheet, view, unit))
   marks.push({ kind: 'rect', role: 'printer', rect: { x: sheet.x - size, y: -size * 4.6, w: sheet.w + 2 * size, h: size * 1.1 } })

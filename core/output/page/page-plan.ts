@@ -5,7 +5,7 @@ import { foldMarks } from '../../sheet/make/wrapped-canvas.ts'
 import type { Rect } from '../../sheet/rect.ts'
 import { itemOf } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
-import type { Wrap } from '../../things/brief/make.ts'
+import { mirrored, type Wrap } from '../../things/brief/make.ts'
 import { isSideways } from '../../things/brief/turn.ts'
 
 /** A rectangle in pixels. */
@@ -25,10 +25,15 @@ export interface PagePlan {
   /** Size of the page in points (1/72 in), as the raster header says it. */
   pageWidth: number
   pageHeight: number
+  /** The page without its bleed, and the bleed on every side, µm: what is told of it in full. */
+  page: { width: number; length: number }
+  bleed: number
   /** Part of the upright picture that is used, in its own pixels. */
   crop: PixelRect
   /** Clockwise turn of the picture, degrees. */
   turn: 0 | 90 | 180 | 270
+  /** Left and right of the upright picture change places. */
+  mirror: boolean
   /** Where the turned picture goes on the page; may reach beyond it. Null when this side has words only. */
   place: PixelRect | null
   /** Sides of a wrapped canvas made from the edge of the face: their depth in pixels across and along the upright picture. */
@@ -81,6 +86,8 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
     ppi,
     width: Math.max(1, px(layout.page.w + 2 * bleed)),
     height: Math.max(1, px(layout.page.h + 2 * bleed)),
+    page: { width: layout.page.w, length: layout.page.h },
+    bleed,
     pageWidth: Math.round((layout.page.w * 72) / 25_400),
     pageHeight: Math.round((layout.page.h * 72) / 25_400),
     crop: {
@@ -90,6 +97,7 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
       height: Math.max(1, Math.min(height - top, Math.round(used.h * height))),
     },
     turn,
+    mirror: mirrored(make),
     place,
     wrap,
     marks: front && make.as === 'wrapped-canvas' ? foldMarks(layout.picture, seen).map(pixels) : [],

@@ -2,7 +2,7 @@ import type { TextBlock } from '../../sheet/make/back-text.ts'
 import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import type { Check, Found } from './check.ts'
+import { type Check, type Found, UNUSABLE } from './check.ts'
 
 /** How far words may reach past what the printer prints before a letter is hurt, µm. */
 const HURT = 50
@@ -18,6 +18,7 @@ export const backText: Check = {
   title: 'Words on the back will not print',
   touches: ['margins', 'path'],
   about: 'back',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ brief, text, back, layout }) => {
     const { make } = brief

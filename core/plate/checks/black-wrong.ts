@@ -5,6 +5,7 @@ export const blackWrong: Check = {
   title: 'The other black ink is installed',
   touches: ['media-type', 'printer'],
   about: 'plate',
+  follows: ['media-unsuited'],
   on: 'plate',
   find: ({ printer, mediaType }) => {
     const { installed, swap } = printer.black

@@ -1,6 +1,16 @@
-import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { drawSheet } from '../../output/drawing/sheet-drawing.ts'
+import { afterFix, decided, finding, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
-import { layoutOf } from '../resolve/plate.ts'
+import { applyFix } from '../resolve/apply-fix.ts'
+import { layoutOf, type Plate } from '../resolve/plate.ts'
+import { resolve } from '../resolve/resolve.ts'
+import type { Fix } from './check.ts'
+
+const resolveWith = (plate: Plate, fix: Fix | null): Plate => {
+  if (!fix) throw new Error('no fix')
+  const then = applyFix(plate, fix)
+  return resolve(then.brief, studioOf(), then.pins)
+}
 
 const card = {
   paperId: 'beacon-gloss',
@@ -25,11 +35,43 @@ test('a custom page gets an enforced margin, said with its size and where it can
   expect(finding(afterFix(plate, 'borderless-impossible'), 'borderless-impossible')).toBeUndefined()
 })
 
-test('two sides only is a warning that says which edges keep their paper', () => {
+test('two sides only stops until paper at the ends is accepted; the ends stay white in the drawing', () => {
   const plate = plateOf({ brief: { sheet: sheet('iso_a2_420x594mm'), finish: 'borderless', size: { by: 'sheet', fill: true } } })
   const found = finding(plate, 'borderless-impossible')
-  expect(found?.level).toBe('warn')
+  expect(found?.level).toBe('stop')
   expect(found?.says).toContain('leading edge (3.0 mm)')
+  const accepted = resolveWith(plate, found?.otherwise ?? found?.fix ?? null)
+  expect(finding(accepted, 'borderless-impossible')).toMatchObject({ level: 'note', fix: null })
+  expect(layoutOf(accepted)?.margins).toMatchObject({ left: 0, right: 0, leading: mm(3) })
+  const drawn = drawSheet(accepted, 'mm')?.marks.filter((m) => m.kind === 'hatch' && m.role === 'unprintable')
+  expect(drawn).toHaveLength(2)
+})
+
+test('exactly to the edge is drawn borderless and its hairline is said with how often', () => {
+  const plate = plateOf({ brief: card, pins: { printer: 'dunlin', expansion: 'none' } })
+  expect(finding(plate, 'borderless-impossible')).toBeUndefined()
+  // Half of the sheets and more lie off one way or the other: nearly every one shows it.
+  expect(finding(plate, 'expansion-small')).toMatchObject({ level: 'warn', numbers: { expansion: 0, riskPercent: expect.closeTo(100, 0) } })
+  expect(finding(plate, 'expansion-small')?.says).toContain('ends exactly at the edge')
+  expect(decided(afterFix(plate, 'expansion-small'), 'expansion')).not.toBe('none')
+})
+
+test('what the printer enforces stands on the plate, in the drawing and in the finding', () => {
+  const plate = plateOf({ brief: card, pins: { printer: 'tern', page: 'measured', margins: 'borderless', expansion: 'small' } })
+  expect(plate.setup?.enforced).toBe(mm(4))
+  expect(plate.decisions.find((d) => d.key === 'margins')?.label).toBe('Borderless asked for, 4.0 mm enforced')
+  expect(JSON.stringify(drawSheet(plate, 'mm')?.marks)).toContain('4.0 mm enforced all round')
+  // Left to itself it goes with margins, and the finding still says what asking would come to.
+  const bordered = plateOf({ brief: card, pins: { printer: 'tern', page: 'measured' } })
+  expect(bordered.setup?.enforced).toBeNull()
+  expect(finding(bordered, 'borderless-impossible')?.says).toContain('4.0 mm of paper all round')
+  expect(bordered.decisions.find((d) => d.key === 'margins')?.label).toBe('With margins, 3.0 mm')
+})
+
+test('margins pinned where the path could run off the edge are said to be that, not an impossibility', () => {
+  const plate = plateOf({ brief: card, pins: { printer: 'dunlin', margins: 'bordered' } })
+  expect(finding(plate, 'borderless-impossible')?.says).toContain('held to margins')
+  expect(finding(afterFix(plate, 'borderless-impossible'), 'borderless-impossible')).toBeUndefined()
 })
 
 test('where no printer can, the fix is margins', () => {

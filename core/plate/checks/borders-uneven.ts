@@ -1,5 +1,5 @@
 import { writeLength } from '../../things/length/length.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 import { clearBorder } from './clear-border.ts'
 
 /** A difference of facing borders that is seen is twice the shift that is. */
@@ -10,6 +10,7 @@ export const bordersUneven: Check = {
   title: 'The borders do not come out equal',
   touches: ['path', 'placement', 'orientation'],
   about: 'front',
+  follows: [...UNUSABLE, 'kept-edge', 'picture-clipped', 'lot-differs'],
   on: 'plate',
   find: ({ item, brief, borderless, layout, path, offset, studio }) => {
     const { unit } = brief

@@ -13,7 +13,7 @@ const canvas = (change: object, width = 700) =>
   })
 
 test('canvas too narrow to be pulled over the bars stops the print, with what is needed', () => {
-  const plate = canvas({ tuck: mm(60) }, 1400)
+  const plate = canvas({ tuck: mm(60) }, 1500)
   expect(finding(plate, 'canvas-wrap')?.level).toBe('stop')
   expect(finding(plate, 'canvas-wrap')?.says).toContain('mm of canvas')
 })

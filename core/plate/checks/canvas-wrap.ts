@@ -1,13 +1,14 @@
 import { canvasFor } from '../../sheet/make/wrapped-canvas.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import type { Check, Found } from './check.ts'
+import { type Check, type Found, UNUSABLE } from './check.ts'
 
 export const canvasWrap: Check = {
   id: 'canvas-wrap',
   title: 'What goes round the bars',
   touches: ['placement', 'stock'],
   about: 'front',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ brief, face, layout, paper }) => {
     const { make, unit } = brief

@@ -32,10 +32,19 @@ export const FindingSchema = z.object({
   item: z.string().nullable(),
   form: z.string().nullable(),
   fix: FixSchema.nullable(),
+  /** Another way out, where there are two. */
+  otherwise: FixSchema.nullable().default(null),
+  /** Id of the finding that this one follows from; null where it stands by itself. */
+  because: z.string().nullable().default(null),
 })
 export type Finding = z.infer<typeof FindingSchema>
 
-export type Found = Omit<Finding, 'id' | 'title' | 'touches' | 'item' | 'form' | 'fix'> & { suffix?: string; fix?: Fix | null }
+export type Found = Pick<Finding, 'level' | 'says' | 'numbers'> & {
+  suffix?: string
+  title?: string
+  fix?: Fix | null
+  otherwise?: Fix | null
+}
 
 /** What is asked, before anything is settled. */
 export interface Asked extends Given {
@@ -49,6 +58,8 @@ interface CheckHead {
   title: string
   touches: readonly DecisionKey[]
   about: 'plate' | 'item' | 'front' | 'back'
+  /** Checks whose finding, where there is one, is the cause of this one's. */
+  follows?: readonly string[]
 }
 
 /** One thing that can waste paper. It reads the whole set-up, or, before there is one, what is asked. */
@@ -56,16 +67,30 @@ export type Check =
   | (CheckHead & { on: 'plate'; find(plate: Settled): Found[] })
   | (CheckHead & { on: 'asked'; find(asked: Asked, settled: Settled | null): Found[] })
 
+/** Checks that say why the sheet cannot go this way at all: what else is wrong with it there follows from that. */
+export const UNUSABLE = [
+  'stock-form',
+  'sheet-too-thick',
+  'sheet-too-thin',
+  'sheet-too-wide',
+  'sheet-too-long',
+  'sheet-too-short',
+  'two-sided-stock',
+  'sheet-not-as-asked',
+] as const
+
 /** Everything a check finds, as findings. */
 export function findingsOf(check: Check, asked: Asked, settled: Settled | null): Finding[] {
   const found = check.on === 'asked' ? check.find(asked, settled) : settled ? check.find(settled) : []
-  return found.map(({ suffix, fix, ...rest }) => ({
+  return found.map(({ suffix, title, fix, otherwise, ...rest }) => ({
     ...rest,
     id: suffix ? `${check.id}:${suffix}` : check.id,
-    title: check.title,
+    title: title ?? check.title,
     touches: [...check.touches],
     item: check.about === 'item' ? asked.item.id : null,
     form: check.about === 'front' || check.about === 'back' ? check.about : null,
     fix: fix ?? null,
+    otherwise: otherwise ?? null,
+    because: null,
   }))
 }

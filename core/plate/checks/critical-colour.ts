@@ -13,6 +13,7 @@ export const criticalColour: Check = {
   title: 'A critical colour is missed',
   touches: ['intent', 'profile', 'black-point'],
   about: 'item',
+  follows: ['colour-managed-wrongly', 'profile-mismatch'],
   on: 'plate',
   find: ({ item, profile, intent, blackPoint, management }) =>
     !profile || management !== 'program'

@@ -1,11 +1,12 @@
 import { writeSize } from '../../things/length/length.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const cutFirst: Check = {
   id: 'cut-first',
   title: 'The sheet has to be cut first',
   touches: ['stock'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ cut, brief, lot }) =>
     cut

@@ -1,12 +1,13 @@
 import { writeLength } from '../../things/length/length.ts'
 import { quirkFor, refusalText } from '../decisions/page.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const driverQuirk: Check = {
   id: 'driver-quirk',
   title: 'The driver refuses this custom size',
   touches: ['page'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ page, printer, brief, way }) => {
     const { unit } = brief

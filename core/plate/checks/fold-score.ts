@@ -1,5 +1,5 @@
 import { writeLength } from '../../things/length/length.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 /** Heavier card cracks when it is folded without a score. Common practice. */
 const SCORE_FROM = 180
@@ -9,9 +9,10 @@ export const foldScore: Check = {
   title: 'Score before folding',
   touches: ['stock'],
   about: 'front',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ fold, paper, brief }) =>
-    fold && paper.weight >= SCORE_FROM
+    fold && !paper.crease && paper.weight >= SCORE_FROM
       ? [
           {
             level: 'note',

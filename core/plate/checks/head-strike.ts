@@ -1,10 +1,11 @@
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const headStrike: Check = {
   id: 'head-strike',
   title: 'The head can strike',
   touches: ['platen-gap', 'media-type'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ printer, paper, gap }) => {
     if (gap === 'wide' || paper.thickness <= printer.normalGapUpTo) return []

@@ -1,11 +1,48 @@
-import { finding, plateOf } from '../../testing/fixtures.ts'
+import { finding, picture, plateOf } from '../../testing/fixtures.ts'
+import type { Studio } from '../../things/studio/studio.ts'
 
-test('a job that needs more than is left is warned of, with the colours', () => {
-  const plate = plateOf({
+/** A picture that is half covered in cyan and nothing else: all of its ink is cyan's and light cyan's. */
+const cyan = picture({ inked: [0.6, 0, 0] })
+const left = (millilitres: number) => (s: Studio) => {
+  for (const p of s.printers) for (const i of p.inks) if (i.id === 'cyan') i.millilitres = millilitres
+}
+const plate = (copies: number, millilitres: number) =>
+  plateOf({ brief: { picture: cyan, copies }, pins: { printer: 'heron', path: 'heron-cassette' }, studio: left(millilitres) })
+
+test('the channel that runs out is named, with what it takes, what is left and after how many sheets', () => {
+  const needed = plate(10, 1000).estimates?.inks.cyan ?? 0
+  expect(needed).toBeGreaterThan(1)
+  expect(finding(plate(10, needed), 'ink-low')).toBeUndefined()
+  const found = finding(plate(10, needed * 0.65), 'ink-low')
+  expect(found?.numbers).toMatchObject({ ink: 'cyan', sheets: 6 })
+  expect(found?.says).toContain('runs out after 6 of 10 sheets')
+  expect(finding(plate(10, needed * 0.05), 'ink-low')?.says).toContain('in the first sheet')
+  expect(finding(plate(1, needed * 0.05), 'ink-low')?.says).toContain('in the middle of the print')
+})
+
+test('of several the one that runs out first is named first', () => {
+  const both = plateOf({
+    brief: { picture: picture({ inked: [0.7, 0.7, 0.7] }), copies: 20 },
+    pins: { printer: 'heron', path: 'heron-cassette' },
     studio: (s) => {
-      for (const p of s.printers) for (const i of p.inks) if (i.id === 'cyan') i.millilitres = 0.05
+      for (const p of s.printers) for (const i of p.inks) i.millilitres = i.id === 'yellow' ? 0.2 : i.id === 'photo-black' ? 0.1 : 500
     },
   })
-  expect(finding(plate, 'ink-low')?.says).toContain('Cyan 0.1 ml')
-  expect(finding(plateOf({}), 'ink-low')).toBeUndefined()
+  expect(finding(both, 'ink-low')?.numbers.ink).toBe('photo-black')
+  expect(finding(both, 'ink-low')?.says).toContain('Yellow does not last either')
+})
+
+test('a black that is not in use is not missed', () => {
+  const dry = (id: string) => (s: Studio) => {
+    for (const p of s.printers) for (const i of p.inks) if (i.id === id) i.millilitres = 0
+  }
+  const on = (id: string) =>
+    plateOf({
+      brief: { picture: picture({ inked: [0.5, 0.5, 0.5] }) },
+      pins: { printer: 'heron', path: 'heron-cassette' },
+      studio: dry(id),
+    })
+  // Satin prints with photo black.
+  expect(finding(on('matte-black'), 'ink-low')).toBeUndefined()
+  expect(finding(on('photo-black'), 'ink-low')).toBeDefined()
 })

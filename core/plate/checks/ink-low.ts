@@ -1,4 +1,4 @@
-import { BUSIEST_CHANNEL } from '../estimates/estimates.ts'
+import { itemOf } from '../../things/brief/brief.ts'
 import type { Check } from './check.ts'
 
 export const inkLow: Check = {
@@ -7,16 +7,23 @@ export const inkLow: Check = {
   touches: ['printer'],
   about: 'plate',
   on: 'plate',
-  find: ({ printer, estimates }) => {
-    const each = (estimates.inkMillilitres / printer.inks.length) * BUSIEST_CHANNEL
-    const short = printer.inks.filter((ink) => ink.millilitres < each)
-    if (short.length === 0) return []
-    const list = short.map((ink) => `${ink.name} ${ink.millilitres.toFixed(1)} ml`).join(', ')
+  find: ({ printer, estimates, brief }) => {
+    const { copies } = itemOf(brief)
+    const short = printer.inks
+      .flatMap((ink) => {
+        const needed = estimates.inks[ink.id] ?? 0
+        return needed > ink.millilitres ? [{ ink, needed, sheets: Math.floor((ink.millilitres / needed) * copies) }] : []
+      })
+      .sort((a, b) => a.sheets - b.sheets || b.needed / b.ink.millilitres - a.needed / a.ink.millilitres)
+    const [first, ...more] = short
+    if (!first) return []
+    const when =
+      copies === 1 ? 'in the middle of the print' : first.sheets === 0 ? 'in the first sheet' : `after ${first.sheets} of ${copies} sheets`
     return [
       {
         level: 'warn',
-        says: `The job may take up to ${each.toFixed(1)} ml of a colour; ${printer.name} has ${list}. Have a new one ready.`,
-        numbers: { needed: Number(each.toFixed(2)), lowest: Math.min(...short.map((i) => i.millilitres)) },
+        says: `${first.ink.name} of ${printer.name} runs out ${when}: the job takes ${first.needed.toFixed(1)} ml and ${first.ink.millilitres.toFixed(1)} are left.${more.length > 0 ? ` ${more.map((s) => s.ink.name).join(', ')} ${more.length === 1 ? 'does' : 'do'} not last either.` : ''} Have a new one ready.`,
+        numbers: { needed: Number(first.needed.toFixed(2)), lowest: first.ink.millilitres, sheets: first.sheets, ink: first.ink.id },
       },
     ]
   },

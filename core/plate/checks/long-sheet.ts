@@ -1,7 +1,7 @@
 import { skewDrift } from '../../sheet/layout.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 /** From here on a sheet hangs over and has to be guided; common practice. */
 export const LONG_SHEET = 600_000
@@ -11,6 +11,7 @@ export const longSheet: Check = {
   title: 'A long sheet drifts and needs room',
   touches: ['path', 'stock'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ layout, path, brief, studio, lot }) => {
     const { h } = layout.sheet

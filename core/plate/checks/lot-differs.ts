@@ -1,14 +1,15 @@
 import { writeLength } from '../../things/length/length.ts'
 import { pageShift } from '../decisions/page.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const lotDiffers: Check = {
   id: 'lot-differs',
   title: 'The sheet is not the size of the page',
   touches: ['page', 'stock'],
   about: 'plate',
+  follows: [...UNUSABLE, 'driver-quirk'],
   on: 'plate',
-  find: ({ way, page, path, brief, studio, lot, printer }) => {
+  find: ({ way, page, path, brief, studio, lot, printer, layout, borderless }) => {
     // A driver that refuses the true size is told a lie on purpose; the quirk's own finding says so.
     const quirk = printer.quirks.some((q) => q.accepts === page.width || q.accepts === page.length)
     const shift = pageShift(way.fed, page, path.registration)
@@ -22,10 +23,20 @@ export const lotDiffers: Check = {
       shift.across >= 100 ? `${writeLength(Math.abs(way.fed.width - page.width), brief.unit)} in width (${how})` : '',
       shift.along >= 100 ? `${writeLength(shift.along, brief.unit)} in length (at the trailing edge)` : '',
     ].filter(Boolean)
+    // The placement is worked out on the sheet as it measures: only what is left of the difference is seen.
+    const { left, right, leading, trailing } = layout.borders
+    const uneven = Math.max(Math.abs(left - right), Math.abs(leading - trailing))
+    const madeUp = borderless === 'none' && uneven < 2 * studio.rules.visibleShift
+    const so =
+      borderless !== 'none'
+        ? `So much less runs past that edge.`
+        : madeUp
+          ? `The placement makes up for it; a program that trusts the page would print ${writeLength(most, brief.unit)} off.`
+          : `Facing borders differ by ${writeLength(uneven, brief.unit)} on this sheet.`
     return [
       {
-        level: most >= 2 * studio.rules.visibleShift ? 'warn' : 'note',
-        says: `The lot measures ${parts.join(' and ')} off the page. The print shifts by up to ${writeLength(most, brief.unit)}; people see it from about ${writeLength(2 * studio.rules.visibleShift, brief.unit)}.`,
+        level: most >= 2 * studio.rules.visibleShift && !madeUp ? 'warn' : 'note',
+        says: `The lot measures ${parts.join(' and ')} off the page. ${so}`,
         numbers: { across: shift.across, along: shift.along, measuredWidth: lot.measured.width, pageWidth: page.width },
         fix:
           most >= studio.rules.visibleShift && path.customSizes && brief.finish === 'bordered' && page.pwg !== null

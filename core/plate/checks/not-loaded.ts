@@ -1,11 +1,12 @@
 import { lotSizeName } from '../../things/media/lot-name.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const notLoaded: Check = {
   id: 'not-loaded',
   title: 'The path holds something else',
   touches: ['stock', 'path'],
   about: 'plate',
+  follows: [...UNUSABLE, 'cut-first'],
   on: 'plate',
   find: ({ way, path, studio, brief, lot, paper }) => {
     if (way.loaded?.lotId === lot.id) return []
@@ -14,6 +15,7 @@ export const notLoaded: Check = {
     return [
       {
         level: 'note',
+        ...(inside ? {} : { title: 'The path is empty' }),
         says: inside
           ? `${path.name} holds ${insidePaper?.name ?? 'another paper'}, ${lotSizeName(inside, brief.unit)}. Load ${paper.name}, ${lotSizeName(lot, brief.unit)}.`
           : `${path.name} is empty. Load ${paper.name}, ${lotSizeName(lot, brief.unit)}${path.drawIn === 'when-asked' ? ' when the printer asks, not before' : ''}.`,

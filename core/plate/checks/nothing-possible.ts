@@ -1,10 +1,11 @@
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const nothingPossible: Check = {
   id: 'nothing-possible',
   title: 'No set-up is possible',
   touches: ['printer', 'path', 'stock'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'asked',
   find: ({ ways, brief, studio }, settled) => {
     const releaseAll = { label: 'Release the pinned printer, path and stock', pins: { printer: null, path: null, stock: null } }

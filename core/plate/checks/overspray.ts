@@ -1,13 +1,14 @@
 import type { Rect } from '../../sheet/rect.ts'
 import { squareMetres } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const overspray: Check = {
   id: 'overspray',
   title: 'Overspray soils the printer',
   touches: ['margins'],
   about: 'plate',
+  follows: [...UNUSABLE, 'borderless-impossible'],
   on: 'plate',
   find: ({ item, layout, printer, edges }) => {
     if (edges.mode !== 'borderless' || EDGES.every((e) => layout.bleed[e] === 0)) return []

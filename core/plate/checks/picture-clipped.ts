@@ -1,19 +1,28 @@
 import { contentLost } from '../../sheet/content.ts'
-import { writeLength } from '../../things/length/length.ts'
+import type { Layout } from '../../sheet/layout.ts'
+import { isSideways, type Turn } from '../../things/brief/turn.ts'
+import { type Um, writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import type { Check } from './check.ts'
+import { type Check, type Fix, UNUSABLE } from './check.ts'
 import { clearBorder } from './clear-border.ts'
 
 /** Below a tenth of a millimetre nobody can measure the loss. */
 const MEASURABLE = 100
+
+/** The upright picture's width at which it fits what can be printed as it lies, to a tenth of a millimetre; a roll is as long as it takes. µm. */
+export function widthThatFits({ picture, printable }: Layout, turn: Turn, roll: boolean): Um {
+  const over = Math.max(picture.w / printable.w, roll ? 0 : picture.h / printable.h)
+  return Math.floor((isSideways(turn) ? picture.h : picture.w) / over / 100) * 100
+}
 
 export const pictureClipped: Check = {
   id: 'picture-clipped',
   title: 'Part of the picture will not print',
   touches: ['placement', 'path', 'orientation'],
   about: 'item',
+  follows: [...UNUSABLE, 'kept-edge', 'borderless-impossible'],
   on: 'plate',
-  find: ({ item, layout, edges, brief, picture, turn, crop, path, offset }) => {
+  find: ({ item, layout, edges, brief, picture, turn, crop, path, lot, offset }) => {
     // Borderless prints lose their edge on purpose; that is said with the expansion.
     if (edges.mode === 'borderless' && layout.lost < 0.2) return []
     const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE)
@@ -25,6 +34,31 @@ export const pictureClipped: Check = {
     const wider =
       item.size.by === 'border' && (item.size.foot ?? 1) === 1 && item.size.border < clear ? { ...item.size, border: clear } : null
     const fits = layout.picture.w <= layout.printable.w && layout.picture.h <= layout.printable.h
+    const wide = layout.picture.w - layout.printable.w
+    const turnedFits = fits
+      ? false
+      : layout.picture.h <= layout.printable.w && (lot.form === 'roll' || layout.picture.w <= layout.printable.h)
+    const scaled = widthThatFits(layout, turn, lot.form === 'roll')
+    const scale: Fix = {
+      label: `Scale it to ${writeLength(scaled, brief.unit)} wide`,
+      item: { size: { by: 'picture', width: scaled, height: null } },
+      pins: { placement: null },
+    }
+    if (item.size.by !== 'sheet' && item.size.by !== 'border' && wide >= MEASURABLE && lost > 0.0005)
+      return [
+        {
+          level: 'stop',
+          says: `The picture is ${writeLength(layout.picture.w, brief.unit)} wide as it lies and ${path.name} prints ${writeLength(layout.printable.w, brief.unit)} of this ${lot.form}: too wide by ${writeLength(wide, brief.unit)}.`,
+          numbers: {
+            width: layout.picture.w,
+            printable: layout.printable.w,
+            tooWide: Math.round(wide),
+            lostPercent: Number((lost * 100).toFixed(2)),
+          },
+          fix: turnedFits ? { label: 'Turn it', pins: { orientation: null, placement: null } } : scale,
+          otherwise: turnedFits ? scale : null,
+        },
+      ]
     return [
       {
         // Blank paper that is cut off costs nothing.

@@ -1,12 +1,13 @@
 import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
 import { writeLength } from '../../things/length/length.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const positionOff: Check = {
   id: 'position-off',
   title: 'This path is known to lie off',
   touches: ['position'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ studio, printer, path, offset, brief }) => {
     const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)

@@ -5,6 +5,7 @@ export const profileMismatch: Check = {
   title: 'The profile was made for something else',
   touches: ['profile', 'media-type', 'quality'],
   about: 'plate',
+  follows: ['media-unsuited', 'colour-managed-wrongly'],
   on: 'plate',
   find: ({ profile, printer, paper, mediaType, quality, studio, management }) => {
     if (management === 'driver' || management === 'none') return []

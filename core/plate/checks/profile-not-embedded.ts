@@ -8,13 +8,22 @@ export const profileNotEmbedded: Check = {
   about: 'item',
   on: 'asked',
   find: ({ item }) =>
-    pictureIn(item)?.profile === null
+    pictureIn(item)?.profile === null && pictureIn(item)?.channels === 'cmyk'
       ? [
           {
-            level: 'note',
-            says: 'Nothing in the file says what its colours mean. They are taken as sRGB; if the picture came from elsewhere, ask.',
+            level: 'warn',
+            title: 'Ink numbers without a profile',
+            says: 'The file holds amounts of four inks and nothing says of which press. Ask for the picture with its profile, or as RGB; until then its colours are a guess.',
             numbers: {},
           },
         ]
-      : [],
+      : pictureIn(item)?.profile === null
+        ? [
+            {
+              level: 'note',
+              says: 'Nothing in the file says what its colours mean. They are taken as sRGB; if the picture came from elsewhere, ask.',
+              numbers: {},
+            },
+          ]
+        : [],
 }

@@ -1,13 +1,14 @@
 import { writeLength } from '../../things/length/length.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const rollEnd: Check = {
   id: 'roll-end',
   title: 'Near the end of the roll',
   touches: ['stock', 'platen-gap'],
   about: 'plate',
+  follows: UNUSABLE,
   on: 'plate',
   find: ({ item, studio, printer, path, lot, layout, brief, gap }) => {
     if (!isRoll(path)) return []

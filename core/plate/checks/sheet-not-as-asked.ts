@@ -7,6 +7,7 @@ export const sheetNotAsAsked: Check = {
   title: 'Not the sheet that was asked for',
   touches: ['stock'],
   about: 'plate',
+  follows: ['two-sided-stock', 'sheet-too-long', 'sheet-too-wide', 'sheet-too-short'],
   on: 'plate',
   find: ({ way, brief, layout }) => {
     if (!brief.sheet || way.against !== 'sheet') return []

@@ -1,11 +1,12 @@
 import { writeLength } from '../../things/length/length.ts'
-import type { Check } from './check.ts'
+import { type Check, UNUSABLE } from './check.ts'
 
 export const stockShort: Check = {
   id: 'stock-short',
   title: 'Not enough of this lot',
   touches: ['stock'],
   about: 'plate',
+  follows: [...UNUSABLE, 'cut-first'],
   on: 'plate',
   find: ({ item, lot, brief, layout, ways, way }) => {
     const roll = lot.form === 'roll'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { colourModeDecision } from './colour-mode.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
@@ -18,11 +19,12 @@ export const colourManagementDecision = declare({
   title: 'Who manages colour',
   question: 'Which one place turns the picture’s colours into ink?',
   group: 'colour',
-  needs: [printerDecision, stockDecision],
+  needs: [printerDecision, stockDecision, colourModeDecision],
   about: 'plate',
   ofTheWay: false,
   agreement: 'management',
-  candidates: ({ printer, paper, studio }): Candidate<ColourManagement>[] => {
+  candidates: ({ printer, paper, studio, colourMode }): Candidate<ColourManagement>[] => {
+    const greys = colourMode.mode === 'grey'
     const profile = studio.profiles.some((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
     const option = (
       id: ColourManagement,
@@ -42,7 +44,7 @@ export const colourManagementDecision = declare({
     return [
       option(
         'program',
-        null,
+        greys ? 'The printer’s own greys take no profile: a program that converts beforehand would only tint them.' : null,
         profile ? 0 : 6,
         'no profile for this paper to manage with',
         'There is a profile for this paper on this printer, so the program applies it and the driver keeps its hands off.',
@@ -52,7 +54,9 @@ export const colourManagementDecision = declare({
         null,
         profile ? 5 : 0,
         'the printer’s own tables know nothing of this paper',
-        'Without a profile for this paper the driver’s own tables are the safer guess.',
+        greys
+          ? 'The printer mixes its own greys, so the picture is handed over untouched.'
+          : 'Without a profile for this paper the driver’s own tables are the safer guess.',
       ),
       option('both', 'The colours would be converted twice: dull, dark and shifted.', 30, 'double profiling', ''),
       option('none', 'Nothing would fit the colours to this ink and paper.', 30, 'unmanaged colour', ''),

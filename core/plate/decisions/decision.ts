@@ -9,6 +9,14 @@ import type { Way } from '../ways/ways.ts'
 const GROUPS = ['machine', 'paper', 'layout', 'ink', 'colour'] as const
 export type Group = (typeof GROUPS)[number]
 
+/** When a job is judged. */
+export interface Moment {
+  /** ISO 8601. */
+  now: string
+  /** Minutes of work that stand before a new job, by printer; none where a printer is left out. */
+  standing: Readonly<Record<string, number>>
+}
+
 /** What every decision knows: what is asked, the studio, what the operator has fixed, and every way through the studio. */
 export interface Given {
   readonly brief: Brief
@@ -19,6 +27,8 @@ export interface Given {
   readonly pins: Readonly<Partial<Record<string, string>>>
   /** Every printer × path × lot with its limits and costs. */
   readonly ways: readonly Way[]
+  /** What time it is and what printers are busy with; null where nobody asks for lateness. */
+  readonly moment: Moment | null
 }
 
 export interface Candidate<V = unknown> {
@@ -142,13 +152,27 @@ const NOTHING: Omit<Line, 'item' | 'title' | 'question'> = {
 }
 
 /** The chosen candidate, or null when there is none at all, and how the decision stands in a plate. */
-interface Taken<V> {
-  line: Omit<Line, 'item' | 'title' | 'question'>
+type Head<K> = { key: K } & Pick<Line, 'item' | 'title' | 'question'>
+interface Taken<K, V> {
+  line: Line & { key: K }
   chosen: Candidate<V> | null
 }
 
+/** Why something stands that was pinned. A reason to choose it is only said where it would be chosen without the pin. */
+function pinnedReason<V>(pinned: Candidate<V>, order: readonly Candidate<V>[]): string {
+  if (pinned.ruledOut !== null) return `You chose this. ${pinned.ruledOut}`
+  if (pinned === order[0] || !order.includes(pinned)) return `You chose this. ${pinned.reason}`
+  const [cost] = pinned.costs
+  return cost ? `You chose this, although ${cost.says}.` : 'You chose this.'
+}
+
 /** A valid pin wins, then the cheapest usable candidate, then the least impossible. */
-function choose<V>(candidates: readonly Candidate<V>[], pin: string | undefined, custom: (pin: string) => Candidate<V> | null): Taken<V> {
+function choose<K, V>(
+  { key, item, title, question }: Head<K>,
+  candidates: readonly Candidate<V>[],
+  pin: string | undefined,
+  custom: (pin: string) => Candidate<V> | null,
+): Taken<K, V> {
   const total = new Map(candidates.map((c) => [c, totalOf(c.costs)]))
   // Among those that cannot be used the definition's own order stands: the least impossible first.
   const order = [...candidates].sort(
@@ -158,16 +182,21 @@ function choose<V>(candidates: readonly Candidate<V>[], pin: string | undefined,
   )
   const pinned = pin === undefined ? null : (order.find((c) => c.id === pin) ?? custom(pin))
   const chosen = pinned ?? order[0]
-  if (!chosen) return { line: NOTHING, chosen: null }
+  if (!chosen) return { line: { key, item, title, question, ...NOTHING }, chosen: null }
   const listed = order.includes(chosen) ? order : [chosen, ...order]
   const rival = listed.find((c) => c !== chosen && c.ruledOut === null)
   return {
     chosen,
+    // Written out: spreading one into the other costs more than the choice.
     line: {
+      key,
+      item,
+      title,
+      question,
       value: chosen.id,
       label: chosen.label,
       by: pinned ? 'you' : chosen.by,
-      reason: pinned ? `You chose this. ${chosen.ruledOut ?? chosen.reason}` : chosen.reason,
+      reason: pinned ? pinnedReason(pinned, order) : chosen.reason,
       pinned: pinned !== null,
       ruledOut: chosen.ruledOut,
       alternatives: listed.map(({ id, label, ruledOut, costs }) => ({ id, label, ruledOut, costs, total: totalOf(costs) })),
@@ -192,14 +221,14 @@ export function declare<
     ...declaration,
     /** For the type system only. */
     sets: undefined as S | undefined,
-    /** Takes the decision. `known` holds what the decisions it needs have set; null where one of them found nothing. */
-    take(given: Given, known: Partial<S & Knows<N>> | null): { line: Line & { key: K }; sets: S | null } {
+    /** Takes the decision. `ready` where the decisions it needs have found something; `known` then holds what they set. */
+    take(known: Given & Partial<S & Knows<N>>, ready: boolean): { line: Line & { key: K }; sets: S | null } {
       const { key, title, question, about } = declaration
-      const head = { key, item: about === 'item' ? given.item.id : null, title, question }
-      if (!known) return { line: { ...head, ...NOTHING }, sets: null }
-      const all = { ...given, ...known } as Knows<N>
-      const { line, chosen } = choose(declaration.candidates(all), given.pins[key], (pin) => declaration.custom?.(pin, all) ?? null)
-      return { line: { ...head, ...line }, sets: chosen && declaration.accept(chosen.value, all) }
+      const head = { key, item: about === 'item' ? known.item.id : null, title, question }
+      if (!ready) return { line: { ...head, ...NOTHING }, sets: null }
+      const all = known as Knows<N>
+      const { line, chosen } = choose(head, declaration.candidates(all), known.pins[key], (pin) => declaration.custom?.(pin, all) ?? null)
+      return { line, sets: chosen && declaration.accept(chosen.value, all) }
     },
   }
 }

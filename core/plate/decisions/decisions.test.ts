@@ -1,5 +1,7 @@
 import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
 import { layoutOf, sideOf } from '../resolve/plate.ts'
 import { pageShift } from './page.ts'
 import { placementPin } from './placement.ts'
@@ -62,7 +64,7 @@ describe('margins and expansion', () => {
   })
   test('each step says what it costs in picture; none is ruled out', () => {
     const plate = plateOf({ brief: card })
-    expect(option(plate, 'expansion', 'medium')?.costs[0]?.says).toBe('7.7 % of the picture is lost')
+    expect(option(plate, 'expansion', 'medium')?.costs[0]?.says).toBe('7.7 % of the print lies past the edge')
     expect(option(plate, 'expansion', 'none')?.ruledOut).toContain('hairlines')
     expect(line(plateOf({}), 'expansion')?.value).toBe('none')
   })
@@ -114,5 +116,64 @@ describe('media type, quality, colour', () => {
     const order = line(plateOf({}), 'intent')?.alternatives.map((a) => a.id)
     expect(order).toEqual(['relative', 'perceptual', 'saturation', 'absolute'])
     expect(line(plateOf({}), 'intent')?.close).toBe(true)
+  })
+})
+
+test.each([
+  [{ kind: null }, { told: 'black-and-white' as const }, 'perceptual', 'by its colours, black and white'],
+  [{ kind: null }, { told: 'line-art' as const }, 'relative', 'by its colours, line art'],
+  [{ kind: 'photograph' as const }, { told: 'black-and-white' as const }, 'relative', 'gloss'],
+  [{ kind: 'black-and-white' as const }, { told: 'photograph' as const }, 'perceptual', 'You said that the picture is black and white'],
+  [{ kind: null }, { told: null, channels: 'grey' as const }, 'perceptual', 'black and white'],
+])('on satin a picture that is %j and tells %j goes %s', (item, of, intent, because) => {
+  const plate = plateOf({
+    brief: { ...item, picture: picture(of) },
+    pins: { printer: 'heron' },
+    studio: (s) => {
+      for (const p of s.pairings) p.tested = null
+    },
+  })
+  const line = plate.decisions.find((d) => d.key === 'intent')
+  expect([line?.value, line?.reason]).toEqual([intent, expect.stringContaining(because)])
+})
+
+describe('the printer’s own greys', () => {
+  const has = (tones: string[]) => (s: Studio) => {
+    for (const p of s.printers) Object.assign(p, { monochromeMode: 'Greys only', monochromeTones: tones })
+  }
+  const fog = { picture: picture({ told: 'black-and-white' as const }) }
+
+  test('are offered for black and white with their cost, one for each tone, and never for a picture with colours', () => {
+    const plate = plateOf({ brief: fog, pins: { printer: 'heron' }, studio: has(['neutral', 'warm']) })
+    expect(line(plate, 'colour-mode')?.value).toBe('colour')
+    const offered = line(plate, 'colour-mode')?.alternatives.filter((a) => a.ruledOut === null)
+    expect(offered?.map((a) => [a.id, a.total])).toEqual([
+      ['colour', 1],
+      ['grey:neutral', 2],
+      ['grey:warm', 2.5],
+    ])
+    const colours = plateOf({ pins: { printer: 'heron' }, studio: has(['neutral']) })
+    expect(line(colours, 'colour-mode')?.alternatives.find((a) => a.id === 'grey:neutral')?.ruledOut).toContain('colours would be lost')
+    const none = plateOf({
+      brief: fog,
+      pins: { printer: 'heron' },
+      studio: (s) => {
+        for (const p of s.printers) p.monochromeMode = ''
+      },
+    })
+    expect(line(none, 'colour-mode')?.alternatives.find((a) => a.id === 'grey')?.ruledOut).toContain('no mode of its own')
+  })
+
+  test('take no profile, ask the printer for monochrome, and use hardly any coloured ink', () => {
+    const inked = { picture: picture({ told: 'black-and-white', inked: [0.5, 0.5, 0.5] }) }
+    const of = (mode: string) =>
+      plateOf({ brief: inked, pins: { printer: 'heron', 'colour-mode': mode }, studio: has(['neutral', 'warm']) })
+    const [grey, colour] = [of('grey:warm'), of('colour')]
+    expect(grey.setup?.colourMode).toEqual({ mode: 'grey', tone: 'warm' })
+    expect([line(grey, 'colour-management')?.value, grey.setup?.profile]).toEqual(['driver', null])
+    expect(line(grey, 'colour-management')?.reason).toContain('own greys')
+    const asked = (plate: typeof grey) => jobAttributesFor(plate)['print-color-mode']?.[0]?.value
+    expect([asked(grey), asked(colour)]).toEqual(['monochrome', 'color'])
+    expect((grey.estimates?.inks.cyan ?? 1) / (colour.estimates?.inks.cyan ?? 1)).toBeLessThan(0.5)
   })
 })

@@ -1,8 +1,9 @@
 import { keptAfterExpansion } from '../../sheet/layout.ts'
 import { neededBySheet, sliverRisk } from '../../sheet/slivers.ts'
-import { type Coverage, expansionNeeded } from '../../sheet/tolerance.ts'
+import { expansionNeeded } from '../../sheet/tolerance.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { type Expansion, ExpansionSchema } from '../../things/printers/printer.ts'
+import { coverageOf } from './coverage.ts'
 import { type Candidate, declare } from './decision.ts'
 import { marginsDecision } from './margins.ts'
 import { pageDecision } from './page.ts'
@@ -11,15 +12,14 @@ import { positionDecision } from './position.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
 
+const ofSheets = (risk: number, of: number) => {
+  const n = Math.max(1, Math.round(risk * of))
+  return `${n} ${n === 1 ? 'sheet' : 'sheets'} of ${String(of).replace(/(?<=\d)(?=(\d{3})+$)/, ' ')}`
+}
+
 /** A risk as sheets out of a number people can picture. */
 export const sayRisk = (risk: number): string =>
-  risk === 0
-    ? 'no sheet of 10 000'
-    : risk < 0.001
-      ? `${Math.round(risk * 10_000)} sheets of 10 000`
-      : risk < 0.1
-        ? `${Math.max(1, Math.round(risk * 1000))} sheets of 1 000`
-        : `${Math.round(risk * 100)} sheets of 100`
+  risk === 0 ? 'no sheet of 10 000' : risk < 0.001 ? ofSheets(risk, 10_000) : risk < 0.1 ? ofSheets(risk, 1000) : ofSheets(risk, 100)
 
 interface Bleed {
   step: Expansion | null
@@ -36,7 +36,8 @@ export const expansionDecision = declare({
   about: 'plate',
   ofTheWay: true,
   agreement: 'edges',
-  candidates: ({ borderless, printer, way, page, path, lot, brief, offset }): Candidate<Bleed>[] => {
+  candidates: (known): Candidate<Bleed>[] => {
+    const { borderless, printer, way, brief, page } = known
     const none: Candidate<Bleed> = {
       id: 'none',
       label: 'None',
@@ -44,14 +45,20 @@ export const expansionDecision = declare({
       ruledOut: borderless === 'none' ? null : 'A borderless print exactly to the edge leaves white hairlines.',
       costs: [],
       by: 'rule',
-      reason: 'The print has margins.',
+      reason:
+        borderless === 'none'
+          ? 'The print has margins.'
+          : printer.expansions.length === 0
+            ? `${printer.name} offers no step past the edge.`
+            : 'The print ends exactly at the edge.',
     }
     if (borderless === 'none') return [none]
-    const coverage: Coverage = { sheet: way.fed, page, path, spread: lot.spread, outOfSquare: lot.outOfSquare, offset }
+    const coverage = coverageOf({ ...known, expansion: null }, way.fed)
     const needed = expansionNeeded(coverage)
+    const enforced = coverage.edges === undefined
     const needs = neededBySheet(coverage)
     const steps = printer.expansions.map((step): Candidate<Bleed> => {
-      const lost = (1 - keptAfterExpansion(page.width, page.length, step.um)) * 100
+      const lost = (1 - keptAfterExpansion(page.width, page.length, step.um, coverage.edges ?? [])) * 100
       const short = needed - step.um
       const risk = sliverRisk(needs, step.um)
       return {
@@ -60,7 +67,7 @@ export const expansionDecision = declare({
         value: { step, needs },
         ruledOut: null,
         costs: [
-          { points: lost / 2, says: `${lost.toFixed(1)} % of the picture is lost` },
+          ...(enforced ? [] : [{ points: lost / 2, says: `${lost.toFixed(1)} % of the print lies past the edge` }]),
           ...(short > 0
             ? [
                 {
@@ -71,10 +78,13 @@ export const expansionDecision = declare({
             : []),
         ],
         by: 'rule',
-        reason:
-          short > 0
+        reason: enforced
+          ? 'The printer leaves a margin of its own here, whatever the step.'
+          : short > 0
             ? `It loses least for the slivers it risks: ${sayRisk(risk)}. The tolerances can add up to ${writeLength(needed, brief.unit)}.`
-            : `It is the smallest step that covers the ${writeLength(needed, brief.unit)} the tolerances add up to.`,
+            : printer.expansions.some((s) => s.um >= needed && s.um < step.um)
+              ? `It covers the ${writeLength(needed, brief.unit)} the tolerances add up to; a smaller step would do.`
+              : `It is the smallest step that covers the ${writeLength(needed, brief.unit)} the tolerances add up to.`,
       }
     })
     return [...steps, { ...none, value: { step: null, needs } }]

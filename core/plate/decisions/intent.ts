@@ -16,18 +16,28 @@ export const intentDecision = declare({
   agreement: 'intent',
   candidates: ({ item, paper, pairing, studio }): Candidate<Intent>[] => {
     const tested = pairing?.tested ?? null
-    const grey = pictureOf(item).channels === 'grey'
+    const { channels, told } = pictureOf(item)
+    const is = item.kind ?? told ?? (channels === 'grey' ? 'black-and-white' : null)
+    const whose = item.kind ? 'You said that the picture is' : 'The picture is, by its colours,'
     const rule = studio.rules.everydayIntent
-    const favourite: Intent = tested ? tested.intent : grey ? 'perceptual' : houseIntent(rule, paper.surface)
+    const favourite: Intent = tested
+      ? tested.intent
+      : is === 'black-and-white'
+        ? 'perceptual'
+        : is === 'line-art'
+          ? 'relative'
+          : houseIntent(rule, paper.surface)
     const why = tested
       ? `It won on test strips on ${tested.on}${tested.because ? `: ${tested.because}` : ''}.`
-      : grey
-        ? 'Black and white keeps its gradients in perceptual.'
-        : rule === 'by-surface'
-          ? favourite === 'perceptual'
-            ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
-            : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
-          : `${INTENT_NAMES[rule].icc} is the studio’s everyday intent.`
+      : is === 'black-and-white'
+        ? `${whose} black and white, which keeps its gradients in perceptual.`
+        : is === 'line-art'
+          ? `${whose} line art, which keeps its colours apart in relative.`
+          : rule === 'by-surface'
+            ? favourite === 'perceptual'
+              ? 'Matte papers lean perceptual: it keeps gradations beyond the gamut.'
+              : 'Wide-gamut gloss leans relative: what can be printed stays as it is.'
+            : `${INTENT_NAMES[rule].icc} is the studio’s everyday intent.`
     return INTENTS.map((intent) => ({
       id: intent,
       label: INTENT_NAMES[intent].icc,
@@ -47,7 +57,7 @@ export const intentDecision = declare({
                       intent === 'relative' ? 'colours beyond the gamut flatten' : 'colours that would print as they are move a little too',
                   },
                 ],
-      by: tested ? 'pairing' : grey ? 'rule' : 'house',
+      by: tested ? 'pairing' : is === 'black-and-white' || is === 'line-art' ? 'rule' : 'house',
       reason: why,
     }))
   },

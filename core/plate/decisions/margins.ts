@@ -1,14 +1,23 @@
 import { z } from 'zod'
-import { writeLength } from '../../things/length/length.ts'
+import { type Unit, writeLength } from '../../things/length/length.ts'
+import { EDGES, type Edges } from '../../things/paths/path.ts'
 import { borderlessEdges } from '../ways/ways.ts'
 import { type Candidate, declare, hundredths } from './decision.ts'
 import { pageDecision } from './page.ts'
 import { pathDecision } from './path.ts'
 import { printerDecision } from './printer.ts'
+import { enforcedMargin } from './room.ts'
 import { stockDecision } from './stock.ts'
 
 const MODES = ['none', 'all', 'sides'] as const
 type Mode = (typeof MODES)[number]
+
+/** “3.0 mm”, or each that differs: “3.0 mm, 24.0 mm at the trailing edge”. */
+function sayMargins(margins: Edges, unit: Unit): string {
+  const least = Math.min(...EDGES.map((e) => margins[e]))
+  const more = EDGES.filter((e) => margins[e] > least).map((e) => `${writeLength(margins[e], unit)} at the ${e} edge`)
+  return [writeLength(least, unit), ...more].join(', ')
+}
 
 export const marginsDecision = declare({
   key: 'margins',
@@ -20,6 +29,7 @@ export const marginsDecision = declare({
   ofTheWay: true,
   agreement: 'edges',
   candidates: ({ brief, path, lot, page, printer }): Candidate<Mode>[] => {
+    const forced = writeLength(enforcedMargin(path), brief.unit)
     const asked = brief.finish === 'borderless'
     const possible = borderlessEdges(path, lot, page.pwg === null)
     const noSteps = printer.expansions.length === 0
@@ -28,13 +38,13 @@ export const marginsDecision = declare({
       if (possible.length >= edges) return null
       if (possible.length > 0) return `${path.name} prints borderless at the two sides only.`
       return page.pwg === null
-        ? `The printer will not print to the edge of a custom page: expect ${writeLength(path.borderless.enforced, brief.unit)} of paper all round.`
-        : `${page.name} is not among the sizes ${path.name} prints borderless.`
+        ? `The printer will not print to the edge of a custom page: expect ${forced} of paper all round.`
+        : `${page.name} is not among the sizes ${path.name} prints borderless: expect ${forced} of paper all round.`
     }
     const list: Candidate<Mode>[] = [
       {
         id: 'bordered',
-        label: 'With margins',
+        label: `With margins, ${sayMargins(path.margins, brief.unit)}`,
         value: 'none',
         ruledOut: null,
         costs: asked ? [{ points: 25, says: 'paper shows; the brief asks for borderless' }] : [],
@@ -43,7 +53,7 @@ export const marginsDecision = declare({
       },
       {
         id: 'borderless',
-        label: 'Borderless, all four edges',
+        label: possible.length === 0 ? `Borderless asked for, ${forced} enforced` : 'Borderless, all four edges',
         value: 'all',
         ruledOut: why(4),
         costs: asked ? [] : [{ points: 25, says: 'the edge of the picture is lost; the brief asks for borders' }],
@@ -52,13 +62,20 @@ export const marginsDecision = declare({
       },
     ]
     if (path.borderless && path.borderless.edges.length === 2) {
+      const kept = path.borderless.margins ?? path.margins
+      const white = EDGES.filter((e) => !path.borderless?.edges.includes(e))
       list.push({
         id: 'borderless-sides',
         label: 'Borderless, two sides',
         value: 'sides',
         ruledOut: why(2),
         costs: asked
-          ? [{ points: 15, says: 'paper stays at the leading and trailing edge' }]
+          ? [
+              {
+                points: 15,
+                says: `paper stays at the ${white.map((e) => `${e} edge (${writeLength(kept[e], brief.unit)})`).join(' and the ')}`,
+              },
+            ]
           : [{ points: 25, says: 'the brief asks for borders' }],
         by: 'brief',
         reason: 'The brief asks for borderless, and this path does two sides.',
@@ -67,9 +84,16 @@ export const marginsDecision = declare({
     return list
   },
   accept: (borderless) => ({ borderless }),
-  keeps: { borderless: z.enum(MODES) },
-  keep: ({ borderless }) => ({ borderless }),
-  before: 'from the first',
+  keeps: {
+    borderless: z.enum(MODES),
+    /** Paper the printer leaves all round although borderless is asked for, µm; null where it does what it is asked. */
+    enforced: z.number().nullable(),
+  },
+  keep: ({ borderless, path, lot, page }) => ({
+    borderless,
+    enforced: borderless !== 'none' && borderlessEdges(path, lot, page.pwg === null).length === 0 ? enforcedMargin(path) : null,
+  }),
+  before: { borderless: 'from the first', enforced: () => null },
   wire: ({ borderless, path }, side) => {
     const back = side === 'back'
     const margins = back ? (path.duplex?.margins ?? path.margins) : path.margins

@@ -1,8 +1,11 @@
 import { type MediaType, MediaTypeSchema } from '../../things/printers/printer.ts'
-import { nearestMediaType } from '../ways/ways.ts'
+import { mediaDistance, misfitOf, nearestMediaType, sayMisfit } from '../ways/media-distance.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
+
+/** What an entry that does not suit costs: a print with the wrong black or ink for another coating is a spoilt one. */
+const MISFIT_POINTS = { black: 120, coating: 90, surface: 12 } as const
 
 export const mediaTypeDecision = declare({
   key: 'media-type',
@@ -27,10 +30,12 @@ export const mediaTypeDecision = declare({
       const costs = []
       if (tested?.mediaTypeId && !won) costs.push({ points: 50, says: 'another one won on test strips' })
       if (madeWith.size > 0 && !madeWith.has(m.id)) costs.push({ points: 20, says: 'the profile was made with another media type' })
-      if (m.surface !== paper.surface) costs.push({ points: 10, says: `meant for ${m.surface} paper, this is ${paper.surface}` })
+      const misfit = misfitOf(m, paper)
+      if (misfit) costs.push({ points: MISFIT_POINTS[misfit], says: sayMisfit(misfit, m, paper) })
+      else if (m.surface !== paper.surface) costs.push({ points: 4, says: `meant for ${m.surface} paper, this is ${paper.surface}` })
       if (paper.weight < m.weight.min || paper.weight > m.weight.max)
         costs.push({ points: 5, says: `meant for ${m.weight.min}–${m.weight.max} g/m², this is ${paper.weight}` })
-      if (!proven && m !== nearest) costs.push({ points: 3, says: 'not the nearest entry' })
+      if (!proven && m !== nearest) costs.push({ points: 3 + mediaDistance(m, paper, printer) / 10_000, says: 'not the nearest entry' })
       return {
         id: m.id,
         label: m.driverName === m.panelName ? m.driverName : `${m.driverName}, at the panel “${m.panelName}”`,
@@ -44,7 +49,9 @@ export const mediaTypeDecision = declare({
             ? `The pairing with ${paper.name} was made with it${madeWith.has(m.id) ? ', and so was the profile' : ''}.`
             : madeWith.has(m.id)
               ? 'The profile was made with it.'
-              : 'It is the nearest entry by surface and weight.',
+              : m === nearest
+                ? 'Of this printer’s entries it is the nearest to what the paper needs.'
+                : 'It is not the nearest entry to what the paper needs.',
       }
     })
   },

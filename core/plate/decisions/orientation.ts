@@ -72,7 +72,7 @@ export const orientationDecision = declare({
   agreement: null,
   candidates: (context): Candidate<Turn>[] => {
     const { brief, item } = context
-    const rooms = TURNS.map((turn) => roomFor({ ...context, turn }))
+    const rooms = TURNS.map((turn) => roomFor(context, turn))
     const picture = pictureOf(item)
     const whole = picture.width * picture.height
     const sized = TURNS.map((turn, i) => printSize(sizingOf(brief), picture, turn, rooms[i] as Room))
@@ -114,7 +114,7 @@ export const orientationDecision = declare({
       }
     })
   },
-  accept: (turn, known) => ({ turn, size: printSize(sizingOf(known.brief), pictureOf(known.item), turn, roomFor({ ...known, turn })) }),
+  accept: (turn, known) => ({ turn, size: printSize(sizingOf(known.brief), pictureOf(known.item), turn, roomFor(known, turn)) }),
   // How it lies is part of the plate's form.
   keeps: {},
   keep: () => ({}),

@@ -64,12 +64,16 @@ export const pageDecision = declare({
       const off = Math.max(shift.across, shift.along)
       const list: Cost[] = []
       if (off >= studio.rules.visibleShift)
-        list.push({ points: 4 + off / 500, says: `the print lies ${writeLength(off, brief.unit)} off on this sheet` })
-      else if (off > 0) list.push({ points: off / 500, says: `the print lies ${writeLength(off, brief.unit)} off, which nobody sees` })
+        list.push({ points: 4 + off / 500, says: `the page lies ${writeLength(off, brief.unit)} off on this sheet` })
+      else if (off > 0) list.push({ points: off / 500, says: `the page lies ${writeLength(off, brief.unit)} off, which nobody sees` })
       if (custom) list.push({ points: CUSTOM_PAGE_POINTS, says: 'a custom page to type in' })
       if (custom && wanted && path.borderless?.sizes !== 'any')
         list.push({ points: 30, says: 'a custom page is not printed borderless here' })
       return list
+    }
+    const seen = (page: Page) => {
+      const shift = pageShift(fed, page, path.registration)
+      return Math.max(shift.across, shift.along) >= studio.rules.visibleShift
     }
     const list: Candidate<Page>[] = []
     const label = lot.pwg === null ? undefined : namedSize(lot.pwg)
@@ -84,7 +88,9 @@ export const pageDecision = declare({
         ruledOut: null,
         costs: costs(page, false),
         by: 'rule',
-        reason: 'The named size is within what nobody sees of the measured sheet.',
+        reason: seen(page)
+          ? 'It is the size on the label; the placement allows for what the sheet measures.'
+          : 'The named size is within what nobody sees of the measured sheet.',
       })
     }
     const customReason = path.customSizes ? null : `${path.name} takes named sizes only.`

@@ -26,8 +26,8 @@ export const placementDecision = declare({
   ofTheWay: true,
   agreement: null,
   candidates: (context): Candidate<Rect>[] => {
-    const room = roomFor(context)
     const { size, brief, studio, turn } = context
+    const room = roomFor(context, turn)
     const centred = centredOn(placingFrame(sizingOf(brief), room, turn), size)
     const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(context, turn, size, cutOff(rect, room.printable)))
     const moved = movedInto(room.printable, centred)

@@ -24,14 +24,14 @@ export const printerDecision = declare({
       by: (way.pairing?.good ?? 0) > 0 ? 'pairing' : 'rule',
       reason:
         (way.pairing?.good ?? 0) > 0
-          ? `${way.paper.name} has come out right here ${way.pairing?.good} times.`
+          ? `${way.paper.name} has come out right here ${way.pairing?.good === 1 ? 'once' : `${way.pairing?.good} times`}.`
           : studio.printers.length === 1
             ? 'It is the only printer.'
             : 'Of the printers that can take this sheet it costs least.',
     })),
   accept: (printer) => ({ printer }),
   keeps: { printer: SetupPrinterSchema },
-  keep: ({ printer }) => ({ printer: SetupPrinterSchema.parse(printer) }),
+  keep: ({ printer: { paths: _p, mediaTypes: _m, qualities: _q, expansions: _e, quirks: _r, ...printer } }) => ({ printer }),
   before: 'from the first',
   wire: ({ printer }) => ({ 'printer-resolution': { tag: 'resolution', value: [printer.feedPpi, printer.feedPpi, 'dpi'] } }),
 })

@@ -1,5 +1,5 @@
-import { squareMetres } from '../../things/length/length.ts'
 import { type Quality, QualitySchema } from '../../things/printers/printer.ts'
+import { headSeconds } from '../estimates/head.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
@@ -24,11 +24,12 @@ export const qualityDecision = declare({
     const profiled = studio.profiles
       .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
       .map((p) => p.boundTo?.dpi)
-    const printed = squareMetres(way.fed.width, way.fed.length) * item.copies
-    const fastest = Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre))
+    const dpis = printer.qualities.map((q) => q.dpi).sort((a, b) => a - b)
+    const quick = printer.qualities.filter((q) => q.ipp !== 'draft').sort((a, b) => a.secondsPerSquareMetre - b.secondsPerSquareMetre)[0]
+    const fastest = { secondsPerSquareMetre: Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre)) }
     return printer.qualities.map((q) => {
       const paired = pairing?.qualityId === q.id
-      const extra = (printed * (q.secondsPerSquareMetre - fastest)) / 60
+      const extra = ((headSeconds(way.fed, q) - headSeconds(way.fed, fastest)) * item.copies) / 60
       const costs = []
       if (extra > 0.5) costs.push({ points: extra * (rush ? 0.5 : 0.02), says: `${extra.toFixed(0)} min longer than the fastest` })
       if (profiled.length > 0 && !profiled.includes(q.dpi))
@@ -44,11 +45,17 @@ export const qualityDecision = declare({
         costs,
         by: paired ? 'pairing' : 'rule',
         reason:
-          rush && q.ipp === 'normal'
-            ? `${item.copies} prints go on standard.`
+          rush && q === quick
+            ? `${item.copies} prints go on the quickest that is not coarse.`
             : paired
               ? 'The pairing was made with it.'
-              : 'The middle setting is enough for nearly all prints.',
+              : printer.qualities.length === 1
+                ? 'It is the only setting.'
+                : q.dpi === dpis[0]
+                  ? 'It is the coarsest setting, and costs least time.'
+                  : q.dpi === dpis.at(-1)
+                    ? 'It is the finest setting: every step up costs time and ink.'
+                    : 'The middle setting is enough for nearly all prints.',
       }
     })
   },
@@ -56,5 +63,9 @@ export const qualityDecision = declare({
   keeps: { quality: QualitySchema },
   keep: ({ quality }) => ({ quality }),
   before: 'from the first',
-  wire: ({ quality }) => ({ 'print-quality': { tag: 'enum', value: PRINT_QUALITY[quality.ipp] } }),
+  wire: ({ quality }) => ({
+    'print-quality': { tag: 'enum', value: PRINT_QUALITY[quality.ipp] },
+    // Two of a printer's qualities may be “normal”; which, has no registered attribute. Printers that offer it name it so.
+    'print-dots-per-inch': { tag: 'integer', value: quality.dpi },
+  }),
 })

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { blackPointDecision } from './black-point.ts'
 import { clearCoatDecision } from './clear-coat.ts'
 import { colourManagementDecision } from './colour-management.ts'
+import { colourModeDecision } from './colour-mode.ts'
 import { type AnyDecision, type FromTheFirst, type Given, type KeptOf, LineSchema, type SetBy, type WireAttributes } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
 import { intentDecision } from './intent.ts'
@@ -33,6 +34,7 @@ export const DECISIONS = [
   qualityDecision,
   platenGapDecision,
   clearCoatDecision,
+  colourModeDecision,
   colourManagementDecision,
   profileDecision,
   intentDecision,
@@ -79,7 +81,11 @@ export type SetupFields = KeptOf<Taken>
 export const SETUP_SHAPE: { [K in keyof SetupFields]: z.ZodType<SetupFields[K]> } = Object.assign({}, ...DECISIONS.map((d) => d.keeps))
 
 /** What the plate keeps of settled decisions. */
-export const keptOf = (settled: Given & Decided): SetupFields => Object.assign({}, ...DECISIONS.map((d) => d.keep(settled)))
+export function keptOf(settled: Given & Decided): SetupFields {
+  const kept: Partial<SetupFields> = {}
+  for (const decision of DECISIONS) Object.assign(kept, decision.keep(settled))
+  return kept as SetupFields
+}
 
 /** The attributes that ask a printer for what a plate keeps, by name; `side` is the pass. */
 export const wireAttributesOf = (setup: SetupFields, side: 'front' | 'back'): WireAttributes =>
@@ -97,17 +103,19 @@ export function withYoungerFields(old: Partial<SetupFields>): SetupFields {
 }
 
 /** Takes every decision. What is decided is complete, or null when one of them had nothing to choose from. */
-export function decideAll(given: Given): { lines: DecisionLine[]; decided: Decided | null } {
-  const set = new Map<string, object>()
-  const known: Partial<Decided> = {}
+export function decideAll(given: Given): { lines: DecisionLine[]; decided: (Given & Decided) | null } {
+  const done = new Set<string>()
+  const known: Given & Partial<Decided> = { ...given }
   const lines = DECISIONS.map((decision): DecisionLine => {
-    const ready = decision.needs.every((need) => set.has(need.key))
-    const { line, sets } = decision.take(given, ready ? known : null)
+    const { line, sets } = decision.take(
+      known,
+      decision.needs.every((need) => done.has(need.key)),
+    )
     if (sets) {
-      set.set(decision.key, sets)
+      done.add(decision.key)
       Object.assign(known, sets)
     }
     return line
   })
-  return { lines, decided: set.size === DECISIONS.length ? (known as Decided) : null }
+  return { lines, decided: done.size === DECISIONS.length ? (known as Given & Decided) : null }
 }

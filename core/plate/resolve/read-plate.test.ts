@@ -29,14 +29,14 @@ test.each([0, 1, 2, 3])('version 1, plate %s: the same numbers where they stand 
   )
   expect(sideOf(plate, 'back')?.layout).toEqual(raw.back?.layout)
   expect(sideOf(plate, 'back')?.text).toEqual(raw.back?.text)
-  expect(pictureIn(itemOf(plate.brief))).toEqual(picture)
+  expect(pictureIn(itemOf(plate.brief))).toEqual({ ...(picture as object), told: null, inked: null, joins: true })
   expect(itemOf(plate.brief)).toMatchObject({ size, copies, cropAt, keep, critical })
   expect(plate.brief).toMatchObject({ paperId: shared.paperId, make: shared.make, sheet: shared.sheet })
   expect(plate.decisions.map((d) => [d.key, d.value, d.label])).toEqual(
     raw.decisions.map((d: { key: string; value: string; label: string }) => [d.key, d.value, d.label]),
   )
   expect(plate.decisions.filter((d) => d.item !== null).map((d) => d.key)).toEqual(['orientation', 'placement'])
-  expect(plate.estimates).toEqual(raw.estimates)
+  expect(plate.estimates).toEqual({ ...raw.estimates, loadingMinutes: 0, handsMinutes: 0, inks: {} })
   expect([drawSheet(plate, 'mm'), planPage(plate), Object.keys(jobAttributesFor(plate)).length > 8].every(Boolean)).toBe(true)
 })
 

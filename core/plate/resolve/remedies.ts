@@ -5,6 +5,7 @@ import { lotSizeName } from '../../things/media/lot-name.ts'
 import { EDGES, isDead } from '../../things/paths/path.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import type { Fix } from '../checks/check.ts'
+import { widthThatFits } from '../checks/picture-clipped.ts'
 import type { Pins } from '../decisions/registry.ts'
 import { applyFix } from './apply-fix.ts'
 import { pinsFor } from './compare-ways.ts'
@@ -14,7 +15,7 @@ import { resolve } from './resolve.ts'
 
 /** One thing to do about picture that falls where the printer cannot print, worked out in full. */
 export interface Remedy {
-  id: 'as-it-is' | 'turn' | 'shift' | 'longer-sheet' | 'other-path'
+  id: 'as-it-is' | 'turn' | 'shift' | 'longer-sheet' | 'scale' | 'other-path'
   title: string
   /** Share of the picture lost that is not blank paper, 0…1. */
   lost: number
@@ -67,6 +68,15 @@ export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
       pins: { orientation: String(turn), placement: 'shifted' },
     })
   const { lot, paper, path, printer } = setup
+  if (layout.picture.w > layout.printable.w || (lot.form === 'sheet' && layout.picture.h > layout.printable.h)) {
+    const width = widthThatFits(layout, turn, lot.form === 'roll')
+    const smaller = 1 - width / (isSideways(turn) ? layout.picture.h : layout.picture.w)
+    add('scale', `Scale it to ${writeLength(width, brief.unit)} wide`, `${(smaller * 100).toFixed(0)} % smaller than asked for`, {
+      label: `Scale it to ${writeLength(width, brief.unit)} wide`,
+      item: { size: { by: 'picture', width, height: null } },
+      pins: { placement: null },
+    })
+  }
   const needed = layout.sheet.h + Math.max(...EDGES.map((e) => path.margins[e]))
   const longer = studio.lots
     .filter(

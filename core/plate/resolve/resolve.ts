@@ -1,7 +1,7 @@
 import { type Brief, itemOf } from '../../things/brief/brief.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { findAll } from '../checks/registry.ts'
-import type { Given } from '../decisions/decision.ts'
+import type { Given, Moment } from '../decisions/decision.ts'
 import { decideAll, keptOf, type Pins } from '../decisions/registry.ts'
 import { settle } from '../settle/settled.ts'
 import { waysFor } from '../ways/ways.ts'
@@ -11,11 +11,11 @@ import { PLATE_SCHEMA_VERSION, type Plate } from './plate.ts'
  * Works out a complete plate: brief + studio, with the operator's pins held fast. Pure; the browser calls it at every
  * edit and the server to freeze and verify. Never throws on valid input: what is impossible becomes a stop finding.
  */
-export function resolve(brief: Brief, studio: Studio, pins: Pins = {}): Plate {
-  const given: Given = { brief, item: itemOf(brief), studio, pins, ways: waysFor(brief, studio) }
+export function resolve(brief: Brief, studio: Studio, pins: Pins = {}, moment: Moment | null = null): Plate {
+  const given: Given = { brief, item: itemOf(brief), studio, pins, ways: waysFor(brief, studio), moment }
   const { lines, decided } = decideAll(given)
   const lostPins = lines.flatMap(({ key, title, pinned }) => (pins[key] === undefined || pinned ? [] : [{ key, title, id: pins[key] }]))
-  const settled = decided && settle({ ...given, ...decided })
+  const settled = decided && settle(decided)
   return {
     schemaVersion: PLATE_SCHEMA_VERSION,
     brief,

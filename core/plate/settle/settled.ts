@@ -37,7 +37,7 @@ export interface Settled extends Given, Decided {
 function frontForm(known: Given & Decided, edges: EdgeMode): Form {
   const { brief, item, way, path, page, offset, turn, size, placed } = known
   const { make } = brief
-  const area = areaOf({ sheet: way.fed, page, registration: path.registration, edges, offset, frame: roomFor(known).frame })
+  const area = areaOf({ sheet: way.fed, page, registration: path.registration, edges, offset, frame: roomFor(known, turn).frame })
   const depth = make.as === 'wrapped-canvas' ? make.depth : 0
   const card = make.as === 'folded-card' ? make : null
   const words = item.content.as === 'words' ? item.content.words : null
@@ -73,6 +73,6 @@ export function settle(known: Given & Decided): Settled {
     text,
     back,
     ppi: ppi ?? 0,
-    estimates: estimate({ ...known, layout }),
+    estimates: estimate({ ...known, loaded: way.loaded }, layout),
   }
 }

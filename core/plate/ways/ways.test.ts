@@ -1,6 +1,7 @@
 import { brief, picture, sheet, studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
-import { borderlessEdges, nearestMediaType, waysFor } from './ways.ts'
+import { nearestMediaType } from './media-distance.ts'
+import { borderlessEdges, waysFor } from './ways.ts'
 
 const studio = studioOf()
 const best = (change: Parameters<typeof brief>[0]) => waysFor(brief(change), studio)[0]

@@ -7,13 +7,15 @@ import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
-import { isRoll } from '../../things/paths/kinds.ts'
-import { capacityFor, type FedSheet, type Violation, violations, violationText } from '../../things/paths/limits.ts'
+import { isRoll, kindOf } from '../../things/paths/kinds.ts'
+import { capacityFor, type FedSheet, sizeLimits, type Violation, violations, violationsText } from '../../things/paths/limits.ts'
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
 import type { Studio } from '../../things/studio/studio.ts'
+import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
+import { misfitOf, nearestMediaType } from './media-distance.ts'
 
 /** One printer, one of its paths and one lot of paper: whether the sheet can go that way and what it would cost. */
 export interface Way {
@@ -50,20 +52,31 @@ const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 /** Whether the brief fixes how large the print is, whatever it is printed on. */
 const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
 
-/** How long a piece to cut from a roll of this width, µm. */
-function cutLength(brief: Brief, path: Path, width: Um): Um {
-  const { sheet, make } = brief
+/** How long a piece to cut from a roll of this width: as long as asked, else what the print takes, but never shorter than the path cuts. µm. */
+const cutLength = (brief: Brief, path: Path, width: Um): Um =>
+  brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(path.length.min, takenLength(brief, path, width))
+
+/** The length of the asked sheet on a roll of this width, µm. */
+function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
+  const length = sheet.length as Um
+  if (sheet.width === null) return length
+  return near(sheet.width, width) ? length : near(length, width) ? sheet.width : Math.max(sheet.width, length)
+}
+
+/** How much roll the print and its ends take, µm. */
+function takenLength(brief: Brief, path: Path, width: Um): Um {
+  const { make, finished } = brief
   const item = itemOf(brief)
   const { size } = item
-  if (sheet?.length != null) {
-    if (sheet.width === null) return sheet.length
-    return near(sheet.width, width) ? sheet.length : near(sheet.length, width) ? sheet.width : Math.max(sheet.width, sheet.length)
-  }
   const picture = pictureOf(item)
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
   const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
   const all = { x: 0, y: 0, w: width, h: path.length.max }
   const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
+  if (finished) {
+    const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
+    return (long <= across ? short : long) + ends
+  }
   const lengths = TURNS.slice(0, 2).map((turn) => {
     if (fixesSize(itemOf(brief))) {
       const p = printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
@@ -74,7 +87,12 @@ function cutLength(brief: Brief, path: Path, width: Um): Um {
     return (width - 2 * border) * shape + (size.by === 'border' ? 2 * border - ends : 0)
   })
   const best = Math.min(...lengths)
-  return Math.round(Number.isFinite(best) ? best + ends : path.length.min)
+  if (Number.isFinite(best)) return Math.round(best + ends)
+  // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.
+  const [one, other] = TURNS.slice(0, 2).map((turn) =>
+    printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
+  )
+  return Math.round((one && other ? (one.w <= other.w ? one.h : other.h) : path.length.min) + ends)
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */
@@ -112,6 +130,12 @@ function wrongSheet(brief: Brief, lot: Lot): string | null {
   return fits ? null : `This lot is ${lotSizeName(lot, unit)}, another size than the sheet asked for.`
 }
 
+/** Limits of the path that the sheet asked for would break, were it in stock. */
+const askedLimits = ({ sheet }: Brief, path: Path, lot: Lot): Violation[] =>
+  sheet && sheet.width !== null && sheet.length !== null && lot.form === 'sheet' && !isRoll(path)
+    ? sizeLimits(path, { width: sheet.width, length: sheet.length })
+    : []
+
 /** Sheets cut by hand with rule and knife differ by about this. Common practice. */
 const HAND_CUT: Um = 500
 const CUT_LOT = ':cut'
@@ -137,16 +161,6 @@ function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
   return { lot: made, cut }
 }
 
-/** The media type that stands in for this paper: the pairing's, else the nearest by surface and weight. */
-export function nearestMediaType(printer: Printer, paper: Paper, pairing: Pairing | null): MediaType {
-  const known = printer.mediaTypes.find((m) => m.id === (pairing?.tested?.mediaTypeId ?? pairing?.mediaTypeId))
-  if (known) return known
-  const distance = (m: MediaType) =>
-    (m.surface === paper.surface ? 0 : 100) +
-    (paper.weight < m.weight.min ? m.weight.min - paper.weight : Math.max(0, paper.weight - m.weight.max)) / 10
-  return printer.mediaTypes.reduce((best, m) => (distance(m) < distance(best) ? m : best))
-}
-
 /** Edges of this sheet that the path can print past. */
 export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly (typeof EDGES)[number][] {
   if (!path.borderless) return []
@@ -166,6 +180,9 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
   return Math.min(...over)
 }
 
+/** Minutes to cut a print off a roll with rule and knife. Common practice. */
+const CUT_OFF_MINUTES = 2
+
 function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
   const { printer, path, lot, paper, pairing, loaded, fed, cut } = way
   const item = itemOf(brief)
@@ -182,6 +199,12 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
   add(pairing === null, 15, () => 'this paper has never been printed here')
   add(pairing !== null && pairing.bad > pairing.good, 10, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
   add(pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id, 8, () => 'proven on another path')
+  const misfit = misfitOf(mediaType, paper)
+  add(
+    misfit !== null,
+    misfit === 'surface' ? 12 : 80,
+    () => `“${mediaType.driverName}” is the nearest entry here and does not suit the paper`,
+  )
   add(!profiled, 10, () => 'no profile for this paper here')
   const { swap, installed } = printer.black
   const swapNeeded = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
@@ -207,9 +230,14 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
   const holds = capacityFor(path, paper.thickness)
   const loads = isRoll(path) ? 1 : Math.ceil(item.copies / Math.max(1, holds))
   add(loads > 1, (loads - 1) * 2, () => `${loads} loads of ${holds}`)
+  add(
+    kindOf(path).cutByHand,
+    CUT_OFF_MINUTES * item.copies,
+    () => `${item.copies === 1 ? 'one cut' : `${item.copies} cuts`} by hand: this roll has no cutter`,
+  )
   const quality = printer.qualities.find((q) => q.id === pairing?.qualityId) ?? printer.qualities[0]
   const sheet = squareMetres(fed.width, fed.length)
-  const minutes = (sheet * item.copies * (quality?.secondsPerSquareMetre ?? 0)) / 60
+  const minutes = quality ? (headSeconds(fed, quality) * item.copies) / 60 : 0
   add(minutes >= 1, minutes * 0.1, () => `prints for ${Math.round(minutes)} min`)
   const enough = lot.form === 'roll' ? lot.stock >= fed.length * item.copies : lot.stock >= item.copies
   add(!enough, 25, () => 'not enough of this lot')
@@ -253,9 +281,14 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
       for (const [i, path] of printer.paths.entries()) {
         const fed = feed(brief, path, paper, lot)
         const broken = violations(path, paper, lot, fed)
+        // What the machine cannot do outranks what is not in stock.
+        if (wrong !== null && broken.length === 0) broken.push(...askedLimits(brief, path, lot))
         const first = broken[0]
         const unmakeable = wrongForMake(brief, path, paper)
-        const refused = first ? violationText(path, first, brief.unit) : (wrong ?? unmakeable)
+        // That the paper has no second side holds on every path and in every lot: it comes first.
+        const oneSided = brief.make.as === 'two-sided' && !paper.twoSided
+        const limited = first && !oneSided ? violationsText(path, broken, brief.unit) : null
+        const refused = (oneSided ? unmakeable : null) ?? limited ?? wrong ?? unmakeable
         const way: Way = {
           printer,
           path,
@@ -267,7 +300,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           fed,
           violations: broken,
           ruledOut: refused,
-          against: first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
+          against: oneSided ? 'make' : first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
           badness: broken.length + (wrong === null ? 0 : WRONG_SHEET) + (unmakeable === null ? 0 : 1),
           costs: [],
           total: 0,

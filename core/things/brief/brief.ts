@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
+import { ADDITION_KEYS } from './additions.ts'
 import { EMPTY_ITEM, type Item, type ItemChange, ItemSchema } from './item.ts'
 import { MakeSchema } from './make.ts'
 import { TestSheetSchema } from './test-sheet.ts'
@@ -20,6 +21,8 @@ const SharedSchema = z.object({
   finish: z.enum(['bordered', 'borderless']),
   /** What this job tries out, when it is a test sheet and not a print. */
   test: TestSheetSchema.nullable(),
+  /** What a program may add to the print by itself; everything else is wanted off. */
+  adds: z.array(z.enum(ADDITION_KEYS)).max(ADDITION_KEYS.length),
   notes: z.string().max(5000),
   /** ISO 8601, UTC. */
   dueAt: z.iso.datetime().nullable(),
@@ -48,6 +51,7 @@ export const EMPTY_BRIEF: Brief = {
   paperId: null,
   finish: 'bordered',
   test: null,
+  adds: [],
   notes: '',
   dueAt: null,
   unit: 'mm',

@@ -51,12 +51,15 @@ const WrappedCanvasSchema = z.object({
 
 /** What is made of the print: a plain print, a two-sided or folded card, or a canvas wrapped around bars. */
 export const MakeSchema = z.discriminatedUnion('as', [
-  z.object({ as: z.literal('print') }),
+  /** `mirror`: left and right change places, for films seen from behind and for transfers. */
+  z.object({ as: z.literal('print'), mirror: z.boolean().optional() }),
   TwoSidedSchema,
   FoldedCardSchema,
   WrappedCanvasSchema,
 ])
 export type Make = z.infer<typeof MakeSchema>
+/** Whether the picture is printed mirrored. */
+export const mirrored = (make: Make): boolean => make.as === 'print' && make.mirror === true
 export type TwoSided = z.infer<typeof TwoSidedSchema>
 export type FoldedCard = z.infer<typeof FoldedCardSchema>
 export type WrappedCanvas = z.infer<typeof WrappedCanvasSchema>

@@ -18,6 +18,8 @@ export const PictureSchema = z.object({
   channels: z.enum(['rgb', 'grey', 'cmyk']),
   /** Description of the embedded profile, or null when there is none. */
   profile: z.string().max(400).nullable(),
+  /** Whether the embedded profile can be joined to another: one that opens may still lack the tables for it. */
+  joins: z.boolean().default(true),
   /** SHA-256 of the embedded profile in the store, or null. */
   profileHash: z.string().nullable(),
   /** SHA-256 of the file. */
@@ -26,6 +28,10 @@ export const PictureSchema = z.object({
   preview: z.string().default(''),
   /** What was wrong with the file though it could be read, or null. */
   warning: z.string().nullable().default(null),
+  /** What its colours tell it is; null while they have not been counted. */
+  told: z.enum(PICTURE_KINDS).nullable().default(null),
+  /** How dark it prints on average in a printer's cyan, magenta and yellow, 0…1; null while it has not been counted. */
+  inked: z.tuple([z.number(), z.number(), z.number()]).nullable().default(null),
   /** SHA-256 of the kept colour count in the store, or empty while nobody has asked for it. */
   colours: z.string().default(''),
   /**
@@ -50,9 +56,12 @@ export const NO_PICTURE: Picture = {
   channels: 'rgb',
   profile: null,
   profileHash: null,
+  joins: true,
   hash: '',
   preview: '',
   warning: null,
   colours: '',
+  told: null,
+  inked: null,
   content: null,
 }

@@ -8,6 +8,7 @@ export type Unit = 'mm' | 'in'
 /** Exact by definition: 1 in = 25.4 mm (international yard and pound agreement, 1959). */
 export const UM_PER_INCH = 25_400
 export const UM_PER_MM = 1000
+const UM_PER_FOOT = 12 * UM_PER_INCH
 
 export const mm = (value: number): Um => Math.round(value * UM_PER_MM)
 export const inch = (value: number): Um => Math.round(value * UM_PER_INCH)
@@ -27,6 +28,9 @@ const UNIT_UM: Record<string, number> = {
   '"': UM_PER_INCH,
   '”': UM_PER_INCH,
   '″': UM_PER_INCH,
+  ft: UM_PER_FOOT,
+  foot: UM_PER_FOOT,
+  feet: UM_PER_FOOT,
   mil: 25.4,
   mils: 25.4,
 }
@@ -62,6 +66,8 @@ export function parseLength(text: string, fallback: Unit, field?: string): Resul
   const at = field === undefined ? {} : { field }
   const plain = text
     .replace(/[½¼¾⅛⅜⅝⅞]/g, (c) => VULGAR[c] ?? c)
+    // 8-1/2 is said and written with a hyphen, too.
+    .replace(/(\d)-(?=\d+\/\d)/g, '$1 ')
     .trim()
     .toLowerCase()
     .replace(/\s+/g, ' ')
@@ -76,7 +82,7 @@ export function parseLength(text: string, fallback: Unit, field?: string): Resul
       message: `“${text.slice(0, 40)}” is not a length. Type a number with mm, cm, m, in or mil, for example 210 mm or 8 1/2 in.`,
     })
   }
-  const unit: Unit | null = factor === 0 ? null : factor === UM_PER_INCH || factor === 25.4 ? 'in' : 'mm'
+  const unit: Unit | null = factor === 0 ? null : factor === UM_PER_INCH || factor === UM_PER_FOOT || factor === 25.4 ? 'in' : 'mm'
   const um = Math.round(number * (factor || (fallback === 'mm' ? UM_PER_MM : UM_PER_INCH)))
   if (!(um > 0))
     return fail({ ...at, code: 'length-not-positive', value: text, limit: '0 mm', message: 'A length must be more than nothing.' })

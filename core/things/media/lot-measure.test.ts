@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { inch, mm } from '../length/length.ts'
-import { iso216Tolerance, measureLot, outOfSquare, rollLength } from './lot-measure.ts'
+import { iso216Tolerance, measureLot, outOfSquare, rollLength, withinLabel } from './lot-measure.ts'
 
 const A3 = { form: 'sheet' as const, nominal: { width: mm(297), length: mm(420) }, measured: { width: mm(297), length: mm(420) } }
 const none = { width: [], length: [], diagonals: [] }
@@ -56,4 +56,18 @@ test('roll length from diameter: L = π(D² − d²)/(4t); winding it up again g
     ),
   )
   expect(rollLength(mm(50), mm(76), 250)).toBe(0)
+})
+
+test.each([
+  [mm(90), mm(200), null],
+  [mm(89.9), mm(200), 'measured.width'],
+  [mm(110), mm(220), null],
+  [mm(110.1), mm(220), 'measured.width'],
+  [mm(100), mm(220.1), 'measured.length'],
+])('a lot of 100 × 200 mm that measures %s × %s is within a tenth of its label but for %s', (width, length, field) => {
+  const nominal = { width: mm(100), length: mm(200) }
+  const read = withinLabel({ form: 'sheet', nominal }, { width, length })
+  expect(read.ok ? null : read.problem.field).toBe(field)
+  // The length of a roll is what is left of it.
+  expect(withinLabel({ form: 'roll', nominal }, { width: mm(100), length: mm(5) }).ok).toBe(true)
 })

@@ -3,8 +3,24 @@ import type { Um } from '../length/length.ts'
 import { fail, ok, type Result } from '../problem/problem.ts'
 import type { Lot, Readings } from './media.ts'
 
-/** Readings further than this from the label are a slip of the ruler, not a lot, µm. */
+/** Readings further than this from the label are a slip of the ruler, not a lot, µm; nor is anything beyond a tenth of it. */
 const SLIP: Um = 15_000
+const SHARE = 0.1
+
+/** What is wrong with a measured size against the label, or ok: each edge within a tenth of it; of a roll only the width is measured. */
+export function withinLabel({ form, nominal }: Pick<Lot, 'form' | 'nominal'>, measured: Lot['measured']): Result<Lot['measured']> {
+  const sides = form === 'roll' ? (['width'] as const) : (['width', 'length'] as const)
+  const off = sides.find((side) => Math.abs(measured[side] - nominal[side]) > nominal[side] * SHARE)
+  return off
+    ? fail({
+        field: `measured.${off}`,
+        code: 'far-from-label',
+        value: String(measured[off]),
+        limit: `${nominal[off]} µm ± 10 %`,
+        message: `${(measured[off] / 1000).toFixed(1)} mm is more than a tenth off the ${(nominal[off] / 1000).toFixed(1)} mm on the label. Measure it again; if the label is wrong, it is another lot.`,
+      })
+    : ok(measured)
+}
 
 /**
  * Departure of a sheet's corners from 90° in degrees, from its two diagonals.
@@ -25,14 +41,15 @@ export function measureLot(
     ['length', lot.form === 'roll' ? [] : readings.length, lot.nominal.length],
   ] as const
   for (const [field, values, nominal] of sides) {
-    const slip = values.find((v) => Math.abs(v - nominal) > SLIP)
+    const most = Math.min(SLIP, nominal * SHARE)
+    const slip = values.find((v) => Math.abs(v - nominal) > most)
     if (slip !== undefined)
       return fail({
         field: `readings.${field}`,
         code: 'reading-far-off',
         value: String(slip),
-        limit: `${SLIP} µm`,
-        message: `${(slip / 1000).toFixed(1)} mm is more than 15 mm from the ${(nominal / 1000).toFixed(1)} mm on the label. Read it again, or correct the label.`,
+        limit: `${most} µm`,
+        message: `${(slip / 1000).toFixed(1)} mm is more than ${Number((most / 1000).toFixed(1))} mm from the ${(nominal / 1000).toFixed(1)} mm on the label. Read it again, or correct the label.`,
       })
   }
   const range = (values: readonly Um[]) => (values.length < 2 ? 0 : (Math.max(...values) - Math.min(...values)) / 2)

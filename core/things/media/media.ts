@@ -22,6 +22,8 @@ export const PaperSchema = z.object({
   /** Lab (D50) of the bare sheet. */
   white: z.tuple([z.number(), z.number(), z.number()]),
   twoSided: z.boolean(),
+  /** Comes creased or folded across the middle of this side; null when it is flat. */
+  crease: z.enum(['long-side', 'short-side']).nullable().default(null),
   /** Price of a square metre in the studio's currency. */
   pricePerSquareMetre: z.number().nonnegative(),
 })

@@ -3,6 +3,8 @@ interface PathKind {
   /** As the printer's record names it. */
   label: string
   takes: 'sheet' | 'roll'
+  /** Whether what comes out has to be cut off with a knife. */
+  cutByHand: boolean
   /** What a `media-source` keyword (PWG 5100.7) of this kind contains; null where no keyword tells. */
   source: RegExp | null
   /** Which way the printable side usually lies, and whether the printer can turn the sheet over. Common practice. */
@@ -25,6 +27,7 @@ export const PATH_KINDS = {
   cassette: {
     label: 'cassette or main tray',
     takes: 'sheet',
+    cutByHand: false,
     source: null,
     usually: { side: 'down', turnsOver: true },
     hands: STACK,
@@ -34,6 +37,7 @@ export const PATH_KINDS = {
   'photo-tray': {
     label: 'photo tray',
     takes: 'sheet',
+    cutByHand: false,
     source: /photo/,
     usually: { side: 'down', turnsOver: false },
     hands: STACK,
@@ -43,6 +47,7 @@ export const PATH_KINDS = {
   'rear-feeder': {
     label: 'multi-sheet rear feeder',
     takes: 'sheet',
+    cutByHand: false,
     source: /rear/,
     usually: { side: 'up', turnsOver: false },
     hands: STACK,
@@ -52,6 +57,7 @@ export const PATH_KINDS = {
   'fine-art-slot': {
     label: 'single-sheet fine-art slot',
     takes: 'sheet',
+    cutByHand: false,
     source: null,
     usually: { side: 'up', turnsOver: false },
     hands: {
@@ -64,6 +70,7 @@ export const PATH_KINDS = {
   board: {
     label: 'straight-through board path',
     takes: 'sheet',
+    cutByHand: false,
     source: null,
     usually: { side: 'up', turnsOver: false },
     hands: { drawing: 'board', text: 'Slide it in level along the guide until it stops; it runs tight.' },
@@ -73,6 +80,7 @@ export const PATH_KINDS = {
   'front-manual': {
     label: 'front manual tray',
     takes: 'sheet',
+    cutByHand: false,
     source: /by-pass|manual/,
     usually: { side: 'up', turnsOver: false },
     hands: { drawing: 'slot', text: 'Lay it against the right-hand guide and slide it in level until the printer takes it.' },
@@ -82,6 +90,7 @@ export const PATH_KINDS = {
   roll: {
     label: 'roll, cut by the printer',
     takes: 'roll',
+    cutByHand: false,
     source: /roll/,
     usually: { side: 'up', turnsOver: false },
     hands: ROLL,
@@ -91,6 +100,7 @@ export const PATH_KINDS = {
   'roll-uncut': {
     label: 'roll without cut',
     takes: 'roll',
+    cutByHand: true,
     source: null,
     usually: { side: 'up', turnsOver: false },
     hands: ROLL,
@@ -100,6 +110,7 @@ export const PATH_KINDS = {
   'cut-sheet': {
     label: 'cut sheet through the roll path',
     takes: 'sheet',
+    cutByHand: false,
     source: null,
     usually: { side: 'up', turnsOver: false },
     hands: {

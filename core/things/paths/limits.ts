@@ -19,21 +19,41 @@ export interface FedSheet {
   length: number
 }
 
+const tester = (found: Violation[]) => (kind: LimitKind, broken: boolean, value: number, limit: number) => {
+  if (broken) found.push({ kind, value, limit })
+}
+
+/** A label size at the limit is fed although the lot measures a little over it: the guide gives that much, µm. */
+const GIVES = 1000
+
+function sideLimits(path: Path, fed: FedSheet, width: number, found: Violation[]): void {
+  const test = tester(found)
+  test('wide', width > path.width.max + GIVES, fed.width, path.width.max)
+  test('narrow', fed.width < path.width.min - GIVES, fed.width, path.width.min)
+  test('long', fed.length > path.length.max + GIVES, fed.length, path.length.max)
+  test('short', fed.length < path.length.min - GIVES, fed.length, path.length.min)
+}
+
+/** The limits of the path that a sheet of these edges breaks whichever edge leads; those of the turn that breaks fewer. */
+export function sizeLimits(path: Path, edges: FedSheet): Violation[] {
+  const turns = [edges, { width: edges.length, length: edges.width }].map((fed) => {
+    const found: Violation[] = []
+    sideLimits(path, fed, fed.width, found)
+    return found
+  })
+  const [upright, sideways] = turns as [Violation[], Violation[]]
+  return sideways.length < upright.length ? sideways : upright
+}
+
 /** Every limit of the path that this sheet breaks. Empty when it can be fed. */
 export function violations(path: Path, paper: Paper, lot: Lot, fed: FedSheet): Violation[] {
   const found: Violation[] = []
-  const test = (kind: LimitKind, broken: boolean, value: number, limit: number) => {
-    if (broken) found.push({ kind, value, limit })
-  }
+  const test = tester(found)
   test('form', (lot.form === 'roll') !== isRoll(path), 0, 0)
   test('thick', paper.thickness > path.thickness.max, paper.thickness, path.thickness.max)
   test('thin', paper.thickness < path.thickness.min, paper.thickness, path.thickness.min)
   test('heavy', paper.weight > path.weight.max, paper.weight, path.weight.max)
-  // A label size at the limit is fed although the lot measures a little over it: the guide gives that much.
-  test('wide', Math.min(fed.width, lot.form === 'roll' ? lot.nominal.width : fed.width) > path.width.max + 1000, fed.width, path.width.max)
-  test('narrow', fed.width < path.width.min - 1000, fed.width, path.width.min)
-  test('long', fed.length > path.length.max + 1000, fed.length, path.length.max)
-  test('short', fed.length < path.length.min - 1000, fed.length, path.length.min)
+  sideLimits(path, fed, lot.form === 'roll' ? Math.min(fed.width, lot.nominal.width) : fed.width, found)
   return found
 }
 
@@ -58,6 +78,26 @@ export function violationText(path: Path, v: Violation, unit: Unit): string {
     case 'short':
       return `The sheet is ${writeLength(v.value, unit)} long; ${path.name} wants at least ${writeLength(v.limit, unit)}.`
   }
+}
+
+const BOUND: Partial<Record<LimitKind, { side: 'wide' | 'long'; takes: string }>> = {
+  wide: { side: 'wide', takes: 'up to' },
+  narrow: { side: 'wide', takes: 'at least' },
+  long: { side: 'long', takes: 'up to' },
+  short: { side: 'long', takes: 'at least' },
+}
+
+/** Everything broken in words: width and length in one sentence, since both have to change. */
+export function violationsText(path: Path, broken: readonly Violation[], unit: Unit): string {
+  const sides = broken.filter((v) => BOUND[v.kind])
+  if (sides.length < 2) return broken.map((v) => violationText(path, v, unit)).join(' ')
+  const say = (of: (v: Violation) => string) => sides.map(of).join(' and ')
+  const sheet = say((v) => `${writeLength(v.value, unit)} ${BOUND[v.kind]?.side}`)
+  const takes = say(
+    (v) => `${BOUND[v.kind]?.takes} ${writeLength(v.limit, unit)} in ${BOUND[v.kind]?.side === 'wide' ? 'width' : 'length'}`,
+  )
+  const rest = broken.filter((v) => !BOUND[v.kind]).map((v) => violationText(path, v, unit))
+  return [`The sheet is ${sheet}; ${path.name} takes ${takes}.`, ...rest].join(' ')
 }
 
 /** Sheets the path may hold of this caliper (µm); 0 when the caliper is beyond every entry. */

@@ -58,8 +58,14 @@ const PathFields = z.object({
     .nullable(),
   printableSide: z.enum(['up', 'down']),
   registration: z.enum(['left', 'right', 'centre']),
-  /** What the printer finds out by itself: the width, the side edges as it prints, the size of the sheet. */
-  senses: z.object({ width: z.boolean(), size: z.boolean(), edges: z.boolean().default(false) }),
+  /** What the printer finds out by itself: the width, the side edges as it prints, the size of the sheet, its skew. */
+  senses: z.object({
+    width: z.boolean(),
+    size: z.boolean(),
+    edges: z.boolean().default(false),
+    /** Finds a sheet that went in plainly askew and stops before any ink. */
+    skew: z.boolean().default(false),
+  }),
   customSizes: z.boolean(),
   drawIn: z.enum(['at-once', 'when-asked']),
   /** Parts to change before and after, in words. */
@@ -88,6 +94,15 @@ const PathFields = z.object({
     .default({ cores: [], suction: false, selfLoading: false }),
   /** Day of its last service, ISO 8601; null when it never was. */
   serviced: z.iso.date().nullable().default(null),
+  /** Whether its sensing of size is switched on; null when nobody has looked. */
+  sensing: z.enum(['on', 'off']).nullable().default(null),
+  /** Noted as worn or in need of service: since when, and what was seen; null when it is in order. */
+  noted: z
+    .object({ on: z.iso.date(), says: sentence.min(1) })
+    .nullable()
+    .default(null),
+  /** How it tells that it has taken the sheet or roll: a beep, a light, words on its display. Empty when nobody has said. */
+  signal: z.string().trim().max(120).default(''),
   /** Loading and tidying up in the words of this printer's manual, after the usual steps of this kind of path. */
   loadSteps: z.array(sentence).max(12).default([]),
   tidySteps: z.array(sentence).max(12).default([]),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { fail, ok, type Result } from '../problem/problem.ts'
+import { UNMETERED } from './ink-meter.ts'
 import { type Printer, PrinterSchema } from './printer.ts'
 
 /** A printer record as a document of its own, to keep, to mend in an editor, or to give to another studio. Lengths in µm. */
@@ -15,10 +16,10 @@ export const LONGEST_DOCUMENT = 2_000_000
 /** The published JSON Schema of the document. */
 export const printerDocumentJsonSchema = () => z.toJSONSchema(PrinterDocumentSchema, { io: 'input', unrepresentable: 'any' })
 
-/** Ink levels and what has been sprayed are the state of one machine, not part of what it is. */
+/** Ink levels, what they taught and what has been sprayed are the state of one machine, not part of what it is. */
 const asNew = (printer: Printer): Printer => ({
   ...printer,
-  inks: printer.inks.map((ink) => ({ ...ink, millilitres: ink.capacity })),
+  inks: printer.inks.map((ink) => ({ ...ink, millilitres: ink.capacity, meter: UNMETERED })),
   overspray: { ...printer.overspray, since: 0 },
 })
 

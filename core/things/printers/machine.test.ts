@@ -1,4 +1,5 @@
 import { studioOf } from '../../testing/fixtures.ts'
+import { UNMETERED } from './ink-meter.ts'
 import { changedMachine, machineChange, machineOf, withMachine } from './machine.ts'
 import type { Printer } from './printer.ts'
 
@@ -13,12 +14,18 @@ test('a record with its own machine is the record', () => {
 test('how the machine is stands over what the record says; an ink holds no more than its cartridge', () => {
   const machine = {
     inks: { [first.id]: 1.5, [second.id]: 9999 },
+    meters: { [second.id]: { ...UNMETERED, reckoned: 4, fallen: 6 } },
     black: 'matte' as const,
     oversprayed: 0.25,
     serviced: { [path.id]: '2026-10-01' },
+    sensing: { [path.id]: 'off' as const },
+    noted: { [path.id]: { on: '2026-11-02', says: 'slips on thick sheets' } },
   }
   const now = withMachine(printer, machine)
   expect(now.inks.slice(0, 2).map((i) => i.millilitres)).toEqual([1.5, second.capacity])
+  expect(now.inks.slice(0, 2).map((i) => i.meter)).toEqual([UNMETERED, { ...UNMETERED, reckoned: 4, fallen: 6 }])
+  expect(now.paths[0]).toMatchObject({ sensing: 'off', noted: { says: 'slips on thick sheets' } })
+  expect(now.paths.slice(1).every((p) => p.sensing === null && p.noted === null)).toBe(true)
   expect([now.black.installed, now.overspray.since, now.paths[0]?.serviced]).toEqual(['matte', 0.25, '2026-10-01'])
   expect(now.inks[2]?.millilitres).toBe(printer.inks[2]?.millilitres)
   expect(now.overspray.cleanAfter).toBe(printer.overspray.cleanAfter)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { PathSchema } from '../paths/path.ts'
+import { InkMeterSchema, UNMETERED } from './ink-meter.ts'
 
 const id = z.string().min(1).max(60)
 const um = z.number().int().nonnegative()
@@ -47,6 +48,10 @@ const InkSchema = z.object({
   name: z.string().max(40),
   millilitres: z.number().nonnegative(),
   capacity: z.number().positive(),
+  /** Pigment or dye; null when the record does not say, and the ink set has to. */
+  pigment: z.boolean().nullable().default(null),
+  /** What its levels have taught of how much it takes. */
+  meter: InkMeterSchema.default(UNMETERED),
 })
 
 export const PrinterSchema = z.object({
@@ -69,8 +74,19 @@ export const PrinterSchema = z.object({
   paths: z.array(PathSchema).min(1).max(12).refine(distinct, 'two have the same id'),
   /** What the panel calls a size that is not in its list. */
   unlistedSize: z.string().max(80).default('User-defined'),
+  /** What its driver calls the choices that every driver has and names its own way. */
+  driverWords: z
+    .object({
+      colourOff: z.string().trim().min(1).max(80).default('Colours: as they come'),
+      colourOn: z.string().trim().min(1).max(80).default('Colours: by the driver'),
+      gapNormal: z.string().trim().min(1).max(80).default('Head height: usual'),
+      gapWide: z.string().trim().min(1).max(80).default('Head height: raised'),
+    })
+    .prefault({}),
   /** What its driver calls its own mode for black and white; empty when it has none. */
   monochromeMode: z.string().max(80).default(''),
+  /** Tones that mode offers, in its words, the neutral one first; empty when it has one only. */
+  monochromeTones: z.array(z.string().trim().min(1).max(40)).max(8).default([]),
   /** What its driver calls its clear coat against gloss differential; empty when it has none. */
   clearCoat: z.string().max(80).default(''),
   /** Thickest sheet the head clears with the normal platen gap, µm. */
@@ -98,3 +114,7 @@ export const PrinterSchema = z.object({
   address: z.string().max(300),
 })
 export type Printer = z.infer<typeof PrinterSchema>
+
+/** Whether it prints with pigment: what its inks say, else what its ink set is called. */
+export const usesPigment = ({ inks, inkSet }: Pick<Printer, 'inks' | 'inkSet'>): boolean =>
+  inks.some((ink) => ink.pigment ?? inkSet.startsWith('pigment'))

@@ -18,17 +18,26 @@ const TABLE: readonly [string, string, ...string[]][] = [
   ['iso_a5_148x210mm', 'A5'],
   ['iso_a6_105x148mm', 'A6'],
   ['iso_a7_74x105mm', 'A7'],
+  ['iso_b0_1000x1414mm', 'ISO B0'],
   ['iso_b1_707x1000mm', 'ISO B1'],
   ['iso_b2_500x707mm', 'ISO B2'],
   ['iso_b3_353x500mm', 'ISO B3'],
   ['iso_b4_250x353mm', 'ISO B4'],
   ['iso_b5_176x250mm', 'ISO B5'],
+  ['iso_c4_229x324mm', 'C4'],
+  ['iso_c5_162x229mm', 'C5'],
+  ['iso_c6_114x162mm', 'C6'],
+  ['iso_ra2_430x610mm', 'RA2'],
+  ['iso_ra3_305x430mm', 'RA3'],
+  ['iso_ra4_215x305mm', 'RA4'],
   ['iso_sra2_450x640mm', 'SRA2'],
   ['iso_sra3_320x450mm', 'SRA3'],
-  ['jis_b2_515x728mm', 'JIS B2'],
-  ['jis_b3_364x515mm', 'JIS B3'],
-  ['jis_b4_257x364mm', 'JIS B4'],
-  ['jis_b5_182x257mm', 'JIS B5'],
+  ['jis_b0_1030x1456mm', 'JIS B0', 'b0 jis', 'b0 (jis)'],
+  ['jis_b1_728x1030mm', 'JIS B1', 'b1 jis', 'b1 (jis)'],
+  ['jis_b2_515x728mm', 'JIS B2', 'b2 jis', 'b2 (jis)'],
+  ['jis_b3_364x515mm', 'JIS B3', 'b3 jis', 'b3 (jis)'],
+  ['jis_b4_257x364mm', 'JIS B4', 'b4 jis', 'b4 (jis)'],
+  ['jis_b5_182x257mm', 'JIS B5', 'b5 jis', 'b5 (jis)'],
   ['jpn_hagaki_100x148mm', '100 × 148 mm card', 'hagaki'],
   ['om_small-photo_100x150mm', '10 × 15 cm'],
   ['om_small-photo_100x200mm', '10 × 20 cm'],
@@ -40,12 +49,14 @@ const TABLE: readonly [string, string, ...string[]][] = [
   ['na_5x7_5x7in', '5 × 7 in'],
   ['na_govt-letter_8x10in', '8 × 10 in'],
   ['na_arch-a_9x12in', '9 × 12 in', 'arch a'],
-  ['na_letter_8.5x11in', 'Letter', 'us letter'],
+  ['na_letter_8.5x11in', 'Letter', 'us letter', 'ansi a'],
+  ['na_invoice_5.5x8.5in', 'Half letter', 'statement', 'invoice'],
+  ['na_executive_7.25x10.5in', 'Executive'],
   ['na_legal_8.5x14in', 'Legal', 'us legal'],
-  ['na_ledger_11x17in', '11 × 17 in', 'tabloid', 'ledger'],
+  ['na_ledger_11x17in', '11 × 17 in', 'tabloid', 'ledger', 'ansi b'],
   ['na_edp_11x14in', '11 × 14 in'],
   ['na_arch-b_12x18in', '12 × 18 in', 'arch b'],
-  ['na_super-b_13x19in', '13 × 19 in', 'super b', 'a3+'],
+  ['na_super-b_13x19in', '13 × 19 in', 'super b'],
   ['na_c_17x22in', '17 × 22 in', 'ansi c'],
   ['na_d_22x34in', '22 × 34 in', 'ansi d'],
   ['na_e_34x44in', '34 × 44 in', 'ansi e'],
@@ -63,6 +74,11 @@ export const NAMED_SIZES: readonly NamedSize[] = TABLE.map(([pwg, name, ...also]
 })
 
 const BY_PWG = new Map(NAMED_SIZES.map((size) => [size.pwg, size]))
+
+/** Sizes people have a name for and PWG 5101.1 has not, µm. A3+ is what paper is sold as; common practice. */
+export const SOLD_AS: readonly { name: string; also: readonly string[]; width: Um; length: Um }[] = [
+  { name: 'A3+', also: ['a3 plus', 'super a3'], width: 329_000, length: 483_000 },
+]
 
 /** The named size with this PWG name, or undefined. */
 export const namedSize = (pwg: string): NamedSize | undefined => BY_PWG.get(pwg)

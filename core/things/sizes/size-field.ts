@@ -1,6 +1,7 @@
 import { mm, parseLength, UM_PER_INCH, UM_PER_MM, type Um, type Unit, writeLength, writeNumber, writeSize } from '../length/length.ts'
 import { fail, ok, type Result } from '../problem/problem.ts'
-import { NAMED_SIZES, nameOf } from './named.ts'
+import { NAMED_SIZES, namedSize, nameOf, SOLD_AS } from './named.ts'
+import { parsePwgName } from './pwg.ts'
 
 export interface TypedSize {
   /** Null when only a length was typed: whatever the roll or the stock is wide. */
@@ -53,7 +54,25 @@ function halved(key: string): TypedSize | null {
   }
 }
 
-const find = (key: string) => NAMED_SIZES.find((s) => [s.name, s.pwg, ...s.also].some((n) => squash(n) === key))
+/** A standard is said or left out: `ISO A3`, `DIN A4`. */
+const find = (key: string) => {
+  const plain = key.replace(/^(?:iso|din)(?=[ac]\d|ra\d|sra\d|dl$)/, '')
+  return NAMED_SIZES.find((s) => [s.name, s.pwg, ...s.also].some((n) => squash(n) === plain || squash(n) === key))
+}
+const soldAs = (key: string) => SOLD_AS.find((s) => [s.name, ...s.also].some((n) => squash(n) === key))
+
+/** Any name of the standard says its own size, also one nobody in a studio calls by a name. */
+function selfDescribing(key: string): TypedSize | null {
+  const size = parsePwgName(key)
+  if (!size) return null
+  const known = namedSize(size.pwg)
+  return known
+    ? named(known)
+    : { width: size.width, length: size.length, pwg: size.family === 'custom' ? null : size.pwg, name: null, unit: null }
+}
+
+/** A pair up to here, in millimetres, may as well be meant in centimetres. */
+const MAYBE_CENTIMETRES = 150
 
 const SERIES_TWICE = /^b(\d)$/
 
@@ -78,10 +97,21 @@ export function parseSize(text: string, fallback: Unit, field = 'size'): Result<
       choices: [`ISO ${name}`, `JIS ${name}`],
     })
   }
-  const half = halved(key)
+  const half = selfDescribing(key) ?? halved(key)
   if (half) return ok(half)
+  const sold = soldAs(key)
+  if (sold) return ok({ width: sold.width, length: sold.length, pwg: null, name: sold.name, unit: null })
   const known = find(key) ?? (twice ? find(`isob${twice[1]}`) : undefined)
   if (known) return ok(named(known))
+  const cut = /^(.*?)\s*[- ]?roll\s*(?:[x×*]|by)\s*(.+)$/i.exec(typed)
+  if (cut) {
+    const [width, length] = [parseSize(`${cut[1]} roll`, fallback, field), parseLength(cut[2] ?? '', fallback, field)]
+    return !width.ok
+      ? width
+      : !length.ok
+        ? length
+        : exactly(width.value.width, length.value.um, null, length.value.unit ?? width.value.unit)
+  }
   const roll = /^(.*?)\s*[- ]?roll$/i.exec(typed) ?? /^roll\s+(.*)$/i.exec(typed)
   if (roll) {
     const width = parseLength(roll[1] ?? '', fallback, field)
@@ -92,7 +122,7 @@ export function parseSize(text: string, fallback: Unit, field = 'size'): Result<
     const unit = bareInches ? 'in' : (width.value.unit ?? fallback)
     return exactly(um, null, `${writeShort(um, unit)} roll`, unit)
   }
-  const parts = typed.toLowerCase().split(/\s*[x×*]\s*/)
+  const parts = typed.toLowerCase().split(/\s*[x×*]\s*|\s+by\s+/)
   if (parts.length === 1) {
     const alone = parseLength(typed, fallback, field)
     // A number without a unit may be a slip; a length with one is meant.
@@ -110,8 +140,9 @@ export function parseSize(text: string, fallback: Unit, field = 'size'): Result<
   const bare = [first, second].every((p) => /^[\d.,/ ½¼¾⅛⅜⅝⅞]+$/.test(p))
   const b = parseLength(second, fallback, field)
   if (!b.ok) return b
-  // A unit typed once, at the end, is meant for both.
-  const a = parseLength(first, b.value.unit ?? fallback, field)
+  // A unit typed once, at the end, is meant for both: 50x70 cm is half a metre wide.
+  const suffix = /[a-z"”″]+$/.exec(second)?.[0] ?? ''
+  const a = parseLength(/[a-z"”″]$/.test(first) ? first : `${first} ${suffix}`, fallback, field)
   if (!a.ok) return a
   let [width, length] = [a.value.um, b.value.um]
   let unit = b.value.unit ?? a.value.unit
@@ -119,6 +150,14 @@ export function parseSize(text: string, fallback: Unit, field = 'size'): Result<
   if (bare && width / perUnit < 61 && length / perUnit < 61) {
     ;[width, length] = [width, length].map((um) => Math.round((um / perUnit) * UM_PER_INCH)) as [Um, Um]
     unit = 'in'
+  } else if (bare && fallback === 'mm' && Math.max(width, length) <= MAYBE_CENTIMETRES * UM_PER_MM) {
+    return fail({
+      field,
+      code: 'size-ambiguous',
+      value: typed,
+      message: `${first} × ${second} may be millimetres or centimetres. Say which.`,
+      choices: [`${first} × ${second} mm`, `${first} × ${second} cm`],
+    })
   }
   for (const um of [width, length])
     if (um < SHORTEST_EDGE)

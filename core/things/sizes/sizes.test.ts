@@ -21,6 +21,45 @@ test('reads every self-describing name of the standard', () => {
   for (const name of STANDARD) expect(parsePwgName(name)?.pwg).toBe(name)
 })
 
+/** Sizes people type, with the unit of the studio and the source of each: handbook, size-forms.csv. */
+const FORMS = readFileSync('core/testing/reference/size-forms.csv', 'utf8')
+  .trim()
+  .split('\n')
+  .slice(1)
+  .map((line) =>
+    (line.match(/("(?:[^"]|"")*"|[^,]*)(?:,|$)/g) ?? []).map((cell) => cell.replace(/,$/, '').replace(/^"|"$/g, '').replaceAll('""', '"')),
+  )
+test.each(FORMS.map(([typed = '', unit = '', width = '', length = '']) => ({ typed, unit, width, length })))(
+  '“$typed” in a studio of $unit: $width × $length',
+  ({ typed, unit, width, length }) => {
+    const read = parseSize(typed, unit as 'mm' | 'in')
+    if (width === 'ask') expect(read.ok ? read.value : read.problem.choices?.length).toBe(2)
+    else if (width === 'refused') expect(read.ok).toBe(false)
+    else {
+      const sides = read.ok ? [read.value.width, read.value.length] : [read.problem.message]
+      expect(sides.map((um) => (typeof um === 'number' ? um / 1000 : um))).toEqual([Number(width), length === '' ? null : Number(length)])
+    }
+  },
+)
+test('there are as many forms as the list has, and each asked-for choice reads', () => {
+  expect(FORMS).toHaveLength(67)
+  for (const typed of ['B0', 'B5', '50 x 70']) {
+    const read = parseSize(typed, 'mm')
+    for (const choice of read.ok ? [] : (read.problem.choices ?? [])) expect([choice, parseSize(choice, 'mm').ok]).toEqual([choice, true])
+  }
+})
+test('every name of the standard can be typed and has the size it says', () => {
+  for (const name of STANDARD) {
+    const read = parseSize(name, 'in')
+    const [, w, l, unit] = /_([\d.]+)x([\d.]+)(mm|in)$/.exec(name) ?? []
+    const factor = unit === 'in' ? 25_400 : 1000
+    expect([name, read.ok && [read.value.width, read.value.length]]).toEqual([
+      name,
+      [Math.round(Number(w) * factor), Math.round(Number(l) * factor)],
+    ])
+  }
+})
+
 test('the A series halves and rounds down to the millimetre (ISO 216)', () => {
   for (let n = 0; n < 7; n++) {
     const large = NAMED_SIZES.find((s) => s.name === `A${n}`)

@@ -2,11 +2,12 @@ import { z } from 'zod'
 import { isGlossy, type Surface } from '../media/media.ts'
 import { TOLERANCES } from './tolerances.ts'
 
-/** How the form asks for a rule: one of several, yes or no, a length in µm, or a list that is filled elsewhere. */
+/** How the form asks for a rule: one of several, yes or no, a length in µm, a share as per cent, or a list that is filled elsewhere. */
 type Control =
   | { as: 'choice'; options: readonly (readonly [value: string, label: string])[] }
   | { as: 'switch' }
   | { as: 'length' }
+  | { as: 'percent' }
   | { as: 'list'; empty: string }
 
 interface Rule<S extends z.ZodType> {
@@ -64,6 +65,14 @@ export const HOUSE_RULES = {
     help: '',
     control: { as: 'length' },
   }),
+  /** Share of a picture, 0…1, that may be lost before it is warned of. */
+  cropAllowed: rule({
+    schema: z.number().min(0).max(1),
+    usual: 0.05,
+    label: 'A crop that needs no warning, up to',
+    help: '',
+    control: { as: 'percent' },
+  }),
   tolerance: rule({
     schema: z.enum(TOLERANCES.map((t) => t.id)),
     usual: 'edition',
@@ -72,6 +81,23 @@ export const HOUSE_RULES = {
     control: {
       as: 'choice',
       options: TOLERANCES.map((t) => [t.id, `${t.name}, ${t.purpose}: ΔE2000 mean ${t.mean}, 95th ${t.p95}, max ${t.max}`]),
+    },
+  }),
+  /** The light prints are judged by (ISO 3664 P1: 2000 lx, P2: 500 lx, both D50; from memory). */
+  viewingLight: rule({
+    schema: z.enum(['unknown', 'critical', 'practical', 'window', 'room']),
+    usual: 'unknown',
+    label: 'Prints are judged under',
+    help: 'Said wherever a print is inspected. A viewing light of D50 is the reference; daylight from a north window comes near it.',
+    control: {
+      as: 'choice',
+      options: [
+        ['unknown', 'nobody has said'],
+        ['critical', 'a viewing light, D50, about 2000 lx'],
+        ['practical', 'a viewing light, D50, about 500 lx'],
+        ['window', 'a north window by day'],
+        ['room', 'the light of the room'],
+      ],
     },
   }),
   /** Sizes this studio uses most, as they are typed; offered first. */

@@ -10,6 +10,7 @@ import { PictureSchema } from '../../things/brief/picture.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
 import { FAULT_IDS } from '../../work/faults/registry.ts'
+import { PrinterNowSchema } from '../../work/preflight/standing.ts'
 import { FoundFaultSchema, InspectionSchema } from '../../work/runs/inspection.ts'
 import { HOWS, JOB_STATES, RUN_STATES } from '../../work/runs/states.ts'
 
@@ -57,6 +58,9 @@ export const JobNewSchema = z.object({
   brief: BriefWishSchema.optional(),
 })
 
+/** What a run was printed in spite of, as it was said, and the reason that was given. */
+export const InSpiteSchema = z.object({ of: z.array(z.string()), because: z.string() })
+
 export const RunSchema = z.object({
   id,
   jobId: id,
@@ -80,6 +84,8 @@ export const RunSchema = z.object({
   /** SHA-256 of the picture of the delivered sheet, or null. */
   delivered: z.string().nullable(),
   dryUntil: time.nullable(),
+  /** What it was printed in spite of, and why; null when nothing stood against it. */
+  inSpite: InSpiteSchema.nullable(),
   inspection: InspectionSchema.nullable(),
   createdAt: time,
   /** When it last had something new to say. */
@@ -87,6 +93,21 @@ export const RunSchema = z.object({
   finishedAt: time.nullable(),
 })
 export type Run = z.infer<typeof RunSchema>
+
+/** A run that a printer is at, or has before it. */
+export const AtWorkSchema = RunSchema.pick({
+  id: true,
+  jobId: true,
+  jobTitle: true,
+  printerId: true,
+  state: true,
+  message: true,
+  reason: true,
+}).extend({
+  /** Minutes of loading, hands and printing that are left of it, by its estimate. */
+  minutesLeft: z.number(),
+})
+export type AtWork = z.infer<typeof AtWorkSchema>
 
 export const RunDetailSchema = RunSchema.extend({ plate: PlateSchema })
 export type RunDetail = z.infer<typeof RunDetailSchema>
@@ -124,9 +145,14 @@ export const RemedySchema = z.object({
   despite: z.array(z.string().max(120)).max(50).default([]),
 })
 
+/** A job of ours that a printer has before another, and what it waits for. */
+const BehindSchema = z.object({ jobId: id, runId: id, title: z.string(), waits: z.string().nullable() })
+
 /** What a printer says before anything is sent to it. */
 export const BeforeSendingSchema = z.object({
   format: z.string().nullable(),
+  /** How it stands, or null when it does not answer. */
+  now: PrinterNowSchema.extend({ mediaTypeName: z.string().nullable(), behind: BehindSchema.nullable() }).nullable(),
   substitutions: z.array(
     z.object({
       attribute: z.string(),
@@ -145,6 +171,8 @@ export const PrintRequestSchema = z.object({
   decisions: z.record(z.string(), z.string().nullable()),
   /** Ids of stop findings the operator has read and wants to print in spite of. */
   despite: z.array(z.string().max(120)).max(50),
+  /** Why it is printed in spite of them; needed where there are any, and kept in the log. */
+  because: z.string().trim().max(400).default(''),
   side: z.enum(['front', 'back']).default('front'),
   how: z.enum(HOWS).default('sent'),
 })

@@ -17,7 +17,7 @@ export const MachineStateSchema = z.object({
       remaining: z.number(),
       /** Sheets since it was serviced. */
       fed: z.number(),
-      panel: z.object({ mediaTypeId: z.string().nullable(), gap: z.enum(['auto', 'wide']) }),
+      panel: z.object({ mediaTypeId: z.string().nullable(), gap: z.enum(['auto', 'wide']), sensing: z.enum(['on', 'off']).optional() }),
       sheet: z
         .object({
           lotId: z.string(),
@@ -34,6 +34,9 @@ export const MachineStateSchema = z.object({
 })
 export type MachineState = z.infer<typeof MachineStateSchema>
 
+/** Bench that is seen around a delivered sheet in its picture, µm. */
+export const BENCH_AROUND = 14_000
+
 const key = z.string().max(60)
 
 /** What somebody standing at a machine can do to it, beside loading it. */
@@ -42,7 +45,13 @@ const ACTS = [
   z.object({ act: z.literal('stop') }),
   z.object({ act: z.literal('power'), on: z.boolean() }),
   z.object({ act: z.literal('cover'), open: z.boolean() }),
-  z.object({ act: z.literal('panel'), pathId: key, mediaTypeId: key.nullable(), gap: z.enum(['auto', 'wide']) }),
+  z.object({
+    act: z.literal('panel'),
+    pathId: key,
+    mediaTypeId: key.nullable(),
+    gap: z.enum(['auto', 'wide']),
+    sensing: z.enum(['on', 'off']).optional(),
+  }),
   z.object({ act: z.literal('ink'), inkId: key }),
   z.object({ act: z.literal('service'), pathId: key }),
   /** Simulated seconds in a real one; null is as the machine was started. */

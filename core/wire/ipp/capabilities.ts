@@ -161,7 +161,7 @@ export function substitutions(asked: Attributes, printer: Attributes, validated:
 
 /** Attributes to send: what is asked for, without what only some printers do and this one does not: it was told beforehand. */
 export function sendable(asked: Attributes, printer: Attributes): Attributes {
-  const own = ['platen-gap', 'finishings', 'printer-resolution', 'print-rendering-intent']
+  const own = ['platen-gap', 'print-dots-per-inch', 'finishings', 'printer-resolution', 'print-rendering-intent']
   const does = (name: string, value: Value | undefined) => value && printer[`${name}-supported`]?.some((s) => sameValue(value, s))
   return Object.fromEntries(Object.entries(asked).filter(([name, [value]]) => !own.includes(name) || does(name, value)))
 }

@@ -41,7 +41,6 @@ export function jobAttributesFor(plate: Plate, side: Side = 'front'): Attributes
   return {
     copies: v.integer(itemOf(plate.brief).copies),
     ...decided,
-    'print-color-mode': v.keyword('color'),
     'print-scaling': v.keyword('none'),
     'print-rendering-intent': v.keyword('auto'),
     'orientation-requested': v.enum(3),

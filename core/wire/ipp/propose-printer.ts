@@ -112,7 +112,7 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
       ],
       printableSide: usually.side,
       registration: 'centre',
-      senses: { width: false, size: false, edges: false },
+      senses: { width: false, size: false, edges: false, skew: false },
       drawIn: 'at-once',
       attachment: null,
       tolerance: { across: 800, along: 1000, skewDegrees: 0.2 },

@@ -10,7 +10,13 @@ import type { Listed, Listing } from './listing.ts'
 import type { Attributes, Value } from './message.ts'
 
 const words = (value: Value): Listed =>
-  value.tag === 'begCollection' ? listingOf(value.value) : Array.isArray(value.value) ? value.value.join('-') : String(value.value)
+  value.tag === 'begCollection'
+    ? listingOf(value.value)
+    : value.value instanceof Uint8Array
+      ? new TextDecoder().decode(value.value)
+      : Array.isArray(value.value)
+        ? value.value.join('-')
+        : String(value.value)
 
 /** A printer's answer in the form of a listing. */
 export const listingOf = (attributes: Attributes): Listing =>
@@ -81,10 +87,13 @@ export function readingsFromListing(
     add('source', path?.id ?? null, path ? (place === 'panel' ? path.panelName : path.name) : source)
   }
   const type = (media && word(media, 'media-type')) ?? either('media-type')
-  if (type) {
+  // Left to what the computer says.
+  if (type && type !== 'auto') {
     const known = printer.mediaTypes.find((m) => m.id === type)
     add('media-type', known?.id ?? null, known ? (place === 'panel' ? known.panelName : known.driverName) : type)
   }
+  const sensing = listing['size-sensing']?.find((v) => typeof v === 'string' && v.startsWith(`${setup.path.source}.`))
+  if (typeof sensing === 'string') add('sensing', sensing.endsWith('.on') ? 'on' : 'off', sensing.endsWith('.on') ? 'On' : 'Off')
   const margins = media && ['top', 'bottom', 'left', 'right'].map((edge) => word(media, `media-${edge}-margin`))
   if (margins?.every((m) => m !== null)) {
     const bare = margins.some((m) => Number(m) === 0)
@@ -103,7 +112,17 @@ export function readingsFromListing(
   if (scaling) add('scaling', SCALING[scaling] ?? null, scaling)
   const gap = (media && word(media, 'platen-gap')) ?? word(listing, 'platen-gap')
   if (gap === 'wide' || gap === 'normal')
-    add('platen-gap', gap, place === 'panel' ? (gap === 'wide' ? 'Wide' : 'Standard') : `Anti-abrasion ${gap === 'wide' ? 'on' : 'off'}`)
+    add(
+      'platen-gap',
+      gap,
+      place === 'panel'
+        ? gap === 'wide'
+          ? 'Wide'
+          : 'Standard'
+        : gap === 'wide'
+          ? printer.driverWords.gapWide
+          : printer.driverWords.gapNormal,
+    )
   const sides = either('sides')
   if (sides) add('sides', SIDES[sides] ?? null, sides)
   return out

@@ -1,6 +1,7 @@
-import type { Plate } from '../../plate/resolve/plate.ts'
+import type { Plate, Setup } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, CASES, studioOf } from '../../testing/fixtures.ts'
+import { ADDITIONS } from '../../things/brief/additions.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { SET_PLACES } from './place.ts'
@@ -73,6 +74,36 @@ test('with every place set as the plate says nothing differs, and nothing is lef
     expect([name, found(rows)]).toEqual([name, []])
     expect([name, progressOf(rows)]).toEqual([name, { asked: readings.length, looked: readings.length, differs: 0 }])
   }
+})
+
+test.each([
+  ['both', 'twice'],
+  ['none', 'cast'],
+] as const)('a plate that says %s manages colour is never as wanted, and the row says what that does', (management, says) => {
+  const { plate, studio } = SETTLED.find((s) => s.plate.setup?.management === 'program') as Settled
+  const wrong = { ...plate, setup: { ...(plate.setup as Setup), management } }
+  const unread = agreementTable(wrong, studio, [], 'mm')
+  const ticked = SET_PLACES.flatMap((place) => tickAll(unread, wrong, studio, 'mm', place, ''))
+  for (const readings of [[], kept(ticked)]) {
+    const rows = agreementTable(wrong, studio, readings, 'mm')
+    const row = rows.find((r) => r.key === 'management')
+    expect(row?.harm).toContain(says)
+    expect(SET_PLACES.some((place) => row?.cells[place].state === 'agrees')).toBe(false)
+    expect(found(rows)).toEqual(['management null'])
+    expect(disagreements(rows)[0]?.says).toContain(row?.harm)
+  }
+})
+
+test('what a program adds by itself is wanted off, and on only where the brief says so', () => {
+  const { plate, studio } = SETTLED[0] as Settled
+  const wanted = (adds: Plate['brief']['adds']) =>
+    Object.fromEntries(
+      agreementTable({ ...plate, brief: { ...plate.brief, adds } }, studio, [], 'mm')
+        .filter((row) => row.key in ADDITIONS)
+        .map((row) => [row.key, row.cells.program.wanted]),
+    )
+  expect(wanted([])).toEqual({ 'date-stamp': 'Off', correction: 'Off', 'own-sharpening': 'Off', 'own-borders': 'Off' })
+  expect(wanted(['date-stamp'])).toEqual({ 'date-stamp': 'On', correction: 'Off', 'own-sharpening': 'Off', 'own-borders': 'Off' })
 })
 
 test('every single disagreement of every cell is found, and no other (300 cases and more)', () => {

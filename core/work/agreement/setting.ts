@@ -44,4 +44,6 @@ export interface AgreementSetting {
   /** What the loaded paper and installed ink, or the profile's making, must be and are; undefined when they do not bear on it. */
   loaded?: (context: AgreementContext) => { wanted: Choice; is: Fact } | undefined
   profile?: (context: AgreementContext) => { wanted: Choice; is: Fact } | undefined
+  /** What the plate's own wish would do to the print when it is wrong in itself: no place that follows it is then right. */
+  harm?: (context: AgreementContext) => string | null
 }

@@ -1,5 +1,6 @@
 import type { DECISIONS } from '../../plate/decisions/registry.ts'
 import { sideOf } from '../../plate/resolve/plate.ts'
+import { ADDITIONS, type Addition } from '../../things/brief/additions.ts'
 import { type Um, writeSize } from '../../things/length/length.ts'
 import { INTENT_NAMES, INTENTS } from '../../things/media/intent.ts'
 import { parsePwgName } from '../../things/sizes/pwg.ts'
@@ -106,6 +107,25 @@ const source: AgreementSetting = {
   },
 }
 
+const sensing: AgreementSetting = {
+  title: 'Size sensing',
+  says: ({ setup }) => (setup.path.senses.size && setup.lot.form === 'sheet' ? 'on' : null),
+  set: {
+    panel: ({ setup }) =>
+      setup.path.senses.size && setup.lot.form === 'sheet' ? among('on', [choice('on', 'On'), choice('off', 'Off')]) : null,
+  },
+}
+
+/** What a program adds by itself: off, unless the brief wants it. */
+const addition = (key: Addition): AgreementSetting => {
+  const wanted = ({ plate }: AgreementContext) => (plate.brief.adds.includes(key) ? 'on' : 'off')
+  return {
+    title: ADDITIONS[key],
+    says: wanted,
+    set: { program: (c) => among(wanted(c), [choice('off', 'Off'), choice('on', 'On')]) },
+  }
+}
+
 const mediaType: AgreementSetting = {
   title: 'Media type',
   says: ({ setup }) => setup.mediaType.driverName,
@@ -190,19 +210,26 @@ const MANAGERS = {
   both: 'program and driver, twice over',
   none: 'nobody',
 } as const
+const MANAGED_WRONGLY = {
+  program: null,
+  driver: null,
+  both: 'The colours are converted twice: the print comes out dull, dark and shifted.',
+  none: 'Nothing fits the colours to this ink and paper: the print comes out with a cast, and too dark or too pale.',
+} as const
 const management: AgreementSetting = {
   title: 'Who manages colour',
   says: ({ setup }) => MANAGERS[setup.management],
+  harm: ({ setup }) => MANAGED_WRONGLY[setup.management],
   set: {
     program: ({ setup }) =>
       among(setup.management === 'program' || setup.management === 'both' ? 'on' : 'off', [
         choice('on', 'The program manages colour'),
         choice('off', 'The printer manages colour'),
       ]),
-    driver: ({ setup }) =>
+    driver: ({ setup, printer }) =>
       among(setup.management === 'driver' || setup.management === 'both' ? 'on' : 'off', [
-        choice('off', 'No colour adjustment'),
-        choice('on', 'Driver’s own colour'),
+        choice('off', printer.driverWords.colourOff),
+        choice('on', printer.driverWords.colourOn),
       ]),
   },
 }
@@ -257,6 +284,25 @@ const blackPoint: AgreementSetting = {
   },
 }
 
+const colourMode: AgreementSetting = {
+  title: 'Colour or greys',
+  says: ({ setup, printer }) =>
+    printer.monochromeMode === '' ? null : setup.colourMode.mode === 'grey' ? sayGreys(printer, setup.colourMode.tone) : 'colour',
+  set: {
+    driver: ({ setup, printer }) =>
+      printer.monochromeMode === ''
+        ? null
+        : among(setup.colourMode.mode === 'colour' ? 'colour' : `grey:${setup.colourMode.tone ?? ''}`, [
+            choice('colour', 'Colour'),
+            ...(printer.monochromeTones.length > 0 ? printer.monochromeTones : ['']).map((tone) =>
+              choice(`grey:${tone}`, sayGreys(printer, tone || null)),
+            ),
+          ]),
+  },
+}
+const sayGreys = ({ monochromeMode }: AgreementContext['printer'], tone: string | null) =>
+  tone === null ? monochromeMode : `${monochromeMode}, ${tone}`
+
 const BLACKS = { photo: 'Photo black', matte: 'Matte black' } as const
 const black: AgreementSetting = {
   title: 'Black ink',
@@ -280,7 +326,8 @@ const platenGap: AgreementSetting = {
   title: 'Platen gap',
   says: ({ setup }) => setup.gap,
   set: {
-    driver: ({ setup }) => among(setup.gap, [choice('normal', 'Anti-abrasion off'), choice('wide', 'Anti-abrasion on')]),
+    driver: ({ setup, printer }) =>
+      among(setup.gap, [choice('normal', printer.driverWords.gapNormal), choice('wide', printer.driverWords.gapWide)]),
     panel: ({ setup }) => among(setup.gap, [choice('normal', 'Standard'), choice('wide', 'Wide')]),
   },
 }
@@ -318,10 +365,12 @@ export const SETTINGS = {
   page,
   scaling,
   source,
+  sensing,
   'media-type': mediaType,
   edges,
   quality,
   speed,
+  'colour-mode': colourMode,
   management,
   profile,
   intent,
@@ -330,7 +379,11 @@ export const SETTINGS = {
   'platen-gap': platenGap,
   'clear-coat': clearCoat,
   sides,
-} as const satisfies Record<DecidedRow | 'scaling' | 'speed' | 'black' | 'sides', AgreementSetting>
+  'date-stamp': addition('date-stamp'),
+  correction: addition('correction'),
+  'own-sharpening': addition('own-sharpening'),
+  'own-borders': addition('own-borders'),
+} as const satisfies Record<DecidedRow | 'scaling' | 'sensing' | 'speed' | 'black' | 'sides' | Addition, AgreementSetting>
 
 export type SettingKey = keyof typeof SETTINGS
 export const SETTING_KEYS = Object.keys(SETTINGS) as SettingKey[]

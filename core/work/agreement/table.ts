@@ -31,6 +31,8 @@ export interface AgreementRow {
   key: SettingKey
   title: string
   says: string
+  /** What the plate's own wish does to the print where it is wrong in itself; then no cell agrees. */
+  harm: string | null
   cells: Record<Place, Cell>
 }
 
@@ -68,6 +70,7 @@ export function agreementTable(plate: Plate, studio: Studio, readings: readonly 
     const setting = settingOf(key)
     const says = setting.says(c)
     if (says === null) return []
+    const harm = setting.harm?.(c) ?? null
     const cellAt = (place: Place): Cell => {
       if (place === 'loaded' || place === 'profile') {
         const fact = setting[place]?.(c)
@@ -83,7 +86,7 @@ export function agreementTable(plate: Plate, studio: Studio, readings: readonly 
       const overridden = place === 'panel' && c.printer.panelRule === 'overridden'
       return {
         place,
-        state: overridden ? 'overridden' : reading === null ? 'open' : right ? 'agrees' : 'differs',
+        state: overridden ? 'overridden' : reading === null ? 'open' : right && harm === null ? 'agrees' : 'differs',
         wanted: wanted.choice.words,
         shows: reading?.words ?? null,
         where: c.printer.menus.find((m) => m.place === place && m.setting === key)?.where ?? null,
@@ -92,7 +95,7 @@ export function agreementTable(plate: Plate, studio: Studio, readings: readonly 
       }
     }
     const cells = Object.fromEntries(PLACES.map((place) => [place, cellAt(place)])) as Record<Place, Cell>
-    return [{ key, title: setting.title, says, cells }]
+    return [{ key, title: setting.title, says, harm, cells }]
   })
 }
 
@@ -119,11 +122,16 @@ export function tickAll(rows: readonly AgreementRow[], plate: Plate, studio: Stu
 
 export interface Disagreement {
   setting: SettingKey
-  place: Place
+  /** Where it was seen, or null when what the plate itself wants is wrong. */
+  place: Place | null
   says: string
 }
 
-/** Everything that is not as the plate says, in sentences. */
+/** Whether it was seen at a place that is set by hand; what is loaded, or wanted wrongly, has findings of its own. */
+export const seenWhereSet = (seen: Disagreement): seen is Disagreement & { place: SetPlace } =>
+  (SET_PLACES as readonly (Place | null)[]).includes(seen.place)
+
+/** Everything that is not as the plate says, and what it says that cannot be right, in sentences. */
 export function disagreements(rows: readonly AgreementRow[]): Disagreement[] {
   const WHERE: Record<Place, string> = {
     program: 'The program shows',
@@ -132,13 +140,14 @@ export function disagreements(rows: readonly AgreementRow[]): Disagreement[] {
     loaded: 'Loaded is',
     profile: 'The profile was made with',
   }
-  return rows.flatMap((row) =>
-    PLACES.filter((place) => row.cells[place].state === 'differs').map((place) => ({
+  return rows.flatMap((row): Disagreement[] => {
+    if (row.harm !== null) return [{ setting: row.key, place: null, says: `${row.title}: the plate itself says ${row.says}. ${row.harm}` }]
+    return PLACES.filter((place) => row.cells[place].state === 'differs').map((place) => ({
       setting: row.key,
       place,
       says: `${row.title}: ${WHERE[place].toLowerCase()} “${row.cells[place].shows}”, wanted is “${row.cells[place].wanted}”.`,
-    })),
-  )
+    }))
+  })
 }
 
 /** How far a table has been gone through: cells to look at by hand, and how many were. */

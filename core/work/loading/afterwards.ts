@@ -1,5 +1,6 @@
 import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
+import { kindOf } from '../../things/paths/kinds.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
 
 export const dry: StepMaker = ({ plate }) => {
@@ -32,6 +33,22 @@ export const secondSide: StepMaker = ({ plate, path }) =>
       ]
     : []
 
+export const cutOff: StepMaker = ({ path, plate, unit }) => {
+  const layout = layoutOf(plate)
+  return kindOf(path).cutByHand && layout
+    ? [
+        {
+          id: 'cut-off',
+          kind: 'trim',
+          phase: 'after',
+          title: 'Cut it off by hand',
+          text: `${path.name} does not cut. Let it feed out until ${writeLength(layout.sheet.h, unit)} have passed, hold the roll still, and cut square along a metal rule; do not pull the print from the printer.`,
+          caution: CAUTIONS.blade,
+        },
+      ]
+    : []
+}
+
 export const trim: StepMaker = ({ plate, unit }) => {
   const layout = layoutOf(plate)
   return plate.brief.finished && layout
@@ -50,6 +67,16 @@ export const trim: StepMaker = ({ plate, unit }) => {
 
 export const fold: StepMaker = ({ plate, setup: s, unit }) => {
   const crease = sideOf(plate)?.fold
+  if (crease && s.paper.crease)
+    return [
+      {
+        id: 'fold',
+        kind: 'fold',
+        phase: 'after',
+        title: 'Fold it along its crease',
+        text: `The card comes creased ${writeLength(crease.at, unit)} from the ${crease.axis === 'across' ? 'leading' : 'left'} edge: fold it there, without scoring.`,
+      },
+    ]
   return crease
     ? [
         {

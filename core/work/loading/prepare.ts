@@ -1,9 +1,14 @@
 import { LONG_SHEET } from '../../plate/checks/long-sheet.ts'
 import { layoutOf } from '../../plate/resolve/plate.ts'
 import { cutSentences } from '../../sheet/cutting/cut-plan.ts'
-import { writeLength, writeSize } from '../../things/length/length.ts'
+import { squareMetres, writeLength, writeSize } from '../../things/length/length.ts'
+import { lotSizeName } from '../../things/media/lot-name.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
+import { practisePaper } from './practise-paper.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
+
+/** A sheet cheaper than this is its own practice, in the studio's currency. */
+const WORTH_PRACTISING = 1
 
 /** Advice to try a paper or a procedure on something cheap first, where the log has nothing of it. */
 export const practise: StepMaker = ({ setup, plate, studio, unit }) => {
@@ -11,24 +16,30 @@ export const practise: StepMaker = ({ setup, plate, studio, unit }) => {
   const pairing = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)
   const newPaper = (pairing?.good ?? 0) === 0
   const newPath = !studio.experience.some((e) => e.printerId === setup.printer.id && e.pathId === setup.path.id && e.sheets > 0)
+  const { sheet } = layoutOf(plate) ?? { sheet: null }
+  if ((!newPaper && !newPath) || !sheet) return []
+  const mine = squareMetres(sheet.w, sheet.h) * setup.paper.pricePerSquareMetre
   // On cheap paper there is nothing to practise for.
-  const [dearer] = studio.papers.filter((p) => p.pricePerSquareMetre < setup.paper.pricePerSquareMetre / 2)
-  if ((!newPaper && !newPath) || !dearer) return []
+  const piece = practisePaper(studio, setup.path, { width: sheet.w, length: sheet.h }, mine / 2)
+  if (!piece && mine < WORTH_PRACTISING) return []
   const what =
     newPaper && newPath
       ? `Neither ${setup.paper.name} nor ${setup.path.name} is in this printer’s log yet`
       : newPaper
         ? `${setup.paper.name} has not come out right on ${setup.printer.name} yet`
         : `Nothing in the log has gone through ${setup.path.name} yet`
-  const { sheet } = layoutOf(plate) ?? { sheet: null }
-  const size = sheet ? ` of ${writeSize(sheet.w, sheet.h, unit)}` : ''
+  const on = !piece
+    ? 'Nothing cheaper in stock goes this way, so go through it once with the paper out of the printer'
+    : piece.lot.form === 'roll' && !piece.cut
+      ? `Go through it once with ${writeLength(piece.length, unit)} of ${piece.paper.name}, ${lotSizeName(piece.lot, unit)}`
+      : `Go through it once with a sheet of ${piece.paper.name}${piece.cut ? `, cut to ${writeSize(piece.width, piece.length, unit)} from ${lotSizeName(piece.lot, unit)}` : `, ${lotSizeName(piece.lot, unit)}`}`
   return [
     {
       id: 'practise',
       kind: 'practise',
       phase: 'load',
-      title: 'Practise on cheap paper',
-      text: `${what}. Go through it once with a plain sheet${size}: a light outline is enough to see where it lands. Tick this when you have, or when you know the way.`,
+      title: piece ? `Practise on ${piece.paper.name}` : 'Practise without paper',
+      text: `${what}. ${on}: a light outline is enough to see where it lands. Tick this when you have, or when you know the way.`,
     },
   ]
 }

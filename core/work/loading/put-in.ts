@@ -1,6 +1,7 @@
 import { itemOf } from '../../things/brief/brief.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
+import type { Path } from '../../things/paths/path.ts'
 import { CAUTIONS, type LoadContext, type StepMaker } from './step.ts'
 
 export const wait: StepMaker = ({ path }) =>
@@ -36,6 +37,9 @@ export const side: StepMaker = ({ path, feeding }) => {
   ]
 }
 
+/** How the path tells that it has the sheet; nothing where its record does not say. */
+const sayTaken = ({ signal, name }: Path): string => (signal === '' ? '' : ` ${name} tells that it has it by ${signal}: wait for that.`)
+
 /** Sheets to put in at once: as many as the job takes and the path may hold. */
 export const sheetsToLoad = ({ plate, path, setup }: Pick<LoadContext, 'plate' | 'path' | 'setup'>): number =>
   Math.min(itemOf(plate.brief).copies, Math.max(1, capacityFor(path, setup.paper.thickness)))
@@ -53,7 +57,7 @@ export const loadSheets: StepMaker = (context) => {
       kind: hands.drawing,
       phase: 'load',
       title: `Load ${count} ${count === 1 ? 'sheet' : 'sheets'}`,
-      text: `${s.paper.name}, lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}, into ${path.name}. ${hands.text}${more}`,
+      text: `${s.paper.name}, lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}, into ${path.name}. ${hands.text}${sayTaken(path)}${more}`,
       caution: CAUTIONS.clear,
       loads: true,
       when: feeding,
@@ -95,8 +99,8 @@ export const loadRoll: StepMaker = ({ path, setup: s }) => {
     phase: 'load',
     title: selfLoading ? 'Hand it the edge' : 'Feed it square',
     text: selfLoading
-      ? `Lay the leading edge of ${s.paper.name} into the slot, printable side ${path.printableSide}, until the printer takes it; it loads and squares the roll itself.`
-      : `Feed ${s.paper.name} square, printable side ${path.printableSide}, until it passes the platen. Pull back gently to take out the slack; both edges must lie flat and even.${suction ? ' Then suction back to normal, and close.' : ' Close.'}`,
+      ? `Lay the leading edge of ${s.paper.name} into the slot, printable side ${path.printableSide}, until the printer takes it; it loads and squares the roll itself.${sayTaken(path)}`
+      : `Feed ${s.paper.name} square, printable side ${path.printableSide}, until it passes the platen. Pull back gently to take out the slack; both edges must lie flat and even.${sayTaken(path)}${suction ? ' Then suction back to normal, and close.' : ' Close.'}`,
     caution: CAUTIONS.clear,
     loads: true,
   })

@@ -139,3 +139,30 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
     expect(step(canvas, 'dry')?.minutes).toBe(120)
   })
 })
+
+test('a roll without cutter has its cuts as cost, as hands and as a step with the blade’s caution, each print one', () => {
+  const uncut = (studio: ReturnType<typeof studioOf>) => {
+    for (const p of studio.printers) for (const path of p.paths) if (path.id === 'heron-roll') path.kind = 'roll-uncut'
+  }
+  const job = { brief: { paperId: 'pilot-rag', sheet: null, copies: 3 }, pins: { printer: 'heron', path: 'heron-roll' } }
+  const [plain, byHand] = [plateOf(job), plateOf({ ...job, studio: uncut })]
+  const cost = byHand.decisions
+    .find((d) => d.key === 'path')
+    ?.alternatives.find((a) => a.id === 'heron-roll')
+    ?.costs.find((c) => c.says.includes('no cutter'))
+  expect(cost).toEqual({ points: 6, says: '3 cuts by hand: this roll has no cutter' })
+  expect((byHand.estimates?.handsMinutes ?? 0) - (plain.estimates?.handsMinutes ?? 0)).toBe(6)
+  const step = loadingSteps(byHand, 'mm').find((s) => s.id === 'cut-off')
+  expect(step?.caution).toContain('blade')
+  expect(ids(plain)).not.toContain('cut-off')
+})
+
+test('the signal by which a path tells that it has the sheet is part of the step that loads', () => {
+  const beeps = (studio: ReturnType<typeof studioOf>) => {
+    for (const p of studio.printers) for (const path of p.paths) path.signal = 'two beeps'
+  }
+  for (const brief of [{}, { paperId: 'pilot-rag', sheet: null }]) {
+    expect(loadingSteps(plateOf({ brief, studio: beeps }), 'mm').find((s) => s.loads)?.text).toContain('two beeps: wait for that')
+    expect(loadingSteps(plateOf({ brief }), 'mm').find((s) => s.loads)?.text).not.toContain('tells that it has it')
+  }
+})

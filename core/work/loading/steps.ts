@@ -1,7 +1,7 @@
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Unit } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
-import { dry, fold, secondSide, tidy, trim, wrap } from './afterwards.ts'
+import { cutOff, dry, fold, secondSide, tidy, trim, wrap } from './afterwards.ts'
 import { attach, computer, cut, panel, practise, room } from './prepare.ts'
 import { confirm, loadRoll, loadSheets, media, ownSteps, side, swapBlack, wait } from './put-in.ts'
 import type { Step, StepMaker } from './step.ts'
@@ -22,6 +22,7 @@ const MAKERS: readonly StepMaker[] = [
   ownSteps,
   swapBlack,
   confirm,
+  cutOff,
   dry,
   secondSide,
   trim,

@@ -46,6 +46,10 @@ const TargetReadingSchema = z.object({
 })
 export type TargetReading = z.infer<typeof TargetReadingSchema>
 
+/** What a wet brush does to printed lines, and how even the gloss is. */
+export const WASHES = ['stands', 'softens', 'runs'] as const
+export const GLOSSES = ['even', 'a little uneven', 'uneven'] as const
+
 export const InspectionSchema = z.object({
   /** Measured borders, µm, or null where nothing was measured. */
   margins: MarginReadingSchema.nullable(),
@@ -53,6 +57,13 @@ export const InspectionSchema = z.object({
   skew: z.object({ leading: reading, trailing: reading }).nullable().default(null),
   /** Only on the target. */
   target: TargetReadingSchema.nullable().default(null),
+  /** A wet brush over printed lines: how long after printing, and what became of them; null when nobody tried. */
+  wash: z
+    .object({ minutes: z.number().int().min(0).max(100_000), result: z.enum(WASHES) })
+    .nullable()
+    .default(null),
+  /** Gloss seen by tilting against the light; null when nobody looked. */
+  gloss: z.enum(GLOSSES).nullable().default(null),
   verdict: z.enum(VERDICTS),
   faults: z.array(z.enum(SEEN_FAULTS)).max(SEEN_FAULTS.length),
   note: z.string().max(5000),

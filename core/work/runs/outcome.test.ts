@@ -1,7 +1,7 @@
 import { layoutOf } from '../../plate/resolve/plate.ts'
 import { plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
-import { offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
+import { inkReckoned, offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
 
 const bordered = plateOf({})
 const borderless = plateOf({
@@ -19,6 +19,15 @@ test('sheets are counted by number, rolls by the length of each cut, second side
   expect(usedBy(bordered, 'back', 3).stock).toBe(0)
   expect(usedBy(roll, 'front', 2).stock).toBe(2 * Math.round(layoutOf(roll)?.sheet.h ?? 0))
   expect(stockFor(roll, 1)).toBeGreaterThan(mm(300))
+})
+
+test('ink is reckoned by the sheets that came out, of ten foretold; of a second side, or of none, nothing is', () => {
+  const ten = plateOf({ brief: { copies: 10 } })
+  const foretold = ten.estimates?.inks ?? {}
+  const three = inkReckoned({ plate: ten, side: 'front' }, 3) ?? {}
+  expect(Object.keys(three).length).toBeGreaterThan(5)
+  for (const [id, ml] of Object.entries(three)) expect(ml).toBeCloseTo((foretold[id] as number) * 0.3, 12)
+  expect([inkReckoned({ plate: ten, side: 'back' }, 3), inkReckoned({ plate: ten, side: 'front' }, 0)]).toEqual([null, null])
 })
 
 test('only a borderless front sprays beside the paper, in proportion to its sheets', () => {

@@ -1,6 +1,7 @@
 import { oversprayOf } from '../../plate/checks/overspray.ts'
 import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
+import { itemOf } from '../../things/brief/brief.ts'
 import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
 import type { Edges } from '../../things/paths/path.ts'
 
@@ -29,6 +30,13 @@ export function usedBy(plate: Plate, side: Side, sheets: number): Used {
     sprayed: side === 'front' && setup && setup.borderless !== 'none' && layout ? oversprayOf(layout) * sheets : 0,
     black: sheets > 0 && black !== 'either' ? black : null,
   }
+}
+
+/** Ink that printing so many sheets was reckoned to take, by ink, ml; null where the estimate does not speak of them. */
+export function inkReckoned({ plate, side }: { plate: Plate; side: Side }, sheets: number): Record<string, number> | null {
+  if (side === 'back' || sheets <= 0 || !plate.estimates) return null
+  const { copies } = itemOf(plate.brief)
+  return Object.fromEntries(Object.entries(plate.estimates.inks).map(([id, ml]) => [id, (ml / copies) * sheets]))
 }
 
 interface Inspected {

@@ -9,6 +9,8 @@ const seen: Inspection = {
   margins: null,
   skew: null,
   target: null,
+  wash: null,
+  gloss: null,
   verdict: 'right',
   faults: ['banding'],
   note: 'Fine.',

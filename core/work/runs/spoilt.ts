@@ -31,6 +31,8 @@ export function spoilt(
       margins: before?.margins ?? null,
       skew: before?.skew ?? null,
       target: before?.target ?? null,
+      wash: before?.wash ?? null,
+      gloss: before?.gloss ?? null,
       verdict: 'wasted',
       faults: before?.faults ?? (faultId === 'head-strike' ? ['head strike'] : []),
       note: [before?.note, says].filter(Boolean).join(' ').slice(0, NOTE),

@@ -9,9 +9,6 @@ export interface Stretch {
   doneAt: number
 }
 
-/** Minutes to fill a path once: fetch the paper, set guides and panel. Common practice: three to five. */
-const LOAD_MINUTES = 3
-
 /**
  * Puts jobs one after another on a printer, the earliest due first, those without a date last.
  * The printer is free for the next while a print dries. Minutes from now.
@@ -22,7 +19,7 @@ export function queueUp(jobs: readonly { id: number; dueAt: string | null; plate
   return order.flatMap(({ id, plate }) => {
     const { estimates } = plate
     if (!estimates) return []
-    const printFrom = free + LOAD_MINUTES * estimates.loads
+    const printFrom = free + estimates.loadingMinutes + estimates.handsMinutes
     const dryFrom = printFrom + estimates.printingSeconds / 60
     const stretch = { jobId: id, loadFrom: free, printFrom, dryFrom, doneAt: dryFrom + estimates.dryingMinutes }
     free = dryFrom

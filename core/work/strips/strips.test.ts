@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { mm } from '../../things/length/length.ts'
 import { criticalRegion } from './critical-region.ts'
-import { packStrips, stripDetail } from './strips.ts'
+import { packStrips, stripDetail, stripGroups } from './strips.ts'
 
 const A5 = { w: mm(148 - 20), h: mm(210 - 20) }
 
@@ -10,6 +10,17 @@ test('two strips share an A5 in the way that makes them largest', () => {
   expect(cells).toHaveLength(2)
   expect(cells?.[0]?.picture.w).toBe(A5.w)
   expect(cells?.[1]?.label.y).toBeGreaterThan(cells?.[0]?.picture.h ?? 0)
+})
+
+test('strips of one media type share a sheet; apart, each candidate has its own piece', () => {
+  const of = (mediaTypeId: string | null) => ({ intent: 'relative' as const, blackPoint: true, profileId: 'p', mediaTypeId })
+  const candidates = [of('matte'), of('gloss'), of('matte')]
+  expect(stripGroups(candidates).map((g) => g.here)).toEqual([[0, 2], [1]])
+  expect(stripGroups(candidates, true)).toEqual([
+    { mediaTypeId: 'matte', here: [0] },
+    { mediaTypeId: 'gloss', here: [1] },
+    { mediaTypeId: 'matte', here: [2] },
+  ])
 })
 
 test('strips are never larger than the print, and too many for a small piece are refused', () => {

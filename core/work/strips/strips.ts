@@ -4,8 +4,9 @@ import { mm, type Um } from '../../things/length/length.ts'
 /** Strips are lettered, so that they can be spoken of in front of the sheet. */
 export const stripLetter = (i: number): string => 'ABCDEFGH'[i] ?? '?'
 
-/** Which strips share a sheet: those of one media type, in the order they are lettered. */
-export function stripGroups(candidates: readonly StripCandidate[]): { mediaTypeId: string | null; here: number[] }[] {
+/** Which strips share a sheet: those of one media type, in the order they are lettered; or none, each having its own piece. */
+export function stripGroups(candidates: readonly StripCandidate[], apart = false): { mediaTypeId: string | null; here: number[] }[] {
+  if (apart) return candidates.map(({ mediaTypeId }, i) => ({ mediaTypeId, here: [i] }))
   const groups: { mediaTypeId: string | null; here: number[] }[] = []
   for (const [i, { mediaTypeId }] of candidates.entries()) {
     const group = groups.find((g) => g.mediaTypeId === mediaTypeId)

@@ -50,13 +50,16 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
         </thead>
         <tbody>
           {rows.map((row) => {
-            const differs = PLACES.some((place) => row.cells[place].state === 'differs')
+            const differs = row.harm !== null || PLACES.some((place) => row.cells[place].state === 'differs')
             return (
               <tr key={row.key} data-setting={row.key} className="border-b border-hair align-top">
                 <th scope="row" className={`sticky left-0 bg-bench py-1.5 pr-3 ${differs ? 'font-semibold' : 'font-normal text-soft'}`}>
                   {row.title}
                 </th>
-                <td className="px-2 py-1.5">{row.says}</td>
+                <td className="px-2 py-1.5">
+                  {row.says}
+                  {row.harm && <span className="mt-0.5 block border-l-4 border-stop pl-1.5 text-sm font-semibold">{row.harm}</span>}
+                </td>
                 {PLACES.map((place) => (
                   <td key={place} className="px-2 py-1">
                     <CellBody
@@ -91,7 +94,7 @@ function CellBody({
   const words = (
     <>
       <span className={differs ? 'font-semibold' : state === 'open' ? 'text-soft' : ''}>{differs ? cell.shows : cell.wanted}</span>
-      {differs && <span className="block text-sm">wanted: {cell.wanted}</span>}
+      {differs && row.harm === null && <span className="block text-sm">wanted: {cell.wanted}</span>}
       {cell.reading && (
         <span className="block text-sm text-soft">
           {[cell.reading.by, clock(cell.reading.at).replace('today ', '')].filter(Boolean).join(', ')}

@@ -54,7 +54,11 @@ export function CellEditor({ row, place, onSee, onForget }: Props) {
       </form>
       {cell.reading && (
         <p className="mt-3 text-sm text-soft">
-          {cell.state === 'differs' ? `It showed “${cell.reading.words}”; ` : 'Seen as wanted; '}
+          {row.harm !== null
+            ? `It shows “${cell.reading.words}”, as the plate says, and that is wrong in itself; `
+            : cell.state === 'differs'
+              ? `It showed “${cell.reading.words}”; `
+              : 'Seen as wanted; '}
           {HOW[cell.reading.how]}
           {cell.reading.by ? ` by ${cell.reading.by}` : ''} {clock(cell.reading.at)}.{' '}
           <button type="button" className="link" onClick={onForget}>

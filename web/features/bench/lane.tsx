@@ -119,6 +119,7 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
 
 /** One printer: what it is, what lies in its paths, and its jobs from now on. */
 export function Lane({ printer, studio, planned, runs }: { printer: Printer; studio: Studio; planned: PlannedJob[]; runs: Run[] }) {
+  const queued = runs.filter((r) => r.state === 'queued')
   const busy = runs.find((r) => ['rendering', 'sending', 'printing', 'waiting'].includes(r.state))
   return (
     <article
@@ -142,6 +143,10 @@ export function Lane({ printer, studio, planned, runs }: { printer: Printer; stu
           <span className="block truncate font-semibold">
             {busy.state === 'waiting' ? 'waiting' : 'printing'}: {busy.jobTitle}
           </span>
+          {busy.state === 'waiting' && <span className="block truncate text-sm">{busy.message}</span>}
+          {queued.length > 0 && (
+            <span className="block truncate text-sm text-soft">behind it: {queued.map((r) => r.jobTitle).join(', ')}</span>
+          )}
           <progress className="h-2 w-full" max={100} value={busy.progress} aria-label={`Progress of ${busy.jobTitle}`} />
         </Link>
       ) : (

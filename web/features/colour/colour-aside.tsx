@@ -1,10 +1,17 @@
+import { useQuery } from '@tanstack/react-query'
+import { recommend } from '../../../core/color/measure/recommend.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
 import type { CriticalColour } from '../../../core/things/brief/critical.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
 import { INTENT_NAMES, INTENTS } from '../../../core/things/media/intent.ts'
+import { measuresQuery } from '../../api/queries.ts'
 import { Slider } from '../../ui/slider.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 import type { RenderingRequest } from '../proof/use-proof.ts'
 import { CriticalColours } from './critical-colours.tsx'
+import { Disagreement } from './disagreement.tsx'
+import { DisplayNote } from './display-record.tsx'
 import { GamutWheel } from './gamut-wheel.tsx'
 import { BlackPoint } from './intent-choice.tsx'
 import { ToneChart } from './tone-chart.tsx'
@@ -30,10 +37,27 @@ interface Props {
   onCritical(colours: CriticalColour[]): void
 }
 
+/** The measures of the picture on this paper, held against the plate's intent. */
+function AsideDisagreement({ plate, pictureId, profileId }: { plate: Plate; pictureId: string; profileId: string }) {
+  const { data } = useQuery({ ...measuresQuery(pictureId, profileId), enabled: pictureId !== '' })
+  const { setup } = plate
+  const line = plate.decisions.find((d) => d.key === 'intent')
+  if (!data || !setup || !line) return null
+  const { intent, blackPoint } = setup
+  return (
+    <Disagreement
+      measures={data.measures}
+      plate={{ intent, blackPoint, by: line.by }}
+      recommendation={recommend(data.measures, { kind: itemOf(plate.brief).kind })}
+    />
+  )
+}
+
 /** What is chosen for colour, what the proof shows of it, and where the picture lies in the paper's gamut. */
 export function ColourAside({ plate, setup, editor, outOfGamut, reading, options, onOptions, critical, onCritical }: Props) {
   const { paperWhite, hatchFrom, map, surround } = options
   const profile = setup.profile
+  const greys = setup.colourMode.mode === 'grey'
   return (
     <aside aria-label="Colour" className="min-h-0 overflow-y-auto border-l border-line bg-paper p-3">
       <h2>Colour on this paper</h2>
@@ -47,23 +71,34 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
           </span>
         </p>
       )}
-      <fieldset className="mt-3">
-        <legend className="text-sm text-soft">Rendering intent</legend>
-        <div className="grid grid-cols-2">
-          {INTENTS.map((intent) => (
-            <label key={intent} className="mt-1 flex items-center gap-2">
-              <input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />
-              {INTENT_NAMES[intent].short}
-            </label>
-          ))}
-        </div>
-      </fieldset>
-      <BlackPoint
-        value={setup}
-        name="Black point compensation"
-        className="mt-2 gap-2"
-        onChange={(on) => editor.pin({ 'black-point': on ? 'on' : 'off' })}
-      />
+      <DisplayNote />
+      {profile && <AsideDisagreement plate={plate} pictureId={pictureIn(itemOf(plate.brief))?.id ?? ''} profileId={profile.id} />}
+      {greys ? (
+        <p className="mt-3">
+          {setup.printer.name} mixes its own greys: no profile and no intent apply. The proof lays the picture’s lightness between the white
+          and the black of this paper; a tint of its own is not shown. A strip tells the rest.
+        </p>
+      ) : (
+        <>
+          <fieldset className="mt-3">
+            <legend className="text-sm text-soft">Rendering intent</legend>
+            <div className="grid grid-cols-2">
+              {INTENTS.map((intent) => (
+                <label key={intent} className="mt-1 flex items-center gap-2">
+                  <input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />
+                  {INTENT_NAMES[intent].short}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <BlackPoint
+            value={setup}
+            name="Black point compensation"
+            className="mt-2 gap-2"
+            onChange={(on) => editor.pin({ 'black-point': on ? 'on' : 'off' })}
+          />
+        </>
+      )}
       <fieldset className="mt-3">
         <legend className="text-sm text-soft">The proof shows</legend>
         <label className="mt-1 flex items-center gap-2">
@@ -78,7 +113,7 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
           <input
             type="checkbox"
             checked={hatchFrom !== null}
-            disabled={map}
+            disabled={map || greys}
             onChange={(e) => onOptions({ ...options, hatchFrom: e.target.checked ? 2 : null })}
           />
           Hatch what cannot be printed
@@ -108,8 +143,8 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
       {reading && <GamutWheel request={reading} />}
       {reading && <ToneChart request={reading} />}
       <dl className="mt-4 border-t border-hair pt-3">
-        <dt className="text-sm text-soft">Why this intent</dt>
-        <dd>{plate.decisions.find((d) => d.key === 'intent')?.reason}</dd>
+        <dt className="text-sm text-soft">{greys ? 'Why its own greys' : 'Why this intent'}</dt>
+        <dd>{plate.decisions.find((d) => d.key === (greys ? 'colour-mode' : 'intent'))?.reason}</dd>
       </dl>
       <p className="mt-4 border-t border-hair pt-3 text-sm text-soft">
         The proof is shown through sRGB from a preview of 1.5 megapixels. What your display cannot show looks alike on both sides; judge in

@@ -1,12 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { isUnseen, sayDifference } from '../../../core/color/measure/difference.ts'
 import type { Measures, Rendering } from '../../../core/color/measure/measures.ts'
 import { recommend } from '../../../core/color/measure/recommend.ts'
 import { PICTURE_KINDS, type PictureKind } from '../../../core/things/brief/picture.ts'
 import type { Intent } from '../../../core/things/media/intent.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
-import { api } from '../../api/client.ts'
+import { measuresQuery } from '../../api/queries.ts'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Take } from '../../ui/take.tsx'
+import { Disagreement } from './disagreement.tsx'
 import { percent } from './names.ts'
 
 const KIND: Record<PictureKind, string> = { photograph: 'a photograph', 'black-and-white': 'black and white', 'line-art': 'line art' }
@@ -26,17 +29,15 @@ interface Props {
   house: 'relative' | 'perceptual'
   /** What the driver calls its own mode for black and white, or empty. */
   monochromeMode: string
+  /** Who decided the plate's intent. */
+  by: string
   onKind(kind: PictureKind | null): void
   onUse(intent: Intent, blackPoint: boolean): void
 }
 
 /** What every intent does to this picture on this paper, in numbers, and which to take. */
-export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, kind, house, monochromeMode, onKind, onUse }: Props) {
-  const query = useQuery({
-    queryKey: ['measures', pictureId, profileId],
-    queryFn: () => api('GET /pictures/{id}/measures', { id: pictureId, profile: profileId }),
-    staleTime: Number.POSITIVE_INFINITY,
-  })
+export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, kind, house, by, monochromeMode, onKind, onUse }: Props) {
+  const query = useQuery(measuresQuery(pictureId, profileId))
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
   if (!query.data) return <Loading what="what this paper does to the picture" />
   const { measures: m } = query.data
@@ -47,6 +48,7 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
       <section aria-label="Recommendation" className="max-w-3xl border-l-4 border-act pl-3">
         <h2>{recommendation.close ? 'Either will do' : `${INTENT_NAMES[recommendation.intent].short} for this picture on ${paper}`}</h2>
         <p className="mt-0.5">{recommendation.says}</p>
+        <Disagreement measures={m} plate={{ intent, blackPoint, by }} recommendation={recommendation} />
         {!(intent === recommendation.intent) && (
           <button type="button" className="btn btn-act mt-2" onClick={() => onUse(recommendation.intent, true)}>
             Use {INTENT_NAMES[recommendation.intent].short.toLowerCase()}
@@ -149,12 +151,41 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
           </tbody>
         </table>
       </div>
+      <TwoPrints measures={m} />
       <p className="mt-1 text-sm text-soft">
         A gradation is flattened when neighbours that differ visibly keep less than half of it. – means the picture has hardly any there.
         Thresholds are in docs/colour-measures.md.
       </p>
       {m.sectors.some((sector) => sector.share > 0) && <HueWheel measures={m} />}
     </div>
+  )
+}
+
+const named = (r: Rendering) =>
+  `${INTENT_NAMES[r.intent].short}${r.intent === 'absolute' ? '' : r.blackPoint ? ', compensated' : ', not compensated'}`
+
+/** The difference of any two candidates, print against print. */
+function TwoPrints({ measures }: { measures: Measures }) {
+  const [[one, other], setPair] = useState<[number, number]>([0, 2])
+  const found = measures.differences.find((d) => d.one === Math.min(one, other) && d.other === Math.max(one, other))
+  const select = (label: string, value: number, set: (n: number) => void) => (
+    <select aria-label={label} value={value} onChange={(e) => set(Number(e.target.value))}>
+      {measures.renderings.map((r, n) => (
+        <option key={named(r)} value={n}>
+          {named(r)}
+        </option>
+      ))}
+    </select>
+  )
+  return (
+    <section aria-label="Two prints compared" className="mt-4 max-w-3xl border-t border-line pt-3">
+      <h3 className="flex flex-wrap items-center gap-2">
+        {select('One print', one, (n) => setPair([n, other]))} against {select('Another print', other, (n) => setPair([one, n]))}
+      </h3>
+      <p className="mt-1" data-testid="two-prints">
+        {found ? `The two prints ${sayDifference(found)}.${isUnseen(found) ? ' Nobody tells them apart.' : ''}` : 'One and the same print.'}
+      </p>
+    </section>
   )
 }
 

@@ -12,9 +12,9 @@ interface Part {
 }
 
 /** The parts of the picture a print is made of: one, or a face with sides made from it. */
-function partsOf({ rect, crop, turn, sides }: Extract<Mark, { kind: 'picture' }>): { parts: Part[]; colour: string | null } {
+function partsOf({ rect, crop, turn, mirror, sides }: Extract<Mark, { kind: 'picture' }>): { parts: Part[]; colour: string | null } {
   const [w, h] = isSideways(turn) ? [rect.h, rect.w] : [rect.w, rect.h]
-  if (!sides) return { parts: [{ crop, to: { x: 0, y: 0, w, h }, flipX: false, flipY: false }], colour: null }
+  if (!sides) return { parts: [{ crop, to: { x: 0, y: 0, w, h }, flipX: mirror, flipY: false }], colour: null }
   const pieces = wrapPieces(sides, { w: w - 2 * sides.depth, h: h - 2 * sides.depth })
   return {
     parts: pieces.flatMap(({ from, to, flipX, flipY }) =>

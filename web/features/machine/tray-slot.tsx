@@ -29,7 +29,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
   const lot = studio.lots.find((l) => l.id === lotId)
   const paper = studio.papers.find((p) => p.id === lot?.paperId)
   const lies = tray?.sheet ? studio.papers.find((p) => p.name === tray.sheet?.paperName) : undefined
-  const panel = tray?.panel ?? { mediaTypeId: null, gap: 'auto' as const }
+  const panel = tray?.panel ?? { mediaTypeId: null, gap: 'auto' as const, sensing: 'on' as const }
   const put = () => {
     if (!lot || !paper) return
     const remaining = lot.form === 'roll' ? lot.stock : Math.min(lot.stock, Math.max(1, capacityFor(path, paper.thickness)))
@@ -113,6 +113,27 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
               <option value="wide">wide</option>
             </select>
           </label>
+          {path.senses.size && (
+            <label className="text-soft">
+              Senses the size
+              <select
+                className="block text-ink"
+                value={panel.sensing ?? 'on'}
+                onChange={(e) =>
+                  void act({
+                    act: 'panel',
+                    pathId: path.id,
+                    mediaTypeId: panel.mediaTypeId,
+                    gap: panel.gap,
+                    sensing: e.target.value as 'on' | 'off',
+                  })
+                }
+              >
+                <option value="on">on</option>
+                <option value="off">off</option>
+              </select>
+            </label>
+          )}
           <span className="pb-1.5 text-soft">
             <span className="num">{tray?.fed ?? 0}</span> fed{' '}
             <button type="button" className="link" onClick={() => void act({ act: 'service', pathId: path.id })}>

@@ -1,6 +1,7 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { useHotkeys } from 'react-hotkeys-hook'
-import type { Fix } from '../../../core/plate/checks/check.ts'
+import type { Finding, Fix } from '../../../core/plate/checks/check.ts'
+import { causesOf } from '../../../core/plate/checks/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { LevelMark } from '../../ui/mark.tsx'
 
@@ -9,36 +10,76 @@ interface Props {
   onFix(fix: Fix): void
 }
 
-/** The worst finding in words with its fix; the rest one key away. */
+/** The ways out of a finding, one press each. */
+function Ways({ finding, onFix, act = false }: { finding: Finding; onFix(fix: Fix): void; act?: boolean }) {
+  return [finding.fix, finding.otherwise].map(
+    (fix, i) =>
+      fix && (
+        <button
+          key={fix.label}
+          type="button"
+          className={`btn shrink-0 ${act && i === 0 ? 'btn-act' : ''}`}
+          onClick={() => onFix(fix as Fix)}
+        >
+          {fix.label}
+        </button>
+      ),
+  )
+}
+
+const Words = ({ finding }: { finding: Finding }) => (
+  <>
+    <b className="font-semibold">{finding.title}.</b> {finding.says}
+  </>
+)
+
+/** The worst finding in words with its ways out; the rest one key away, what follows from a finding folded under it. */
 export function FindingsBar({ plate, onFix }: Props) {
   const { findings } = plate
+  const causes = useMemo(() => causesOf(findings), [findings])
   const [at, setAt] = useState(0)
   const [open, setOpen] = useState(false)
-  useEffect(() => setAt((i) => Math.min(i, Math.max(0, findings.length - 1))), [findings.length])
-  const current = findings[Math.min(at, findings.length - 1)]
-  useHotkeys('period', () => setAt((i) => (findings.length === 0 ? 0 : (i + 1) % findings.length)), [findings.length])
+  useEffect(() => setAt((i) => Math.min(i, Math.max(0, causes.length - 1))), [causes.length])
+  const current = causes[Math.min(at, causes.length - 1)]
+  useHotkeys('period', () => setAt((i) => (causes.length === 0 ? 0 : (i + 1) % causes.length)), [causes.length])
   useHotkeys('f', () => {
-    if (current?.fix) onFix(current.fix as Fix)
+    if (current?.cause.fix) onFix(current.cause.fix as Fix)
   }, [current, onFix])
-  const stops = findings.filter((f) => f.level === 'stop').length
-  const warns = findings.filter((f) => f.level === 'warn').length
+  useHotkeys('escape', () => setOpen(false), { enabled: open, enableOnFormTags: true })
+  const count = (level: Finding['level']) => causes.filter(({ cause }) => cause.level === level).length
+  const [stops, warns] = [count('stop'), count('warn')]
   return (
     <section aria-label="Findings" className="border-t border-line bg-paper">
       {open && (
         <ul className="max-h-64 divide-y divide-hair overflow-y-auto border-b border-line">
-          {findings.map((f, i) => (
-            <li key={f.id} className={`flex items-start gap-3 px-3 py-2 ${i === at ? 'bg-chosen' : ''}`}>
+          {causes.map(({ cause, follow }, i) => (
+            <li key={cause.id} className={`flex items-start gap-3 px-3 py-2 ${i === at ? 'bg-chosen' : ''}`}>
               <span className="w-14 shrink-0">
-                <LevelMark level={f.level} />
+                <LevelMark level={cause.level} />
               </span>
-              <span className="min-w-0 flex-1">
-                <b className="font-semibold">{f.title}.</b> {f.says}
-              </span>
-              {f.fix && (
-                <button type="button" className="btn shrink-0" onClick={() => onFix(f.fix as Fix)}>
-                  {f.fix.label}
-                </button>
-              )}
+              <div className="min-w-0 flex-1">
+                <p>
+                  <Words finding={cause} />
+                </p>
+                {follow.length > 0 && (
+                  <details className="mt-1 text-sm text-soft">
+                    <summary className="cursor-pointer">
+                      {follow.length} more {follow.length === 1 ? 'follows' : 'follow'} from this
+                    </summary>
+                    <ul className="mt-1 space-y-1">
+                      {follow.map((f) => (
+                        <li key={f.id} className="flex gap-2">
+                          <LevelMark level={f.level} word={false} />
+                          <span>
+                            <Words finding={f} />
+                          </span>
+                        </li>
+                      ))}
+                    </ul>
+                  </details>
+                )}
+              </div>
+              <Ways finding={cause} onFix={onFix} />
             </li>
           ))}
         </ul>
@@ -46,17 +87,28 @@ export function FindingsBar({ plate, onFix }: Props) {
       <div className="flex min-h-11 items-center gap-3 px-3 py-1.5 max-sm:flex-wrap">
         {current ? (
           <>
-            <LevelMark level={current.level} />
-            <p className="line-clamp-2 min-w-0 flex-1 max-sm:line-clamp-none max-sm:basis-full" aria-live="polite">
-              <b className="font-semibold">{current.title}.</b> {current.says}
-            </p>
-            {current.fix && (
-              <button type="button" className="btn btn-act shrink-0" onClick={() => onFix(current.fix as Fix)}>
-                {current.fix.label}
-              </button>
+            {open ? (
+              <p className="min-w-0 flex-1 text-soft">
+                <span className="kbd">.</span> the next one, <span className="kbd">f</span> its first way out,{' '}
+                <span className="kbd">Esc</span> closes
+              </p>
+            ) : (
+              <>
+                <LevelMark level={current.cause.level} />
+                <p className="line-clamp-2 min-w-0 flex-1 max-sm:line-clamp-none max-sm:basis-full" aria-live="polite">
+                  <Words finding={current.cause} />
+                  {current.follow.length > 0 && (
+                    <span className="text-soft">
+                      {' '}
+                      {current.follow.length} more {current.follow.length === 1 ? 'follows' : 'follow'} from this.
+                    </span>
+                  )}
+                </p>
+                <Ways finding={current.cause} onFix={onFix} act />
+              </>
             )}
             <button type="button" className="btn shrink-0" aria-expanded={open} onClick={() => setOpen(!open)}>
-              {findings.length === 1 ? 'One finding' : `${findings.length} findings`}
+              {causes.length === 1 ? 'One finding' : `${causes.length} findings`}
               {stops + warns > 0 && (
                 <span className="text-faint">
                   {stops > 0 && ` ${stops} stop`}

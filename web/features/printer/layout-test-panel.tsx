@@ -8,6 +8,7 @@ import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { violations } from '../../../core/things/paths/limits.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { practisePaper } from '../../../core/work/loading/practise-paper.ts'
 import { api, messageOf } from '../../api/client.ts'
 
 /** What is known of where a path lays its prints, and the light sheet that finds it out. */
@@ -20,8 +21,9 @@ export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; p
     const fed = lot.form === 'roll' ? { width: lot.measured.width, length: path.length.min } : { width: short, length: long }
     return paper !== undefined && lot.stock > 0 && violations(path, paper, lot, fed).length === 0
   })
-  const loaded = studio.loaded.find((l) => l.printerId === printerId && l.pathId === path.id)
-  const [lotId, setLotId] = useState(loaded?.lotId ?? lots[0]?.id ?? '')
+  // An outline costs least on the cheapest paper that goes this way.
+  const cheapest = practisePaper(studio, path, null)
+  const [lotId, setLotId] = useState(cheapest?.lot.id ?? lots[0]?.id ?? '')
   const known = studio.calibrations.find((c) => c.printerId === printerId && c.pathId === path.id)
   const begin = useMutation({
     mutationFn: () => api('POST /printers/{id}/layout-test', { id: printerId, body: { pathId: path.id, lotId } }),

@@ -65,7 +65,28 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
         <TextAt form={form} at="kind" label="Kind, in a few words" />
         <TextAt form={form} at="unlistedSize" label="Panel’s name for an unlisted size" />
         <TextAt form={form} at="monochromeMode" label="Driver’s name for its black-and-white mode" />
+        <label className="text-sm text-soft">
+          Tones it offers, neutral first, with commas
+          <input
+            className="block w-full text-ink"
+            maxLength={300}
+            value={(form.get<string[]>('monochromeTones') ?? []).join(', ')}
+            onChange={(e) =>
+              form.set(
+                'monochromeTones',
+                e.target.value
+                  .split(',')
+                  .map((t) => t.trim())
+                  .filter(Boolean),
+              )
+            }
+          />
+        </label>
         <TextAt form={form} at="clearCoat" label="Driver’s name for its clear coat" />
+        <TextAt form={form} at="driverWords.colourOff" label="Driver: colour left alone is called" />
+        <TextAt form={form} at="driverWords.colourOn" label="Driver: its own colour is called" />
+        <TextAt form={form} at="driverWords.gapNormal" label="Driver: the usual gap is called" />
+        <TextAt form={form} at="driverWords.gapWide" label="Driver: the wide gap is called" />
         <TextAt form={form} at="address" label="Address (ipp://…)" />
         <ChoiceAt
           form={form}

@@ -94,6 +94,23 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           />
         </div>
         <p className="col-span-3 self-end pb-1.5 text-sm text-soft">What went wrong before that day no longer counts for this path.</p>
+        <div className="col-span-full">
+          <label htmlFor={`noted-${path.id}`} className="block text-sm text-soft">
+            Worn or in need of service: what was seen; empty when it is in order
+          </label>
+          <input
+            id={`noted-${path.id}`}
+            className="w-full"
+            maxLength={400}
+            value={path.noted?.says ?? ''}
+            onChange={(e) =>
+              form.set(
+                at('noted'),
+                e.target.value === '' ? null : { on: path.noted?.on ?? new Date().toISOString().slice(0, 10), says: e.target.value },
+              )
+            }
+          />
+        </div>
       </Group>
       <Group title="Margins of a bordered page">{four('margins')}</Group>
       <Group title="Borderless">
@@ -203,7 +220,24 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         <CheckAt form={form} at={at('senses.width')} label="senses the width" />
         <CheckAt form={form} at={at('senses.size')} label="senses the size" />
         <CheckAt form={form} at={at('senses.edges')} label="senses the edges" />
-        <div />
+        <CheckAt form={form} at={at('senses.skew')} label="finds a sheet that went in askew" />
+        {path.senses.size ? (
+          <label className="text-sm text-soft">
+            Its size sensing is
+            <select
+              className="block text-ink"
+              value={path.sensing ?? ''}
+              onChange={(e) => form.set(at('sensing'), e.target.value === '' ? null : e.target.value)}
+            >
+              <option value="">not looked at</option>
+              <option value="on">switched on</option>
+              <option value="off">switched off</option>
+            </select>
+          </label>
+        ) : (
+          <div />
+        )}
+        <TextAt form={form} at={at('signal')} label="It tells that it has the sheet by" long />
         <LengthAt form={form} at={at('tolerance.across')} label="may lie off across, ±" unit={unit} />
         <LengthAt form={form} at={at('tolerance.along')} label="along, ±" unit={unit} />
         <NumberAt form={form} at={at('tolerance.skewDegrees')} label="skew, ±" unit="°" step={0.01} max={5} />

@@ -1,26 +1,105 @@
-import { useMutation } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import { useId, useState } from 'react'
 import { toast } from 'sonner'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
-import { type Inspection, SEEN_FAULTS, VERDICTS } from '../../../core/work/runs/inspection.ts'
+import { GLOSSES, type Inspection, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
-import { queryClient } from '../../api/queries.ts'
+import { queryClient, studioQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
 import { LengthField } from '../../ui/length-field.tsx'
+import { DisplayNote } from '../colour/display-record.tsx'
+import { BesideView } from './beside-view.tsx'
 import { TargetReadingForm } from './target-reading.tsx'
+import { WhatNext } from './what-next.tsx'
 
 const VERDICT = { right: 'Right', usable: 'Usable', wasted: 'Wasted' } as const
 /** Borders this much apart are seen by eye (common practice), µm. */
 const SEEN = 1000
 
+const LIGHT: Record<string, string> = {
+  unknown: 'Nobody has said under which light prints are judged here; a viewing light of D50 is the reference.',
+  critical: 'Judge it under the viewing light (D50, about 2000 lx), dry, beside the proof.',
+  practical: 'Judge it under the viewing light (D50, about 500 lx), dry, beside the proof.',
+  window: 'Judge it at the north window by day, dry, beside the proof.',
+  room: 'Judge it dry, and under the light it will hang in; the light of the room shifts colours.',
+}
+
+/** The light and the display this print is judged by. */
+function Light() {
+  const rules = useQuery(studioQuery).data?.rules
+  return (
+    <div>
+      {rules && <p className="text-sm text-soft">{LIGHT[rules.viewingLight]}</p>}
+      <DisplayNote />
+    </div>
+  )
+}
+
+/** What is tried and seen besides: a wet brush, and the gloss against the light. */
+function Looked({ form, onForm }: { form: Inspection; onForm(form: Inspection): void }) {
+  const { wash } = form
+  return (
+    <fieldset>
+      <legend className="font-semibold">Tried and seen</legend>
+      <div className="mt-1 flex flex-wrap items-end gap-4">
+        <label className="text-sm text-soft">
+          Wet brush over printed lines
+          <select
+            className="block text-ink"
+            value={wash?.result ?? ''}
+            onChange={(e) => {
+              const result = WASHES.find((w) => w === e.target.value)
+              onForm({ ...form, wash: result ? { minutes: wash?.minutes ?? 10, result } : null })
+            }}
+          >
+            <option value="">not tried</option>
+            <option value="stands">they stand</option>
+            <option value="softens">they soften</option>
+            <option value="runs">they run</option>
+          </select>
+        </label>
+        {wash && (
+          <label className="text-sm text-soft">
+            minutes after printing
+            <input
+              type="number"
+              min={0}
+              max={100_000}
+              className="num block w-24 text-ink"
+              value={wash.minutes}
+              onChange={(e) => onForm({ ...form, wash: { ...wash, minutes: Math.max(0, Math.round(Number(e.target.value) || 0)) } })}
+            />
+          </label>
+        )}
+        <label className="text-sm text-soft">
+          Gloss, tilted against the light
+          <select
+            className="block text-ink"
+            value={form.gloss ?? ''}
+            onChange={(e) => onForm({ ...form, gloss: GLOSSES.find((g) => g === e.target.value) ?? null })}
+          >
+            <option value="">not looked at</option>
+            {GLOSSES.map((g) => (
+              <option key={g} value={g}>
+                {g}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+    </fieldset>
+  )
+}
+
 /** The delivered sheet, its measured borders against the drawing's, and what was seen. */
 export function InspectionForm({ run }: { run: RunDetail }) {
   const id = useId()
   const { brief } = run.plate
-  const layout = layoutOf(run.plate)
+  // Each side against its own numbers.
+  const layout = layoutOf(run.plate, run.side)
   const expected: Edges = layout
     ? {
         leading: Math.round(layout.margins.leading),
@@ -34,6 +113,8 @@ export function InspectionForm({ run }: { run: RunDetail }) {
       margins: null,
       skew: null,
       target: null,
+      wash: null,
+      gloss: null,
       verdict: 'right',
       faults: [],
       note: '',
@@ -70,21 +151,25 @@ export function InspectionForm({ run }: { run: RunDetail }) {
   )
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-5 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
-      <figure>
-        {run.delivered ? (
-          <img
-            src={fileUrl(run.delivered)}
-            alt="The sheet as it came out, leading edge up"
-            className="max-h-[calc(100dvh-15rem)] w-full bg-[#707070] object-contain"
-          />
-        ) : (
-          <div className="flex h-64 items-center justify-center bg-chosen text-soft">No sheet came out of this run.</div>
-        )}
-        <figcaption className="mt-1 text-sm text-soft">
-          The sheet as it came out, leading edge up.{' '}
-          {run.dryUntil && new Date(run.dryUntil) > new Date() ? `Dry ${clock(run.dryUntil)}; handle it by the edges until then.` : ''}
-        </figcaption>
-      </figure>
+      <div className="min-w-0 space-y-4">
+        <BesideView run={run} />
+        <Light />
+        <figure>
+          {run.delivered ? (
+            <img
+              src={fileUrl(run.delivered)}
+              alt="The sheet as it came out, leading edge up"
+              className="max-h-[calc(100dvh-15rem)] w-full bg-[#707070] object-contain"
+            />
+          ) : (
+            <div className="flex h-64 items-center justify-center bg-chosen text-soft">No sheet came out of this run.</div>
+          )}
+          <figcaption className="mt-1 text-sm text-soft">
+            The sheet as it came out, leading edge up.{' '}
+            {run.dryUntil && new Date(run.dryUntil) > new Date() ? `Dry ${clock(run.dryUntil)}; handle it by the edges until then.` : ''}
+          </figcaption>
+        </figure>
+      </div>
       <form
         onSubmit={(e) => {
           e.preventDefault()
@@ -170,6 +255,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
             ))}
           </div>
         </fieldset>
+        <Looked form={form} onForm={setForm} />
         <fieldset>
           <legend className="font-semibold">Faults seen</legend>
           <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
@@ -207,6 +293,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         <button type="submit" className="btn btn-act" disabled={save.isPending}>
           {run.inspection ? 'Correct the log' : 'Write it into the log'}
         </button>
+        {run.inspection && <WhatNext run={run} verdict={run.inspection.verdict} />}
       </form>
     </div>
   )

@@ -14,6 +14,7 @@ import { clock } from '../../ui/ago.ts'
 import { NumberField } from '../../ui/number-field.tsx'
 import { FaultPanel } from '../faults/fault-panel.tsx'
 import { ReportFault } from '../faults/report-fault.tsx'
+import { Behind } from './behind.tsx'
 
 const TITLE: Record<string, string> = {
   queued: 'In the queue',
@@ -55,6 +56,7 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       <div aria-live="polite">
         <h2 className="text-2xl">{TITLE[run.state] ?? run.state}</h2>
         <p className={`mt-2 max-w-prose ${stands ? 'border-l-4 border-act pl-3 text-xl font-semibold' : 'text-lg'}`}>{run.message}</p>
+        {run.state === 'queued' && <Behind run={run} />}
         {run.state === 'waiting' && <p className="mt-1 text-soft">Waiting since {clock(run.updatedAt)}.</p>}
         {run.reason && ASKED[run.reason] && <p className="mt-2 max-w-prose text-soft">{ASKED[run.reason]}</p>}
       </div>

@@ -7,6 +7,7 @@ import { PICTURE_EDGES, type PictureEdge } from '../../../core/things/brief/turn
 import { fileUrl } from '../../api/client.ts'
 import { Empty } from '../../ui/states.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
+import { LossList } from './loss-list.tsx'
 
 const KEYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 const clamp = (value: number) => Math.min(1, Math.max(0, value))
@@ -26,8 +27,9 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
   const picture = pictureIn(item)
   const box = useRef<HTMLDivElement>(null)
   const from = useRef<{ x: number; y: number; at: { x: number; y: number } } | null>(null)
-  const crop = sideOf(plate)?.crop
-  if (!picture || !crop) return <Empty title="No picture to crop yet">Choose a picture in the brief.</Empty>
+  const front = sideOf(plate)
+  const crop = front?.crop
+  if (!picture || !front || !crop) return <Empty title="No picture to crop yet">Choose a picture in the brief.</Empty>
   const [spareX, spareY] = [1 - crop.w, 1 - crop.h]
   const whole = spareX < 1e-6 && spareY < 1e-6
   const place = (dx: number, dy: number, at: { x: number; y: number }) => ({
@@ -58,8 +60,9 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
       <p className="mb-2 text-soft">
         {whole
           ? 'The whole picture is printed. To crop it, size it by filling the sheet, by exact borders, or by a width and height of another shape.'
-          : `${((1 - crop.w * crop.h) * 100).toFixed(1)} % is cropped away. Drag the frame, or move it with the arrow keys.`}
+          : 'Drag the frame, or move it with the arrow keys.'}
       </p>
+      <LossList front={{ ...front, crop }} make={brief.make} unit={brief.unit} />
       <div className="relative min-h-0 flex-1">
         <div
           ref={box}

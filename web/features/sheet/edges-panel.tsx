@@ -1,11 +1,12 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { layoutOf } from '../../../core/plate/resolve/plate.ts'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { needsRemedy } from '../../../core/plate/resolve/remedies.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
 import { FinishChoice } from './finish-choice.tsx'
+import { LossList } from './loss-list.tsx'
 import { RemediesList } from './remedies-list.tsx'
 import { SliverChart } from './sliver-chart.tsx'
 
@@ -13,8 +14,8 @@ import { SliverChart } from './sliver-chart.tsx'
 export function EdgesPanel({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
   const { brief } = editor.draft
   const { setup } = plate
-  const layout = layoutOf(plate)
-  if (!setup || !layout) return null
+  const front = sideOf(plate)
+  if (!setup || !front) return null
   const { path } = setup
   return (
     <>
@@ -27,31 +28,8 @@ export function EdgesPanel({ editor, plate, studio }: { editor: JobEditor; plate
       </p>
       {setup.borderless !== 'none' && (
         <>
-          <table className="mt-2 w-full text-left text-sm" aria-label="Picture lost at each edge">
-            <thead>
-              <tr className="border-b border-line text-soft">
-                <th className="font-normal">Edge</th>
-                <th className="font-normal">lost</th>
-                <th className="font-normal">of the picture</th>
-              </tr>
-            </thead>
-            <tbody>
-              {EDGES.map((edge) => {
-                const lost = layout.bleed[edge] + layout.clipped[edge]
-                const side = edge === 'leading' || edge === 'trailing' ? layout.picture.h : layout.picture.w
-                return (
-                  <tr key={edge} className="border-b border-hair">
-                    <th scope="row" className="py-0.5 font-normal">
-                      {edge}
-                    </th>
-                    <td className="num">{writeLength(lost, brief.unit)}</td>
-                    <td className="num">{((lost / side) * 100).toFixed(1)} %</td>
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
-          <SliverChart plate={plate} studio={studio} onStep={(expansion) => editor.pin({ expansion })} />
+          {front.crop && <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={brief.unit} />}
+          <SliverChart editor={editor} plate={plate} studio={studio} />
         </>
       )}
       {needsRemedy(plate) && <RemediesList editor={editor} plate={plate} studio={studio} />}

@@ -33,6 +33,16 @@ export function MakeEditor({ editor }: { editor: JobEditor }) {
           </label>
         ))}
       </div>
+      {make.as === 'print' && (
+        <label className="mt-2 flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={make.mirror === true}
+            onChange={(e) => set({ as: 'print', ...(e.target.checked ? { mirror: true } : {}) })}
+          />
+          mirrored, for a film seen from behind or a transfer
+        </label>
+      )}
       {make.as === 'two-sided' && (
         <div className="mt-2 space-y-2">
           <Choice

@@ -8,6 +8,7 @@ import { writeLength, writeNumber, writeSize } from '../../../core/things/length
 import { EDGES } from '../../../core/things/paths/path.ts'
 import { LengthField } from '../../ui/length-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
+import { LossList } from './loss-list.tsx'
 
 interface Props {
   editor: JobEditor
@@ -89,6 +90,7 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
           <b className="font-semibold">{position.label}.</b> <span className="text-soft">{position.reason}</span>
         </p>
       )}
+      {front.crop && <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={unit} />}
       <ul className="mt-3 space-y-1 text-sm text-soft">
         {ppi && pictureIn(itemOf(brief)) && (
           <li>
@@ -116,7 +118,6 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
               .join(', ')}
           </li>
         )}
-        {layout.lost > 0.0005 && <li>{(layout.lost * 100).toFixed(1)} % of the picture is lost</li>}
         {plate.estimates && (
           <li>
             Prints for {Math.max(1, Math.round(plate.estimates.printingSeconds / 60))} min, about{' '}

@@ -1,40 +1,62 @@
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useMemo } from 'react'
+import { coverageOf } from '../../../core/plate/decisions/coverage.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { layoutOf } from '../../../core/plate/resolve/plate.ts'
-import { keptAfterExpansion } from '../../../core/sheet/layout.ts'
+import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { resolve } from '../../../core/plate/resolve/resolve.ts'
+import { filledByCrop, lossOf } from '../../../core/sheet/loss.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { Take } from '../../ui/take.tsx'
+import type { JobEditor } from '../plate/job-editor.ts'
 
 const W = 280
 const H = 110
 const PAD = { left: 34, right: 10, top: 8, bottom: 24 }
 const POINTS = 60
 
+const writeLost = (lost: number | null) => (lost === null ? '–' : `${(lost * 100).toFixed(1)} %`)
 const share = (risk: number) =>
   risk === 0 ? 'none' : risk < 0.001 ? '< 1 ‰' : risk < 0.01 ? `${(risk * 1000).toFixed(0)} ‰` : `${(risk * 100).toFixed(0)} %`
 
+/** What of the picture would not be on the sheet with this plate, 0…1; null where it cannot be made. */
+function lostWith(plate: Plate): number | null {
+  const front = sideOf(plate)
+  return front?.crop ? lossOf({ ...front, crop: front.crop, face: filledByCrop(plate.brief.make, front) }).share : null
+}
+
 /** How many of ten thousand sheets would show a white sliver, by expansion; the printer's steps as dots. */
-export function SliverChart({ plate, studio, onStep }: { plate: Plate; studio: Studio; onStep(id: string): void }) {
+export function SliverChart({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
+  const { pins } = editor.draft
   const { setup, brief } = plate
   const layout = layoutOf(plate)
   const printer = studio.printers.find((p) => p.id === setup?.printer.id)
   const needs = useMemo(
     () =>
       setup && layout
-        ? neededBySheet({
-            sheet: { width: layout.sheet.w, length: layout.sheet.h },
-            page: setup.page,
-            path: setup.path,
-            spread: setup.lot.spread,
-            outOfSquare: setup.lot.outOfSquare,
-            offset: setup.offset,
-          })
+        ? neededBySheet(
+            coverageOf(
+              { ...setup, brief, way: { fed: { width: layout.sheet.w, length: layout.sheet.h } } },
+              {
+                width: layout.sheet.w,
+                length: layout.sheet.h,
+              },
+            ),
+          )
         : null,
-    [setup, layout],
+    [setup, layout, brief],
+  )
+  const lost = useMemo(
+    () =>
+      new Map(
+        printer?.expansions.map(({ id }) => [
+          id,
+          lostWith(id === setup?.expansion?.id ? plate : resolve(brief, studio, { ...pins, expansion: id })),
+        ]),
+      ),
+    [printer, plate, setup, brief, studio, pins],
   )
   if (!setup || !layout || !printer || !needs || printer.expansions.length === 0) return null
   const most = Math.max(needs.at(-1) ?? 0, ...printer.expansions.map((e) => e.um)) * 1.1
@@ -89,9 +111,9 @@ export function SliverChart({ plate, studio, onStep }: { plate: Plate; studio: S
                 {step.name} <span className="num text-soft">{writeLength(step.um, brief.unit)}</span>
               </th>
               <td className="num">{share(sliverRisk(needs, step.um))}</td>
-              <td className="num">{((1 - keptAfterExpansion(setup.page.width, setup.page.length, step.um)) * 100).toFixed(1)} %</td>
+              <td className="num">{writeLost(lost.get(step.id) ?? null)}</td>
               <td className="text-right">
-                <Take small taken={step.id === setup.expansion?.id} word="set" onTake={() => onStep(step.id)} />
+                <Take small taken={step.id === setup.expansion?.id} word="set" onTake={() => editor.pin({ expansion: step.id })} />
               </td>
             </tr>
           ))}

@@ -3,6 +3,7 @@ import { HOUSE_RULE_KEYS, HOUSE_RULES, type HouseRules } from '../../../core/thi
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { LengthField } from '../../ui/length-field.tsx'
+import { NumberField } from '../../ui/number-field.tsx'
 
 interface Props {
   rules: HouseRules
@@ -26,6 +27,12 @@ function Rule({ rules, name, save }: Props) {
     return (
       <div className="max-w-48">
         <LengthField label={label} unit={rules.unit} value={Number(value)} onChange={set} />
+      </div>
+    )
+  if (control.as === 'percent')
+    return (
+      <div className="max-w-48">
+        <NumberField label={label} unit="%" min={0} max={100} step={1} value={Number(value) * 100} onChange={(to) => set(to / 100)} />
       </div>
     )
   const entries = Array.isArray(value) ? value : []

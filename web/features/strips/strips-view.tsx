@@ -40,12 +40,14 @@ export function StripsView({ job, setup, studio }: Props) {
     .sort((a, b) => Number(b.paperId === setup.paper.id) - Number(a.paperId === setup.paper.id))
   const [lotId, setLotId] = useState(setup.lot.id)
   const [share, setShare] = useState<1 | 2 | 4>(2)
+  const [apart, setApart] = useState(false)
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
   const jobs = useQuery(jobsQuery)
   const make = useMutation({
-    mutationFn: () => api('POST /jobs/{id}/strips', { id: job.id, body: { lotId, share, candidates, at } }),
+    mutationFn: () => api('POST /jobs/{id}/strips', { id: job.id, body: { lotId, share, apart, candidates, at } }),
     onSuccess: (made) => {
-      if (made.length > 1) toast.success(`${made.length} sheets, one for each media type, each a job of its own.`)
+      if (made.length > 1)
+        toast.success(`${made.length} pieces, one for each ${apart ? 'candidate' : 'media type'}, each a job of its own.`)
       void navigate(`/jobs/${made[0]?.id ?? job.id}/sheet`)
     },
     onError: (error) => toast.error(messageOf(error)),
@@ -56,7 +58,7 @@ export function StripsView({ job, setup, studio }: Props) {
   const change = (i: number, part: Partial<StripCandidate>) => setCandidates(candidates.map((c, n) => (n === i ? { ...c, ...part } : c)))
   const tested = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)?.tested
   const mediaTypes = studio.printers.find((p) => p.id === setup.printer.id)?.mediaTypes ?? []
-  const sheets = stripGroups(candidates).length
+  const sheets = stripGroups(candidates, apart).length
   const nameOf = (id: string) => {
     const p = profiles.find((x) => x.id === id)
     return studio.papers.find((x) => x.id === p?.boundTo?.paperId)?.name ?? p?.description ?? id
@@ -161,6 +163,10 @@ export function StripsView({ job, setup, studio }: Props) {
               </select>
             </label>
           </div>
+          <label className="mt-3 flex items-center gap-2">
+            <input type="checkbox" checked={apart} onChange={(e) => setApart(e.target.checked)} />
+            one candidate to a piece, each with its label
+          </label>
           <fieldset className="mt-3">
             <legend className="text-sm text-soft">Detail</legend>
             <label className="flex items-center gap-2">

@@ -18,6 +18,13 @@ const TOOLS = [
   ['ticket', 'Job ticket'],
 ] as const
 
+/** Places that differ from the plate, and what the plate itself has wrong. */
+function sayWrong(wrong: readonly { place: unknown }[]): string {
+  const places = wrong.filter((d) => d.place !== null).length
+  const differ = `${places} ${places === 1 ? 'place differs' : 'places differ'}`
+  return places === wrong.length ? differ : places === 0 ? 'The plate itself is wrong here' : `${differ}, and the plate itself is wrong`
+}
+
 /** Whether program, driver, panel, paper and profile all mean the same print. */
 export function AgreementStage({ job, plate, studio, editor, selected }: StageProps) {
   const { unit } = editor.draft.brief
@@ -68,7 +75,7 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
         </div>
         <h2 className="text-2xl">
           {wrong.length > 0
-            ? `${wrong.length} ${wrong.length === 1 ? 'place differs' : 'places differ'}`
+            ? sayWrong(wrong)
             : looked === asked
               ? 'All places agree'
               : `${asked - looked} of ${asked} still to be looked at`}

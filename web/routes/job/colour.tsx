@@ -15,6 +15,7 @@ import { ManagedView } from '../../features/colour/managed-view.tsx'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { ProofView } from '../../features/colour/proof-view.tsx'
 import { useFollowed } from '../../features/colour/use-followed.ts'
+import { proofProfile } from '../../features/proof/proof-profile.ts'
 import { readAt, useProof } from '../../features/proof/use-proof.ts'
 import { StripsView } from '../../features/strips/strips-view.tsx'
 import { Empty } from '../../ui/states.tsx'
@@ -51,11 +52,16 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   const printerUrl = profile ? fileUrl(profile.hash) : null
   const { intent = 'relative', blackPoint = true } = setup ?? {}
   const { paperWhite, hatchFrom, map } = options
+  const greys = setup?.colourMode.mode === 'grey'
+  const proofed = setup && proofProfile(setup, studio)
   const reading = useMemo(
     () => (previewUrl && printerUrl ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint } : null),
     [previewUrl, sourceUrl, printerUrl, intent, blackPoint],
   )
-  const asked = previewUrl && setup ? { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map } : null
+  const asked =
+    previewUrl && setup
+      ? { previewUrl, sourceUrl, printerUrl: proofed ? fileUrl(proofed.hash) : null, intent, blackPoint, paperWhite, hatchFrom, map, greys }
+      : null
   const { answer, error, busy } = useProof(asked)
   // What is answered later is put into the job as it is then, not as it was when it was asked for.
   const latest = useRef(editor)
@@ -104,6 +110,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
                 blackPoint={setup.blackPoint}
                 kind={kind}
                 house={houseIntent(studio.rules.everydayIntent, setup.paper.surface)}
+                by={plate.decisions.find((d) => d.key === 'intent')?.by ?? 'house'}
                 monochromeMode={setup.printer.monochromeMode}
                 onKind={(kind) => editor.item({ kind })}
                 onUse={use}
@@ -152,7 +159,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
               fileWidth={picture.width}
               originalDetail={picture.profile ?? 'taken as sRGB'}
               proofName={map ? 'How far off' : 'On this paper'}
-              proofDetail={`${setup.paper.name}, ${INTENT_NAMES[setup.intent].short.toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
+              proofDetail={`${setup.paper.name}, ${greys ? 'in the printer’s own greys, shown neutral' : INTENT_NAMES[setup.intent].short.toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
               surround={options.surround}
               printWidth={front ? (isSideways(front.turn) ? front.layout.picture.h : front.layout.picture.w) / (front.crop?.w ?? 1) : 0}
               map={map}

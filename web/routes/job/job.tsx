@@ -12,7 +12,9 @@ import { jobQuery, studioQuery } from '../../api/queries.ts'
 import { Alternatives } from '../../features/plate/alternatives.tsx'
 import { FindingsBar } from '../../features/plate/findings-bar.tsx'
 import { useJobEditor } from '../../features/plate/job-editor.ts'
+import { useMoment } from '../../features/plate/moment.ts'
 import { Spine } from '../../features/plate/spine.tsx'
+import { useGoneThrough } from '../../features/run/gone-through.ts'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { NotHere } from '../not-here.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -51,7 +53,9 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const navigate = useNavigate()
   const editor = useJobEditor(job)
   const { draft } = editor
-  const plate = useMemo(() => resolve(draft.brief, studio, draft.pins), [draft, studio])
+  const moment = useMoment(job.id)
+  const plate = useMemo(() => resolve(draft.brief, studio, draft.pins, moment), [draft, studio, moment])
+  const gone = useGoneThrough(job.id, plate, studio)
   const [selected, setSelected] = useState<DecisionKey | null>(null)
   const stage = STAGES.find((s) => s.slug === slug)
   useEffect(() => {
@@ -130,7 +134,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
             >
               <span className="num text-faint">{i + 1}</span>
               {s.title}
-              {s.done(job, plate) && (
+              {s.done(job, plate, gone) && (
                 <span className="text-faint" title="done">
                   ✓<span className="sr-only">done</span>
                 </span>

@@ -7,38 +7,45 @@ import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
-import { SET_PLACES } from '../../../core/work/agreement/place.ts'
-import { disagreements } from '../../../core/work/agreement/table.ts'
+import { preflight } from '../../../core/work/preflight/preflight.ts'
 import { DELIVERED, MOVING } from '../../../core/work/runs/states.ts'
 import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
 import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
-import { useAgreement } from '../../features/agreement/use-readings.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { ReportFault } from '../../features/faults/report-fault.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
-import { BeforeSendingNote } from '../../features/run/before-sending.tsx'
+import { useGoneThrough } from '../../features/run/gone-through.ts'
+import { PreflightList, useBeforeSending } from '../../features/run/preflight-list.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
 import { clock } from '../../ui/ago.ts'
 import { Countdown } from '../../ui/countdown.tsx'
-import { LevelMark } from '../../ui/mark.tsx'
 import { Empty } from '../../ui/states.tsx'
 import type { StageProps } from './stage-props.ts'
+
+/** What stands over Print: no more than what was found out. */
+function heading(red: number, { isPending, error, data }: ReturnType<typeof useBeforeSending>): string {
+  if (red > 0) return `Held: ${red === 1 ? 'one thing is' : `${red} things are`} to be put right`
+  if (isPending) return 'Asking the printer'
+  return error || data?.now === null ? 'Ready, and the printer has not been heard' : 'Ready to send'
+}
 
 /** Sends the plate and shows what the printer does with it. */
 export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
-  const [read, setRead] = useState<string[]>([])
-  const { rows } = useAgreement(job.id, plate, studio, editor.draft.brief.unit)
-  const differing = disagreements(rows).filter(({ place }) => (SET_PLACES as readonly string[]).includes(place))
-  const stops = [
-    ...plate.findings.filter((f) => f.level === 'stop'),
-    ...(differing.length > 0 ? [{ id: 'disagreement', says: differing.map((d) => d.says).join(' ') }] : []),
-  ]
-  const open = stops.filter((f) => !read.includes(f.id))
+  const [because, setBecause] = useState('')
+  const gone = useGoneThrough(job.id, plate, studio)
   const active = runs.data?.find((r) => MOVING.includes(r.state))
   const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])
+  const asked = useBeforeSending(job.id, editor.version, !active && plate.setup !== null)
+  const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
+  const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
+  const second = sideOf(plate, 'back') !== null && front !== undefined && !backDone
+  const items = preflight({ plate, ...gone, now: asked.data ? asked.data.now : undefined, side: second ? 'back' : 'front' })
+  const red = items.filter((i) => i.level === 'red')
+  const despite = [...new Set(red.map((i) => i.id))]
+  const held = red.length > 0 && because.trim() === ''
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
   const sheet = layoutOf(plate)?.sheet
   const { copies } = itemOf(plate.brief)
@@ -64,12 +71,13 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
           how,
           version: editor.version,
           decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
-          despite: read,
+          despite,
+          because,
           side: 'front',
         },
       }),
     onSuccess: () => {
-      setRead([])
+      setBecause('')
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
     },
@@ -83,8 +91,6 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     },
   })
   const [dry, setDry] = useState(false)
-  const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
-  const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
   const wet = front?.dryUntil !== null && front?.dryUntil !== undefined && new Date(front.dryUntil) > new Date()
   const printBack = useMutation({
     mutationFn: () =>
@@ -93,12 +99,14 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
         body: {
           version: editor.version,
           decisions: {},
-          despite: dry ? ['still-drying'] : [],
+          despite: [...despite, ...(dry ? ['still-drying'] : [])],
+          because,
           side: 'back',
         },
       }),
     onSuccess: () => {
       setDry(false)
+      setBecause('')
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
     },
@@ -113,22 +121,27 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
   const last = runs.data?.[0]
   const justOut = last?.state === 'drying' || last?.state === 'inspect'
   if (!setup || !drawing) return <Empty title="Nothing to send yet">The set-up is not complete. The findings say what is missing.</Empty>
+  const before = (
+    <>
+      <PreflightList jobId={job.id} plate={plate} editor={editor} items={items} asked={asked} />
+      {red.length > 0 && (
+        <label className="mt-3 block max-w-prose">
+          <span className="block text-sm text-soft">Print in spite of it because … (this goes into the log)</span>
+          <input className="w-full" maxLength={400} value={because} onChange={(e) => setBecause(e.target.value)} />
+        </label>
+      )}
+    </>
+  )
   return (
     <div
       className={`grid min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] ${selected ? '' : 'lg:col-span-2'}`}
     >
       <section aria-label="Run" className="p-5">
         {active ? (
-          <RunProgress
-            run={active}
-            plate={plate}
-            studio={studio}
-            despite={stops.map((s) => s.id)}
-            simulated={isLocal(setup.printer.address)}
-          />
+          <RunProgress run={active} plate={plate} studio={studio} despite={despite} simulated={isLocal(setup.printer.address)} />
         ) : (
           <>
-            <h2 className="text-2xl">{justOut ? 'Printed: go and look at it' : 'Ready to send'}</h2>
+            <h2 className="text-2xl">{justOut ? 'Printed: go and look at it' : heading(red.length, asked)}</h2>
             {justOut && last && (
               <>
                 {last.state === 'drying' && last.dryUntil && (
@@ -144,7 +157,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
                     Inspect it
                   </Link>
                 </p>
-                <ReportFault run={last} studio={studio} despite={stops.map((s) => s.id)} />
+                <ReportFault run={last} studio={studio} despite={despite} />
               </>
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
@@ -152,45 +165,34 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
               {copies} {copies === 1 ? 'copy' : 'copies'} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes
               this plate as it stands.
             </p>
-            {stops.map((stop) => (
-              <label key={stop.id} className="mt-3 flex max-w-prose items-start gap-2 border-l-4 border-stop pl-3">
-                <input
-                  type="checkbox"
-                  className="mt-1"
-                  checked={read.includes(stop.id)}
-                  onChange={(e) => setRead(e.target.checked ? [...read, stop.id] : read.filter((r) => r !== stop.id))}
-                />
-                <span>
-                  <LevelMark level="stop" /> {stop.says} <span className="text-soft">Tick to print in spite of it.</span>
-                </span>
-              </label>
-            ))}
-            <button
-              type="button"
-              className="btn btn-act mt-4 justify-center text-lg"
-              style={{ minHeight: '3.2rem', minWidth: '12rem' }}
-              disabled={open.length > 0 || editor.dirty || print.isPending}
-              onClick={() => print.mutate('sent')}
-            >
-              {print.isPending ? 'Sending …' : 'Print'}
-            </button>
-            <button
-              type="button"
-              className="btn mt-4 ml-2"
-              style={{ minHeight: '3.2rem' }}
-              disabled={open.length > 0 || editor.dirty || print.isPending}
-              onClick={() => print.mutate('own')}
-            >
-              I print it from my own program
-            </button>
-            {open.length > 0 && (
-              <p className="mt-2 text-sm text-soft">A stop finding stands. Fix it below, or tick that you print in spite of it.</p>
+            {!second && before}
+            <div className="mt-4 flex flex-wrap gap-2">
+              <button
+                type="button"
+                className="btn btn-act justify-center text-lg"
+                style={{ minHeight: '3.2rem', minWidth: '12rem' }}
+                disabled={held || asked.isPending || editor.dirty || print.isPending}
+                onClick={() => print.mutate('sent')}
+              >
+                {print.isPending ? 'Sending …' : 'Print'}
+              </button>
+              <button
+                type="button"
+                className="btn"
+                style={{ minHeight: '3.2rem' }}
+                disabled={held || asked.isPending || editor.dirty || print.isPending}
+                onClick={() => print.mutate('own')}
+              >
+                I print it from my own program
+              </button>
+            </div>
+            {held && (
+              <p className="mt-2 text-sm text-soft">What is red holds the print. Put it right, or say why it is printed all the same.</p>
             )}
           </>
         )}
-        {!active && !justOut && <BeforeSendingNote jobId={job.id} version={editor.version} printer={setup.printer.name} />}
         {!active && planned && <PrintFilePanel jobId={job.id} plate={plate} editor={editor} />}
-        {!active && sideOf(plate, 'back') && front && !backDone && (
+        {!active && second && front && (
           <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
             <h2>Now the second side</h2>
             <p className="mt-1 max-w-prose">
@@ -204,10 +206,11 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
                 is dry.
               </label>
             )}
+            {before}
             <button
               type="button"
               className="btn btn-act mt-2"
-              disabled={(wet && !dry) || printBack.isPending}
+              disabled={(wet && !dry) || held || printBack.isPending}
               onClick={() => printBack.mutate()}
             >
               Print the back

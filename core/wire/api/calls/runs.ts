@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { InspectionSchema } from '../../../work/runs/inspection.ts'
-import { RemedySchema, RunDetailSchema, RunSchema } from '../dto.ts'
+import { AtWorkSchema, RemedySchema, RunDetailSchema, RunSchema } from '../dto.ts'
 import { type Call, IdParam } from './call.ts'
 
 const Run = RunSchema
@@ -14,6 +14,10 @@ export const RUNS_CALLS = {
       before: z.coerce.number().int().positive().optional(),
     }),
     answers: z.array(Run),
+  },
+  'GET /at-work': {
+    summary: 'What the printers are at: runs that are not over, the oldest first, and how long each still takes',
+    answers: z.array(AtWorkSchema),
   },
   'GET /runs/{id}': {
     summary: 'One run with the plate it was printed with',

@@ -9,6 +9,8 @@ export const StripsAskedSchema = z.object({
   lotId: z.string().max(60),
   /** Strips are printed on a whole sheet of the lot, or on a half or a quarter of one. */
   share: z.union([z.literal(1), z.literal(2), z.literal(4)]),
+  /** One candidate to a piece instead of all that share a media type side by side. */
+  apart: z.boolean().default(false),
   candidates: z.array(StripCandidateSchema).min(STRIPS.fewest).max(STRIPS.most),
   /** Centre of the detail as shares of the picture, or null for where the candidates differ most. */
   at: z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) }).nullable(),

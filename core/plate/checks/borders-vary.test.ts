@@ -1,0 +1,37 @@
+import { finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+
+/** An A3 board with equal borders, and how far its path may misplace it. */
+const board = (tolerance: number, skewDegrees = 0.02, foot = 1) =>
+  finding(
+    plateOf({
+      brief: { paperId: 'breakwater-board', sheet: sheet('iso_a3_297x420mm'), size: { by: 'border', border: mm(30), foot, exact: true } },
+      studio: (studio: Studio) => {
+        for (const printer of studio.printers)
+          for (const path of printer.paths) {
+            path.tolerance = { across: tolerance, along: tolerance, skewDegrees }
+            path.senses = { ...path.senses, skew: true }
+          }
+        for (const lot of studio.lots) lot.spread = 0
+      },
+    }),
+    'borders-vary',
+  )
+
+test('the odds of borders that differ are said from one sheet in two hundred on, and not below', () => {
+  expect(board(400)).toBeUndefined()
+  const found = board(1500)
+  expect(found?.level).toBe('note')
+  expect(found?.says).toContain('within 1.5 mm')
+  expect(found?.says).toContain('more than 1.0 mm')
+  expect(found?.says).toContain('Nobody has measured')
+  // By numerical integration 32.4 % each when nobody has measured, one of the two 54.3 %.
+  expect(Math.abs((found?.numbers.oddsPercent as number) - 54.3)).toBeLessThan(0.5)
+})
+
+test('a picture that leans counts, and borders that are meant to differ do not', () => {
+  expect(board(10, 0.4)?.numbers.oddsPercent).toBeGreaterThan(10)
+  const wide = board(1500, 0.02, 1.5)
+  expect(wide?.numbers.oddsPercent as number).toBeLessThan(35)
+})

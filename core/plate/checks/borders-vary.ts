@@ -1,0 +1,52 @@
+import { anyOf, leanOdds, shiftOdds } from '../../sheet/feed-odds.ts'
+import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
+import { writeLength } from '../../things/length/length.ts'
+import { sayRisk } from '../decisions/expansion.ts'
+import { type Check, UNUSABLE } from './check.ts'
+
+/** A sheet in two hundred is worth knowing before a good paper is fed. */
+const WORTH_KNOWING = 0.005
+/** A difference of facing borders that is seen is twice the shift that is. */
+const BOTH = 2
+/** Borders drawn further apart than this are meant to be, or are said to come out so. µm. */
+const DRAWN_EQUAL = 200
+
+export const bordersVary: Check = {
+  id: 'borders-vary',
+  title: 'Not every sheet lies alike',
+  touches: ['path', 'position'],
+  about: 'front',
+  follows: [...UNUSABLE, 'borders-uneven', 'position-off'],
+  on: 'plate',
+  find: ({ borderless, brief, layout, printer, path, lot, offset, studio }) => {
+    if (borderless !== 'none' || brief.make.as !== 'print') return []
+    const limit = BOTH * studio.rules.visibleShift
+    const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
+    const measured = known !== undefined && known.runs.length >= ENOUGH_READINGS
+    // Measured and left as it is, it has a finding of its own.
+    if (measured && (offset.x !== known.across || offset.y !== known.along)) return []
+    const { leading, trailing, left, right } = layout.margins
+    const spread = lot.form === 'roll' ? 0 : lot.spread
+    const equal = (a: number, b: number, shift: { tolerance: number; spread: number }) =>
+      Math.abs(a - b) > DRAWN_EQUAL ? 0 : shiftOdds({ drawn: a - b, measured, ...shift }, limit)
+    const odds = anyOf([
+      equal(left, right, { tolerance: path.tolerance.across, spread: path.registration === 'centre' ? 0 : spread }),
+      equal(leading, trailing, { tolerance: path.tolerance.along, spread }),
+      leanOdds(
+        layout.visible.h,
+        { skewDegrees: path.tolerance.skewDegrees, outOfSquare: lot.form === 'roll' ? 0 : lot.outOfSquare, finds: path.senses.skew },
+        limit,
+      ),
+    ])
+    if (odds < WORTH_KNOWING) return []
+    const within = writeLength(Math.max(path.tolerance.across, path.tolerance.along), brief.unit)
+    return [
+      {
+        level: 'note',
+        says: `${path.name} lays sheets within ${within}: on ${sayRisk(odds)} facing borders differ by more than ${writeLength(limit, brief.unit)}, or the picture leans by as much. ${measured ? 'What is always the same was measured; the rest is luck.' : `${known ? 'Too few prints were measured to tell' : 'Nobody has measured'} which way it errs: a layout test takes out what is always the same.`}`,
+        numbers: { oddsPercent: Number((odds * 100).toFixed(2)), limit },
+        fix: null,
+      },
+    ]
+  },
+}

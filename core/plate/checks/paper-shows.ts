@@ -1,0 +1,41 @@
+import { lossOf } from '../../sheet/loss.ts'
+import { printSize, sizingOf } from '../../sheet/placement.ts'
+import { writeLength } from '../../things/length/length.ts'
+import { EDGES } from '../../things/paths/path.ts'
+import { roomFor } from '../decisions/room.ts'
+import { type Check, UNUSABLE } from './check.ts'
+import { sayShare } from './picture-cropped.ts'
+
+/** A strip of paper narrower than this looks like a mistake, µm. Common practice. */
+const LOOKS_MEANT = 2000
+
+export const paperShows: Check = {
+  id: 'paper-shows',
+  title: 'Paper shows beside the picture',
+  touches: ['placement', 'margins'],
+  about: 'front',
+  follows: [...UNUSABLE, 'borderless-impossible'],
+  on: 'plate',
+  find: (plate) => {
+    const { item, brief, edges, layout, turn, crop, face, picture } = plate
+    if (edges.mode !== 'borderless' || brief.make.as === 'wrapped-canvas') return []
+    // Edges that the path cannot print past have a finding of their own.
+    const bare = EDGES.filter((e) => edges.edges.includes(e) && layout.margins[e] > 0)
+    if (bare.length === 0) return []
+    const narrow = Math.min(...bare.map((e) => layout.margins[e]))
+    const filled = printSize({ ...sizingOf(brief), size: { by: 'sheet', fill: true } }, picture, turn, roomFor(plate, turn))
+    const now = lossOf({ layout, turn, crop, face }).share
+    const where = bare.map((e) => `${writeLength(layout.margins[e], brief.unit)} at the ${e} edge`).join(', ')
+    return [
+      {
+        level: narrow < LOOKS_MEANT ? 'warn' : 'note',
+        says: `${item.size.by === 'sheet' ? 'The whole picture is fitted, so paper shows' : 'At this size the picture does not reach every edge, so paper shows'}: ${where}.${narrow < LOOKS_MEANT ? ' So narrow a strip looks like a mistake.' : ''} Filling the sheet would crop ${sayShare(1 - filled.crop.w * filled.crop.h)} of the picture.`,
+        numbers: {
+          ...Object.fromEntries(bare.map((e) => [e, Math.round(layout.margins[e])])),
+          lostPercent: Number((now * 100).toFixed(2)),
+        },
+        fix: { label: 'Fill the sheet', item: { size: { by: 'sheet', fill: true } }, pins: { placement: null } },
+      },
+    ]
+  },
+}

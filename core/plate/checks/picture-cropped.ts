@@ -1,0 +1,69 @@
+import { filledByCrop, type Loss, lossOf } from '../../sheet/loss.ts'
+import type { Item } from '../../things/brief/item.ts'
+import { PICTURE_EDGES, type PictureEdge } from '../../things/brief/turn.ts'
+import { type Unit, writeLength } from '../../things/length/length.ts'
+import { type Check, type Fix, UNUSABLE } from './check.ts'
+
+/** Below a tenth of a millimetre nobody can measure the loss. */
+const MEASURABLE = 100
+/** A crop below a twentieth of a per cent is rounding. */
+const ROUNDING = 0.0005
+
+const ends: Record<PictureEdge, { axis: 'x' | 'y'; at: 0 | 1; facing: PictureEdge }> = {
+  head: { axis: 'y', at: 0, facing: 'foot' },
+  foot: { axis: 'y', at: 1, facing: 'head' },
+  left: { axis: 'x', at: 0, facing: 'right' },
+  right: { axis: 'x', at: 1, facing: 'left' },
+}
+
+/** What one press does about a crop: moves it off an edge that is wanted, or shows the whole picture. */
+function fixFor({ size, keep, cropAt }: Item, edges: Loss['edges']): Fix | null {
+  const kept = keep.find((edge) => edges[edge].crop >= MEASURABLE && !keep.includes(ends[edge].facing))
+  if (kept) return { label: `Crop at the ${ends[kept].facing} instead`, item: { cropAt: { ...cropAt, [ends[kept].axis]: ends[kept].at } } }
+  if (size.by === 'sheet' && size.fill) return { label: 'Show the whole picture', item: { size: { by: 'sheet', fill: false } } }
+  if (size.by === 'border' && size.exact) return { label: 'Keep the picture’s own shape', item: { size: { ...size, exact: false } } }
+  if (size.by === 'picture' && size.width !== null && size.height !== null)
+    return { label: 'Keep the picture’s own shape', item: { size: { ...size, height: null } }, pins: { placement: null } }
+  return null
+}
+
+/** “head 25.4 mm, foot 25.4 mm”: what each edge of the picture loses. */
+const sayLoss = (edges: Loss['edges'], unit: Unit): string =>
+  PICTURE_EDGES.filter((e) => edges[e].crop + edges[e].placed >= MEASURABLE)
+    .map((e) => `${e} ${writeLength(edges[e].crop + edges[e].placed, unit)}`)
+    .join(', ')
+
+export const sayShare = (share: number): string => `${(share * 100).toFixed(1)} %`
+
+export const pictureCropped: Check = {
+  id: 'picture-cropped',
+  title: 'Part of the picture is cropped',
+  touches: ['placement', 'orientation', 'expansion'],
+  about: 'item',
+  follows: [...UNUSABLE, 'borderless-impossible', 'kept-edge'],
+  on: 'plate',
+  find: ({ item, layout, turn, crop, face, edges, brief, studio }) => {
+    if (item.content.as === 'words') return []
+    const loss = lossOf({ layout, turn, crop, face: filledByCrop(brief.make, { face, layout }) })
+    const past = edges.mode === 'borderless' ? loss.share - loss.cropped : 0
+    if (loss.cropped < ROUNDING && past < ROUNDING) return []
+    const hurt = item.keep.filter((edge) => loss.edges[edge].crop + loss.edges[edge].placed >= MEASURABLE)
+    const both = loss.cropped >= ROUNDING && past >= ROUNDING
+    // As the two are said they make up the whole as it is said: what rounding leaves over falls to the edge.
+    const rounded = (share: number) => Math.round(share * 1000) / 1000
+    const rest = rounded(loss.share) - rounded(loss.cropped)
+    const sum = both ? `: ${sayShare(loss.cropped)} by the crop and ${sayShare(rest)} printed past the edge` : ''
+    const keeps = hurt.length > 0 ? ` You want its ${hurt.join(' and ')} kept.` : ''
+    return [
+      {
+        level: hurt.length > 0 || loss.share > studio.rules.cropAllowed ? 'warn' : 'note',
+        says: `The picture loses ${sayLoss(loss.edges, brief.unit)}, ${sayShare(loss.share)} of it${sum}.${keeps}`,
+        numbers: {
+          ...Object.fromEntries(PICTURE_EDGES.map((e) => [e, Math.round(loss.edges[e].crop + loss.edges[e].placed)])),
+          lostPercent: Number((loss.share * 100).toFixed(2)),
+        },
+        fix: loss.cropped >= ROUNDING ? fixFor(item, loss.edges) : null,
+      },
+    ]
+  },
+}

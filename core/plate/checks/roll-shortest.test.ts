@@ -1,0 +1,45 @@
+import { afterFix, finding, plateOf } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import { layoutOf } from '../resolve/plate.ts'
+
+const onlyHeron = (studio: Studio) => {
+  studio.printers = studio.printers.filter((p) => p.id === 'heron')
+}
+const rag = (width: number) => ({
+  brief: { paperId: 'pilot-rag', sheet: null, size: { by: 'picture' as const, width: mm(width), height: null } },
+  pins: { printer: 'heron', path: 'heron-roll' },
+})
+
+test('a print smaller than the roll is cut goes on the shortest cut, and trim lines are one press away', () => {
+  // 90 × 60 mm with 10 mm at each end are 80 mm; this path cuts no shorter than 203.
+  const plate = plateOf(rag(90))
+  expect(layoutOf(plate)?.sheet.h).toBe(mm(203))
+  expect(plate.findings.filter((f) => f.level === 'stop')).toEqual([])
+  expect(finding(plate, 'roll-shortest')?.numbers).toEqual({ shortest: mm(203), spare: mm(143) })
+  const trimmed = afterFix(plate, 'roll-shortest')
+  const { frame, picture } = layoutOf(trimmed) ?? { frame: { w: 0, h: 0 }, picture: null }
+  expect([frame.w, frame.h].sort((a, b) => a - b)).toEqual([mm(60), mm(90)])
+  expect(picture).toMatchObject({ w: frame.w, h: frame.h })
+})
+
+test('a print that fills the shortest cut says nothing, one a little longer is cut as long as it takes', () => {
+  // 274.5 × 183 mm and the ends are exactly 203 mm.
+  expect(finding(plateOf(rag(274.5)), 'roll-shortest')).toBeUndefined()
+  expect(layoutOf(plateOf(rag(274.5)))?.sheet.h).toBe(mm(203))
+  expect(layoutOf(plateOf(rag(276)))?.sheet.h).toBe(mm(204))
+})
+
+test('a sheet too small for every path of the paper is printed on its roll and trimmed, by one press', () => {
+  const plate = plateOf({
+    brief: { paperId: 'pilot-rag', sheet: { width: mm(127), length: mm(178), name: null }, size: { by: 'sheet', fill: false } },
+    pins: { path: 'heron-cassette' },
+    studio: onlyHeron,
+  })
+  const fixed = afterFix(plate, 'sheet-too-short', onlyHeron)
+  expect(fixed.setup?.path.id).toBe('heron-roll')
+  expect(fixed.findings.filter((f) => f.level === 'stop')).toEqual([])
+  const layout = layoutOf(fixed)
+  expect([layout?.frame.w, layout?.frame.h].sort()).toEqual([mm(127), mm(178)])
+  expect(layout?.sheet.h).toBe(mm(203))
+})

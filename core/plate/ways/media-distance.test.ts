@@ -1,0 +1,56 @@
+import { studioOf } from '../../testing/fixtures.ts'
+import { misfitOf, nearestEntry } from './media-distance.ts'
+
+const studio = studioOf()
+const coated = (surface: string) => surface === 'gloss' || surface === 'satin'
+
+test('no printer takes an entry of the wrong black or coating for any paper while it has one of the right', () => {
+  // Said again in a few words of its own: photo black on sealed surfaces, matte black on the others.
+  const right = (m: { surface: string; black: string }, surface: string) =>
+    coated(m.surface) === coated(surface) && (m.black === 'either' || (m.black === 'photo') === coated(surface))
+  let without = 0
+  for (const printer of studio.printers)
+    for (const paper of studio.papers) {
+      const chosen = nearestEntry(printer, paper)
+      const any = printer.mediaTypes.some((m) => right(m, paper.surface))
+      if (!any) without++
+      expect([printer.id, paper.id, right(chosen, paper.surface)]).toEqual([printer.id, paper.id, any])
+    }
+  expect(without).toBe(0)
+})
+
+test('after black and coating the surface decides, then the gap, then the weight', () => {
+  const gannet = studio.printers.find((p) => p.id === 'gannet')
+  const paper = studio.papers.find((p) => p.id === 'saltmarsh-cotton')
+  const [matte] = gannet?.mediaTypes.filter((m) => m.id === 'photographic-matte') ?? []
+  if (!gannet || !paper || !matte) throw new Error('no gannet')
+  const entry = (id: string, change: object) => ({ ...matte, id, weight: { min: 250, max: 350 }, platenGap: 'wide' as const, ...change })
+  const of = (...mediaTypes: (typeof matte)[]) => nearestEntry({ ...gannet, mediaTypes }, paper).id
+  // A cotton art paper of 308 g/m², thicker than the normal gap clears. The nearer one stands second each time.
+  expect(
+    of(entry('glossy', { surface: 'gloss', black: 'matte' }), entry('plain', { surface: 'plain', weight: { min: 60, max: 90 } })),
+  ).toBe('plain')
+  expect(of(entry('photo', { surface: 'art', black: 'photo' }), entry('canvas', { surface: 'canvas' }))).toBe('canvas')
+  expect(
+    of(entry('board', { surface: 'board' }), entry('art', { surface: 'art', platenGap: 'normal', weight: { min: 100, max: 200 } })),
+  ).toBe('art')
+  expect(of(entry('low', { surface: 'art', platenGap: 'normal' }), entry('high', { surface: 'art', weight: { min: 100, max: 300 } }))).toBe(
+    'high',
+  )
+  expect(
+    of(entry('far', { surface: 'art', weight: { min: 100, max: 290 } }), entry('near', { surface: 'art', weight: { min: 100, max: 300 } })),
+  ).toBe('near')
+})
+
+test.each([
+  ['gloss', 'photo', 'gloss', null],
+  ['satin', 'photo', 'gloss', null],
+  ['gloss', 'photo', 'art', 'black'],
+  ['gloss', 'either', 'matte', 'coating'],
+  ['matte', 'matte', 'satin', 'black'],
+  ['board', 'matte', 'art', null],
+  ['canvas', 'matte', 'art', 'surface'],
+  ['plain', 'either', 'matte', 'surface'],
+] as const)('an entry for %s with %s black on %s paper: %s', (surface, black, paper, misfit) =>
+  expect(misfitOf({ surface, black }, { surface: paper })).toBe(misfit),
+)

@@ -1,0 +1,36 @@
+import { studioOf } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { practisePaper } from './practise-paper.ts'
+
+const studio = studioOf()
+const path = (id: string) => {
+  const found = studio.printers.flatMap((p) => p.paths).find((p) => p.id === id)
+  if (!found) throw new Error(id)
+  return found
+}
+const named = (id: string, size: { width: number; length: number } | null, below?: number) => {
+  const piece = practisePaper(studio, path(id), size, below)
+  return piece && [piece.lot.id, piece.cut !== null, piece.width, piece.length]
+}
+const a4 = { width: mm(210), length: mm(297) }
+
+test('the cheapest sheet of that size that goes this way', () => {
+  // Plain paper at 0.9 the square metre is 110 µm thick: the main tray takes it.
+  expect(named('dunlin-main', a4)).toEqual(['plain-a4', false, mm(210), mm(297)])
+})
+
+test('cut to it from the cheapest larger one where none of that size goes', () => {
+  const without = { ...studio, lots: studio.lots.filter((l) => l.id !== 'plain-a4') }
+  const piece = practisePaper(without, path('dunlin-main'), a4)
+  expect([piece?.lot.id, piece?.cut?.pieces.length, piece?.width, piece?.length]).toEqual(['plain-a3', 2, mm(210), mm(297)])
+  expect(piece?.price).toBeCloseTo(0.21 * 0.297 * 0.9, 9)
+})
+
+test('of a roll a short length; none where nothing is cheaper, in stock, or thick enough', () => {
+  expect(named('albatross-roll', null)).toEqual(['satin-24', false, mm(609.4), mm(280)])
+  expect(named('heron-roll', { width: mm(431.9), length: mm(600) })?.[3]).toBe(mm(203))
+  // Board is the only stock beyond 0.7 mm.
+  expect(named('gannet-board', { width: mm(297), length: mm(420) })?.[0]).toBe('board-a3')
+  expect(named('gannet-board', { width: mm(297), length: mm(420) }, 1)).toBeNull()
+  expect(practisePaper({ ...studio, lots: studio.lots.map((l) => ({ ...l, stock: 0 })) }, path('dunlin-main'), a4)).toBeNull()
+})

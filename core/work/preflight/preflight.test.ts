@@ -1,0 +1,103 @@
+import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { agreementTable, tickAll } from '../agreement/table.ts'
+import { loadingSteps } from '../loading/steps.ts'
+import { preflight, printerSays } from './preflight.ts'
+import type { Standing } from './standing.ts'
+
+const plate = plateOf({ pins: { printer: 'heron', path: 'heron-cassette' } })
+const READY: Standing = {
+  stopped: false,
+  reasons: [],
+  message: 'Ready.',
+  accepting: true,
+  ahead: 0,
+  holds: true,
+  mediaType: null,
+  size: null,
+  sensing: null,
+  empty: [],
+}
+const says = (change: Partial<Standing>, of = plate) => printerSays(of, { ...READY, ...change })
+const ids = (change: Partial<Standing>, of = plate) => says(change, of).map((i) => `${i.id} ${i.level}`)
+
+test('a printer that is ready for this plate says nothing; one that does not answer does not hold it', () => {
+  expect(says({})).toEqual([])
+  expect(printerSays(plate, undefined)).toEqual([])
+  expect(printerSays(plate, null)).toMatchObject([{ id: 'printer:away', level: 'amber' }])
+})
+
+test('what would spoil the sheet holds the print', () => {
+  expect(ids({ reasons: ['cover-open'], stopped: true })).toEqual(['printer:cover red'])
+  expect(ids({ stopped: true, message: 'Paper jam' })).toEqual(['printer:stopped red'])
+  expect(ids({ holds: false })).toEqual(['printer:empty red'])
+  expect(ids({ holds: null })).toEqual([])
+  expect(ids({ mediaType: 'photographic-glossy' })).toEqual(['printer:media-type red'])
+  expect(ids({ mediaType: plate.setup?.mediaType.id ?? '' })).toEqual([])
+  expect(ids({ empty: ['Cyan'] })).toEqual(['printer:ink red'])
+  expect(ids({ accepting: false })).toEqual(['printer:closed red'])
+})
+
+test('a path that takes its sheet only when it asks is rightly empty before', () => {
+  const board = plateOf({ brief: { paperId: 'breakwater-board' }, pins: { printer: 'gannet', path: 'gannet-board' } })
+  const asked = { ...board, setup: board.setup && { ...board.setup, path: { ...board.setup.path, drawIn: 'when-asked' as const } } }
+  expect(ids({ holds: false }, asked)).toEqual([])
+  expect(
+    ids(
+      { holds: false },
+      { ...asked, setup: asked.setup && { ...asked.setup, path: { ...asked.setup.path, drawIn: 'at-once' as const } } },
+    ),
+  ).toEqual(['printer:empty red'])
+})
+
+test('another size than the page holds it, in either turn, beyond what lots differ by', () => {
+  const { width, length } = plate.setup?.page ?? { width: 0, length: 0 }
+  expect(ids({ size: { width: length, length: width } })).toEqual([])
+  expect(ids({ size: { width: width + mm(3), length } })).toEqual([])
+  expect(ids({ size: { width: width + mm(3.1), length } })).toEqual(['printer:size red'])
+  expect(ids({ size: { width, length: length - mm(3.1) } })).toEqual(['printer:size red'])
+  const roll = plateOf({ brief: { paperId: 'pilot-rag', sheet: null }, pins: { printer: 'heron', path: 'heron-roll' } })
+  expect(ids({ size: { width: mm(431.9), length: 0 } }, roll)).toEqual([])
+  expect(ids({ size: { width: mm(610), length: 0 } }, roll)).toEqual(['printer:size red'])
+})
+
+test('what stands before it is named with what it waits for; a stop that belongs to that job is not this one’s', () => {
+  const [ahead, ...rest] = says({ stopped: true, ahead: 1, behind: { title: 'Sea state board', waits: 'Load one sheet.' } })
+  expect(rest).toEqual([])
+  expect(ahead).toMatchObject({ id: 'printer:ahead', level: 'amber' })
+  expect(ahead?.says).toBe('1 job stands before it on Heron 17: it is behind “Sea state board”, which waits: Load one sheet.')
+})
+
+test('findings, places and steps stand in the same list, red first; what was looked at and ticked is gone from it', () => {
+  const studio = studioOf()
+  const bad = plateOf({
+    brief: { paperId: 'breakwater-board', sheet: sheet('iso_a3_297x420mm') },
+    pins: { path: 'gannet-board', 'platen-gap': 'normal' },
+  })
+  const rows = agreementTable(bad, studio, [], 'mm')
+  const steps = loadingSteps(bad, 'mm', studio)
+  const list = preflight({ plate: bad, rows, steps, ticked: new Set(), now: READY, side: 'front' })
+  expect(list[0]).toMatchObject({ id: 'head-strike', level: 'red', about: 'finding' })
+  expect(list.map((i) => i.id)).toEqual(expect.arrayContaining(['not-looked-at', 'steps-open']))
+  const levels = list.map((i) => i.level)
+  expect(levels).toEqual([...levels].sort((a, b) => (a === b ? 0 : a === 'red' ? -1 : 1)))
+  const at = '2026-11-25T08:00:00.000Z'
+  const looked = (['program', 'driver', 'panel'] as const)
+    .flatMap((place) => tickAll(rows, bad, studio, 'mm', place, 'me'))
+    .map((r) => ({ ...r, at }))
+  const wrong = looked.map((r, i) => (i === 0 ? { ...r, value: 'else', words: 'something else' } : r))
+  const after = (readings: typeof looked) =>
+    preflight({
+      plate: bad,
+      rows: agreementTable(bad, studio, readings, 'mm'),
+      steps,
+      ticked: new Set(steps.filter((s) => s.when === 'before').map((s) => s.id)),
+      now: READY,
+      side: 'front',
+    }).map((i) => i.id)
+  expect(after(looked)).not.toEqual(expect.arrayContaining(['not-looked-at']))
+  expect(after(looked)).not.toEqual(expect.arrayContaining(['steps-open']))
+  expect(after(wrong)).toEqual(expect.arrayContaining(['disagreement']))
+  // The second side has the first one's plate: its findings were answered then.
+  expect(preflight({ plate: bad, rows: [], steps: [], ticked: new Set(), now: READY, side: 'back' })).toEqual([])
+})

@@ -1,0 +1,32 @@
+import type { Manner } from './learnt.ts'
+import { learnt } from './learnt.ts'
+
+const of = { id: 'heron-new', printerId: 'heron', paperId: 'new' }
+const manner = (change: Partial<Manner> = {}): Manner => ({
+  mediaTypeId: 'matte',
+  profileId: 'p1',
+  pathId: 'slot',
+  qualityId: 'fine',
+  dryingMinutes: 20,
+  ...change,
+})
+
+test('the first inspection makes the pairing; what came out right is how it is printed from then on', () => {
+  const right = learnt(null, of, manner(), { good: 1, bad: 0 })
+  expect(right).toEqual({ ...of, ...manner(), good: 1, bad: 0 })
+  // A later print another way does not change what is proven.
+  expect(learnt(right, of, manner({ mediaTypeId: 'gloss', pathId: 'tray' }), { good: 1, bad: 0 })).toEqual({ ...right, good: 2 })
+})
+
+test('a print that was wasted proves neither path nor profile; the first right one does', () => {
+  const wasted = learnt(null, of, manner(), { good: 0, bad: 1 })
+  expect(wasted).toMatchObject({ good: 0, bad: 1, profileId: null, pathId: null })
+  const then = learnt(wasted, of, manner({ mediaTypeId: 'art', profileId: 'p2' }), { good: 1, bad: 0 })
+  expect(then).toMatchObject({ good: 1, bad: 1, mediaTypeId: 'art', profileId: 'p2', pathId: 'slot' })
+})
+
+test('a verdict that is taken back takes its count back, never below nought', () => {
+  const right = learnt(null, of, manner(), { good: 1, bad: 0 })
+  expect(learnt(right, of, manner(), { good: -1, bad: 1 })).toMatchObject({ good: 0, bad: 1 })
+  expect(learnt(right, of, manner(), { good: -3, bad: -1 })).toMatchObject({ good: 0, bad: 0 })
+})

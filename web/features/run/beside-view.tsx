@@ -1,0 +1,183 @@
+import { useQuery } from '@tanstack/react-query'
+import { type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { filledByCrop } from '../../../core/sheet/loss.ts'
+import { itemOf } from '../../../core/things/brief/brief.ts'
+import { pictureIn } from '../../../core/things/brief/item.ts'
+import { mirrored } from '../../../core/things/brief/make.ts'
+import { isSideways } from '../../../core/things/brief/turn.ts'
+import type { RunDetail } from '../../../core/wire/api/dto.ts'
+import { BENCH_AROUND } from '../../../core/wire/api/machine.ts'
+import { fileUrl } from '../../api/client.ts'
+import { studioQuery } from '../../api/queries.ts'
+import { Pixels } from '../../ui/pixels.tsx'
+import { proofProfile } from '../proof/proof-profile.ts'
+import { useProof } from '../proof/use-proof.ts'
+
+/** Closest look: on a target the last steps before white are then as large as a thumb. */
+const CLOSEST = 12
+
+interface View {
+  zoom: number
+  /** What lies in the middle, as shares of the picture. */
+  x: number
+  y: number
+}
+
+const pc = (share: number) => `${share * 100}%`
+const within = (at: number, zoom: number) => Math.min(1 - 0.5 / zoom, Math.max(0.5 / zoom, at))
+
+/** One of the three, moved and enlarged with the others. */
+function Pane({
+  title,
+  aspect,
+  view,
+  onView,
+  children,
+}: {
+  title: string
+  aspect: number
+  view: View
+  onView(view: View): void
+  children: ReactNode
+}) {
+  const from = useRef<{ x: number; y: number; view: View } | null>(null)
+  const move = (e: PointerEvent<HTMLDivElement>) => {
+    const start = from.current
+    if (!start) return
+    const box = e.currentTarget.getBoundingClientRect()
+    const { zoom } = start.view
+    onView({
+      zoom,
+      x: within(start.view.x - (e.clientX - start.x) / box.width / zoom, zoom),
+      y: within(start.view.y - (e.clientY - start.y) / box.height / zoom, zoom),
+    })
+  }
+  return (
+    <figure className="min-w-0">
+      <div
+        className="relative w-full touch-none overflow-hidden bg-[#707070]"
+        style={{ aspectRatio: aspect, cursor: view.zoom > 1 ? 'grab' : 'default' }}
+        onPointerDown={(e) => {
+          e.currentTarget.setPointerCapture(e.pointerId)
+          from.current = { x: e.clientX, y: e.clientY, view }
+        }}
+        onPointerMove={move}
+        onPointerUp={() => {
+          from.current = null
+        }}
+      >
+        <div
+          className="absolute"
+          style={{ width: pc(view.zoom), height: pc(view.zoom), left: pc(0.5 - view.x * view.zoom), top: pc(0.5 - view.y * view.zoom) }}
+        >
+          {children}
+        </div>
+      </div>
+      <figcaption className="mt-1 text-sm text-soft">{title}</figcaption>
+    </figure>
+  )
+}
+
+/** The print, its proof and the original at one size, looked at together: one moves and the others follow. */
+export function BesideView({ run }: { run: RunDetail }) {
+  const [view, setView] = useState<View>({ zoom: 1, x: 0.5, y: 0.5 })
+  const { setup, brief } = run.plate
+  const picture = pictureIn(itemOf(brief))
+  const side = sideOf(run.plate, run.side)
+  const studio = useQuery(studioQuery)
+  const proofed = setup && studio.data ? proofProfile(setup, studio.data) : (setup?.profile ?? null)
+  const request = useMemo(
+    () =>
+      picture?.preview && setup
+        ? {
+            previewUrl: fileUrl(picture.preview),
+            sourceUrl: picture.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null,
+            printerUrl: proofed ? fileUrl(proofed.hash) : null,
+            intent: setup.intent,
+            blackPoint: setup.blackPoint,
+            paperWhite: true,
+            hatchFrom: null,
+            map: false,
+            greys: setup.colourMode.mode === 'grey',
+          }
+        : null,
+    [picture, setup, proofed],
+  )
+  const { answer } = useProof(request)
+  if (!side?.crop || !picture || !run.delivered) return null
+  const { layout, turn, crop } = side
+  const sideways = isSideways(turn)
+  const { sheet } = layout
+  // What the crop fills: a canvas without the sides that are made from its edge.
+  const placed = filledByCrop(brief.make, side)
+  const aspect = sideways ? placed.h / placed.w : placed.w / placed.h
+  const cropped = {
+    position: 'absolute',
+    width: pc(1 / crop.w),
+    height: pc(1 / crop.h),
+    left: pc(-crop.x / crop.w),
+    top: pc(-crop.y / crop.h),
+  } as const
+  // A mirrored print is compared with what it was made from, mirrored as well.
+  const flipped = mirrored(brief.make) ? { transform: 'scaleX(-1)' } : {}
+  const pane = { aspect, view, onView: setView }
+  const set = (zoom: number) => setView({ zoom, x: within(view.x, zoom), y: within(view.y, zoom) })
+  return (
+    <section aria-label="Print, proof and original">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-3 sm:grid-cols-3">
+        <Pane title="The print" {...pane}>
+          <div
+            className="absolute top-1/2 left-1/2 overflow-hidden"
+            style={{
+              width: pc(sideways ? 1 / aspect : 1),
+              height: pc(sideways ? aspect : 1),
+              transform: `translate(-50%, -50%) rotate(${-turn}deg)`,
+            }}
+          >
+            <img
+              src={fileUrl(run.delivered)}
+              alt="The print without its borders"
+              draggable={false}
+              className="absolute max-w-none"
+              style={{
+                width: pc((sheet.w + 2 * BENCH_AROUND) / placed.w),
+                height: pc((sheet.h + 2 * BENCH_AROUND) / placed.h),
+                left: pc(-(placed.x + BENCH_AROUND) / placed.w),
+                top: pc(-(placed.y + BENCH_AROUND) / placed.h),
+              }}
+            />
+          </div>
+        </Pane>
+        <Pane title={proofed ? 'Its proof on this paper' : 'No proof: there is no profile of this paper here'} {...pane}>
+          {answer?.proof && (
+            <div className="absolute inset-0 overflow-hidden" style={flipped}>
+              <Pixels data={answer.proof} width={answer.width} height={answer.height} label="Soft proof" style={cropped} />
+            </div>
+          )}
+        </Pane>
+        <Pane title="The original" {...pane}>
+          {answer && (
+            <div className="absolute inset-0 overflow-hidden" style={flipped}>
+              <Pixels data={answer.original} width={answer.width} height={answer.height} label="Original" style={cropped} />
+            </div>
+          )}
+        </Pane>
+      </div>
+      <label className="mt-2 flex items-center gap-2 text-sm">
+        <span className="text-soft">Closer</span>
+        <input
+          type="range"
+          aria-label="Closer"
+          min={1}
+          max={CLOSEST}
+          step={0.25}
+          value={view.zoom}
+          onChange={(e) => set(Number(e.target.value))}
+        />
+        <span className="num">{view.zoom.toFixed(2).replace(/\.?0+$/, '')} ×</span>
+        <span className="text-soft">Drag any of the three; the others follow.</span>
+      </label>
+    </section>
+  )
+}

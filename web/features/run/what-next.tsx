@@ -1,0 +1,43 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import type { RunDetail } from '../../../core/wire/api/dto.ts'
+import type { Inspection } from '../../../core/work/runs/inspection.ts'
+import { jobsQuery } from '../../api/queries.ts'
+
+const SAYS: Record<Inspection['verdict'], string> = {
+  right: 'Written into the log: it came out right.',
+  usable: 'Written into the log: it can be used.',
+  wasted: 'Written into the log: it was wasted, and the pairing knows.',
+}
+
+/** What an inspection came to, and what is to be done next. */
+export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection['verdict'] }) {
+  const jobs = useQuery(jobsQuery).data ?? []
+  const due = (at: string | null) => at ?? '9'
+  const next = jobs
+    .filter((j) => j.state === 'setup' && j.id !== run.jobId)
+    .sort((a, b) => due(a.brief.dueAt).localeCompare(due(b.brief.dueAt)))[0]
+  const again = verdict === 'wasted'
+  const back = run.side === 'front' && sideOf(run.plate, 'back') !== null && !again
+  return (
+    <section aria-label="What is next" className="border-l-4 border-act pl-3">
+      <p className="font-semibold">{SAYS[verdict]}</p>
+      <p className="mt-1 flex flex-wrap gap-2">
+        {(again || back) && (
+          <Link className="btn btn-act" to={`/jobs/${run.jobId}/${again ? 'sheet' : 'run'}`}>
+            {again ? 'Set it right and print it again' : 'Print the second side'}
+          </Link>
+        )}
+        {next && (
+          <Link className="btn" to={`/jobs/${next.id}/sheet`}>
+            Next: {next.title}
+          </Link>
+        )}
+        <Link className="btn" to="/">
+          To the bench
+        </Link>
+      </p>
+    </section>
+  )
+}
