@@ -1,5 +1,5 @@
 import { mm } from '../../core/things/length/length.ts'
-import { call } from '../testing/client.ts'
+import { BASE, call } from '../testing/client.ts'
 
 test.each([
   ['PATCH', '/lots/gloss-a4', { stock: 40, nominal: { width: 1, length: 1 } }, 'nominal'],
@@ -14,6 +14,20 @@ test.each([
   expect(answer.body.message).toContain(field)
   const after = (await call('GET', '/studio')).body
   expect([after.lots, after.rules, after.loaded]).toEqual([before.lots, before.rules, before.loaded])
+})
+
+test('a body that does not call itself JSON is refused, not passed over; a call that can do without a body does', async () => {
+  const job = (await call('POST', '/jobs', { title: 'Strict' })).body
+  const tick = (type?: string) =>
+    fetch(`${BASE}/api/jobs/${job.id}/ticks/panel`, {
+      method: 'PUT',
+      ...(type ? { body: '{"at":"2026-01-02T03:04:05.000Z"}', headers: { 'content-type': type } } : {}),
+    })
+  expect((await tick('text/plain')).status).toBe(415)
+  expect((await call('GET', `/jobs/${job.id}/ticks`)).body).toEqual([])
+  expect((await tick()).status).toBe(200)
+  expect((await tick('application/json; charset=utf-8')).status).toBe(200)
+  expect((await call('GET', `/jobs/${job.id}/ticks`)).body.length).toBe(1)
 })
 
 test('a lot measures within a tenth of its label', async () => {

@@ -7,6 +7,7 @@ import { mm, writeLength } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { PictureFacts } from '../../features/picture/picture-facts.tsx'
 import { PictureTaker } from '../../features/picture/picture-taker.tsx'
+import { AllowedAdditions } from '../../features/sheet/allowed-additions.tsx'
 import { FinishChoice } from '../../features/sheet/finish-choice.tsx'
 import { MakeEditor } from '../../features/sheet/make-editor.tsx'
 import { SheetField } from '../../features/sheet/sheet-field.tsx'
@@ -138,6 +139,7 @@ export function BriefStage({ editor, studio, plate, selected }: StageProps) {
             value={brief.notes}
             onChange={(e) => editor.brief({ notes: e.target.value })}
           />
+          <AllowedAdditions adds={brief.adds} onChange={(adds) => editor.brief({ adds })} />
         </section>
       </div>
     </div>
