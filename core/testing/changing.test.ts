@@ -57,8 +57,8 @@ const DECISIONS = 'core/plate/decisions/registry.ts'
 const SETTINGS = 'core/work/agreement/settings.ts'
 const row: Edit = [
   SETTINGS,
-  "  'own-borders': help(HELPS['own-borders']),\n} as const",
-  "  'own-borders': help(HELPS['own-borders']),\n  ribbon: { title: 'Ribbon', says: ({ setup }) => (setup.ribbon ? 'sewn on' : null), set: {} },\n} as const",
+  "  'own-borders': addition('own-borders'),\n} as const",
+  "  'own-borders': addition('own-borders'),\n  ribbon: { title: 'Ribbon', says: ({ setup }) => (setup.ribbon ? 'sewn on' : null), set: {} },\n} as const",
 ]
 const taken = (after: string): Edit[] => [
   [DECISIONS, 'import { stockDecision', "import { ribbonDecision } from './ribbon.ts'\nimport { stockDecision"],
