@@ -11,7 +11,7 @@ const common = {
 /** Unit tests need nothing but Node and Debian's reference tools; integration tests the private database and the built programs. */
 export default {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,demo,web}/**/*.test.ts'] },
-    { ...common, displayName: 'integration', testMatch: ['<rootDir>/{server,simulator}/**/*.test.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,demo,web}/**/*.test.ts', '<rootDir>/simulator/*/**/*.test.ts'] },
+    { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/simulator/*.test.ts'] },
   ],
 }

@@ -5,7 +5,7 @@ import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node
 import { join } from 'node:path'
 import { die, killLeftovers, modified, needModules, needPackages, newestSource, root, say, sleep, waitFor } from './lib.mjs'
 
-needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'cups-ipp-utils', 'avahi-daemon', 'argyll', 'icc-profiles-free'])
+needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'cups-ipp-utils', 'avahi-daemon', 'argyll', 'icc-profiles-free', 'libvips-tools'])
 needModules()
 
 const only = process.argv[2]

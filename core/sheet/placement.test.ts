@@ -103,3 +103,35 @@ test('trimmed down, the finished piece lies inside the sheet and its own borders
     { numRuns: 30 },
   )
 })
+
+test('without a resolution of its own a picture is taken for 300 pixels per inch: 3000 × 1500 are 10 × 5 in at full size', () => {
+  const untagged = picture({ width: 3000, height: 1500, ppi: null })
+  for (const size of [{ by: 'scale', percent: 100 } as const, { by: 'picture', width: null, height: null } as const])
+    expect(printSize(wish(size), untagged, 0, room)).toMatchObject({ w: mm(254), h: mm(127) })
+})
+
+test('a crop lies where it was moved to: at the head, at the foot, a quarter of the way; left and right likewise', () => {
+  // The room is 291 × 414 mm. Of a picture of 3000 × 8000 it shows 3000 × 4268, of 8000 × 3000 it shows 2108.7 × 3000.
+  const filled = (width: number, height: number, cropAt: { x: number; y: number }) =>
+    printSize(wish({ by: 'sheet', fill: true }, { cropAt }), picture({ width, height }), 0, room).crop
+  const high = (3000 * 414) / 291 / 8000
+  const wide = (3000 * 291) / 414 / 8000
+  for (const at of [0, 0.25, 1]) {
+    const tall = filled(3000, 8000, { x: 0.9, y: at })
+    expect([tall.x, tall.y, tall.w, tall.h].map((v) => v.toFixed(6))).toEqual([0, (1 - high) * at, 1, high].map((v) => v.toFixed(6)))
+    const long = filled(8000, 3000, { x: at, y: 0.9 })
+    expect([long.x, long.y, long.w, long.h].map((v) => v.toFixed(6))).toEqual([(1 - wide) * at, 0, wide, 1].map((v) => v.toFixed(6)))
+  }
+})
+
+test('a picture that goes round the bars itself is cropped to the whole print, upright, however it lies on the sheet', () => {
+  const make = { as: 'wrapped-canvas' as const, depth: mm(38), wrap: 'picture' as const, colour: '#ffffff', tuck: 0 }
+  for (const t of TURNS) {
+    const size = wish({ by: 'picture', width: mm(120), height: mm(90) }, { make, cropAt: { x: 0.25, y: 0.5 } })
+    const { w, h, crop } = printSize(size, picture({ width: 3000, height: 2000 }), t, room)
+    expect([w, h]).toEqual(isSideways(t) ? [mm(166), mm(196)] : [mm(196), mm(166)])
+    // 196 × 166 mm of a picture half as wide again as high: 196/166 ÷ 1.5 of its width.
+    expect(crop.w).toBeCloseTo(196 / 166 / 1.5, 6)
+    expect([crop.x, crop.h]).toEqual([expect.closeTo((1 - crop.w) * 0.25, 9), 1])
+  }
+})

@@ -102,3 +102,23 @@ test('measured, what is left of a placing error is luck: a normal distribution o
   // Not measured, its habit is added: more sheets lie off.
   expect(sliverRisk(neededBySheet({ ...alone, offset: { x: 0, y: 0 } }), mm(1.1))).toBeGreaterThan(0.15)
 })
+
+test('corners that are not square add to the skew, whichever way the sheet turns', () => {
+  const turning = (skewDegrees: number, outOfSquare: number): Coverage => ({
+    ...card,
+    spread: 0,
+    outOfSquare,
+    path: { registration: 'centre', tolerance: { across: 0, along: 0, skewDegrees } },
+  })
+  const drift = (degrees: number) => mm(152.4) * Math.tan((degrees * Math.PI) / 180)
+  expect(expansionNeeded(turning(1, 0.5))).toBeCloseTo(drift(1.5), 6)
+  const needs = neededBySheet(turning(1, 1))
+  expect((needs[0] ?? 0) / drift(1)).toBeGreaterThan(0.95)
+  expect((needs.at(-1) ?? 0) / drift(2)).toBeGreaterThan(0.95)
+})
+
+test('a page 2 mm shorter than the sheet leaves its end white up to an expansion of 2 mm, and no longer', () => {
+  const still = { registration: 'centre' as const, tolerance: { across: 0, along: 0, skewDegrees: 0 } }
+  const needs = neededBySheet({ ...card, spread: 0, page: { width: mm(101.6), length: mm(150.4) }, path: still })
+  expect([sliverRisk(needs, mm(1.99)), sliverRisk(needs, mm(2))]).toEqual([1, 0])
+})

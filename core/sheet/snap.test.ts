@@ -35,3 +35,11 @@ test('it never moves further than its reach and never changes the size', () => {
     }),
   )
 })
+
+test('equal borders are counted from the frame, which need not begin at the corner of the sheet', () => {
+  const panel = { x: mm(50), y: mm(10), w: mm(200), h: mm(300) }
+  const { rect, lines } = snap({ x: mm(61), y: mm(23), w: mm(100), h: mm(150) }, panel, { x: mm(62), y: 0, w: mm(200), h: mm(400) }, mm(2))
+  // 12 mm from the panel's left, then 12 mm from its head.
+  expect([rect.x, rect.y]).toEqual([mm(62), mm(22)])
+  expect(lines.map((l) => l.says)).toEqual(['at the edge of what prints', 'equal borders'])
+})

@@ -51,3 +51,8 @@ test('what a killed server was writing is cleared at the next start', async () =
   await store.open()
   expect(existsSync(join(dir, 'incoming', 'half'))).toBe(false)
 })
+
+test('a file of exactly the limit is taken, one byte more is not', async () => {
+  expect((await store.takeBytes(Buffer.alloc(100, 7), 100)).bytes).toBe(100)
+  await expect(store.takeBytes(Buffer.alloc(101, 7), 100)).rejects.toBeInstanceOf(Refusal)
+})

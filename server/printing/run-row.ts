@@ -10,7 +10,7 @@ export type Note = (run: Run, change: RunChange) => Promise<void>
 export const nameAtPrinter = (run: RunRow): string => `arch-plate-run-${run.id}-${run.jobId}`
 
 /** The set-up a run was printed with, and where its printer listens. */
-export function setupOf(run: RunRow) {
+export function setupOf(run: Pick<RunRow, 'plate'>) {
   const { setup } = run.plate
   if (!setup) throw new Error('a run without a set-up')
   return { setup, address: setup.printer.address }

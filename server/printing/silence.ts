@@ -23,15 +23,19 @@ export class Silence {
     const before = this.heard.get(run.id)
     const heard = before?.what === what ? before : { what, since: Date.now() }
     this.heard.set(run.id, heard)
-    const since = Date.now() - heard.since
-    const { setup } = setupOf(run)
-    // A job that waits its turn behind another one is not asked for anything.
-    const between = job.state === JOB_STATE.processing && (job.progress === null || job.progress === 0 || job.progress === 100)
-    if (setup.gap === 'wide' && setup.printer.confirmsWideGap && between && since > ASKS_AFTER)
-      return `${setup.printer.name} asks at its panel before a print with the wide gap. Press OK there.`
-    const perSheet = ((run.plate.estimates?.printingSeconds ?? 600) / Math.max(1, itemOf(run.plate.brief).copies)) * 1000
-    return since > Math.max(SILENT_AT_LEAST, 3 * perSheet)
-      ? `The printer has said nothing new for ${Math.round(since / 60_000)} min. Look at its panel: it may wait for an answer.`
-      : null
+    return saysSilent(run, job, Date.now() - heard.since)
   }
+}
+
+/** What to tell of a run whose printer has said nothing new for so many milliseconds; null while that is nothing unusual. */
+export function saysSilent(run: Pick<Run, 'plate'>, job: Pick<PrinterJob, 'state' | 'progress'>, since: number): string | null {
+  const { setup } = setupOf(run)
+  // A job that waits its turn behind another one is not asked for anything.
+  const between = job.state === JOB_STATE.processing && (job.progress === null || job.progress === 0 || job.progress === 100)
+  if (setup.gap === 'wide' && setup.printer.confirmsWideGap && between && since > ASKS_AFTER)
+    return `${setup.printer.name} asks at its panel before a print with the wide gap. Press OK there.`
+  const perSheet = ((run.plate.estimates?.printingSeconds ?? 600) / Math.max(1, itemOf(run.plate.brief).copies)) * 1000
+  return since > Math.max(SILENT_AT_LEAST, 3 * perSheet)
+    ? `The printer has said nothing new for ${Math.round(since / 60_000)} min. Look at its panel: it may wait for an answer.`
+    : null
 }

@@ -24,3 +24,18 @@ test('work whose worker dies is done by the one that replaces it; work that fail
     rmSync(dir, { recursive: true, force: true })
   }
 })
+
+test.each([
+  ['ERR_WORKER_OUT_OF_MEMORY', 'heap', true],
+  [undefined, 'The worker terminated', true],
+  [undefined, 'memory limit reached', true],
+  ['ERR_INVALID_ARG_TYPE', 'no such colour', false],
+])('work that ends with %s, “%s”, is tried once more: %s', async (code, message, again) => {
+  let tries = 0
+  const work = async () => {
+    tries++
+    throw Object.assign(new Error(message), { code })
+  }
+  await expect(oncemore(work)).rejects.toThrow(message)
+  expect(tries).toBe(again ? 2 : 1)
+})

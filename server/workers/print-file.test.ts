@@ -171,6 +171,15 @@ test('sharpening lifts edges and leaves flat parts alone; none is the default', 
   expect(Math.min(...sharp100)).toBeLessThan(Math.min(...plain))
   expect(Math.max(...sharp100)).toBeGreaterThan(Math.max(...plain))
   expect(apart(plain.slice(5, 25), sharp100.slice(5, 25)).most).toBeLessThanOrEqual(1)
+  // By libvips' own command: at 100 % twice the difference is added back, at 40 % four fifths of it.
+  for (const percent of [40, 100]) {
+    const by = join(dir, `sharpened-${percent}.png`)
+    const how = { sigma: 0.8, x1: 1, y2: 10, y3: 10, m1: 0, m2: percent / 50 }
+    execFileSync('vips', ['sharpen', edge, by, ...Object.entries(how).flatMap(([k, v]) => [`--${k}`, String(v)])])
+    const reference = await sharp(by).removeAlpha().raw().toBuffer()
+    const row = Array.from({ length: 64 }, (_, x) => reference[(20 * 64 + x) * 3] as number)
+    expect(apart(await rowOf(percent), row).most).toBeLessThanOrEqual(1)
+  }
 })
 
 test('a picture already in the printer’s numbers goes through as it is', async () => {

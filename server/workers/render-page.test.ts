@@ -221,3 +221,75 @@ test('mirrored, a page is that of the picture flipped beforehand by another prog
         expect([turn, left, x, y, mirrored.at(x, y)]).toEqual([turn, left, x, y, plain.at(x, y)])
     }
 })
+
+test('what reaches past the far edges of the printable area is cut there as well', async () => {
+  const keep = { left: 10, top: 12, width: 171, height: 273 }
+  const { at } = await render({ plan: { ...PLAN, place: { left: 140, top: 240, width: 120, height: 80 }, keep } })
+  expect([at(180, 260), at(181, 260)]).toEqual([
+    [200, 30, 30],
+    [255, 255, 255],
+  ])
+  expect([at(160, 279), at(160, 284), at(160, 285)]).toEqual([[200, 30, 30], expect.not.arrayContaining([255]), [255, 255, 255]])
+})
+
+describe('the four sides of a canvas, each edge of the picture in a colour of its own', () => {
+  const EDGES = { left: [200, 30, 30], right: [30, 60, 200], top: [30, 160, 60], bottom: [220, 180, 20] } as const
+  const GREY = [128, 128, 128]
+  /** A grey picture of 100 × 60 with a frame of four pixels. */
+  async function framed(): Promise<string> {
+    const file = join(dir, 'framed.png')
+    const data = Buffer.alloc(100 * 60 * 3)
+    for (let y = 0; y < 60; y++)
+      for (let x = 0; x < 100; x++) {
+        const edge = x < 4 ? EDGES.left : x >= 96 ? EDGES.right : y < 4 ? EDGES.top : y >= 56 ? EDGES.bottom : GREY
+        data.set(edge, (y * 100 + x) * 3)
+      }
+    await sharp(data, { raw: { width: 100, height: 60, channels: 3 } })
+      .png()
+      .toFile(file)
+    return file
+  }
+  // 100 × 60 pixels lie one to one at 50, 70; the sides are ten pixels wide.
+  const OUT = {
+    left: (by: number) => [50 - by, 100],
+    right: (by: number) => [149 + by, 100],
+    top: (by: number) => [100, 70 - by],
+    bottom: (by: number) => [100, 129 + by],
+  }
+  const plan = { ...PLAN, crop: { left: 0, top: 0, width: 100, height: 60 } }
+  test.each([
+    // Mirrored: the frame's four pixels next to the bar, what lies inside of them beyond.
+    ['mirror', (edge: readonly number[]) => [edge, GREY]],
+    // Stretched: the outermost pixel drawn out over the whole side.
+    ['stretch', (edge: readonly number[]) => [edge, edge]],
+    [
+      'colour',
+      () => [
+        [18, 52, 86],
+        [18, 52, 86],
+      ],
+    ],
+  ] as const)('%s', async (how, sides) => {
+    const { at } = await render({ picture: await framed(), plan: { ...plan, wrap: { x: 10, y: 10, how, colour: '#123456' } } })
+    for (const [edge, out] of Object.entries(OUT)) {
+      const [near, far] = [out(2), out(8)] as [[number, number], [number, number]]
+      expect([edge, at(...near), at(...far)]).toEqual([edge, ...sides(EDGES[edge as keyof typeof EDGES])])
+      // The face itself is what it was.
+      expect(at(...(out(-2) as [number, number]))).toEqual([...EDGES[edge as keyof typeof EDGES]])
+    }
+  })
+})
+
+test.each([
+  ['left', 0],
+  ['centre', 1],
+  ['right', 2],
+] as const)('words set to the %s stand in that third of their block', async (align, third) => {
+  const text = { lines: ['II'], points: 30, align, turn: 0 as const, place: { left: 20, top: 200, width: 150, height: 60 } }
+  const { at } = await render({ plan: { ...PLAN, place: null, text } })
+  const dark = [0, 1, 2].map((n) => {
+    for (let y = 200; y < 260; y++) for (let x = 20 + n * 50; x < 70 + n * 50; x++) if ((at(x, y)[0] ?? 255) < 100) return true
+    return false
+  })
+  expect(dark).toEqual([0, 1, 2].map((n) => n === third))
+})

@@ -1,4 +1,4 @@
-import { MOST, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+import { afterFailure, MOST, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const tick = (id: string, about = id): Waiting => ({
   id,
@@ -34,4 +34,10 @@ test('what a device has kept is read entry by entry: what this version does not 
   ).toBe('a,d')
   expect(readList(undefined)).toEqual([])
   expect(readList({ length: 2 })).toEqual([])
+})
+
+test('a refusal ends a call; trouble of the server keeps it for later, and a server that is away keeps all', () => {
+  const says = (status: number, away = false) => afterFailure({ status, away })
+  expect([400, 404, 409, 499, 500, 503].map((s) => says(s))).toEqual(['refused', 'refused', 'refused', 'refused', 'later', 'later'])
+  expect([says(0, true), says(400, true), afterFailure(null)]).toEqual(['away', 'away', 'away'])
 })

@@ -31,3 +31,12 @@ export const withoutCall = (list: readonly Waiting[], id: string): Waiting[] => 
 /** The first call that has not been tried in this round: one that the server has trouble with keeps nobody waiting. */
 export const nextCall = (list: readonly Waiting[], tried: ReadonlySet<string>): Waiting | undefined =>
   list.find((entry) => !tried.has(entry.id))
+
+/**
+ * What becomes of a call that failed: `away` and it waits with all others, `later` and it waits alone, `refused` and it is
+ * over. Null stands for a failure that is no answer of the server's.
+ */
+export function afterFailure(error: { status: number; away: boolean } | null): 'away' | 'later' | 'refused' {
+  if (error === null || error.away) return 'away'
+  return error.status >= 500 ? 'later' : 'refused'
+}

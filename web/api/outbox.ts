@@ -3,7 +3,7 @@ import { useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import { ApiError, api, messageOf } from './client.ts'
-import { nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+import { afterFailure, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const KEY = 'outbox'
 const AGAIN = 1500
@@ -49,8 +49,8 @@ async function make({ id, call, asked }: Waiting): Promise<'made' | 'later' | 'a
   try {
     answer = await (api as (call: CallKey, asked: object) => Promise<unknown>)(call, asked)
   } catch (error) {
-    if (!(error instanceof ApiError) || error.away) return 'away'
-    if (error.status >= 500) return 'later'
+    const now = afterFailure(error instanceof ApiError ? error : null)
+    if (now !== 'refused') return now
     toast.error(messageOf(error))
   }
   await change((list) => withoutCall(list, id))

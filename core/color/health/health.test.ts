@@ -5,7 +5,7 @@ import { deltaE2000, type Triple } from '../cie.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
 import { readProfile } from '../icc/read.ts'
 import { compareProfiles } from './compare-profiles.ts'
-import { examine } from './health.ts'
+import { examine, remarksOn } from './health.ts'
 import { kinksOf } from './ramps.ts'
 
 let engine: Engine
@@ -108,4 +108,19 @@ test('a profile against itself differs in nothing; gloss against matte in nearly
   expect(apart.blacks[0][0]).toBeLessThan(apart.blacks[1][0])
   expect(apart.says).toMatch(/smaller/)
   expect(apart.map.flat().some((cell) => cell === null)).toBe(true)
+})
+
+test('greys that carry a cast of more than 2 in chroma are warned of, those under it are not', () => {
+  const found = (max: number) => remarksOn({ roundTrips: [], ramps: [], neutrality: { mean: 0.4, max, atL: 37 } })
+  expect(found(2)).toEqual([expect.objectContaining({ level: 'note' })])
+  expect(found(2.01)).toEqual([{ level: 'warn', says: expect.stringContaining('2.0 in chroma, worst at L* 37') }])
+})
+
+test.each([
+  [{ mean: 1, p95: 3 }, 'note'],
+  [{ mean: 1.01, p95: 3 }, 'warn'],
+  [{ mean: 1, p95: 3.01 }, 'warn'],
+])('tables that give colours back %j off are a %s', (spread, level) => {
+  const roundTrips = [{ intent: 'relative' as const, byDesign: false, spread: { ...spread, p90: 2, max: 9 } }]
+  expect(remarksOn({ roundTrips, ramps: [], neutrality: { mean: 0, max: 0, atL: 0 } })[0]?.level).toBe(level)
 })

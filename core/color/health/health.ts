@@ -57,7 +57,8 @@ function neutralAxis(engine: Engine, profile: Uint8Array, blackL: number): Healt
   return { mean: spreadOf(casts).mean, max: casts[worst] as number, atL: greys[worst * 3] as number }
 }
 
-function remarksOn({ roundTrips, ramps, neutrality }: Omit<Health, 'remarks'>): Health['remarks'] {
+/** What stands out in those figures, in words. */
+export function remarksOn({ roundTrips, ramps, neutrality }: Omit<Health, 'remarks' | 'black'>): Health['remarks'] {
   const remarks: Health['remarks'] = []
   const relative = roundTrips.find((r) => r.intent === 'relative')?.spread
   if (relative && (relative.mean > LIMIT.roundTripMean || relative.p95 > LIMIT.roundTripP95))

@@ -213,3 +213,33 @@ test('a smooth ramp of a thousand pixels counts as a ramp: what leaves the gamut
   expect(relative?.kept).toBeLessThan(0.9)
   expect(relative?.flattened.all).toBeGreaterThan(0.05)
 })
+
+test('hard edges are no gradations: what lies further apart than 25 ΔE is not counted as one that is kept or flattened', () => {
+  // Stripes of colours far apart, in and out of gamut; not one pair of neighbours is close.
+  const stripes = paint(400, 40, (x) => (Math.floor(x * 40) % 2 === 0 ? [0, 255, 0] : [255, 40, 255]))
+  const m = measure(stripes, 400, 40)
+  expect(m.outOfGamut.share).toBeGreaterThan(0.4)
+  for (const r of m.renderings) expect([r.kept, r.flattened.all]).toEqual([1, 0])
+})
+
+test('the share below the paper’s black is that of the pixels darker than it by half a step and more', () => {
+  const black = measure(soft, 240, 160).blackL
+  // Grey levels of sRGB by their L* (IEC 61966-2-1 and CIE 15): y = L* to linear, then to the level.
+  const lightness = (level: number) => {
+    const v = level / 255
+    const y = v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4
+    return y > 0.008856 ? 116 * Math.cbrt(y) - 16 : 903.3 * y
+  }
+  const levels = Array.from({ length: 100 }, (_, i) => i)
+  const m = measure(
+    paint(100, 10, (x) => Array(3).fill(Math.round(x * 100)) as unknown as Triple),
+    100,
+    10,
+  )
+  const wanted = levels.filter((l) => lightness(l) < black - 0.5).length / 100
+  const alsoAtIt = levels.filter((l) => lightness(l) < black + 0.5).length / 100
+  expect(alsoAtIt).toBeGreaterThan(wanted)
+  // Colours are counted in cells: one level may fall on either side.
+  expect(Math.abs(m.belowBlack - wanted)).toBeLessThan(0.011)
+  expect(alsoAtIt - m.belowBlack).toBeGreaterThan(0.011)
+})

@@ -1,5 +1,6 @@
 import { decided, finding, plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 const roll = (left: number, pins = {}) =>
   plateOf({
@@ -24,4 +25,19 @@ test('a fresh roll, and sheets, have no end', () => {
   expect(finding(roll(21_500), 'roll-end')).toBeUndefined()
   expect(decided(roll(21_500), 'platen-gap')).toBe('normal')
   expect(finding(plateOf({}), 'roll-end')).toBeUndefined()
+})
+
+test('all copies are counted: what is left after ten is the end of the roll, after one it is not', () => {
+  const copies = (n: number) =>
+    plateOf({
+      brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null }, copies: n },
+      pins: { printer: 'petrel' },
+      studio: (s) => {
+        for (const lot of s.lots) if (lot.id === 'satin-24') lot.stock = mm(5000)
+        for (const tray of s.loaded) if (tray.lotId === 'satin-24') tray.remaining = mm(5000)
+      },
+    })
+  const each = layoutOf(copies(1))?.sheet.h ?? 0
+  expect(finding(copies(1), 'roll-end')).toBeUndefined()
+  expect(finding(copies(10), 'roll-end')?.numbers.left).toBe(mm(5000) - 10 * each)
 })

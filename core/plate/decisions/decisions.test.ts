@@ -177,3 +177,73 @@ describe('the printer’s own greys', () => {
     expect((grey.estimates?.inks.cyan ?? 1) / (colour.estimates?.inks.cyan ?? 1)).toBeLessThan(0.5)
   })
 })
+
+describe('what is made for this paper wins over what is nearly', () => {
+  const satin = { printer: 'heron', path: 'heron-cassette' }
+  const plain = (change: (s: Studio) => void) =>
+    plateOf({
+      pins: satin,
+      studio: (s) => {
+        for (const p of s.pairings) Object.assign(p, { tested: null, mediaTypeId: null })
+        change(s)
+      },
+    })
+  test('the entry a profile was made with outweighs a nearer surface', () => {
+    const made = (mediaTypeId: string) => (s: Studio) => {
+      for (const p of s.profiles)
+        if (p.boundTo?.printerId === 'heron' && p.boundTo.paperId === 'harbour-lustre') p.boundTo.mediaTypeId = mediaTypeId
+    }
+    expect(decided(plain(made('photographic-satin')), 'media-type')).toBe('photographic-satin')
+    const gloss = line(plain(made('photographic-glossy')), 'media-type')
+    // Nearest by surface, and 20 points dearer, against another surface: the profile wins.
+    expect(gloss?.value).toBe('photographic-glossy')
+    expect(gloss?.alternatives.find((a) => a.id === 'photographic-satin')?.costs).toContainEqual({
+      points: 20,
+      says: 'the profile was made with another media type',
+    })
+  })
+  test('of two profiles the one made at the resolution that is printed is taken, whichever stands first', () => {
+    const dpi = plateOf({ pins: satin }).setup?.quality.dpi ?? 0
+    for (const order of [
+      [dpi, dpi / 2],
+      [dpi / 2, dpi],
+    ]) {
+      const plate = plateOf({
+        pins: satin,
+        studio: (s) => {
+          const of = s.profiles.find((p) => p.boundTo?.printerId === 'heron' && p.boundTo.paperId === 'harbour-lustre')
+          if (!of?.boundTo) throw new Error('no profile')
+          const bound = of.boundTo
+          const others = s.profiles.filter((p) => p !== of)
+          s.profiles = [...order.map((at) => ({ ...of, id: `at-${at}`, boundTo: { ...bound, dpi: at } })), ...others]
+        },
+      })
+      expect(plate.setup?.profile?.id).toBe(`at-${dpi}`)
+    }
+  })
+})
+
+test('a kept edge outweighs the plain way round: the picture is turned so that the dead margin takes another', () => {
+  const on = (keep: ('head' | 'foot' | 'left' | 'right')[]) =>
+    decided(
+      plateOf({
+        brief: {
+          paperId: 'breakwater-board',
+          picture: picture({ width: 6000, height: 8640 }),
+          size: { by: 'picture', width: mm(285), height: null },
+          keep,
+        },
+        pins: { printer: 'gannet', path: 'gannet-board' },
+      }),
+      'orientation',
+    )
+  // 24 mm at the trailing edge: upright it takes the foot, turned half round the head.
+  expect([on([]), on(['head']), on(['foot'])]).toEqual(['0', '0', '180'])
+})
+
+test('borderless at the sides is bare at both of them, in the drawing and on the plate', () => {
+  const plate = plateOf({ brief: { finish: 'borderless', size: { by: 'sheet', fill: true } }, pins: { path: 'heron-cassette' } })
+  const { margins } = layoutOf(plate) ?? { margins: null }
+  expect(margins).toEqual({ left: 0, right: 0, leading: mm(3), trailing: expect.any(Number) })
+  expect(margins?.trailing).toBeGreaterThan(0)
+})

@@ -1,4 +1,5 @@
 import { brief, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { loadingSteps } from '../../work/loading/steps.ts'
@@ -74,4 +75,33 @@ test('the table of ways has every printer and path once, usable ones as they wou
     expect([layoutOf(plate)?.printable.w, layoutOf(plate)?.printable.h]).toEqual([row.printable.width, row.printable.length])
   }
   for (const row of unusable) expect(row.reason.length).toBeGreaterThan(15)
+})
+
+test('of two longer sheets the one is offered that the dead margin leaves long enough, not the one a little longer', () => {
+  const studio = studioOf()
+  const board = studio.lots.find((l) => l.id === 'board-a3') as Studio['lots'][number]
+  const longer = (id: string, length: number) => {
+    const size = { width: mm(297), length: mm(length) }
+    studio.lots.push({ ...board, id, pwg: null, nominal: size, measured: size })
+  }
+  longer('board-little', 430)
+  longer('board-enough', 446)
+  const dark = {
+    ...onBoard,
+    picture: picture({ width: 2100, height: 2970 }),
+    size: { by: 'picture' as const, width: mm(285), height: null },
+  }
+  // The board path leaves 24 mm white at the trailing edge of 419.4 mm.
+  expect(remedies(dark, studio, BOARD).find((r) => r.id === 'longer-sheet')?.fix?.pins).toMatchObject({ stock: 'board-enough' })
+})
+
+test('the table of ways says what would stop each, but not that the picture is still missing', () => {
+  const table = (of: Parameters<typeof brief>[0]) =>
+    compareWays({ brief: brief(of), studio: studioOf(), pins: {}, stepsOf: () => 0 }).usable
+  expect(table({ picture: null }).map((r) => r.stop)).toEqual(table({}).map(() => null))
+  // Two-sided with nothing on the back.
+  const card = { paperId: 'keepsake-card', sheet: sheet('na_index-4x6_4x6in'), make: NEW_MAKE['two-sided'] }
+  const stops = table({ ...card, size: { by: 'border', border: mm(6) } }).map((r) => r.stop)
+  expect(stops.length).toBeGreaterThan(0)
+  for (const stop of stops) expect(stop).not.toBeNull()
 })

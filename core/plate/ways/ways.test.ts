@@ -98,3 +98,40 @@ test('borderless holds for listed sizes, never for custom pages, and on some pat
   expect(edges('heron-roll', 'rag-17', true)).toBe(4)
   expect(edges('gannet-board', 'board-a3', false)).toBe(0)
 })
+
+test('a lot is the sheet asked for up to 3 mm off on either edge, and another beyond', () => {
+  const against = (width: number, length: number) =>
+    waysFor(brief({ sheet: { width: mm(width), length: mm(length), name: null } }), studio).find(
+      (w) => w.path.id === 'heron-cassette' && w.lot.id === 'lustre-a3',
+    )?.against
+  expect([against(300, 423), against(294, 417), against(423, 300)]).toEqual([null, null, null])
+  expect([against(300.001, 420), against(297, 423.001), against(293.999, 420)]).toEqual(['sheet', 'sheet', 'sheet'])
+})
+
+test('a cut from roll has at each end what the path leaves white there, and never less than a centimetre', () => {
+  const uneven = structuredClone(studio)
+  for (const p of uneven.printers) for (const path of p.paths) Object.assign(path.margins, { leading: mm(13), trailing: mm(28) })
+  const on = { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(550), height: null } } as const
+  const of = picture({ width: 6000, height: 3000 })
+  const fed = (s: typeof studio) => waysFor(brief({ ...on, picture: of }), s).find((w) => w.ruledOut === null)?.fed.length
+  expect(fed(uneven)).toBe(mm(275) + mm(13) + mm(28))
+  for (const p of uneven.printers) for (const path of p.paths) Object.assign(path.margins, { leading: mm(4), trailing: mm(28) })
+  expect(fed(uneven)).toBe(mm(275) + mm(10) + mm(28))
+})
+
+test('what cutting down gives is counted in pieces, and copies in sheets or in length of roll', () => {
+  const cut = waysFor(brief(), studio).find((w) => w.cut !== null)
+  const parent = studio.lots.find((l) => `${l.id}:cut` === cut?.lot.id)
+  expect([cut?.cut?.pieces.length, cut?.lot.stock]).toEqual([2, 2 * (parent?.stock ?? 0)])
+  const enough = (stock: number, copies: number) => {
+    const s = structuredClone(studio)
+    for (const l of s.lots) if (l.paperId === 'fairway-satin') l.stock = stock
+    const size = { by: 'picture', width: mm(550), height: null } as const
+    const asked = brief({ paperId: 'fairway-satin', sheet: null, size, copies, picture: picture({ width: 6000, height: 3000 }) })
+    const says = waysFor(asked, s)
+      .find((w) => w.ruledOut === null)
+      ?.costs.map((c) => c.says)
+    return !says?.includes('not enough of this lot')
+  }
+  expect([enough(7 * mm(295), 7), enough(7 * mm(295) - 1, 7), enough(mm(295), 1)]).toEqual([true, false, true])
+})

@@ -5,6 +5,7 @@ import { type Make, NEW_MAKE } from '../../things/brief/make.ts'
 import { feedEdge, PICTURE_EDGES, pictureEdge, TURNS } from '../../things/brief/turn.ts'
 import { mm } from '../../things/length/length.ts'
 import { PathSchema } from '../../things/paths/path.ts'
+import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
 import { area, intersect, type Rect } from '../rect.ts'
 import { breakLines, fromReading, lineWidth } from './back-text.ts'
 import { backPanel, foldOf, frontPanel, opensRight } from './folded-card.ts'
@@ -120,6 +121,24 @@ describe('two-sided cards', () => {
     const gloss = plateOf({ brief: { ...BRIEF, paperId: 'beacon-gloss', make: card } })
     expect(finding(gloss, 'two-sided-stock')?.level).toBe('stop')
   })
+  test('the back keeps to the margins of the second pass where the path has others for it, on the plate and over the wire', () => {
+    const margins = { leading: mm(9), trailing: mm(14), left: mm(6), right: mm(7) }
+    const plate = plateOf({
+      brief: { ...BRIEF, make: { ...card, backPicture: 'same' } },
+      studio: (s) => {
+        for (const p of s.printers) for (const path of p.paths) if (path.duplex) Object.assign(path.duplex, { margins })
+      },
+    })
+    const { sheet: whole, printable } = sideOf(plate, 'back')?.layout ?? { sheet: A4, printable: A4 }
+    const page = sideOf(plate, 'back')?.layout.page
+    expect(page && [printable.y - page.y, page.y + page.h - printable.y - printable.h]).toEqual([mm(9), mm(14)])
+    expect(page && [printable.x - page.x, page.x + page.w - printable.x - printable.w]).toEqual([mm(6), mm(7)])
+    expect(whole.w).toBeGreaterThan(0)
+    // Over the wire in hundredths of a millimetre.
+    const wire = JSON.stringify(jobAttributesFor(plate, 'back'))
+    for (const [edge, value] of Object.entries({ top: 900, bottom: 1400, left: 600, right: 700 }))
+      expect(wire).toMatch(new RegExp(`media-${edge}-margin[^a-z]*[a-z":,{[]*(integer)?[^0-9]*${value}\\b`))
+  })
   test('a two-sided job with nothing on the back is stopped', () => {
     const plate = plateOf({ brief: { ...BRIEF, make: card } })
     expect(finding(plate, 'back-text')?.level).toBe('stop')
@@ -149,6 +168,10 @@ describe('wrapped canvas', () => {
     const pieces = wrapPieces({ depth: mm(30), wrap: 'mirror' }, face)
     expect(pieces[4]).toEqual({ from: { x: 0, y: 0, w: 1, h: 1 }, to: { x: mm(30), y: mm(30), ...face }, flipX: false, flipY: false })
     expect(pieces[3]).toMatchObject({ flipX: true, flipY: false, from: { x: 0, w: 30 / 900 } })
+    expect(pieces[5]).toMatchObject({ flipX: true, flipY: false, from: { x: 1 - 30 / 900, y: 0, w: 30 / 900, h: 1 } })
+    expect(pieces[1]).toMatchObject({ flipX: false, flipY: true, from: { x: 0, y: 0, w: 1, h: 30 / 600 } })
+    expect(pieces[7]).toMatchObject({ flipX: false, flipY: true, from: { x: 0, y: 1 - 30 / 600, w: 1, h: 30 / 600 } })
+    expect(pieces.map((p) => [p.to.x, p.to.y])).toEqual([0, 30, 630].flatMap((y) => [0, 30, 930].map((x) => [mm(x), mm(y)])))
   })
   test('a roll is cut as long as face, bars and tuck need', () => {
     const canvas = {
@@ -162,6 +185,8 @@ describe('wrapped canvas', () => {
     const need = canvasFor(bar, { w: mm(900), h: mm(600) })
     const seen = sideOf(plate)?.face
     expect([seen?.w, seen?.h].sort()).toEqual([mm(600), mm(900)])
+    // 9000 pixels lie on the 900 mm that are seen; the sides repeat some of them.
+    expect(sideOf(plate)?.ppi).toBeCloseTo(254, 6)
     expect(layoutOf(plate)?.sheet.h).toBeGreaterThanOrEqual(Math.min(need.w, need.h))
     expect(finding(plate, 'canvas-wrap')).toBeUndefined()
     const hidden = plateOf({ brief: { ...canvas, make: { ...bar, wrap: 'picture' } } })
@@ -185,6 +210,14 @@ test('contradictory path data are refused at the field that contradicts', () => 
       capacity: [
         { upTo: 300, sheets: 2 },
         { upTo: 200, sheets: 1 },
+      ],
+    }),
+  ).toBe('capacity.1.upTo')
+  expect(
+    bad({
+      capacity: [
+        { upTo: 300, sheets: 2 },
+        { upTo: 300, sheets: 1 },
       ],
     }),
   ).toBe('capacity.1.upTo')

@@ -74,3 +74,10 @@ test('a measured skew is said with the correction, since placing cannot make up 
     plateOf({ ...CASE, studio: learn([1, 2, 3].map((n) => reading(n, 700))) }).decisions.find((d) => d.key === 'position')?.reason,
   ).not.toContain('askew')
 })
+
+test('only the latest twenty inspections count: after a service the correction follows within eleven', () => {
+  const before = Array.from({ length: 20 }, (_, i) => reading(i + 1, 900))
+  const after = (n: number) => calibrate([...Array.from({ length: n }, (_, i) => reading(30 + i, -200)), ...before])[0]
+  expect([after(0)?.across, after(10)?.across, after(11)?.across, after(20)?.across]).toEqual([900, 350, -200, -200])
+  expect(after(20)?.runs).toEqual(Array.from({ length: 20 }, (_, i) => 30 + i))
+})

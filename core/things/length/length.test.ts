@@ -15,6 +15,7 @@ test.each([
   ['30 cm', 300_000],
   // 1 mil = 0.0254 mm: a 16.5 mil sheet is 0.419 mm (handbook, trade).
   ['16.5 mil', 419],
+  ['12 mils', 305],
   ['13in', 330_200],
 ])('reads %s', (text, expected) => expect(um(text)).toBe(expected))
 

@@ -71,3 +71,14 @@ test.each([
   // The length of a roll is what is left of it.
   expect(withinLabel({ form: 'roll', nominal }, { width: mm(100), length: mm(5) }).ok).toBe(true)
 })
+
+test('a ruler slips by more than 15 mm, on an edge or on one of the diagonals', () => {
+  const width = (w: number) => measureLot(A3, { ...none, width: [mm(297), mm(w)] }).ok
+  expect([width(312), width(312.001), width(282), width(281.999)]).toEqual([true, false, true, false])
+  const d = Math.hypot(mm(297), mm(420))
+  const diagonals = (a: number, b: number) => measureLot(A3, { ...none, diagonals: [Math.round(d + a), Math.round(d + b)] }).ok
+  expect([diagonals(14_999, 0), diagonals(15_001, 0), diagonals(0, -15_001)]).toEqual([true, false, false])
+  // A tenth of a small edge is less than 15 mm.
+  const card = { form: 'sheet' as const, nominal: { width: mm(100), length: mm(150) }, measured: { width: mm(100), length: mm(150) } }
+  expect([110, 110.001].map((w) => measureLot(card, { ...none, width: [mm(w)] }).ok)).toEqual([true, false])
+})

@@ -43,3 +43,27 @@ test('a range whose minimum is above its maximum is refused by the schema', () =
   expect(PathSchema.safeParse({ ...path, margins: { ...path.margins, left: Number.NaN } }).success).toBe(false)
   expect(PathSchema.safeParse(path).success).toBe(true)
 })
+
+test('every limit lets in what is at it and keeps out what is just over it; a guide gives a millimetre, a caliper nothing', () => {
+  const { width, length, thickness, weight } = path
+  const middle = { width: (width.min + width.max) / 2, length: (length.min + length.max) / 2 }
+  const fed = (change: Partial<typeof middle>) => kinds({}, { ...middle, ...change }, { nominal: { ...middle, ...change } })
+  for (const [at, over, kind] of [
+    [fed({ width: width.max + 1000 }), fed({ width: width.max + 1001 }), 'wide'],
+    [fed({ width: width.min - 1000 }), fed({ width: width.min - 1001 }), 'narrow'],
+    [fed({ length: length.max + 1000 }), fed({ length: length.max + 1001 }), 'long'],
+    [fed({ length: length.min - 1000 }), fed({ length: length.min - 1001 }), 'short'],
+    [kinds({ thickness: thickness.max }), kinds({ thickness: thickness.max + 1 }), 'thick'],
+    [kinds({ thickness: thickness.min }), kinds({ thickness: thickness.min - 1 }), 'thin'],
+    [kinds({ weight: weight.max }), kinds({ weight: weight.max + 1 }), 'heavy'],
+  ])
+    expect([at, over]).toEqual([[], [kind]])
+})
+
+test('a stack at the caliper of an entry is counted by it, a micrometre more by the next', () => {
+  const capacity = [
+    { upTo: 150, sheets: 90 },
+    { upTo: 310, sheets: 17 },
+  ]
+  expect([150, 151, 310, 311].map((caliper) => capacityFor({ ...path, capacity }, caliper))).toEqual([90, 17, 17, 0])
+})

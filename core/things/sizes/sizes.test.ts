@@ -153,3 +153,21 @@ test('finds the name of a sheet either way round and writes custom names', () =>
   expect(writeCustomName(mm(203), mm(1000))).toBe('custom_sheet_203x1000mm')
   expect(parsePwgName(writeCustomName(330_200, 482_600))?.width).toBe(330_200)
 })
+
+test.each([
+  // Rolls are sold by the inch up to 60; a number from 61 on is millimetres (common practice).
+  ['44 roll', mm(1117.6)],
+  ['60 roll', mm(1524)],
+  ['60.9 roll', mm(1546.86)],
+  ['61 roll', mm(61)],
+  ['610 roll', mm(610)],
+])('“%s” in a studio of millimetres is so wide', (typed, width) => {
+  const read = parseSize(typed, 'mm')
+  expect(read.ok && [read.value.width, read.value.length]).toEqual([width, null])
+})
+
+test('a custom name is in millimetres where they are whole, in inches where those are, else in hundredths of a millimetre', () => {
+  expect(writeCustomName(mm(127), mm(254))).toBe('custom_sheet_127x254mm')
+  expect(writeCustomName(mm(139.7), mm(215.9))).toBe('custom_sheet_5.5x8.5in')
+  expect(writeCustomName(mm(139.7), mm(215.87))).toBe('custom_sheet_139.7x215.87mm')
+})

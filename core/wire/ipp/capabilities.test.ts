@@ -82,3 +82,10 @@ test('without Create-Job, raster or device colour that is known beforehand', () 
   expect(capabilitiesOf(poor)).toEqual({ format: 'application/pdf', deviceColour: false, twoSteps: false })
   expect(capabilitiesOf({}).format).toBeNull()
 })
+
+test('a job in two steps takes both operations; a printer with one of them is sent to in one', () => {
+  const operations = (...names: (keyof typeof OPERATION)[]) => v.enum(...names.map((n) => OPERATION[n]))
+  const twoSteps = (...names: (keyof typeof OPERATION)[]) =>
+    capabilitiesOf({ ...able, 'operations-supported': operations(...names) }).twoSteps
+  expect([twoSteps('Create-Job', 'Send-Document'), twoSteps('Create-Job'), twoSteps('Send-Document')]).toEqual([true, false, false])
+})

@@ -193,3 +193,13 @@ test('where the computer overrides the panel, the panel need not be looked at', 
   expect(rows.every((r) => ['none', 'overridden'].includes(r.cells.panel.state))).toBe(true)
   expect(rows.some((r) => r.cells.panel.state === 'overridden')).toBe(true)
 })
+
+test('a page is the same up to 0.6 mm off on either edge: drivers round to a tenth of an inch', () => {
+  const { plate, studio } = SETTLED.find((s) => s.plate.setup?.page.pwg === 'iso_a3_297x420mm') as Settled
+  const differs = (words: string) => {
+    const reading = readingOf(plate, studio, 'mm', { place: 'driver', setting: 'page', words, how: 'typed', by: '' })
+    if (!reading) throw new Error(words)
+    return found(agreementTable(plate, studio, [{ ...reading, at: AT }], 'mm')).includes('page driver')
+  }
+  expect(['297.6 × 420 mm', '297 × 419.4 mm', '297.7 × 420 mm', '297 × 419.3 mm'].map(differs)).toEqual([false, false, true, true])
+})

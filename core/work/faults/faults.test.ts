@@ -101,3 +101,12 @@ test('no change is offered that the plate could not take', () => {
       }
     }
 })
+
+test('rollers are suspected of wear beyond 2000 sheets, not at them', () => {
+  const share = (sheets: number) => {
+    const context = contextOf(plateOf({}), {}, (c) => Object.assign(c.history ?? {}, { sheets }))
+    return causesOf(FAULTS['cannot-feed'], context).find((c) => c.causeId === 'worn-rollers')?.likelihood ?? 0
+  }
+  expect(share(2000)).toBe(share(0))
+  expect(share(2001)).toBeGreaterThan(share(2000))
+})

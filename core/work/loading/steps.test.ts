@@ -1,6 +1,7 @@
 import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
+import { sheetsToLoad } from './put-in.ts'
 import { STEP_KINDS } from './step.ts'
 import { loadingSteps } from './steps.ts'
 
@@ -165,4 +166,15 @@ test('the signal by which a path tells that it has the sheet is part of the step
     expect(loadingSteps(plateOf({ brief, studio: beeps }), 'mm').find((s) => s.loads)?.text).toContain('two beeps: wait for that')
     expect(loadingSteps(plateOf({ brief }), 'mm').find((s) => s.loads)?.text).not.toContain('tells that it has it')
   }
+})
+
+test('as many sheets go in as the job takes and the path holds, whichever is less, and never none', () => {
+  const load = (copies: number, holds: number) => {
+    const plate = plateOf({ brief: { copies }, pins: { printer: 'heron', path: 'heron-cassette' } })
+    const { setup } = plate
+    if (!setup) throw new Error('no set-up')
+    const path = { ...setup.path, capacity: [{ upTo: 2000, sheets: holds }] }
+    return sheetsToLoad({ plate, setup, path })
+  }
+  expect([load(1, 20), load(20, 20), load(21, 20), load(3, 0)]).toEqual([1, 20, 20, 1])
 })

@@ -46,3 +46,9 @@ test('drafts are the same by what they say', () => {
   expect(sameDraft(titled('a'), titled('a'))).toBe(true)
   expect(sameDraft(titled('a'), { ...titled('a'), pins: { printer: 'heron' } })).toBe(false)
 })
+
+test('three steps back and forward again come in the order they were done', () => {
+  const back = does(set('1'), set('2'), set('3'), { do: 'undo' }, { do: 'undo' }, { do: 'undo' })
+  expect(titles(back)).toEqual(['', '0', '1,2,3'])
+  expect(titles(reduce(reduce(back, { do: 'redo' }), { do: 'redo' }))).toEqual(['0,1', '2', '3'])
+})
