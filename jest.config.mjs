@@ -8,10 +8,10 @@ const common = {
   modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/var'],
 }
 
-/** Unit tests need nothing but Node and Debian's reference tools; integration tests the private database and the built programs. */
+/** Tests whose names end in `.app.test.ts` need the built application and its database; all others Node and Debian's tools. */
 export default {
   projects: [
-    { ...common, displayName: 'unit', testMatch: ['<rootDir>/{core,demo,web}/**/*.test.ts', '<rootDir>/simulator/*/**/*.test.ts'] },
-    { ...common, displayName: 'integration', testMatch: ['<rootDir>/server/**/*.test.ts', '<rootDir>/simulator/*.test.ts'] },
+    { ...common, displayName: 'unit', testMatch: ['<rootDir>/**/*.test.ts', '!**/*.app.test.ts'] },
+    { ...common, displayName: 'integration', testMatch: ['<rootDir>/**/*.app.test.ts'] },
   ],
 }

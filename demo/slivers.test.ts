@@ -9,6 +9,7 @@ import { passSheet } from '../simulator/machine/one-sheet.ts'
 import { seeded } from '../simulator/machine/random.ts'
 import { demoStudio } from './studio.ts'
 
+const { cos, max, PI, sin } = Math
 const studio = demoStudio()
 const SHEETS = 100_000
 /** Sheets the prediction is made of; the screen uses a tenth of them at every edit. */
@@ -58,7 +59,8 @@ function simulated({
       sumX += travel.x
       sumY += travel.y
     }
-    const angle = (-travel.skew * Math.PI) / 180
+    const angle = (-travel.skew * PI) / 180
+    const [c, s] = [cos(angle), sin(angle)]
     let worst = 0
     for (const [x, y] of [
       [0, 0],
@@ -66,12 +68,12 @@ function simulated({
       [0, travel.length],
       [travel.width, travel.length],
     ] as const) {
-      const tx = (x - travel.width / 2) * Math.cos(angle) - y * Math.sin(angle) + travel.width / 2 - travel.x
-      const ty = (x - travel.width / 2) * Math.sin(angle) + y * Math.cos(angle) - travel.y
-      if (edges.includes('left')) worst = Math.max(worst, -tx)
-      if (edges.includes('right')) worst = Math.max(worst, tx - page.width)
-      if (edges.includes('leading')) worst = Math.max(worst, -ty)
-      if (edges.includes('trailing')) worst = Math.max(worst, ty - page.length)
+      const tx = (x - travel.width / 2) * c - y * s + travel.width / 2 - travel.x
+      const ty = (x - travel.width / 2) * s + y * c - travel.y
+      if (edges.includes('left')) worst = max(worst, -tx)
+      if (edges.includes('right')) worst = max(worst, tx - page.width)
+      if (edges.includes('leading')) worst = max(worst, -ty)
+      if (edges.includes('trailing')) worst = max(worst, ty - page.length)
     }
     needs.push(worst)
   }

@@ -1,29 +1,28 @@
-// npm test: types, lint and dependency direction, unit tests, then the built application with its own database and
-// simulated printers for the integration and browser tests. Prints each runner's closing lines and one line at the end.
+// npm test: types, lint and dependency direction, unit tests; then, beside each other, the integration tests and the
+// browser tests, each with an application of its own as an operator would start it. One line with the sum at the end.
+//   node scripts/test.mjs unit|integration|browser     a part of it
+//   npm run test:thorough                              with all seeds and every kill
 import { spawn, spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { createInterface } from 'node:readline'
 import { die, killLeftovers, modified, needModules, needPackages, newestSource, root, say, sleep, waitFor } from './lib.mjs'
 
-needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'cups-ipp-utils', 'avahi-daemon', 'argyll', 'icc-profiles-free', 'libvips-tools'])
+needPackages([
+  'mariadb-server',
+  'chromium',
+  'liblcms2-utils',
+  'cups-ipp-utils',
+  'avahi-daemon',
+  'argyll',
+  'icc-profiles-free',
+  'libvips-tools',
+])
 needModules()
 
-const only = process.argv[2]
-const dir = join(root, 'var/test')
+const only = process.argv.slice(2).find((arg) => !arg.startsWith('-'))
 const bin = (name) => join(root, 'node_modules/.bin', name)
-const ports = { ARCH_PORT: '9640', ARCH_DB_PORT: '9643', ARCH_SIM_PORT: '9651' }
-const env = {
-  ...process.env,
-  ARCH_VAR: dir,
-  ...ports,
-  ARCH_SIM_PACE: '200',
-  ARCH_SIM_SEED: '11',
-  ARCH_RESTART_AFTER: '150',
-  ARCH_TEST_PORT: ports.ARCH_PORT,
-  ARCH_TEST_SIM: ports.ARCH_SIM_PORT,
-  ARCH_TEST_VAR: dir,
-}
-const jestEnv = { ...env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' }
+const thorough = process.argv.includes('--thorough') ? { ARCH_THOROUGH: '1' } : {}
 mkdirSync(join(root, 'var'), { recursive: true })
 
 const totals = { passed: 0, failed: 0 }
@@ -32,38 +31,61 @@ const count = (passed, failed) => {
   totals.failed += failed
 }
 
+/** What is running: it ends with this process. */
+const groups = new Set()
+process.on('exit', () => {
+  for (const pid of groups)
+    try {
+      process.kill(-pid, 'SIGTERM')
+    } catch {}
+})
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1))
+
+/** Starts a program in a group of its own; every line it says is said with the name of its lane. */
+function begin(lane, command, args, env = {}) {
+  const proc = spawn(command, args, {
+    cwd: root,
+    env: { ...process.env, ...thorough, ...env },
+    stdio: ['ignore', 'pipe', 'pipe'],
+    detached: true,
+  })
+  groups.add(proc.pid)
+  for (const stream of [proc.stdout, proc.stderr])
+    createInterface({ input: stream }).on('line', (line) => say(lane ? `${lane} │ ${line}` : line))
+  const ended = new Promise((done) =>
+    proc.once('exit', (status) => {
+      groups.delete(proc.pid)
+      done(status)
+    }),
+  )
+  return { proc, ended }
+}
+
 /** A step that passes or fails as a whole. */
-function step(name, command, args) {
+async function step(name, command, args) {
   say(`\n== ${name}`)
-  const ok = spawnSync(command, args, { cwd: root, stdio: 'inherit', env }).status === 0
+  const ok = (await begin('', command, args).ended) === 0
   say(`${name}: ${ok ? 'ok' : 'FAILED'}`)
   count(ok ? 1 : 0, ok ? 0 : 1)
 }
 
-function jest(project, ...more) {
-  say(`\n== ${project} tests`)
-  const out = join(root, `var/${project}.json`)
+async function jest(lane, project, env, ...more) {
+  const out = join(root, `var/${lane || project}.json`)
   rmSync(out, { force: true })
-  const run = spawnSync(bin('jest'), ['--selectProjects', project, '--json', `--outputFile=${out}`, '--silent', ...more], {
-    cwd: root,
-    stdio: ['ignore', 'ignore', 'inherit'],
-    env: jestEnv,
-  })
+  const args = ['--selectProjects', project, '--json', `--outputFile=${out}`, '--silent', ...more]
+  // The results come with --json as one long line to stdout; what is worth reading goes to stderr.
+  const run = begin(lane, bin('jest'), args, { ...env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' })
+  const status = await run.ended
   if (!existsSync(out)) return count(0, 1)
   const r = JSON.parse(readFileSync(out, 'utf8'))
-  count(r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSuites)
-  if (run.status !== 0 && r.numFailedTests + r.numRuntimeErrorTestSuites === 0) count(0, 1)
+  const failed = r.numFailedTests + r.numRuntimeErrorTestSuites
+  count(r.numPassedTests, failed === 0 && status !== 0 ? 1 : failed)
 }
 
-function browser() {
-  say('\n== browser tests')
+async function browser(lane, env) {
   const out = join(root, 'var/browser.json')
   rmSync(out, { force: true })
-  spawnSync(bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], {
-    cwd: root,
-    stdio: 'inherit',
-    env: { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: out },
-  })
+  await begin(lane, bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: out }).ended
   if (!existsSync(out)) return count(0, 1)
   const { stats } = JSON.parse(readFileSync(out, 'utf8'))
   count(stats.expected + stats.flaky, stats.unexpected)
@@ -77,59 +99,92 @@ function build() {
   writeFileSync(built, '')
 }
 
-/** Starts the application as an operator would, with ports of its own. */
-async function start(...args) {
-  const proc = spawn(process.execPath, ['scripts/start.mjs', ...args], {
-    cwd: root,
-    env,
-    stdio: ['ignore', 'inherit', 'inherit'],
-    detached: true,
-  })
-  await waitFor(`http://127.0.0.1:${ports.ARCH_PORT}/api/studio`, 240)
-  await waitFor(`http://127.0.0.1:${ports.ARCH_PORT}/`, 20)
-  return proc
-}
-
-async function stop(proc) {
-  const gone = new Promise((done) => proc.once('exit', done))
-  process.kill(proc.pid, 'SIGTERM')
-  await Promise.race([gone, sleep(15_000)])
-}
-
-/** Everything killed at once, started again: the jobs are still there and every run is where it was or further. */
-async function survivesKill(proc) {
-  say('\n== killed and started again')
-  const jobs = async () => (await (await fetch(`http://127.0.0.1:${ports.ARCH_PORT}/api/jobs`)).json()).length
-  const before = await jobs()
-  process.kill(-proc.pid, 'SIGKILL')
+/** An application with data and ports of its own: seven printers follow its port + 11. */
+function application(lane, port) {
+  const dir = join(root, 'var', `test-${lane}`)
+  const env = {
+    ARCH_VAR: dir,
+    ARCH_PORT: String(port),
+    ARCH_DB_PORT: String(port + 3),
+    ARCH_SIM_PORT: String(port + 11),
+    ARCH_SIM_PACE: '200',
+    ARCH_SIM_SEED: '11',
+    ARCH_RESTART_AFTER: '150',
+    ARCH_TEST_PORT: String(port),
+    ARCH_TEST_SIM: String(port + 11),
+    ARCH_TEST_VAR: dir,
+  }
+  const url = `http://127.0.0.1:${port}`
+  let app
+  const start = async (...args) => {
+    app = begin(lane, process.execPath, ['scripts/start.mjs', ...args], env)
+    await waitFor(`${url}/api/studio`, 300)
+    await waitFor(`${url}/`, 20)
+  }
   killLeftovers(dir)
-  await sleep(1000)
-  const again = await start()
-  const same = (await jobs()) === before
-  say(`jobs before and after: ${same ? 'the same' : 'DIFFERENT'}`)
-  count(same ? 1 : 0, same ? 0 : 1)
-  return again
+  return {
+    env,
+    start,
+    async stop() {
+      app.proc.kill('SIGTERM')
+      await Promise.race([app.ended, sleep(15_000)])
+    },
+    /** Everything killed at once, started again: the jobs are still there and every run is where it was or further. */
+    async survivesKill() {
+      const jobs = async () => (await (await fetch(`${url}/api/jobs`)).json()).length
+      const before = await jobs()
+      process.kill(-app.proc.pid, 'SIGKILL')
+      killLeftovers(dir)
+      await app.ended
+      await start()
+      const same = (await jobs()) === before
+      say(`${lane} │ killed and started again, jobs before and after: ${same ? 'the same' : 'DIFFERENT'}`)
+      count(same ? 1 : 0, same ? 0 : 1)
+    },
+  }
 }
+
+/** Runs a lane to its end; whatever becomes of it, its application is stopped. */
+async function lane(name, port, work) {
+  const app = application(name, port)
+  try {
+    await app.start('--fresh')
+    await work(app)
+  } catch (error) {
+    say(`${name} │ FAILED: ${error}`)
+    count(0, 1)
+  } finally {
+    await app.stop()
+  }
+}
+
+const APP = ['--runInBand', '--forceExit', '--testTimeout=90000']
+/** It kills the server all the time: it has an application to itself, and goes last. */
+const KILLS = 'durability'
 
 if (!only || only === 'unit') {
   if (!only) {
-    step('types', bin('tsc'), ['-p', '.'])
-    step('lint and dependency direction', bin('biome'), ['check', '--error-on-warnings', '.'])
-    step('dead code', bin('knip'), ['--no-progress'])
+    await step('types', bin('tsc'), ['-p', '.'])
+    await step('lint and dependency direction', bin('biome'), ['check', '--error-on-warnings', '.'])
+    await step('dead code', bin('knip'), ['--no-progress'])
   }
-  jest('unit', '--testTimeout=60000')
+  say('\n== unit tests')
+  await jest('', 'unit', {}, '--testTimeout=60000', '--maxWorkers=100%')
 }
-if (!only || only === 'integration' || only === 'browser') {
+if (only !== 'unit') {
   build()
-  killLeftovers(dir)
-  let app = await start('--fresh')
-  try {
-    if (only !== 'browser') jest('integration', '--runInBand', '--forceExit', '--testTimeout=90000')
-    if (!only) app = await survivesKill(app)
-    if (only !== 'integration') browser()
-  } finally {
-    await stop(app)
-  }
+  say('\n== integration and browser tests')
+  await Promise.all([
+    only === 'browser' ||
+      lane('integration', 9640, async (app) => {
+        await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS}`)
+        await app.survivesKill()
+      }),
+    lane('browser', 9670, async (app) => {
+      if (only !== 'integration') await browser('browser', app.env)
+      if (only !== 'browser') await jest('kills', 'integration', app.env, ...APP, `--testPathPatterns=${KILLS}`)
+    }),
+  ])
 }
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
 process.exit(totals.failed === 0 ? 0 : 1)

@@ -6,13 +6,18 @@ import { deltaE2000, srgbToLab, type Triple } from '../../core/color/cie.ts'
 import { applyGrid } from '../../core/color/grid.ts'
 import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
 import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
+import { skewFrom } from '../../core/things/calibration/offset.ts'
+import { capacityFor } from '../../core/things/paths/limits.ts'
+import { BENCH_AROUND } from '../../core/wire/api/machine.ts'
 import { PRINTERS } from '../../demo/printers.ts'
 import { printedLab } from '../color/inks.ts'
 import { inkModelFor } from '../color/paper-inks.ts'
 import { realSheet } from '../demo-machines.ts'
 import { managedGrid } from '../press/manage.ts'
+import { deliver, type Pass, truthOf, UNMARKED } from '../press/press.ts'
+import { readRaster } from '../press/raster-in.ts'
 import { Machine } from './machine.ts'
-import { curlOf, drawsIn, smears, strikes } from './mechanics.ts'
+import { curlOf, drawsIn, goesAskew, inkLimits, smears, strikes } from './mechanics.ts'
 import type { Nature } from './nature.ts'
 import { displayOf } from './panel.ts'
 import { seeded } from './random.ts'
@@ -198,6 +203,10 @@ test('ink goes by what is printed: a cyan page takes cyan and no yellow, a blank
   const cyan = await spent([0, 255, 255])
   expect(cyan.Cyan).toBeGreaterThan(0.1)
   expect(cyan.Yellow).toBe(0)
+  // Satin prints with photo black; the matte one lies idle.
+  const dark = await spent([30, 30, 30])
+  expect(dark['Photo black']).toBeGreaterThan(0.1)
+  expect(dark['Matte black']).toBe(0)
   const none = await spent([255, 255, 255])
   expect(Math.max(...Object.values(none))).toBe(0)
 })
@@ -231,6 +240,20 @@ test('the other black has to be swapped in first; it takes ink, and stays in', a
   expect(job.truths[0]?.black).toBe('photo')
   const after = machine.printer.inks.filter((i) => /black/i.test(i.name)).reduce((sum, i) => sum + (machine.state.inks[i.id] ?? 0), 0)
   expect(before - after).toBeGreaterThanOrEqual((machine.printer.black.swap?.millilitres ?? 0) - 1e-9)
+  // A blank page takes no ink of its own: what is gone then is the swap's, no more and no less.
+  const other = machineOf('albatross')
+  other.load('albatross-roll', realSheet('satin-44'), 4_800_000)
+  const full = { ...other.state.inks }
+  const blank = await send(
+    other,
+    { source: 'main-roll', mediaType: 'photographic-satin', page: size(1117.6, 300) },
+    page(1117.6, 300, 60, [255, 255, 255]),
+  )
+  await until(() => blank.reason === 'black-swap-needed')
+  other.go()
+  await ends(other, blank.id)
+  const gone = other.printer.inks.reduce((sum, i) => sum + (full[i.id] ?? 0) - (other.state.inks[i.id] ?? 0), 0)
+  expect(gone).toBeCloseTo(other.printer.black.swap?.millilitres ?? 0, 9)
 })
 
 test('a JPEG is printed in the middle at its own size; what is no picture is refused', async () => {
@@ -330,4 +353,100 @@ test('curl grows towards the end of a roll, strikes with what is too high, misse
   const missed = (fed: number) => 1 - often((r) => drawsIn(path, a4, 5, fed, r))
   expect(missed(0)).toBeLessThan(0.03)
   expect(missed(10_000)).toBeGreaterThan(missed(0) + 0.05)
+})
+
+test('a full path feeds as a half-full one does, one sheet more is overfilled: one in four missed, and twenty times as many askew', () => {
+  const a4 = realSheet('gloss-a4')
+  const path = PRINTERS.find((p) => p.id === 'tern')?.paths[0]
+  if (!a4 || !path) throw new Error('demo')
+  const holds = capacityFor(path, a4.thickness)
+  const share = (what: (random: () => number) => boolean) => {
+    const random = seeded(7)
+    return Array.from({ length: 200_000 }, () => what(random)).filter(Boolean).length / 200_000
+  }
+  const missed = (count: number) => share((r) => !drawsIn(path, a4, count, 0, r))
+  expect([missed(1), missed(holds), missed(holds + 1)].map((v) => v.toFixed(2))).toEqual(['0.01', '0.01', '0.26'])
+  const turned = (count: number) => share((r) => goesAskew(path, a4, count, r))
+  // Within four deviations of a binomial of 200 000.
+  expect(Math.abs(turned(holds) - 0.004)).toBeLessThan(0.0006)
+  expect(Math.abs(turned(holds + 1) - 0.08)).toBeLessThan(0.0025)
+})
+
+test('curl is counted from what stays on the roll, and lifts the sheet to the head (worked by hand: 420 µm at the very end, none 1.6 m before it)', () => {
+  const roll = realSheet('satin-24')
+  if (!roll) throw new Error('demo')
+  // 1.8 m on the roll, 0.3 m cut off: 1.5 m stay, a sixteenth of the way.
+  expect(curlOf(roll, 1_800_000, 300_000)).toBeCloseTo(420 / 16, 6)
+  expect([curlOf(roll, 1_900_000, 300_000), curlOf(roll, 300_000, 300_000), curlOf(roll, 200_000, 300_000)]).toEqual([0, 420, 420])
+  const often = (thickness: number, curl: number) => {
+    const random = seeded(3)
+    return Array.from({ length: 20_000 }, () => strikes(thickness, curl, 430, random)).filter(Boolean).length / 20_000
+  }
+  expect([often(430, 0), often(300, 130)]).toEqual([0, 0])
+  // 70 µm too little air: 0.35 + 70/230.
+  expect(often(300, 200)).toBeCloseTo(0.35 + 70 / 230, 1.7)
+  expect(often(300, 0)).toBe(0)
+})
+
+test('a margin that is forced is the widest of the path’s own where it has no other for it', () => {
+  const path = PRINTERS.find((p) => p.id === 'tern')?.paths[0]
+  if (!path) throw new Error('demo')
+  const uneven = { ...path, borderless: null, margins: { left: 3000, right: 4000, leading: 5000, trailing: 21_000 } }
+  const a4 = { width: 210_000, length: 297_000, known: null }
+  expect(inkLimits(uneven, a4, true, 2000)).toEqual({ left: 21_000, top: 21_000, right: 189_000, bottom: 276_000, enforced: true })
+  expect(inkLimits(uneven, a4, false, 0)).toEqual({ left: 3000, top: 5000, right: 206_000, bottom: 276_000, enforced: false })
+  const borderless = { edges: ['left', 'trailing'] as const, sizes: 'any' as const, enforced: 6000, margins: null }
+  const sides = { ...uneven, borderless: { ...borderless, edges: [...borderless.edges] } }
+  expect(inkLimits(sides, a4, true, 2000)).toEqual({ left: -2000, top: 5000, right: 206_000, bottom: 299_000, enforced: false })
+})
+
+test('what is delivered is turned the way its truth says: read from the picture with a ruler at both ends', async () => {
+  const told = size(200, 280)
+  const delivered = async (skew: number) => {
+    const pass: Pass = {
+      page: readRaster(page(200, 280, 30)),
+      told,
+      limits: { left: 0, top: 0, right: 200_000, bottom: 280_000, enforced: false },
+      travel: { x: 0, y: 0, skew, ...told },
+      inks: { inkSet: 'pigment-10', coating: 'satin', white: [96, 0, -1], expects: 'satin', black: 'photo' },
+      marks: UNMARKED,
+    }
+    const { data, info } = await sharp(await deliver(pass))
+      .greyscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    const pixel = 25_400 / LITTLE
+    // The first dark pixel along a row this far down the sheet, mm from its left edge.
+    const left = (y: number) => {
+      const row = Math.round((y * 1000 + BENCH_AROUND) / pixel)
+      const from = Math.round(BENCH_AROUND / pixel)
+      for (let x = from; x < info.width; x++)
+        if ((data[(row * info.width + x) * info.channels] as number) < 160) return ((x - from) * pixel) / 1000
+      return Number.NaN
+    }
+    return skewFrom(left(50) * 1000, left(230) * 1000, 180_000)
+  }
+  for (const skew of [2, -3, 0]) expect(Math.abs((await delivered(skew)) - skew)).toBeLessThan(0.25)
+})
+
+test('pigment shines unevenly on gloss, unless a clear coat lies over it; dye, and matte paper, never do', () => {
+  const pass = (inkSet: 'pigment-12' | 'dye-6', coating: 'gloss' | 'matte', coat: boolean): Pass => ({
+    page: readRaster(page(100, 100, 10)),
+    told: size(100, 100),
+    limits: { left: 0, top: 0, right: 100_000, bottom: 100_000, enforced: false },
+    travel: { x: 0, y: 0, skew: 0, ...size(100, 100) },
+    inks: { inkSet, coating, white: [96, 0, -1], expects: coating, black: 'photo' },
+    marks: { ...UNMARKED, coat },
+  })
+  const uneven = (...of: Parameters<typeof pass>) => truthOf(pass(...of)).glossDifferential
+  expect([uneven('pigment-12', 'gloss', false), uneven('pigment-12', 'gloss', true)]).toEqual([true, false])
+  expect([uneven('dye-6', 'gloss', false), uneven('pigment-12', 'matte', false)]).toEqual([false, false])
+})
+
+test('the wrong black is ten L* lighter on any paper, the right one is not; the wrong coating costs another five', () => {
+  const black = (coating: 'satin' | 'art', expects: 'satin' | 'art', of: 'photo' | 'matte') =>
+    inkModelFor({ inkSet: 'pigment-10', coating, white: [96, 0, -1], expects, black: of }).black[0]
+  expect([black('satin', 'satin', 'photo'), black('satin', 'satin', 'matte')]).toEqual([6, 16])
+  expect([black('art', 'art', 'matte'), black('art', 'art', 'photo')]).toEqual([16, 26])
+  expect([black('art', 'satin', 'photo'), black('satin', 'art', 'matte')]).toEqual([31, 21])
 })

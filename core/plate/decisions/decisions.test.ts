@@ -224,12 +224,15 @@ describe('what is made for this paper wins over what is nearly', () => {
 })
 
 test('a kept edge outweighs the plain way round: the picture is turned so that the dead margin takes another', () => {
+  // The picture's last third is blank paper: cut there, nothing is lost, unless it is to be kept.
+  const all = Array(30).fill(1)
+  const blank = [...Array(10).fill(0), ...Array(20).fill(1)]
   const on = (keep: ('head' | 'foot' | 'left' | 'right')[]) =>
     decided(
       plateOf({
         brief: {
           paperId: 'breakwater-board',
-          picture: picture({ width: 6000, height: 8640 }),
+          picture: picture({ width: 6000, height: 8640, content: { head: all, left: all, right: all, foot: blank } }),
           size: { by: 'picture', width: mm(285), height: null },
           keep,
         },

@@ -5,7 +5,7 @@ import { seeded } from '../../simulator/machine/random.ts'
 import { call, until } from '../testing/client.ts'
 import { hand, job, jobsAt, killServer, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
-const KILLS = 30
+const KILLS = process.env.ARCH_THOROUGH ? 30 : 8
 /** Three printers at once, each with small sheets, slowed down so that every stage of a run has its share of the kills. */
 const LANES = [
   { printer: 'dunlin', path: 'dunlin-photo', lot: 'gloss-4x6', paper: 'beacon-gloss', sheet: { width: 101_600, length: 152_400 } },
