@@ -98,6 +98,12 @@ export function truthOf({ page, told, limits, travel, inks, marks }: Pass): Trut
     bottom: Math.min(limits.bottom, page.ink.bottom + dy) + travel.y,
   }
   const white = (value: number) => Math.max(0, Math.round(value))
+  // The print is turned about the middle of the leading edge: half-way down, its side edges have drifted to the left of a
+  // clockwise turn by half of what the far end has.
+  const angle = (travel.skew * Math.PI) / 180
+  const middle = travel.width / 2
+  const beside = (x: number) => middle + (x - middle) / Math.cos(angle) - Math.tan(angle) * (travel.length / 2)
+  const down = (y: number) => y / Math.cos(angle)
   return {
     width: travel.width,
     length: travel.length,
@@ -114,10 +120,10 @@ export function truthOf({ page, told, limits, travel, inks, marks }: Pass): Trut
     glossDifferential: inks.inkSet.startsWith('pigment') && inks.coating === 'gloss' && !marks.coat,
     margins: ink
       ? {
-          leading: white(ink.top),
-          trailing: white(travel.length - ink.bottom),
-          left: white(ink.left),
-          right: white(travel.width - ink.right),
+          leading: white(down(ink.top)),
+          trailing: white(travel.length - down(ink.bottom)),
+          left: white(beside(ink.left)),
+          right: white(travel.width - beside(ink.right)),
         }
       : { leading: travel.length, trailing: travel.length, left: travel.width, right: travel.width },
   }
