@@ -57,7 +57,6 @@ class Router extends OpenAPIHono {
 const unknown = (field: string) => ({ code: 'bad-request', field, message: `“${field}” is nothing this call knows.` })
 
 const NOT_JSON = { code: 'not-json', message: 'This call takes JSON, named so in its content type: application/json.' }
-const isJson = (type: string) => /^application\/([a-z-]+\+)?json\s*(;|$)/i.test(type)
 
 /** A router whose validation failures come back as problems with field, value and limit. */
 export function router() {
@@ -66,8 +65,6 @@ export function router() {
       if (result.success) {
         const sent = result.target === 'json' ? await c.req.text() : ''
         if (sent === '') return undefined
-        // The library passes over a body that does not call itself JSON.
-        if (!isJson(c.req.header('content-type') ?? '')) return c.json(NOT_JSON, 415)
         // What a call does not know is refused with its name, never ignored, however deep it lies.
         const field = unknownField(JSON.parse(sent), result.data)
         return field === null ? undefined : c.json(unknown(field), 400)
@@ -116,6 +113,7 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
         message: 'The database is away for the moment. Nothing is lost: what you entered is kept and sent again.',
       },
     }
+  if (error instanceof HTTPException && error.status === 415) return { status: 415, problem: NOT_JSON }
   if (error instanceof SyntaxError || (error instanceof HTTPException && error.status === 400))
     return { status: 400, problem: { code: 'bad-json', message: 'The request is not valid JSON.' } }
   log.error({ err: error }, 'request failed')

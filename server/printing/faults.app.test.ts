@@ -16,15 +16,14 @@ const fault = (run: Pick<Run, 'id'>, body: object) =>
 
 // The demo’s board job stands at this printer and waits for its sheet: it gets it, so that others have their turn.
 beforeAll(async () => {
-  for (let i = 0; i < 40; i++) {
-    const runs = (await call<Run[]>('GET', '/runs')).body as Run[]
-    if (!runs.some((r) => r.printerId === 'gannet' && MOVING.includes(r.state))) return
+  const served = async () => {
     const { display } = (await call('GET', '/printers/gannet/machine')).body
     if (display.line.startsWith('Load one sheet'))
       await hand('gannet', { act: 'load', pathId: 'gannet-board', lotId: 'board-a3', remaining: 1 })
     else if (display.ok) await hand('gannet', { act: 'go' })
-    await new Promise((done) => setTimeout(done, 500))
+    return (await call<Run[]>('GET', '/runs')).body as Run[]
   }
+  await until(served, (runs) => !runs.some((r) => r.printerId === 'gannet' && MOVING.includes(r.state)))
 }, 30_000)
 
 test('a head strike seen on the sheet is counted with its cause, the gap is widened, and the job is printed again in one press', async () => {

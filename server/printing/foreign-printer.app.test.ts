@@ -59,7 +59,8 @@ async function start(): Promise<string | null> {
   begin('/usr/bin/dbus-daemon', `--config-file=${join(dir, 'bus.conf')}`, '--nofork', '--nopidfile')
   if (!(await soon(() => existsSync(socket), 5))) return 'D-Bus does not start'
   const avahi = begin('/usr/sbin/avahi-daemon', '-f', join(dir, 'avahi.conf'), '--no-drop-root', '--no-chroot', '--no-rlimits')
-  await settled(1500)
+  // It answers on the bus once its socket is there; where it may not run it ends before that.
+  await soon(() => existsSync('/run/avahi-daemon/socket') || avahi.exitCode !== null, 15)
   if (avahi.exitCode !== null) return 'Avahi does not start (another one runs, or it may not)'
   begin(
     '/usr/sbin/ippeveprinter',

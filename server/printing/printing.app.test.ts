@@ -234,8 +234,11 @@ test('what a borderless print sprays beside the paper is counted with the run, u
     { printer: 'tern' },
   )
   const run = await finish((await print(j)).id, DELIVERED)
-  const { printed, visible } = layoutOf(run.plate) ?? { printed: { w: 0, h: 0 }, visible: { w: 0, h: 0 } }
-  expect(await since()).toBeCloseTo((printed.w * printed.h - visible.w * visible.h) / 1e12, 9)
-  expect(await since()).toBeGreaterThan(0)
+  // What is printed is the page and a step round it; what of that is not sheet lies on the machine.
+  const { page, expansion, lot } = run.plate.setup ?? {}
+  if (!page || !expansion || !lot) throw new Error('no set-up')
+  const inked = (page.width + 2 * expansion.um) * (page.length + 2 * expansion.um)
+  expect(expansion.um).toBeGreaterThan(0)
+  expect(await since()).toBeCloseTo((inked - lot.measured.width * lot.measured.length) / 1e12, 9)
   expect((await call('POST', '/printers/tern/cleaned')).body.printer.overspray.since).toBe(0)
 })

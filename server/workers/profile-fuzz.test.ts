@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs'
 import { ColorError } from '../../core/color/engine/engine.ts'
 import { readProfile, requirePrinterProfile } from '../../core/color/icc/read.ts'
 import { profileFacts } from '../../core/color/profile/facts.ts'
+import { SENTENCE } from '../../core/testing/sentence.ts'
 import { loadEngine } from './engine.ts'
 
 const FILES = readdirSync('demo/profiles').map((name) => new Uint8Array(readFileSync(`demo/profiles/${name}`)))
@@ -64,7 +65,7 @@ test(`${MUTANTS} spoilt profiles are refused in words or used without harm, and 
     const read = readProfile(bytes)
     const checked = read.ok ? requirePrinterProfile(read.value) : read
     if (!checked.ok) {
-      expect(checked.problem.message.length).toBeGreaterThan(10)
+      expect(checked.problem.message).toMatch(SENTENCE)
       seen.refused++
       continue
     }

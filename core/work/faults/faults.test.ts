@@ -1,6 +1,7 @@
 import type { Plate } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, CASES, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { SENTENCE } from '../../testing/sentence.ts'
 import { mm } from '../../things/length/length.ts'
 import type { FaultContext } from './fault.ts'
 import { causesOf, FAULT_IDS, FAULTS, type FaultId, faultFor } from './registry.ts'
@@ -43,7 +44,7 @@ test('every fault of every plate has a likeliest cause, something to do, and sha
     for (const fault of Object.values(FAULTS)) {
       const causes = causesOf(fault, contextOf(plate))
       expect(causes.reduce((sum, c) => sum + c.likelihood, 0)).toBeCloseTo(1)
-      for (const c of causes) expect([c.says.length > 15, c.remedy.length > 15]).toEqual([true, true])
+      for (const c of causes) for (const says of [c.says, c.remedy]) expect(says).toMatch(SENTENCE)
       expect(causes.map((c) => c.likelihood)).toEqual([...causes.map((c) => c.likelihood)].sort((a, b) => b - a))
     }
 })
