@@ -1,5 +1,5 @@
-// npm test: types, lint and dependency direction, unit tests; then, beside each other, the integration tests and the
-// browser tests, each with an application of its own as an operator would start it. One line with the sum at the end.
+// npm test, in three lanes beside each other: types, lint, dependency direction and unit tests; integration tests; browser
+// tests. The latter two each have an application of their own as an operator would start it. One line with the sum at the end.
 //   node scripts/test.mjs unit|integration|browser     a part of it
 //   npm run test:thorough                              with all seeds and every kill
 import { spawn, spawnSync } from 'node:child_process'
@@ -50,8 +50,7 @@ function begin(lane, command, args, env = {}) {
     detached: true,
   })
   groups.add(proc.pid)
-  for (const stream of [proc.stdout, proc.stderr])
-    createInterface({ input: stream }).on('line', (line) => say(lane ? `${lane} │ ${line}` : line))
+  for (const stream of [proc.stdout, proc.stderr]) createInterface({ input: stream }).on('line', (line) => say(`${lane} │ ${line}`))
   const ended = new Promise((done) =>
     proc.once('exit', (status) => {
       groups.delete(proc.pid)
@@ -63,14 +62,13 @@ function begin(lane, command, args, env = {}) {
 
 /** A step that passes or fails as a whole. */
 async function step(name, command, args) {
-  say(`\n== ${name}`)
-  const ok = (await begin('', command, args).ended) === 0
-  say(`${name}: ${ok ? 'ok' : 'FAILED'}`)
+  const ok = (await begin('unit', command, args).ended) === 0
+  say(`unit │ ${name}: ${ok ? 'ok' : 'FAILED'}`)
   count(ok ? 1 : 0, ok ? 0 : 1)
 }
 
 async function jest(lane, project, env, ...more) {
-  const out = join(root, `var/${lane || project}.json`)
+  const out = join(root, `var/${lane}.json`)
   rmSync(out, { force: true })
   const args = ['--selectProjects', project, '--json', `--outputFile=${out}`, '--silent', ...more]
   // The results come with --json as one long line to stdout; what is worth reading goes to stderr.
@@ -162,29 +160,29 @@ const APP = ['--runInBand', '--forceExit', '--testTimeout=90000']
 /** It kills the server all the time: it has an application to itself, and goes last. */
 const KILLS = 'durability'
 
-if (!only || only === 'unit') {
+async function withoutApplication() {
   if (!only) {
     await step('types', bin('tsc'), ['-p', '.'])
     await step('lint and dependency direction', bin('biome'), ['check', '--error-on-warnings', '.'])
     await step('dead code', bin('knip'), ['--no-progress'])
   }
-  say('\n== unit tests')
-  await jest('', 'unit', {}, '--testTimeout=60000', '--maxWorkers=100%')
+  await jest('unit', 'unit', {}, '--testTimeout=60000', only ? '--maxWorkers=100%' : '--maxWorkers=1')
 }
-if (only !== 'unit') {
-  build()
-  say('\n== integration and browser tests')
-  await Promise.all([
-    only === 'browser' ||
-      lane('integration', 9640, async (app) => {
-        await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS}`)
-        await app.survivesKill()
-      }),
+
+// The applications wait a good deal of the time, for printers and for browsers: the other tests fill it.
+if (only !== 'unit') build()
+await Promise.all([
+  (!only || only === 'unit') && withoutApplication(),
+  (!only || only === 'integration') &&
+    lane('integration', 9640, async (app) => {
+      await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS}`)
+      await app.survivesKill()
+    }),
+  only !== 'unit' &&
     lane('browser', 9670, async (app) => {
       if (only !== 'integration') await browser('browser', app.env)
       if (only !== 'browser') await jest('kills', 'integration', app.env, ...APP, `--testPathPatterns=${KILLS}`)
     }),
-  ])
-}
+])
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
 process.exit(totals.failed === 0 ? 0 : 1)

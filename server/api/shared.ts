@@ -78,7 +78,8 @@ export function router() {
         {
           code: 'bad-request',
           field,
-          message: `${field || 'The request'}: ${issue?.message ?? 'not as it must be'}.`,
+          message:
+            `${field ? `“${field}”` : 'The request'} is not as it must be. ${issue?.message ?? ''}${issue?.message ? '.' : ''}`.trim(),
           ...(limit ? { limit } : {}),
         },
         400,
