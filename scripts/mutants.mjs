@@ -11,7 +11,7 @@ import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { build } from 'esbuild'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
-import { pointsIn } from './mutants/points.mjs'
+import { pointsIn, reads } from './mutants/points.mjs'
 import { importersOf, testsOf } from './mutants/related.mjs'
 
 needPackages(['liblcms2-utils', 'argyll', 'icc-profiles-free', 'libvips-tools'])
@@ -141,8 +141,10 @@ const sample = (points, count, seed) =>
   points
     .map((p) => [hash(seed, p.file, p.kind, p.text, String(p.nth)), p])
     .sort(([a], [b]) => (a < b ? -1 : 1))
-    .slice(0, count)
     .map(([, p]) => p)
+    .slice(0, 2 * count)
+    .filter((p) => reads(text(p.file), p))
+    .slice(0, count)
 
 /** Makes each change in turn, as many at once as the machine has cores. */
 async function tryAll(mutants, testsFor, each) {

@@ -120,3 +120,13 @@ export function pointsIn(code) {
   const lineOf = (at) => code.slice(0, at).split('\n').length
   return [...walk(tree.program, null, code)].sort((a, b) => a.from - b.from || a.to - b.to).map((p) => ({ line: lineOf(p.from), ...p }))
 }
+
+/** Whether the file can still be read with the change made: a bracket may stand between what belongs together. */
+export function reads(code, { from, to, text }) {
+  try {
+    parse(code.slice(0, from) + text + code.slice(to), { sourceType: 'module', plugins: ['typescript'] })
+    return true
+  } catch {
+    return false
+  }
+}

@@ -105,3 +105,17 @@ test('reads the press data of FOGRA39L (Debian icc-profiles-free)', () => {
   const found = read(readFileSync('/usr/share/color/icc/FOGRA39L.ti3', 'latin1'))
   expect(found.ok && [found.value.space, found.value.patches.length, found.value.patches[0]?.lab]).toEqual(['cmyk', 1617, [95, 0, -2]])
 })
+
+test.each([
+  [['0 0 0', '-5 0 0'], 'ok'],
+  [['0 0 0', '-5.1 0 0'], 'cgats-colour-range'],
+  [['0 0 0', '130 200 -200'], 'ok'],
+  [['0 0 0', '130.1 0 0'], 'cgats-colour-range'],
+  [['0 0 0', '50 200.1 0'], 'cgats-colour-range'],
+  [['0 0 0', '50 -200.1 0'], 'cgats-colour-range'],
+  [['0 0 0', '50 0 200.1'], 'cgats-colour-range'],
+  [['0 0 0', '50 0 -200.1'], 'cgats-colour-range'],
+  [['0 255 0', '50 0 0'], 'ok'],
+  [['0 255.1 0', '50 0 0'], 'cgats-device-range'],
+  [['-0.1 0 0', '50 0 0'], 'cgats-device-range'],
+])('a patch of %s is %s', ([sent, read], expected) => expect(code(file([`1 ${sent} ${read}`]))).toBe(expected))

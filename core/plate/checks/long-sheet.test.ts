@@ -17,3 +17,26 @@ test('a metre-long sheet says its drift and the room it needs: L·tan θ, 0.2° 
   expect(finding(plate, 'long-sheet')?.says).toContain('clear behind the printer')
 })
 test('an A3 does not', () => expect(finding(plateOf({}), 'long-sheet')).toBeUndefined())
+
+test('a drift is warned of when it can be seen and may reach into the picture’s border; else it is a note', () => {
+  // Over 1000 mm at 0.2° the far end drifts 3.5 mm: three times that is 10.5 mm.
+  const level = (border: number, skewDegrees: number) =>
+    finding(
+      plateOf({
+        studio: (s) => {
+          for (const printer of s.printers) for (const path of printer.paths) path.tolerance.skewDegrees = skewDegrees
+          for (const lot of s.lots) lot.outOfSquare = 0
+        },
+        brief: {
+          paperId: 'quay-matte',
+          sheet: { width: mm(203), length: mm(1000), name: null },
+          size: { by: 'border', border: mm(border), exact: true },
+        },
+        pins: { printer: 'tern' },
+      }),
+      'long-sheet',
+    )?.level
+  expect([level(8, 0.2), level(13, 0.2)]).toEqual(['warn', 'note'])
+  // 0.05° are 0.9 mm: nobody sees twice the half millimetre that people see.
+  expect(level(4, 0.05)).toBe('note')
+})

@@ -250,3 +250,31 @@ test('borderless at the sides is bare at both of them, in the drawing and on the
   expect(margins).toEqual({ left: 0, right: 0, leading: mm(3), trailing: expect.any(Number) })
   expect(margins?.trailing).toBeGreaterThan(0)
 })
+
+test('of a pinned choice the reason says what it is: the best anyway, dearer and why, or not to be had', () => {
+  const reason = (pins: Record<string, string>, key: string) => line(plateOf({ pins }), key)?.reason
+  expect(reason({ intent: 'relative' }, 'intent')).toMatch(/^You chose this\. .*gloss/)
+  expect(reason({ intent: 'perceptual' }, 'intent')).toBe(
+    'You chose this, although colours that would print as they are move a little too.',
+  )
+  expect(reason({ intent: 'saturation' }, 'intent')).toBe('You chose this, although for charts, not for photographs.')
+  expect(reason({ 'colour-management': 'both' }, 'colour-management')).toMatch(/^You chose this\. .*twice/)
+})
+
+test('each intent says what it costs a picture', () => {
+  const on = (paperId: string) =>
+    Object.fromEntries(
+      line(
+        plateOf({
+          brief: { paperId },
+          studio: (s) => {
+            for (const p of s.pairings) p.tested = null
+          },
+        }),
+        'intent',
+      )?.alternatives.map((a) => [a.id, a.costs.map((c) => c.points)]) ?? [],
+    )
+  expect(on('harbour-lustre')).toEqual({ relative: [], perceptual: [2.5], saturation: [15], absolute: [20] })
+  expect(on('saltmarsh-cotton')).toEqual({ relative: [2.5], perceptual: [], saturation: [15], absolute: [20] })
+  expect(option(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'intent', 'relative')?.costs[0]?.says).toContain('flatten')
+})

@@ -68,3 +68,17 @@ test('what is decided otherwise by now is said, and everything decided can be as
   const again = resolve(plate.brief, studio, pinsOf(plate))
   expect(again.decisions.map((d) => d.value)).toEqual(plate.decisions.map((d) => d.value))
 })
+
+test('what was said to have changed is not said again as a decision that comes out otherwise', () => {
+  const ids = changed((s) => set(s.profiles, setup.profile?.id, { hash: 'f'.repeat(64) }))
+  expect(ids).toContain('profile')
+  expect(ids).not.toContain('decision-profile')
+  // A house that goes another way is no change of the set-up's own parts: the decision itself is named.
+  const other = resolve(brief(), studio, { printer: 'heron' })
+  const heron = studio.printers.find((p) => p.id === 'heron')
+  if (!heron) throw new Error('no heron')
+  const now = structuredClone(studio)
+  now.rules.everydayIntent = 'perceptual'
+  for (const p of now.pairings) p.tested = null
+  expect(changesSince({ plate: other, printer: heron }, now).map((c) => c.id)).toContain('decision-intent')
+})

@@ -1,5 +1,5 @@
 import { studioOf } from '../../testing/fixtures.ts'
-import { misfitOf, nearestEntry } from './media-distance.ts'
+import { mediaDistance, misfitOf, nearestEntry } from './media-distance.ts'
 
 const studio = studioOf()
 const coated = (surface: string) => surface === 'gloss' || surface === 'satin'
@@ -54,3 +54,43 @@ test.each([
 ] as const)('an entry for %s with %s black on %s paper: %s', (surface, black, paper, misfit) =>
   expect(misfitOf({ surface, black }, { surface: paper })).toBe(misfit),
 )
+
+test('how far one surface stands in for another, nearest first: common practice, and the other way round not the same', () => {
+  const gannet = studio.printers.find((p) => p.id === 'gannet')
+  const [entry] = gannet?.mediaTypes ?? []
+  const [paper] = studio.papers
+  if (!gannet || !entry || !paper) throw new Error('no gannet')
+  const surfaces = ['gloss', 'satin', 'matte', 'art', 'board', 'canvas', 'plain'] as const
+  const even = { ...entry, black: 'either' as const, weight: { min: 1, max: 900 }, platenGap: 'normal' as const }
+  const far = (of: (typeof surfaces)[number], as: (typeof surfaces)[number]) =>
+    mediaDistance({ ...even, surface: as }, { ...paper, surface: of, thickness: 1 }, gannet)
+  const order = (of: (typeof surfaces)[number]) => [...surfaces].sort((a, b) => far(of, a) - far(of, b)).join(' ')
+  expect(Object.fromEntries(surfaces.map((of) => [of, order(of)]))).toEqual({
+    gloss: 'gloss satin matte art board canvas plain',
+    satin: 'satin gloss matte art board canvas plain',
+    matte: 'matte art board canvas plain satin gloss',
+    art: 'art board matte canvas plain satin gloss',
+    board: 'board art matte canvas plain satin gloss',
+    canvas: 'canvas art matte board plain satin gloss',
+    plain: 'plain matte art board canvas gloss satin',
+  })
+  // Whatever follows never outweighs what stands before it.
+  expect(far('matte', 'gloss')).toBeGreaterThan(2 * far('matte', 'plain'))
+  expect(far('plain', 'matte')).toBeLessThan(far('matte', 'plain'))
+  for (const of of surfaces) expect(far(of, of)).toBe(0)
+})
+
+test('a grammage beyond an entry’s counts by how far, up to 500 g/m²; the gap more than any', () => {
+  const gannet = studio.printers.find((p) => p.id === 'gannet')
+  const [entry] = gannet?.mediaTypes ?? []
+  const [paper] = studio.papers
+  if (!gannet || !entry || !paper) throw new Error('no gannet')
+  const of = (weight: number, gap: 'normal' | 'wide' = 'normal') =>
+    mediaDistance(
+      { ...entry, surface: paper.surface, black: 'either', weight: { min: 200, max: 300 }, platenGap: gap },
+      { ...paper, thickness: 1, weight },
+      gannet,
+    )
+  expect([of(200), of(300), of(190), of(350), of(800), of(1400)]).toEqual([0, 0, 1, 5, 50, 50])
+  expect([of(250, 'wide'), of(1400, 'wide')]).toEqual([60, 110])
+})

@@ -82,3 +82,11 @@ test('a ruler slips by more than 15 mm, on an edge or on one of the diagonals', 
   const card = { form: 'sheet' as const, nominal: { width: mm(100), length: mm(150) }, measured: { width: mm(100), length: mm(150) } }
   expect([110, 110.001].map((w) => measureLot(card, { ...none, width: [mm(w)] }).ok)).toEqual([true, false])
 })
+
+test('the spread is half of what two readings differ by, of the side that differs more; one reading has none', () => {
+  const spread = (width: number[], length: number[]) => {
+    const read = measureLot(A3, { width: width.map(mm), length: length.map(mm), diagonals: [] })
+    return read.ok && read.value.spread
+  }
+  expect([spread([296.8, 297.2], []), spread([296.8, 297.2], [419.5, 420.1]), spread([297], [420])]).toEqual([200, 300, 0])
+})
