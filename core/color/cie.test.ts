@@ -43,3 +43,19 @@ test('conversions undo each other', () => {
     }),
   )
 })
+
+test('near black both curves change over where IEC 61966-2-1 and CIE 15 say', () => {
+  // Lightness of greys, from the definitions: below 0.04045 a straight line, above a power; below 216/24389 a straight line.
+  const lightness = (v: number) => {
+    const y = v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4
+    return y > 216 / 24_389 ? 116 * Math.cbrt(y) - 16 : (24_389 / 27) * y
+  }
+  for (const v of [0.01, 0.03, 0.04, 0.041, 0.045, 0.05, 0.06, 0.08, 0.0937, 0.1, 0.2])
+    expect(srgbToLab([v, v, v])[0]).toBeCloseTo(lightness(v), 3)
+  for (const l of [0.5, 2, 5, 7.9, 8, 8.1, 9, 11]) {
+    const y = l > 8 ? ((l + 16) / 116) ** 3 : (l * 27) / 24_389
+    const v = y <= 0.0031308 ? 12.92 * y : 1.055 * y ** (1 / 2.4) - 0.055
+    expect(labToSrgb([l, 0, 0])[1]).toBeCloseTo(v, 3)
+    expect(labToXyz([l, 0, 0])[1]).toBeCloseTo(y, 9)
+  }
+})

@@ -1,5 +1,5 @@
 import type { Intent } from '../things/media/intent.ts'
-import { deltaE2000 } from './cie.ts'
+import { deltaE2000, labToXyz, xyzToLab } from './cie.ts'
 import type { Engine, Source } from './engine/engine.ts'
 import { gamutDistances } from './gamut/out-of-gamut.ts'
 import { applyGrid, type Grid, gridNodes } from './grid.ts'
@@ -50,9 +50,9 @@ export function displayGrid(engine: Engine, printer: Uint8Array, paperWhite: boo
   return { size: DISPLAY_GRID, values }
 }
 
-/** Luminance of an L*, and back, 0…1 of white. Source: CIE 15, CIELAB. */
-const luminance = (L: number) => (L > 8 ? ((L + 16) / 116) ** 3 : L / 903.3)
-const lightness = (Y: number) => (Y > 0.008856 ? 116 * Math.cbrt(Y) - 16 : Y * 903.3)
+/** Luminance of an L*, and back, 0…1 of white. */
+const luminance = (L: number) => labToXyz([L, 0, 0])[1]
+const lightness = (Y: number) => xyzToLab([0, Y, 0])[0]
 
 /** Numbers that print each node's lightness as a neutral, its luminance scaled between the paper's white and its black. */
 function greyNodes(engine: Engine, { source, printer }: Pick<ProofSettings, 'source' | 'printer'>): Uint8Array {

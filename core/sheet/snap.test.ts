@@ -43,3 +43,12 @@ test('equal borders are counted from the frame, which need not begin at the corn
   expect([rect.x, rect.y]).toEqual([mm(62), mm(22)])
   expect(lines.map((l) => l.says)).toEqual(['at the edge of what prints', 'equal borders'])
 })
+
+test('a border is equal to that of either side, where nothing holds the picture across', () => {
+  // 25.3 mm at the left and 71.7 at the right of 297; y is drawn to each of them.
+  const at = (y: number) => snap({ x: mm(25.3), y: mm(y), w: mm(200), h: mm(300) }, frame, printable, mm(1)).rect.y
+  expect([at(25.9), at(71), at(24.4)]).toEqual([mm(25.3), mm(71.7), mm(25.3)])
+  // From the foot likewise: 420 − 300 − 25.3.
+  expect(at(95)).toBe(mm(94.7))
+  expect(at(50)).toBe(mm(50))
+})

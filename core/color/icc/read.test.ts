@@ -86,3 +86,26 @@ test('two tags that lie over one another are refused, two that share their data 
   expect(code(crossed)).toBe('profile-tag-overlap')
   expect(code(good)).toBe('ok')
 })
+
+test.each([
+  [[2026, 11, 26, 3, 4, 5], '2026-11-26T03:04:05.000Z'],
+  [[1990, 1, 1, 0, 0, 0], '1990-01-01T00:00:00.000Z'],
+  [[2200, 12, 31, 23, 59, 59], '2200-12-31T23:59:59.000Z'],
+  [[1989, 11, 26, 3, 4, 5], null],
+  [[2201, 11, 26, 3, 4, 5], null],
+  [[2026, 0, 26, 3, 4, 5], null],
+  [[2026, 13, 26, 3, 4, 5], null],
+  [[2026, 11, 0, 3, 4, 5], null],
+  [[2026, 11, 32, 3, 4, 5], null],
+  [[2026, 11, 26, 24, 4, 5], null],
+  [[2026, 11, 26, 3, 60, 5], null],
+  [[2026, 11, 26, 3, 4, 60], null],
+])('a profile made at %j (ICC.1, dateTimeNumber) is of %s', (parts, created) => {
+  const bytes = good.slice()
+  const view = new DataView(bytes.buffer)
+  parts.forEach((v, i) => {
+    view.setUint16(24 + 2 * i, v)
+  })
+  const read = readProfile(bytes)
+  expect(read.ok && read.value.created).toBe(created)
+})

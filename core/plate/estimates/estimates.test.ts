@@ -1,7 +1,12 @@
 import { brief, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { itemOf } from '../../things/brief/brief.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
+import type { Pairing } from '../../things/media/media.ts'
+import type { Printer } from '../../things/printers/printer.ts'
 import { layoutOf } from '../resolve/plate.ts'
 import { resolve } from '../resolve/resolve.ts'
+import { timesOf } from './estimates.ts'
 
 test('time, ink and paper grow with the copies', () => {
   const [one, ten] = [plateOf({}).estimates, plateOf({ brief: { copies: 10 } }).estimates]
@@ -46,4 +51,63 @@ test('a roll counts its length, sheets count loads', () => {
   const roll = plateOf({ brief: { paperId: 'pilot-rag', sheet: null, size: { by: 'picture', width: mm(380), height: null }, copies: 2 } })
   expect(roll.estimates?.rollLength).toBe(2 * (layoutOf(roll)?.sheet.h ?? 0))
   expect(plateOf({ brief: { copies: 31 }, pins: { path: 'heron-cassette' } }).estimates?.loads).toBe(1)
+})
+
+describe('hands beside loading, worked by hand', () => {
+  const {
+    brief: of,
+    item,
+    setup,
+    loaded,
+  } = (() => {
+    const plate = plateOf({ brief: { copies: 7 } })
+    if (!plate.setup) throw new Error('no set-up')
+    return { brief: plate.brief, item: itemOf(plate.brief), setup: plate.setup, loaded: null }
+  })()
+  const lot = setup.lot
+  const base = {
+    ...setup,
+    brief: of,
+    item,
+    loaded,
+    cut: null,
+    pairing: null,
+    gap: 'normal' as const,
+    printer: studioOf().printers.find((p) => p.id === setup.printer.id) as Printer,
+    path: { ...setup.path, attachment: null },
+  }
+  const minutes = (change: Partial<Parameters<typeof timesOf>[0]>) => timesOf({ ...base, ...change }).handsMinutes
+  const roll = { ...base.path, kind: 'roll' as const }
+  test.each<[string, number, Partial<Parameters<typeof timesOf>[0]>]>([
+    ['nothing to do', 0, {}],
+    [
+      'a black to swap: its own minutes',
+      4,
+      { printer: { ...base.printer, black: { installed: 'matte', swap: { minutes: 4, millilitres: 3 } } } },
+    ],
+    ['the black is in', 0, { printer: { ...base.printer, black: { installed: 'photo', swap: { minutes: 4, millilitres: 3 } } } }],
+    ['another roll to take off', 4, { path: roll, loaded: { printerId: 'p', pathId: 'q', lotId: 'another', remaining: 1 } }],
+    ['the same roll is on', 0, { path: roll, loaded: { printerId: 'p', pathId: 'q', lotId: lot.id, remaining: 1 } }],
+    ['an attachment to change', 4, { path: { ...base.path, attachment: { fit: 'x', remove: 'y' } } }],
+    ['each of seven trimmed', 10.5, { brief: { ...of, finished: { width: mm(100), length: mm(100) } } }],
+    ['each of seven cut off by hand', 14, { path: { ...base.path, kind: 'roll-uncut' } }],
+    ['each of seven folded', 3.5, { brief: { ...of, make: NEW_MAKE['folded-card'] } }],
+    ['each of seven stretched over bars', 140, { brief: { ...of, make: NEW_MAKE['wrapped-canvas'] } }],
+    ['each of seven confirmed at the panel', 1.4, { gap: 'wide', printer: { ...base.printer, confirmsWideGap: true } }],
+    ['a printer that does not ask', 0, { gap: 'wide', printer: { ...base.printer, confirmsWideGap: false } }],
+    [
+      'trimmed and folded, with an attachment',
+      18,
+      {
+        brief: { ...of, finished: { width: mm(100), length: mm(100) }, make: NEW_MAKE['folded-card'] },
+        path: { ...base.path, attachment: { fit: 'x', remove: 'y' } },
+      },
+    ],
+  ])('%s: %d min', (_what, wanted, change) => expect(minutes(change)).toBeCloseTo(wanted, 9))
+  test('loads are counted by what the path holds, three minutes each; drying as the pairing says, else half an hour; a roll is one load', () => {
+    const path = { ...base.path, capacity: [{ upTo: 900, sheets: 3 }] }
+    expect(timesOf({ ...base, path })).toMatchObject({ loads: 3, loadingMinutes: 9, dryingMinutes: 30 })
+    expect(timesOf({ ...base, path: roll })).toMatchObject({ loads: 1, loadingMinutes: 3 })
+    expect(timesOf({ ...base, pairing: { dryingMinutes: 45 } as Pairing }).dryingMinutes).toBe(45)
+  })
 })

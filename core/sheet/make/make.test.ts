@@ -10,7 +10,7 @@ import { area, intersect, type Rect } from '../rect.ts'
 import { breakLines, fromReading, lineWidth } from './back-text.ts'
 import { backPanel, foldOf, frontPanel, opensRight } from './folded-card.ts'
 import { turnOfBack } from './two-sided.ts'
-import { wrapPieces } from './wrapped-canvas.ts'
+import { foldMarks, wrapPieces } from './wrapped-canvas.ts'
 
 const A4: Rect = { x: 0, y: 0, w: mm(210), h: mm(297) }
 const turn = fc.constantFrom(...TURNS)
@@ -172,6 +172,22 @@ describe('wrapped canvas', () => {
     expect(pieces[1]).toMatchObject({ flipX: false, flipY: true, from: { x: 0, y: 0, w: 1, h: 30 / 600 } })
     expect(pieces[7]).toMatchObject({ flipX: false, flipY: true, from: { x: 0, y: 1 - 30 / 600, w: 1, h: 30 / 600 } })
     expect(pieces.map((p) => [p.to.x, p.to.y])).toEqual([0, 30, 630].flatMap((y) => [0, 30, 930].map((x) => [mm(x), mm(y)])))
+  })
+  test('two fold marks at each corner, 6 mm long and 0.3 thick, 2 mm beyond the print in line with the face', () => {
+    const print = { x: mm(10), y: mm(20), w: mm(200), h: mm(100) }
+    const inside = { x: mm(40), y: mm(45), w: mm(140), h: mm(50) }
+    const at = (x: number, y: number, w: number, h: number) => ({ x: mm(x), y: mm(y), w: mm(w), h: mm(h) })
+    expect(foldMarks(print, inside)).toEqual([
+      at(39.85, 12, 0.3, 6),
+      at(39.85, 122, 0.3, 6),
+      at(179.85, 12, 0.3, 6),
+      at(179.85, 122, 0.3, 6),
+      at(2, 44.85, 6, 0.3),
+      at(212, 44.85, 6, 0.3),
+      at(2, 94.85, 6, 0.3),
+      at(212, 94.85, 6, 0.3),
+    ])
+    expect(foldMarks(print, print)).toEqual([])
   })
   test('a roll is cut as long as face, bars and tuck need', () => {
     const canvas = {

@@ -1,7 +1,7 @@
 import { studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../length/length.ts'
 import type { Lot, Paper } from '../media/media.ts'
-import { capacityFor, type LimitKind, violations, violationText } from './limits.ts'
+import { capacityFor, type LimitKind, sizeLimits, violations, violationsText, violationText } from './limits.ts'
 import { type Path, PathSchema } from './path.ts'
 
 const path = studioOf()
@@ -66,4 +66,40 @@ test('a stack at the caliper of an entry is counted by it, a micrometre more by 
     { upTo: 310, sheets: 17 },
   ]
   expect([150, 151, 310, 311].map((caliper) => capacityFor({ ...path, capacity }, caliper))).toEqual([90, 17, 17, 0])
+})
+
+test.each([
+  ['nothing where all is in stock', [], ''],
+  [
+    'width and length in one sentence',
+    [
+      { kind: 'narrow' as const, value: mm(127), limit: mm(203) },
+      { kind: 'short' as const, value: mm(178), limit: mm(254) },
+    ],
+    'The sheet is 127.0 mm wide and 178.0 mm long; Rear takes at least 203.0 mm in width and at least 254.0 mm in length.',
+  ],
+  [
+    'one side and the caliper, each by itself',
+    [
+      { kind: 'thick' as const, value: 412, limit: 360 },
+      { kind: 'long' as const, value: mm(1300), limit: mm(1200) },
+    ],
+    'The sheet is 0.41 mm thick; Rear takes up to 0.36 mm. The sheet is 1300.0 mm long; Rear takes up to 1200.0 mm.',
+  ],
+  [
+    'both sides and the weight',
+    [
+      { kind: 'wide' as const, value: mm(500), limit: mm(330.2) },
+      { kind: 'long' as const, value: mm(1300), limit: mm(1200) },
+      { kind: 'heavy' as const, value: 700, limit: 320 },
+    ],
+    'The sheet is 500.0 mm wide and 1300.0 mm long; Rear takes up to 330.2 mm in width and up to 1200.0 mm in length. The paper weighs 700 g/m²; Rear takes up to 320 g/m².',
+  ],
+])('limits are said: %s', (_what, broken, says) => expect(violationsText({ ...path, name: 'Rear' }, broken, 'mm')).toBe(says))
+
+test('of a sheet the turn that breaks fewer limits is told; upright where both break as many', () => {
+  const within = { ...path, width: { min: mm(100), max: mm(330) }, length: { min: mm(150), max: mm(900) } }
+  const kindsOf = (width: number, length: number) => sizeLimits(within, { width: mm(width), length: mm(length) }).map((v) => v.kind)
+  expect([kindsOf(400, 300), kindsOf(400, 500), kindsOf(90, 1000)]).toEqual([[], ['wide'], ['narrow', 'long']])
+  expect(kindsOf(950, 80)).toEqual(['wide', 'short'])
 })

@@ -101,3 +101,14 @@ test('findings, places and steps stand in the same list, red first; what was loo
   // The second side has the first one's plate: its findings were answered then.
   expect(preflight({ plate: bad, rows: [], steps: [], ticked: new Set(), now: READY, side: 'back' })).toEqual([])
 })
+
+test('settings nobody looked at are counted, with one of them and where it is', () => {
+  const studio = studioOf()
+  const rows = agreementTable(plate, studio, [], 'mm')
+  const list = preflight({ plate, rows, steps: [], ticked: new Set(), now: READY, side: 'front' })
+  const open = rows.reduce((n, row) => n + Object.values(row.cells).filter((c) => c.state === 'open').length, 0)
+  expect(open).toBeGreaterThan(3)
+  expect(list.find((i) => i.id === 'not-looked-at')?.says).toMatch(
+    new RegExp(`^${open} settings were not looked at yet, page size in the program among them\\.$`),
+  )
+})
