@@ -40,8 +40,8 @@ const code = spawnSync('git', ['ls-files', '-co', '--exclude-standard'], { cwd: 
   .stdout.split('\n')
   .filter((f) => /^(core|simulator|demo|server|web)\/.*\.tsx?$/.test(f) && existsSync(join(root, f)))
 const importers = importersOf(root, code)
-/** The core and the machines have tests of their own; those of the server are asked about the server. */
-const ownSide = (file, test) => /^(server|web)\//.test(file) || !/^(server|web)\//.test(test)
+/** The core and the machines have tests of their own, and what the server's workers make of them; the rest of server and web is asked about itself. */
+const ownSide = (file, test) => /^(server|web)\//.test(file) || !/^(server|web)\//.test(test) || test.startsWith('server/workers/')
 /** Not asked: what looks at copies of the project or at all of it, and what needs the application running. */
 const NOT_ASKED = new Set(code.filter((f) => /^core\/testing\/|\.app\.test\.ts$/.test(f)))
 const TESTS = code.filter((f) => f.endsWith('.test.ts') && !NOT_ASKED.has(f))

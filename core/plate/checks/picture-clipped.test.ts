@@ -38,3 +38,17 @@ test('who asked for equal borders gets equal borders beyond the dead margin', ()
   const { leading, trailing } = layoutOf(afterFix(plate, 'picture-clipped'))?.margins ?? { leading: 0, trailing: 1 }
   expect([leading, trailing]).toEqual([mm(24), mm(24)])
 })
+
+test('from a tenth of a millimetre on a loss can be measured, and is said', () => {
+  // The cassette leaves 3 mm white at the left of its page, which lies 0.2 mm off this sheet's edge; the picture is put a
+  // hair into that.
+  const at = (um: number) =>
+    finding(
+      plateOf({
+        brief: { size: { by: 'picture', width: mm(200), height: null } },
+        pins: { path: 'heron-cassette', orientation: '0', placement: `at:${mm(2.8) - um},${mm(60)}` },
+      }),
+      'picture-clipped',
+    )?.numbers.left
+  expect([at(0), at(99), at(100), at(1200)]).toEqual([undefined, undefined, 100, 1200])
+})

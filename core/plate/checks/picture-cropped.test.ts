@@ -38,6 +38,8 @@ test('it is a note up to what the house allows and a warning above', () => {
 test('an edge that is wanted is a warning however little it loses; where there is room the crop moves to the facing one', () => {
   const plate = onCard({ keep: ['left'] }, 1)
   expect(finding(plate, 'picture-cropped')?.level).toBe('warn')
+  expect(finding(plate, 'picture-cropped')?.says).toContain('You want its left kept.')
+  expect(finding(onCard({}, 1), 'picture-cropped')?.says).not.toContain('You want')
   const moved = finding(
     afterFix(plate, 'picture-cropped', (s) => Object.assign(s.rules, { cropAllowed: 1 })),
     'picture-cropped',

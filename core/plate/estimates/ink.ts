@@ -9,7 +9,7 @@ export type Coverage = readonly [cyan: number, magenta: number, yellow: number]
  * Ink of a page that is covered all over, ml/m². Common practice: 5 to 20 ml for pictures a third to nearly black. One
  * figure for every class until the levels of a machine teach its own.
  */
-const FULL = 22
+export const FULL = 22
 
 /** A picture of middle tones, where none has been counted. */
 const USUAL: Coverage = [0.5, 0.5, 0.5]

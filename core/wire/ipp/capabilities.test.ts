@@ -89,3 +89,27 @@ test('a job in two steps takes both operations; a printer with one of them is se
     capabilitiesOf({ ...able, 'operations-supported': operations(...names) }).twoSteps
   expect([twoSteps('Create-Job', 'Send-Document'), twoSteps('Create-Job'), twoSteps('Send-Document')]).toEqual([true, false, false])
 })
+
+test.each([
+  ['at a listed size', v.integer(29_700), true],
+  ['half a millimetre over it', v.integer(29_650), true],
+  ['more than that over it', v.integer(29_649), false],
+  ['half a millimetre under it', v.integer(29_750), true],
+  ['more than that under it', v.integer(29_751), false],
+  ['at the end of a range', v.range([20_000, 29_700]), true],
+  ['half a millimetre beyond it', v.range([20_000, 29_650]), true],
+  ['more than that beyond it', v.range([20_000, 29_649]), false],
+  ['before it', v.range([29_750, 40_000]), true],
+  ['more than that before it', v.range([29_751, 40_000]), false],
+])('a page 297 mm wide is taken %s (1/100 mm): %s', (_where, width, taken) => {
+  const of = {
+    ...asked,
+    'media-col': v.collection({ 'media-size': v.collection({ 'x-dimension': v.integer(29_700), 'y-dimension': v.integer(42_000) }) }),
+  }
+  const printer = { ...able, 'media-size-supported': v.collection({ 'x-dimension': width, 'y-dimension': v.range([25_400, 59_400]) }) }
+  expect(
+    substitutions(of, printer, null)
+      .map((s) => s.attribute)
+      .includes('media-size'),
+  ).toBe(!taken)
+})
