@@ -450,3 +450,30 @@ test('the wrong black is ten L* lighter on any paper, the right one is not; the 
   expect([black('art', 'art', 'matte'), black('art', 'art', 'photo')]).toEqual([16, 26])
   expect([black('art', 'satin', 'photo'), black('satin', 'art', 'matte')]).toEqual([31, 21])
 })
+
+test('a path takes what is a little too wide or too thick for it, and nothing beyond', () => {
+  const machine = machineOf('heron')
+  const path = machine.printer.paths.find((p) => p.id === 'heron-cassette')
+  const sheet = realSheet('lustre-a3')
+  if (!path || !sheet) throw new Error('demo')
+  const put = (change: Partial<typeof sheet>) => machine.load('heron-cassette', { ...sheet, ...change }, 1)
+  expect(put({ width: path.width.max + 1500, length: path.width.max + 90_000 })).toBeNull()
+  expect(put({ width: path.width.max + 1501, length: path.width.max + 90_000 })).toContain('wider')
+  const limit = Math.floor(path.thickness.max * 1.35)
+  expect([put({ thickness: limit }), put({ thickness: limit + 1 })]).toEqual([null, expect.stringContaining('too thick')])
+  expect(machine.tray('heron-cassette')).toMatchObject({ remaining: 1 })
+  machine.load('heron-cassette', null, 7)
+  expect(machine.tray('heron-cassette')).toMatchObject({ sheet: null, remaining: 0 })
+})
+
+test('the last sheet leaves an empty path, the last but one does not; a panel entry that is not there is refused', async () => {
+  const machine = machineOf('heron')
+  lustre(machine, 2)
+  for (const left of [1, 0]) {
+    const job = await send(machine, A3, page(296.6, 419.8, 30))
+    await ends(machine, job.id)
+    expect([machine.tray('heron-cassette')?.remaining, machine.tray('heron-cassette')?.sheet === null]).toEqual([left, left === 0])
+  }
+  expect(machine.setPanel('heron-cassette', { mediaTypeId: 'none-such', gap: 'auto' })).toContain('no such entry')
+  expect(machine.setPanel('nowhere', { mediaTypeId: null, gap: 'auto' })).toContain('no such path')
+})

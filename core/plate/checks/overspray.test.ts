@@ -19,3 +19,15 @@ test('borderless ink beside the paper is counted, and cleaning is asked for when
   expect(finding(cards(0.199), 'overspray')?.level).toBe('warn')
 })
 test('a print with borders sprays nothing', () => expect(finding(plateOf({}), 'overspray')).toBeUndefined())
+
+test('cleaning is due at the printer’s own figure with this job counted in, not before', () => {
+  const job = Number(finding(cards(0), 'overspray')?.numbers.job) / 1e4
+  expect(job).toBeGreaterThan(0.01)
+  // The demo's cleaning is due at 0.2 m²; the job's figure is rounded to a hundred-thousandth.
+  const cleanAfter = Number(finding(cards(0), 'overspray')?.numbers.cleanAfter) / 1e4
+  expect([cleanAfter - job - 2e-5, cleanAfter - job + 2e-5].map((since) => finding(cards(since), 'overspray')?.level)).toEqual([
+    'note',
+    'warn',
+  ])
+  expect(finding(cards(0.05), 'overspray')?.says).toContain('500 cm² since')
+})

@@ -278,3 +278,20 @@ test('each intent says what it costs a picture', () => {
   expect(on('saltmarsh-cotton')).toEqual({ relative: [2.5], perceptual: [], saturation: [15], absolute: [20] })
   expect(option(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'intent', 'relative')?.costs[0]?.says).toContain('flatten')
 })
+
+test('why nothing is printed past the edge: margins, no step to do it with, or because it was asked for', () => {
+  const bare = {
+    finish: 'borderless' as const,
+    paperId: 'beacon-gloss',
+    sheet: sheet('na_index-4x6_4x6in'),
+    size: { by: 'sheet' as const, fill: true },
+  }
+  const why = (of: Parameters<typeof plateOf>[0]) => option(plateOf(of), 'expansion', 'none')?.id && line(plateOf(of), 'expansion')?.reason
+  expect(why({})).toBe('The print has margins.')
+  const none = { brief: bare, pins: { printer: 'dunlin', expansion: 'none' } }
+  expect(why(none)).toContain('hairlines')
+  const without = (s: Studio) => {
+    for (const p of s.printers) p.expansions = []
+  }
+  expect(why({ ...none, pins: { printer: 'dunlin', margins: 'borderless' }, studio: without })).toContain('offers no step past the edge')
+})

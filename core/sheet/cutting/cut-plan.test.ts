@@ -56,3 +56,24 @@ test('pieces never overlap nor leave the parent, and with the offcuts they are t
     }),
   )
 })
+
+test.each([
+  // Columns × rows, worked by hand; a lot may be 2 mm short of what the pieces add up to.
+  [sheets(297, 420), [100, 100], 8],
+  [sheets(297, 420), [99, 105], 12],
+  [sheets(297, 420), [99, 141], 8],
+  [sheets(297, 420), [148, 210], 4],
+  [sheets(300, 200), [200, 150], 2],
+  [sheets(300, 200), [160, 201], 1],
+  [sheets(300, 200), [160, 210], 1],
+  [sheets(300, 200), [301, 210], 0],
+] as const)('out of %j come pieces of %j: %i', (lot, [width, length], pieces) => {
+  expect(planCut(lot, { width: mm(width), length: mm(length) }, 1)?.pieces.length ?? 0).toBe(pieces)
+})
+
+test('parents are counted whole, and a roll is cut as long as the rows take', () => {
+  expect([1, 4, 5, 8, 9].map((n) => planCut(sheets(297, 420), { width: mm(148), length: mm(210) }, n)?.parents)).toEqual([1, 1, 2, 2, 3])
+  // Three of 140 across 431.8; so many rows of 200.
+  const lengths = [1, 3, 4, 7].map((n) => planCut(roll(431.8), { width: mm(140), length: mm(200) }, n)?.parent.length)
+  expect(lengths).toEqual([mm(200), mm(200), mm(400), mm(600)])
+})

@@ -110,6 +110,46 @@ describe('from IPP', () => {
     // What IPP does not carry is not silently invented.
     expect(proposal?.assumed.join(' ')).toContain('assumed')
   })
+  test('what a new record assumes is said, and what kind of inks it has follows from their number', () => {
+    const inks = (n: number) => ({
+      ...answer,
+      'marker-names': v.name(...Array.from({ length: n }, (_, i) => `Ink ${i}`)),
+      'marker-levels': v.integer(...Array(n).fill(50)),
+    })
+    expect([3, 4, 5, 7, 8, 10, 11, 12].map((n) => proposeFromIpp(inks(n), 'ipp://127.0.0.1:9/ipp/print', null)?.printer.inkSet)).toEqual([
+      'bulk-4',
+      'bulk-4',
+      'dye-6',
+      'dye-6',
+      'pigment-10',
+      'pigment-10',
+      'pigment-12',
+      'pigment-12',
+    ])
+    const rear = proposeFromIpp(answer, 'ipp://127.0.0.1:9/ipp/print', null)?.printer.paths.find((p) => p.source === 'rear')
+    expect(rear).toMatchObject({
+      thickness: { min: 80, max: 300 },
+      weight: { min: 60, max: 300 },
+      capacity: [
+        { upTo: 150, sheets: 20 },
+        { upTo: 300, sheets: 10 },
+      ],
+    })
+  })
+  test('a printer without a list of its media is read from the lists of sizes and sources', () => {
+    const { 'media-col-database': _database, ...plain } = answer
+    const of = (x: number, y: number) => v.collection({ 'x-dimension': v.integer(x), 'y-dimension': v.integer(y) })
+    const lists = {
+      ...plain,
+      'media-size-supported': [...of(21_000, 29_700), ...of(21_590, 27_940)],
+      'media-source-supported': v.keyword('auto', 'rear'),
+      'media-left-margin-supported': v.integer(300, 410),
+    }
+    const rear = proposeFromIpp(lists, 'ipp://127.0.0.1:9/ipp/print', null)?.printer.paths[0]
+    expect([rear?.source, rear?.width, rear?.length]).toEqual(['rear', { min: 210_000, max: 215_900 }, { min: 279_400, max: 297_000 }])
+    // The widest margin of those it lists; 3 mm where it lists none.
+    expect(rear?.margins).toEqual({ leading: 3000, trailing: 3000, left: 4100, right: 3000 })
+  })
   test('what the record knows and IPP does not is kept', () => {
     const before = { ...heron, paths: heron.paths.map((p, i) => (i === 0 ? { ...p, source: 'rear', name: 'My feeder' } : p)) }
     const proposal = proposeFromIpp(answer, heron.address, before)

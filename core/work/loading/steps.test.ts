@@ -1,3 +1,4 @@
+import { layoutOf } from '../../plate/resolve/plate.ts'
 import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
@@ -177,4 +178,18 @@ test('as many sheets go in as the job takes and the path holds, whichever is les
     return sheetsToLoad({ plate, setup, path })
   }
   expect([load(1, 20), load(20, 20), load(21, 20), load(3, 0)]).toEqual([1, 20, 20, 1])
+})
+
+test('trimming says what comes off each edge of this very sheet', () => {
+  const plate = plateOf({
+    brief: { finished: { width: mm(250), length: mm(350) } },
+    pins: { printer: 'heron', path: 'heron-cassette' },
+  })
+  const { frame, sheet: whole } = layoutOf(plate) ?? { frame: null, sheet: null }
+  if (!frame || !whole) throw new Error('no layout')
+  const said = [...(step(plate, 'trim')?.text.matchAll(/([\d.]+) mm off the (leading edge|trailing edge|left)/g) ?? [])]
+  const off = Object.fromEntries(said.map(([, value, edge]) => [edge, Number(value)]))
+  // What is cut off at both ends and what is left make up the sheet: 419.8 and 296.6 mm.
+  expect((off['leading edge'] ?? 0) + 350 + (off['trailing edge'] ?? 0)).toBeCloseTo(419.8, 0)
+  expect((off.left ?? 0) * 2 + 250).toBeCloseTo(296.6, 0)
 })
