@@ -90,3 +90,22 @@ test.each([
   [65, '1 h 5 min'],
   [1500, '1 d 1 h'],
 ])('%s minutes are said as %s', (minutes, words) => expect(sayMinutes(minutes)).toBe(words))
+
+test.each([
+  [0.2, '1 min'],
+  [40.4, '40 min'],
+  [59.6, '1 h'],
+  [125, '2 h 5 min'],
+  [1439.4, '23 h 59 min'],
+  [1440, '1 d'],
+  [1501, '1 d 1 h'],
+  [2 * 1440 + 23 * 60 + 59, '2 d 23 h'],
+])('%d minutes are “%s”', (minutes, says) => expect(sayMinutes(minutes)).toBe(says))
+
+test('of the qualities that make it the finest is offered', () => {
+  const fine = heron?.qualities.find((q) => q.id === 'fine')?.secondsPerSquareMetre ?? Number.NaN
+  const enough = Math.ceil(3 + ((page.w * page.h) / 1e12) * 4 * (fine / 60) + drying)
+  const offered = (minutes: number) => finding(resolve(job(minutes), studio, PINS, at()), 'late')?.fix?.pins?.quality
+  expect(enough).toBeLessThan(takes - 1)
+  expect([offered(enough), offered(enough - 2)]).toEqual(['fine', 'standard'])
+})

@@ -1,4 +1,4 @@
-import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { afterFix, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { layoutOf } from '../resolve/plate.ts'
 
@@ -51,4 +51,18 @@ test('from a tenth of a millimetre on a loss can be measured, and is said', () =
       'picture-clipped',
     )?.numbers.left
   expect([at(0), at(99), at(100), at(1200)]).toEqual([undefined, undefined, 100, 1200])
+})
+
+test('more than two per cent of the picture is a stop, more than a two-thousandth a warning, blank paper a note', () => {
+  // The board leaves 24 mm of 419.4: a picture of h is cut by 24 − (419.4 − h)/2, centred.
+  const level = (width: number, blank = false) => {
+    const full = Array(30).fill(1)
+    const edges = { head: full, foot: full, left: full, right: blank ? [...Array(15).fill(0), ...Array(15).fill(1)] : full }
+    const of = picture({ width: 9000, height: 6000, content: edges })
+    const brief = { ...board, picture: of, size: { by: 'picture' as const, width: mm(width), height: null } }
+    return finding(plateOf({ brief, pins: { placement: 'centred', path: 'gannet-board', orientation: '90' } }), 'picture-clipped')?.level
+  }
+  // 7.6 of 386.6 mm are 1.97 %, 7.8 of 387 are 2.02 %; 0.3 of 372 are 0.08 %, 0.15 of 371.7 are 0.04 %.
+  expect([level(386.6), level(387), level(372), level(371.7)]).toEqual(['warn', 'stop', 'warn', 'note'])
+  expect(level(387, true)).toBe('note')
 })

@@ -77,3 +77,30 @@ test('parents are counted whole, and a roll is cut as long as the rows take', ()
   const lengths = [1, 3, 4, 7].map((n) => planCut(roll(431.8), { width: mm(140), length: mm(200) }, n)?.parent.length)
   expect(lengths).toEqual([mm(200), mm(200), mm(400), mm(600)])
 })
+
+test('cuts come in order with where they are measured from, and what is left over is in stock or not', () => {
+  // 297 × 420 in pieces of 140 × 160: two columns, two rows; 17 × 420 and 280 × 100 are left.
+  const plan = planCut(sheets(297, 420), { width: mm(140), length: mm(160) }, 4)
+  expect(plan?.cuts).toEqual([
+    { axis: 'along', at: mm(140), of: 'sheet' },
+    { axis: 'along', at: mm(280), of: 'sheet' },
+    { axis: 'across', at: mm(160), of: 'strip' },
+    { axis: 'across', at: mm(320), of: 'strip' },
+  ])
+  expect(plan?.offcuts).toEqual([
+    { x: 0, y: mm(320), w: mm(280), h: mm(100) },
+    { x: mm(280), y: 0, w: mm(17), h: mm(420) },
+  ])
+  expect(plan && usefulOffcuts(plan)).toEqual([{ x: 0, y: mm(320), w: mm(280), h: mm(100) }])
+  expect(plan && cutSentences(plan, 'mm').at(-1)).toBe(
+    'Each makes 4 sheets of 140.0 × 160.0 mm. Put the rest back into stock: 100.0 × 280.0 mm.',
+  )
+  expect(plan?.pieces.map((p) => [p.x, p.y])).toEqual([
+    [0, 0],
+    [mm(140), 0],
+    [0, mm(160)],
+    [mm(140), mm(160)],
+  ])
+  const narrow = planCut(sheets(297, 419.9), { width: mm(140), length: mm(160) }, 4)
+  expect(narrow && usefulOffcuts(narrow)).toEqual([])
+})
