@@ -14,6 +14,9 @@ interface EdgeLoss {
   placed: Um
 }
 
+/** Below a tenth of a millimetre nobody can measure a loss, µm. */
+export const MEASURABLE: Um = 100
+
 /** What of a print its crop fills: a picture that goes on round the bars fills all of it, otherwise what is seen from the front. */
 export const filledByCrop = (make: Make, { face, layout }: { face: Rect; layout: Layout }): Rect =>
   make.as === 'wrapped-canvas' && make.wrap === 'picture' ? layout.picture : face

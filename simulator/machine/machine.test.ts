@@ -477,3 +477,36 @@ test('the last sheet leaves an empty path, the last but one does not; a panel en
   expect(machine.setPanel('heron-cassette', { mediaTypeId: 'none-such', gap: 'auto' })).toContain('no such entry')
   expect(machine.setPanel('nowhere', { mediaTypeId: null, gap: 'auto' })).toContain('no such path')
 })
+
+test('a page is thinned by a whole factor, its ink found to the pixel, its darkness counted by channel', () => {
+  // 10 × 7 pixels at 300 per inch: every second is kept. One block 4…6 × 3…5 of cyan 255 with a pixel of yellow beside it.
+  const bytes = rasterOf(10, 7, 300, (x, y) =>
+    x >= 4 && x <= 6 && y >= 3 && y <= 5 ? [0, 255, 255] : x === 7 && y === 5 ? [255, 255, 0] : [255, 255, 255],
+  )
+  const read = readRaster(bytes)
+  expect([read.width, read.height, read.ppi]).toEqual([5, 3, 150])
+  const um = 25_400 / 300
+  expect(read.ink).toEqual({ left: 4 * um, top: 3 * um, right: 8 * um, bottom: 6 * um })
+  expect([read.darkness.cyan, read.darkness.magenta, read.darkness.yellow]).toEqual([9 / 70, 0, 1 / 70])
+  // Cells of four pixels: columns 4 and 5 of rows 2 and 3 are half in ink; 6 and 7 of rows 4 and 5 have two of it and one yellow.
+  const at = (x: number, y: number) => [...read.rgba.subarray((y * 5 + x) * 4, (y * 5 + x) * 4 + 3)]
+  expect([at(2, 1), at(3, 2), at(0, 0)]).toEqual([
+    [128, 255, 255],
+    [128, 255, 191],
+    [255, 255, 255],
+  ])
+  expect(readRaster(rasterOf(3, 2, 150, () => [255, 255, 255])).ink).toBeNull()
+  expect(() => readRaster(new Uint8Array([1, 2, 3, 4]))).toThrow('not PWG Raster')
+})
+
+/** A raster file of these pixels. */
+function rasterOf(width: number, height: number, ppi: number, of: (x: number, y: number) => Triple): Uint8Array {
+  const lines = lineWriter(width)
+  const parts: Uint8Array[] = [
+    new TextEncoder().encode(SYNC),
+    writeHeader({ ppi, width, height, pageWidth: width, pageHeight: height, colour: 'device3', copies: 1, mediaType: '' }),
+  ]
+  for (let y = 0; y < height; y++)
+    parts.push(lines.add(Uint8Array.from({ length: width * 3 }, (_, i) => of(Math.floor(i / 3), y)[i % 3] as number)) ?? new Uint8Array())
+  return Buffer.concat([...parts, lines.end() ?? new Uint8Array()])
+}

@@ -1,10 +1,8 @@
+import { MEASURABLE } from '../../sheet/loss.ts'
 import { pictureEdge } from '../../things/brief/turn.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import type { Check } from './check.ts'
-
-/** Below a tenth of a millimetre nobody can measure the loss. */
-const MEASURABLE = 100
 
 export const keptEdge: Check = {
   id: 'kept-edge',

@@ -1,13 +1,11 @@
 import { contentLost } from '../../sheet/content.ts'
 import type { Layout } from '../../sheet/layout.ts'
+import { MEASURABLE } from '../../sheet/loss.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { type Check, type Fix, UNUSABLE } from './check.ts'
 import { clearBorder } from './clear-border.ts'
-
-/** Below a tenth of a millimetre nobody can measure the loss. */
-const MEASURABLE = 100
 
 /** The upright picture's width at which it fits what can be printed as it lies, to a tenth of a millimetre; a roll is as long as it takes. µm. */
 export function widthThatFits({ picture, printable }: Layout, turn: Turn, roll: boolean): Um {

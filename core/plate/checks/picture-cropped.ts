@@ -1,11 +1,9 @@
-import { filledByCrop, type Loss, lossOf } from '../../sheet/loss.ts'
+import { filledByCrop, type Loss, lossOf, MEASURABLE } from '../../sheet/loss.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { PICTURE_EDGES, type PictureEdge } from '../../things/brief/turn.ts'
 import { type Unit, writeLength } from '../../things/length/length.ts'
 import { type Check, type Fix, UNUSABLE } from './check.ts'
 
-/** Below a tenth of a millimetre nobody can measure the loss. */
-const MEASURABLE = 100
 /** A crop below a twentieth of a per cent is rounding. */
 const ROUNDING = 0.0005
 

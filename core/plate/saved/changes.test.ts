@@ -82,3 +82,19 @@ test('what was said to have changed is not said again as a decision that comes o
   for (const p of now.pairings) p.tested = null
   expect(changesSince({ plate: other, printer: heron }, now).map((c) => c.id)).toContain('decision-intent')
 })
+
+test('what differs from the last good run is said decision by decision, and the profile’s file and the lot where they are others', () => {
+  const good = resolve(brief(), studio, { printer: 'heron' })
+  expect(differsFrom(good, good)).toEqual([])
+  const gloss = resolve(brief(), studio, { printer: 'heron', intent: 'perceptual' })
+  expect(differsFrom(gloss, good)).toEqual(['Rendering intent: “Perceptual”, at the last good run “Media-relative colorimetric”.'])
+  const { setup } = good
+  if (!setup?.profile) throw new Error('no profile')
+  const other = { ...good, setup: { ...setup, profile: { ...setup.profile, hash: 'e'.repeat(64) }, lot: { ...setup.lot, id: 'another' } } }
+  expect(differsFrom(other, good)).toEqual([
+    'The profile is another file than at the last good run.',
+    'The sheets are of another lot than at the last good run.',
+  ])
+  expect(differsFrom({ ...good, setup: { ...setup, profile: { ...setup.profile, id: 'x', hash: 'e'.repeat(64) } } }, good)).toEqual([])
+  expect(differsFrom({ ...good, setup: null }, good)).toEqual([])
+})
