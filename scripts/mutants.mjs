@@ -173,19 +173,19 @@ async function sampled() {
   // Noticed stays noticed while the test that did is the same; unnoticed while no test that was asked changed.
   const seenBy = (m, by) => (isTest(by) ? hash(text(by)) : by === null ? hash(...testsFor(m).map(text)) : '')
   const still = (m) => {
-    const known = results[keyOf(m)]
+    const known = results[m.key]
     return known !== undefined && (known.by === null || isTest(known.by) || known.seen === '') && known.seen === seenBy(m, known.by)
   }
-  const mutants = sample(everyPoint(), Number(values.count), values.seed)
+  const mutants = sample(everyPoint(), Number(values.count), values.seed).map((m) => ({ ...m, key: keyOf(m) }))
   const open = mutants.filter((m) => !still(m))
   say(`${mutants.length} changes, seed ${values.seed}; ${mutants.length - open.length} known from before.`)
   let done = 0
   await tryAll(open, testsFor, (m, by) => {
-    results[keyOf(m)] = { by, seen: seenBy(m, by) }
+    results[m.key] = { by, seen: seenBy(m, by) }
     writeFileSync(RESULTS, JSON.stringify(results))
     say(`${++done}/${open.length}  ${by ? 'noticed  ' : 'UNNOTICED'}  ${line(m)}${by ? `  (${by})` : ''}`)
   })
-  report(mutants, (m) => results[keyOf(m)].by !== null)
+  report(mutants, (m) => results[m.key].by !== null)
 }
 
 function report(mutants, noticed) {

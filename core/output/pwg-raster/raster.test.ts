@@ -95,3 +95,24 @@ test('data that end early or run past the line are an error, never a crash', () 
   for (let n = 0; n < packed.length; n++) expect(() => unpack(packed.subarray(0, n), 20, 1)).toThrow(RasterError)
   expect(() => unpack(new Uint8Array([0, 127, 1, 2, 3, 127, 1, 2, 3]), 20, 1)).toThrow(RasterError)
 })
+
+describe('a page header is taken only as PWG 5102.4 has it, and no larger than this program can', () => {
+  const page = { ppi: 300, width: 40, height: 30, pageWidth: 10, pageHeight: 8, colour: 'device3' as const, copies: 2, mediaType: 'x' }
+  const with32 = (offset: number, value: number, of: Partial<typeof page> = {}) => {
+    const bytes = writeHeader({ ...page, ...of })
+    new DataView(bytes.buffer, bytes.byteOffset).setUint32(offset, value)
+    return readHeader(bytes)
+  }
+  test('as it was written', () => expect(readHeader(writeHeader(page))).toEqual(page))
+  test('cut short by a byte', () => expect(readHeader(writeHeader(page).subarray(0, HEADER_BYTES - 1))).toBeNull())
+  test.each([
+    ['bits of a colour', 384, 16],
+    ['bits of a pixel', 388, 32],
+    ['bytes of a line', 392, 121],
+    ['colour space', 400, 1],
+    ['no resolution', 276, 0],
+    ['another resolution down', 280, 301],
+    ['no width', 372, 0],
+    ['no height', 376, 0],
+  ])('%s', (_what, offset, value) => expect(with32(offset, value)).toBeNull())
+})

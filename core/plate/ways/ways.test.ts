@@ -135,3 +135,30 @@ test('what cutting down gives is counted in pieces, and copies in sheets or in l
   }
   expect([enough(7 * mm(295), 7), enough(7 * mm(295) - 1, 7), enough(mm(295), 1)]).toEqual([true, false, true])
 })
+
+test.each([
+  // The sheet asked for, and which lots of fairway satin (rolls of 24 and 44 in) or harbour lustre (A3, A2) answer it.
+  ['fairway-satin', { width: mm(609.6), length: null }, {}, ['satin-24']],
+  ['fairway-satin', { width: mm(612.6), length: null }, {}, ['satin-24']],
+  ['fairway-satin', { width: mm(612.7), length: null }, {}, []],
+  ['fairway-satin', { width: null, length: mm(700) }, {}, ['satin-24', 'satin-44']],
+  ['fairway-satin', { width: mm(900), length: mm(609.6) }, {}, ['satin-24']],
+  ['fairway-satin', { width: mm(500), length: mm(700) }, {}, []],
+  [
+    'fairway-satin',
+    { width: mm(500), length: mm(700) },
+    { size: { by: 'picture', width: mm(300), height: null } },
+    ['satin-24', 'satin-44'],
+  ],
+  ['fairway-satin', { width: mm(700), length: mm(900) }, { size: { by: 'picture', width: mm(300), height: null } }, ['satin-44']],
+  ['harbour-lustre', { width: null, length: mm(297) }, {}, ['lustre-a3']],
+  ['harbour-lustre', { width: null, length: mm(420) }, {}, ['lustre-a3', 'lustre-a2']],
+  ['harbour-lustre', { width: mm(420), length: null }, {}, []],
+  ['harbour-lustre', { width: mm(594), length: mm(420) }, {}, ['lustre-a2']],
+] as const)('of %s the sheet %j is answered by %#', (paperId, asked, change, lots) => {
+  const ways = waysFor(brief({ paperId, sheet: { ...asked, name: null }, ...(change as object) }), studio).filter((w) => w.cut === null)
+  const wrong = new Set(ways.filter((w) => w.against === 'sheet').map((w) => w.lot.id))
+  const of = studio.lots.filter((l) => l.paperId === paperId).map((l) => l.id)
+  // A limit of the machine outranks the sheet: a lot counts as an answer where no way holds its size against it.
+  expect(of.filter((id) => !wrong.has(id))).toEqual([...lots])
+})
