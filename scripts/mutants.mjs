@@ -24,7 +24,7 @@ const { values, positionals } = parseArgs({
     count: { type: 'string', default: '300' },
     in: { type: 'string', default: '' },
     /** So many tests are asked, the nearest first: what none of them notices counts as unnoticed, though a farther one might. */
-    nearest: { type: 'string', default: '30' },
+    nearest: { type: 'string', default: '60' },
     'at-once': { type: 'string', default: String(availableParallelism()) },
   },
 })

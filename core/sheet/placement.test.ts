@@ -5,7 +5,7 @@ import { EMPTY_BRIEF } from '../things/brief/brief.ts'
 import { feedEdge, isSideways, TURNS } from '../things/brief/turn.ts'
 import { mm } from '../things/length/length.ts'
 import { EDGES } from '../things/paths/path.ts'
-import { centredOn, pixelsPerInch, placingFrame, printSize, type Room, type Sizing, sizingOf } from './placement.ts'
+import { centredOn, movedInto, pixelsPerInch, placingFrame, printSize, type Room, type Sizing, sizingOf } from './placement.ts'
 import { gaps, inset, intersect } from './rect.ts'
 
 const sheet = { x: 0, y: 0, w: mm(297), h: mm(420) }
@@ -134,4 +134,21 @@ test('a picture that goes round the bars itself is cropped to the whole print, u
     expect(crop.w).toBeCloseTo(196 / 166 / 1.5, 6)
     expect([crop.x, crop.h]).toEqual([expect.closeTo((1 - crop.w) * 0.25, 9), 1])
   }
+})
+
+test('what is moved into a frame goes no further than it must; what is too large is centred in it', () => {
+  const frame = { x: 100, y: 1000, w: 500, h: 300 }
+  const to = (x: number, y: number, w: number, h: number) => {
+    const at = movedInto(frame, { x, y, w, h })
+    return [at.x, at.y, at.w, at.h]
+  }
+  expect([to(50, 900, 40, 30), to(590, 1290, 40, 30), to(300, 1100, 40, 30)]).toEqual([
+    [100, 1000, 40, 30],
+    [560, 1270, 40, 30],
+    [300, 1100, 40, 30],
+  ])
+  expect([to(0, 0, 700, 400), to(0, 0, 500, 300)]).toEqual([
+    [0, 950, 700, 400],
+    [100, 1000, 500, 300],
+  ])
 })

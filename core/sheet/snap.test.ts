@@ -52,3 +52,9 @@ test('a border is equal to that of either side, where nothing holds the picture 
   expect(at(95)).toBe(mm(94.7))
   expect(at(50)).toBe(mm(50))
 })
+
+test('flush with the far edges of what prints, too', () => {
+  // What prints ends at 294 across and 396 along.
+  const { rect, lines } = snap({ x: mm(93), y: mm(97), w: mm(200), h: mm(300) }, frame, { ...printable, h: mm(393) }, mm(1.2))
+  expect([rect.x, rect.y, lines.map((l) => l.at)]).toEqual([mm(94), mm(96), [mm(294), mm(396)]])
+})

@@ -109,3 +109,11 @@ test('of the qualities that make it the finest is offered', () => {
   expect(enough).toBeLessThan(takes - 1)
   expect([offered(enough), offered(enough - 2)]).toEqual(['fine', 'standard'])
 })
+
+test('when it has to begin, or had to, is said in its own minutes', () => {
+  const says = (minutes: number, standing = {}) => warned(minutes, standing)?.says
+  // An hour of queue before a job that would fit by itself.
+  expect(says(takes + 20, { heron: 60 })).toContain('It has to begin within 20 min.')
+  expect(says(takes - 90)).toContain('It had to begin 1 h 30 min ago.')
+  expect(says(takes - 90)).toContain('Ready 1 h 30 min after it is due')
+})

@@ -12,3 +12,23 @@ test('a roll is counted by length', () => {
   expect(finding(plateOf({ brief: { ...brief, copies: 2 } }), 'stock-short')).toBeUndefined()
   expect(finding(plateOf({ brief: { ...brief, copies: 60 } }), 'stock-short')?.level).toBe('stop')
 })
+
+test('a lot of just as many sheets is enough, and another lot that holds just enough is offered', () => {
+  const copies = (n: number, others: number) =>
+    finding(
+      plateOf({
+        brief: { copies: n },
+        pins: { path: 'heron-cassette', stock: 'lustre-a3' },
+        studio: (s) => {
+          const lot = s.lots.find((l) => l.id === 'lustre-a3')
+          if (!lot) throw new Error('no lot')
+          s.lots.push({ ...lot, id: 'lustre-a3-b', stock: others })
+          lot.stock = 12
+        },
+      }),
+      'stock-short',
+    )
+  expect(copies(12, 0)).toBeUndefined()
+  expect(copies(13, 13)?.fix?.pins).toMatchObject({ stock: 'lustre-a3-b' })
+  expect(copies(13, 12)?.fix?.pins?.stock).not.toBe('lustre-a3-b')
+})

@@ -295,3 +295,15 @@ test('why nothing is printed past the edge: margins, no step to do it with, or b
   }
   expect(why({ ...none, pins: { printer: 'dunlin', margins: 'borderless' }, studio: without })).toContain('offers no step past the edge')
 })
+
+test('a place by hand is where it was put, as large as the print is, and no further than anything is long', () => {
+  const at = (pin: string) =>
+    plateOf({
+      brief: { size: { by: 'picture', width: mm(150), height: mm(80) } },
+      pins: { path: 'heron-cassette', orientation: '0', placement: pin },
+    })
+  const { picture: placed } = layoutOf(at('at:31000,47000')) ?? { picture: null }
+  expect(placed).toEqual({ x: mm(31), y: mm(47), w: mm(150), h: mm(80) })
+  expect(line(at('at:31000,47000'), 'placement')?.label).toBe('31.0 mm from the left, 47.0 mm from the leading edge')
+  for (const wrong of ['at:100000001,0', 'at:0,-100000001', 'at:1', 'at:x,y']) expect(line(at(wrong), 'placement')?.value).not.toBe(wrong)
+})

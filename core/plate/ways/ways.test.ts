@@ -162,3 +162,37 @@ test.each([
   // A limit of the machine outranks the sheet: a lot counts as an answer where no way holds its size against it.
   expect(of.filter((id) => !wrong.has(id))).toEqual([...lots])
 })
+
+test('a canvas needs its bars and what is pulled round them on the roll’s width as well: at it one way round, over it the other', () => {
+  // The roll's width less 40 mm to pull at each side; the bars add 38 at each side of the face.
+  const widest = (studio.lots.find((l) => l.id === 'canvas-44')?.measured.width ?? 0) / 1000 - 80 - 76
+  const length = (width: number) =>
+    waysFor(
+      brief({
+        paperId: 'mainsail-canvas',
+        sheet: null,
+        size: { by: 'picture', width: mm(width), height: mm(500) },
+        make: { as: 'wrapped-canvas', depth: mm(38), wrap: 'mirror', colour: '#ffffff', tuck: mm(40) },
+      }),
+      studio,
+    ).find((w) => w.ruledOut === null)?.fed.length
+  expect([length(widest), length(widest + 0.1)]).toEqual([mm(500 + 76 + 80), mm(widest + 0.1 + 76 + 80)])
+})
+
+test('a pairing vouches for its entry unless it only ever went wrong; what won on strips comes before it', () => {
+  const heron = studio.printers.find((p) => p.id === 'heron')
+  const paper = studio.papers.find((p) => p.id === 'harbour-lustre')
+  const known = studio.pairings.find((p) => p.printerId === 'heron' && p.paperId === 'harbour-lustre')
+  if (!heron || !paper || !known) throw new Error('no heron')
+  const of = (good: number, bad: number, tested: string | null = null) =>
+    nearestMediaType(heron, paper, {
+      ...known,
+      mediaTypeId: 'photographic-glossy',
+      good,
+      bad,
+      tested: tested ? { intent: 'relative', blackPoint: true, mediaTypeId: tested, because: '', on: '2026-01-02' } : null,
+    }).id
+  expect([of(1, 9), of(0, 0), of(0, 1)]).toEqual(['photographic-glossy', 'photographic-glossy', 'photographic-satin'])
+  expect(of(5, 0, 'fine-art-matte')).toBe('fine-art-matte')
+  expect(nearestMediaType(heron, paper, null).id).toBe('photographic-satin')
+})

@@ -56,6 +56,15 @@ describe('folded cards', () => {
       expect(area(intersect(front, back))).toBe(0)
     }
   })
+  test('the fold halves the side that is asked for, however the sheet lies', () => {
+    const lying: Rect = { x: 0, y: 0, w: mm(297), h: mm(210) }
+    const short = { ...card, halves: 'short-side' as const }
+    expect([foldOf(card, lying), foldOf(short, lying), foldOf(short, A4)]).toEqual([
+      { axis: 'along', at: mm(148.5) },
+      { axis: 'across', at: mm(105) },
+      { axis: 'along', at: mm(105) },
+    ])
+  })
   test('a book has its crease at the picture’s left: an upright A4 folded across needs a quarter turn', () => {
     expect(TURNS.filter((t) => opensRight(card, A4, t))).toEqual([90, 270])
     expect(TURNS.filter((t) => opensRight({ ...card, opens: 'tent' }, A4, t))).toEqual([0, 180])
@@ -172,6 +181,11 @@ describe('wrapped canvas', () => {
     expect(pieces[1]).toMatchObject({ flipX: false, flipY: true, from: { x: 0, y: 0, w: 1, h: 30 / 600 } })
     expect(pieces[7]).toMatchObject({ flipX: false, flipY: true, from: { x: 0, y: 1 - 30 / 600, w: 1, h: 30 / 600 } })
     expect(pieces.map((p) => [p.to.x, p.to.y])).toEqual([0, 30, 630].flatMap((y) => [0, 30, 930].map((x) => [mm(x), mm(y)])))
+  })
+  test('a picture that goes on round the bars is one piece, as it is', () => {
+    expect(wrapPieces({ depth: mm(30), wrap: 'picture' }, face)).toEqual([
+      { from: { x: 0, y: 0, w: 1, h: 1 }, to: { x: 0, y: 0, w: mm(960), h: mm(660) }, flipX: false, flipY: false },
+    ])
   })
   test('two fold marks at each corner, 6 mm long and 0.3 thick, 2 mm beyond the print in line with the face', () => {
     const print = { x: mm(10), y: mm(20), w: mm(200), h: mm(100) }

@@ -111,3 +111,21 @@ test('rollers are suspected of wear beyond 2000 sheets, not at them', () => {
   expect(share(2000)).toBe(share(0))
   expect(share(2001)).toBeGreaterThan(share(2000))
 })
+
+test('a printer that asks at its panel is suspected of that with the wide gap first, and never with the normal one', () => {
+  const share = (gap: 'wide' | 'normal', confirmsWideGap: boolean) => {
+    const context = contextOf(cotton(), {}, (c) =>
+      Object.assign(c, { setup: { ...c.setup, gap, printer: { ...c.setup.printer, confirmsWideGap } } }),
+    )
+    return causesOf(FAULTS['waits-silently'], context).find((c) => c.causeId === 'wide-gap-question')?.likelihood ?? 0
+  }
+  expect(share('wide', true)).toBeGreaterThan(0.6)
+  expect(share('wide', false)).toBeLessThan(0.5)
+  expect([share('wide', false) > 0, share('normal', true)]).toEqual([true, 0])
+})
+
+test('paper that ends: of a roll its record is wrong, of sheets their count', () => {
+  const likeliest = (plate: Plate) => first('paper-out', contextOf(plate))?.causeId
+  const roll = plateOf({ brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null } } })
+  expect([likeliest(roll), likeliest(plateOf({}))]).toEqual(['roll-record-wrong', 'count-wrong'])
+})
