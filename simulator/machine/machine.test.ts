@@ -510,3 +510,37 @@ function rasterOf(width: number, height: number, ppi: number, of: (x: number, y:
     parts.push(lines.add(Uint8Array.from({ length: width * 3 }, (_, i) => of(Math.floor(i / 3), y)[i % 3] as number)) ?? new Uint8Array())
   return Buffer.concat([...parts, lines.end() ?? new Uint8Array()])
 }
+
+test('a print that stood still shows it where it stood, in the picture of the sheet', async () => {
+  const seen = async (seam: number | null) => {
+    const pass: Pass = {
+      page: readRaster(page(100, 200, 10, [255, 255, 255])),
+      told: size(100, 200),
+      limits: { left: 0, top: 0, right: 100_000, bottom: 200_000, enforced: false },
+      travel: { x: 0, y: 0, skew: 0, ...size(100, 200) },
+      inks: { inkSet: 'pigment-10', coating: 'satin', white: [96, 0, -1], expects: 'satin', black: 'photo' },
+      marks: { ...UNMARKED, seam },
+    }
+    const { data, info } = await sharp(await deliver(pass))
+      .greyscale()
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+    const pixel = 25_400 / LITTLE
+    const at = (x: number, y: number) =>
+      data[
+        (Math.floor((y * 1000 + BENCH_AROUND) / pixel) * info.width + Math.floor((x * 1000 + BENCH_AROUND) / pixel)) * info.channels
+      ] as number
+    // Rows that are darker than bare paper, mm down the middle of the sheet; and whether the line reaches near both sides.
+    const rows = Array.from({ length: 190 }, (_, i) => i + 5).filter((y) => at(50, y) < at(50, 3) - 8)
+    const line = seam === null ? 0 : seam * 200
+    return { rows, reaches: [6, 94].map((x) => at(x, line) < at(50, 3) - 8), ends: [1.5, 98.5].map((x) => at(x, line) < at(50, 3) - 8) }
+  }
+  const half = await seen(0.5)
+  expect(half.rows.every((y) => Math.abs(y - 100) <= 1) && half.rows.length > 0).toBe(true)
+  expect([half.reaches, half.ends]).toEqual([
+    [true, true],
+    [false, false],
+  ])
+  expect((await seen(0.25)).rows.every((y) => Math.abs(y - 50) <= 1)).toBe(true)
+  expect((await seen(null)).rows).toEqual([])
+})

@@ -49,3 +49,11 @@ test('a slice holds the colours of its lightness and an outline around the neutr
   expect(slice.outline.some(([a]) => a > 30)).toBe(true)
   expect(slice.outline.some(([a]) => a < -30)).toBe(true)
 })
+
+test('a tone is told from the last that was told, from half a ΔE2000 on', () => {
+  // Steps of L* near 50, where CIEDE2000 of a grey is the step itself (S_L = 1).
+  const row = (...l: number[]) => distinctTones(l.map((v) => [v, 0, 0] as const))
+  expect([row(), row(50), row(50, 50.49), row(50, 50.51)]).toEqual([0, 1, 1, 2])
+  // Three small steps add up to one that is told.
+  expect([row(50, 50.2, 50.4, 50.6), row(50, 50.2, 50.4, 50.49)]).toEqual([2, 1])
+})

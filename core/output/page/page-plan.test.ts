@@ -1,5 +1,5 @@
 import { layoutOf } from '../../plate/resolve/plate.ts'
-import { plateOf, sheet } from '../../testing/fixtures.ts'
+import { picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { planPage } from './page-plan.ts'
 
@@ -61,4 +61,19 @@ test('sides of a wrapped canvas are as deep in pixels as the bars are', () => {
   })
   const plan = planPage(plate)
   expect(Math.abs((plan?.wrap?.x ?? 0) - (38 * 300) / 25.4)).toBeLessThanOrEqual(1)
+})
+
+test('what is used of the picture is whole pixels, never none, and never beyond its edge', () => {
+  const plan = (width: number, height: number, cropAt: { x: number; y: number }, size: { width: number; height: number }) =>
+    planPage(
+      plateOf({ brief: { picture: picture({ width, height }), cropAt, size: { by: 'picture', ...size } }, pins: { orientation: '0' } }),
+    )?.crop
+  // 100 × 50 mm of 1001 × 1001 pixels: 500.5 rows, from the head, the foot and a quarter down.
+  const size = { width: mm(100), height: mm(50) }
+  expect([0, 1, 0.25].map((y) => plan(1001, 1001, { x: 0.5, y }, size))).toEqual([
+    { left: 0, top: 0, width: 1001, height: 501 },
+    { left: 0, top: 501, width: 1001, height: 500 },
+    { left: 0, top: 125, width: 1001, height: 501 },
+  ])
+  expect(plan(1001, 3, { x: 0.5, y: 1 }, { width: mm(200), height: mm(0.01) })).toMatchObject({ top: 2, height: 1 })
 })

@@ -113,3 +113,16 @@ test.each([
       .includes('media-size'),
   ).toBe(!taken)
 })
+
+test('what asks for nothing need not be known; what spoils a print weighs more than what shows', () => {
+  const of = (attributes: Attributes, printer: Attributes = {}) => substitutions(attributes, printer, null)
+  expect(of({ copies: v.integer(1), sides: v.keyword('one-sided'), 'platen-gap': v.keyword('normal'), finishings: v.enum(3) })).toEqual([])
+  expect(of({ copies: v.integer(2) }).map((s) => [s.attribute, s.asked, s.weight])).toEqual([['copies', '2', 'matters']])
+  expect(of({ 'platen-gap': v.keyword('wide') })[0]?.weight).toBe('matters')
+  expect(of({ 'print-quality': v.enum(5) }, { 'print-quality-supported': v.enum(3, 4), 'print-quality-default': v.enum(4) })).toMatchObject(
+    [{ attribute: 'print-quality', asked: 'high', instead: 'normal', weight: 'note' }],
+  )
+  // A range takes what lies in it.
+  const range = (n: number) => of({ copies: v.integer(n) }, { 'copies-supported': v.range([2, 9]) }).length
+  expect([range(1), range(2), range(9), range(10)]).toEqual([1, 0, 0, 1])
+})
