@@ -48,11 +48,12 @@ test('the same as JSON, where one value need not be a list', () => {
 test.each([
   ['nothing in it', 'no attributes', 'no attributes in this text'],
   ['JSON that is cut short', '{"a": ', 'cannot be read'],
-  ['a collection that never ends', 'col = {b=1', 'cannot be read'],
   ['a name without a value', 'col = {b}', '“b” has no value'],
   ['too long', `col = ${'x'.repeat(400_000)}`, 'longer than'],
   ['nested nine deep', `col = ${'{b='.repeat(9)}1${'}'.repeat(9)}`, 'nest too deep'],
   ['JSON nested ten deep', `{"a": ${'{"b":'.repeat(9)}1${'}'.repeat(10)}`, 'nest too deep'],
 ])('%s is refused with a reason', (_what, text, says) => expect(read(text)).toContain(says))
+
+test('a collection that is cut short is read as far as it goes', () => expect(read('col = {b=1')).toEqual({ col: [{ b: ['1'] }] }))
 
 test('eight deep is read', () => expect(typeof read(`col = ${'{b='.repeat(8)}1${'}'.repeat(8)}`)).toBe('object'))
