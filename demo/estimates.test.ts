@@ -1,4 +1,3 @@
-import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
 import type { Triple } from '../core/color/cie.ts'
@@ -8,6 +7,7 @@ import { createEngine, type Engine } from '../core/color/engine/engine.ts'
 import { layoutOf } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'
+import { transicc } from '../core/testing/transicc.ts'
 import { briefOf } from '../core/things/brief/brief-of.ts'
 import { mm } from '../core/things/length/length.ts'
 import { isGlossy } from '../core/things/media/media.ts'
@@ -46,15 +46,8 @@ const prints = painted.map((rgb, i) => {
 
 /** Device numbers of every pixel through a profile, by Debian's transicc: as the printer gets them. */
 function deviceOf(rgb: Uint8Array, file: string): number[][] {
-  const lines = Array.from({ length: rgb.length / 3 }, (_, i) => [...rgb.subarray(i * 3, i * 3 + 3)].join(' ')).join('\n')
-  return execFileSync('transicc', ['-n', '-i', '*sRGB', '-o', file, '-t', '1', '-b'], {
-    input: `${lines}\n`,
-    encoding: 'utf8',
-    stdio: ['pipe', 'pipe', 'ignore'],
-  })
-    .trim()
-    .split('\n')
-    .map((line) => line.trim().split(/\s+/).map(Number))
+  const pixels = Array.from({ length: rgb.length / 3 }, (_, i) => rgb.subarray(i * 3, i * 3 + 3))
+  return transicc({ from: '*sRGB', to: file, intent: 1, blackPoint: true }, pixels)
 }
 
 /** The engine, but for every profile the way through it is made once: making it takes longer than going it. */

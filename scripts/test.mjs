@@ -71,7 +71,6 @@ async function jest(lane, project, env, ...more) {
   const out = join(root, `var/${lane}.json`)
   rmSync(out, { force: true })
   const args = ['--selectProjects', project, '--json', `--outputFile=${out}`, '--silent', ...more]
-  // The results come with --json as one long line to stdout; what is worth reading goes to stderr.
   const run = begin(lane, bin('jest'), args, { ...env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' })
   const status = await run.ended
   if (!existsSync(out)) return count(0, 1)

@@ -10,6 +10,7 @@ import type { PagePlan } from '../../core/output/page/page-plan.ts'
 import { HEADER_BYTES } from '../../core/output/pwg-raster/header.ts'
 import { readLines } from '../../core/output/pwg-raster/lines.ts'
 import { pressProfile } from '../../core/testing/press-profile.ts'
+import { transicc } from '../../core/testing/transicc.ts'
 import { makePrintFile, type PrintFileTask } from './print-file.ts'
 import { renderPage } from './render-page.ts'
 
@@ -258,20 +259,15 @@ test('a picture in four inks goes from its own profile to the printer’s in one
   writeFileSync(file, inkTiff(patches, 60))
   const wide = { ...PLAN, crop: { left: 0, top: 0, width: 120, height: 60 }, place: { left: 0, top: 0, width: 120, height: 60 } }
   for (const [intent, t] of [
-    ['relative', '1'],
-    ['perceptual', '0'],
+    ['relative', 1],
+    ['perceptual', 0],
   ] as const) {
     const made = await make('tiff', 8, { picture: file, channels: 'cmyk', sourceProfile: press, intent, blackPoint: true, plan: wide })
     const { data, info } = await sharp(made, { ignoreIcc: true }).raw().toBuffer({ resolveWithObject: true })
-    const lines = patches.map((inks) => inks.map((v) => (v / 255) * 100).join(' ')).join('\n')
-    const said = execFileSync('transicc', ['-n', '-i', press, '-o', PROFILE, '-t', t, '-b'], {
-      input: `${lines}\n`,
-      encoding: 'utf8',
-      stdio: ['pipe', 'pipe', 'ignore'],
-    })
-      .trim()
-      .split('\n')
-      .map((line) => line.trim().split(/\s+/).map(Number))
+    const said = transicc(
+      { from: press, to: PROFILE, intent: t, blackPoint: true },
+      patches.map((inks) => inks.map((v) => (v / 255) * 100)),
+    )
     patches.forEach((_, i) => {
       const at = (30 * info.width + i * 20 + 10) * info.channels
       const got = [...data.subarray(at, at + 3)]
