@@ -109,3 +109,23 @@ test.each([
   const read = readProfile(bytes)
   expect(read.ok && read.value.created).toBe(created)
 })
+
+test('a hundred tags are read, more are not believed; what a profile has is asked of its tags', () => {
+  const withTags = (count: number) => {
+    const header = good.slice(0, 128)
+    const bytes = new Uint8Array(132 + count * 12 + count * 16)
+    bytes.set(header)
+    const view = new DataView(bytes.buffer)
+    view.setUint32(0, bytes.length)
+    view.setUint32(128, count)
+    for (let i = 0; i < count; i++) {
+      bytes.set(new TextEncoder().encode(`t${String(i).padStart(3, '0')}`), 132 + i * 12)
+      view.setUint32(136 + i * 12, 132 + count * 12 + i * 16)
+      view.setUint32(140 + i * 12, 16)
+    }
+    return bytes
+  }
+  expect([code(withTags(99)), code(withTags(100)), code(withTags(101))]).toEqual(['ok', 'ok', 'profile-tag-count'])
+  const read = readProfile(withTags(3))
+  expect(read.ok && read.value.intents).toEqual({ perceptual: false, relative: false, saturation: false })
+})

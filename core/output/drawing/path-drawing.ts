@@ -54,9 +54,10 @@ export function drawPath(path: Path, unit: Unit): Drawing {
   marks.push(text(sheet.w / 2, sheet.h * 0.42, `prints on ${writeSize(printable.w, printable.h, unit)}`))
   marks.push(text(sheet.w / 2, sheet.h * 0.42 + size * 1.4, `of ${writeSize(sheet.w, sheet.h, unit)}`))
   marks.push(text(sheet.w / 2, sheet.h * 0.42 + size * 3.2, `printable side ${path.printableSide}`))
-  marks.push(text(0, -size * 2.6, 'leading edge', 'start'))
+  // Above the number of the leading margin and what may stand over it.
+  marks.push(text(0, -size * 3.2, 'leading edge', 'start'))
   return {
-    bounds: { x: -size * 6.5, y: -size * 4, w: sheet.w + size * 13, h: sheet.h + size * 9 },
+    bounds: { x: -size * 6.5, y: -size * 4.4, w: sheet.w + size * 13, h: sheet.h + size * 9.4 },
     marks,
     textSize: size,
     description: `${path.name}: margins leading ${writeNumber(path.margins.leading, unit)}, trailing ${writeNumber(path.margins.trailing, unit)}, left ${writeNumber(path.margins.left, unit)}, right ${writeNumber(path.margins.right, unit)} ${unit}.`,

@@ -79,3 +79,21 @@ test('where no printer can, the fix is margins', () => {
   expect(finding(plate, 'borderless-impossible')?.fix?.brief).toEqual({ finish: 'bordered' })
   expect(finding(afterFix(plate, 'borderless-impossible'), 'borderless-impossible')).toBeUndefined()
 })
+
+test('where all four edges can be done it says on what, and where they cannot, that nothing can', () => {
+  const large = { sheet: sheet('iso_a2_420x594mm'), finish: 'borderless' as const, size: { by: 'sheet' as const, fill: true } }
+  const none = finding(plateOf({ brief: large }), 'borderless-impossible')
+  expect(none?.says).toContain('No printer of the studio does all four with this paper: trim it, or accept it.')
+  expect(none?.numbers).toMatchObject({ possibleWays: 0, edges: 2 })
+  const small = plateOf({
+    brief: card,
+    pins: { printer: 'dunlin' },
+    studio: (s) => {
+      for (const p of s.printers)
+        if (p.id === 'dunlin') for (const path of p.paths) if (path.borderless) path.borderless.edges = ['left', 'right']
+    },
+  })
+  const found = finding(small, 'borderless-impossible')
+  expect(found?.says).toMatch(/All four edges can be done on \w+/)
+  expect(found?.numbers.possibleWays).toBeGreaterThan(0)
+})

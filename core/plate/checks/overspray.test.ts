@@ -31,3 +31,26 @@ test('cleaning is due at the printer’s own figure with this job counted in, no
   ])
   expect(finding(cards(0.05), 'overspray')?.says).toContain('500 cm² since')
 })
+
+test('printed exactly to the edge of a sheet that measures what it says, nothing lands beside it', () => {
+  const exactly = {
+    paperId: 'beacon-gloss',
+    sheet: sheet('na_index-4x6_4x6in'),
+    finish: 'borderless' as const,
+    size: { by: 'sheet' as const, fill: true },
+  }
+  const at = (short: number) =>
+    finding(
+      plateOf({
+        brief: exactly,
+        pins: { printer: 'dunlin', expansion: 'none' },
+        studio: (s) => {
+          for (const l of s.lots) if (l.id === 'gloss-4x6') l.measured = { width: l.nominal.width, length: l.nominal.length - short }
+        },
+      }),
+      'overspray',
+    )
+  expect(at(0)).toBeUndefined()
+  // 101.6 × 0.2 mm are 0.2 cm².
+  expect(at(200)?.says).toMatch(/^Less than 1 cm² of ink lands beside the paper/)
+})

@@ -18,7 +18,7 @@ export const overspray: Check = {
     return [
       {
         level: due ? 'warn' : 'note',
-        says: `${(mine * 1e4).toFixed(0)} cm² of ink land beside the paper in this job; ${(since * 1e4).toFixed(0)} cm² since ${printer.name} was last cleaned.${due ? ` Clean the edges of its platen first: it is due at ${(cleanAfter * 1e4).toFixed(0)} cm². Gloves; follow the maker’s instructions.` : ''}`,
+        says: `${mine < 0.5e-4 ? 'Less than 1 cm² of ink lands' : `${(mine * 1e4).toFixed(0)} cm² of ink land`} beside the paper in this job; ${(since * 1e4).toFixed(0)} cm² since ${printer.name} was last cleaned.${due ? ` Clean the edges of its platen first: it is due at ${(cleanAfter * 1e4).toFixed(0)} cm². Gloves; follow the maker’s instructions.` : ''}`,
         numbers: {
           job: Number((mine * 1e4).toFixed(1)),
           since: Number((since * 1e4).toFixed(1)),

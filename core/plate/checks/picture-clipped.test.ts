@@ -66,3 +66,14 @@ test('more than two per cent of the picture is a stop, more than a two-thousandt
   expect([level(386.6), level(387), level(372), level(371.7)]).toEqual(['warn', 'stop', 'warn', 'note'])
   expect(level(387, true)).toBe('note')
 })
+
+test('a picture just as wide as can be printed is moved, one wider has to be made smaller', () => {
+  const at = (over: number) => {
+    const { printable } = layoutOf(plateOf({ brief: board, pins: { path: 'gannet-board' } })) ?? {}
+    const brief = { ...board, size: { by: 'picture' as const, width: (printable?.w ?? 0) + over, height: null } }
+    return finding(plateOf({ brief, pins: { path: 'gannet-board', orientation: '0', placement: `at:0,${mm(60)}` } }), 'picture-clipped')
+  }
+  expect([at(0)?.fix?.label, at(0)?.level]).toEqual(['Shift it into the printable area', 'warn'])
+  expect(at(100)?.says).toContain('too wide by 0.1 mm')
+  expect(at(99)?.says).toContain('cannot reach')
+})

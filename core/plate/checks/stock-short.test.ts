@@ -1,5 +1,6 @@
 import { afterFix, finding, plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 test('more copies than sheets is a stop that offers what there is', () => {
   const plate = plateOf({ brief: { copies: 40 } })
@@ -31,4 +32,30 @@ test('a lot of just as many sheets is enough, and another lot that holds just en
   expect(copies(12, 0)).toBeUndefined()
   expect(copies(13, 13)?.fix?.pins).toMatchObject({ stock: 'lustre-a3-b' })
   expect(copies(13, 12)?.fix?.pins?.stock).not.toBe('lustre-a3-b')
+})
+
+test('another roll that is just long enough is offered, one a micrometre shorter is not', () => {
+  const rolls = (over: number) => {
+    const brief = { paperId: 'pilot-rag', sheet: null, size: { by: 'picture' as const, width: mm(400), height: null }, copies: 3 }
+    const pins = { printer: 'heron', path: 'heron-roll', stock: 'rag-17' }
+    const one = plateOf({ brief: { ...brief, copies: 1 }, pins })
+    const each = layoutOf(one)?.sheet.h ?? 0
+    expect(one.setup?.lot.id).toBe('rag-17')
+    return finding(
+      plateOf({
+        brief,
+        pins,
+        studio: (s) => {
+          const lot = s.lots.find((l) => l.id === 'rag-17')
+          if (!lot) throw new Error('no roll')
+          s.lots.push({ ...lot, id: 'rag-17-b', stock: 3 * each + over })
+          lot.stock = 2 * each + 5
+        },
+      }),
+      'stock-short',
+    )
+  }
+  expect(rolls(0)?.fix?.pins).toMatchObject({ stock: 'rag-17-b' })
+  expect(rolls(0)?.numbers.copies).toBe(2)
+  expect(rolls(-1)?.fix).toMatchObject({ label: 'Print 2', item: { copies: 2 } })
 })

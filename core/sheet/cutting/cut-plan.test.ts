@@ -104,3 +104,10 @@ test('cuts come in order with where they are measured from, and what is left ove
   const narrow = planCut(sheets(297, 419.9), { width: mm(140), length: mm(160) }, 4)
   expect(narrow && usefulOffcuts(narrow)).toEqual([])
 })
+
+test('what is left over is left over in one direction only, where it is: two A5 of a sheet a strip longer than A4', () => {
+  const plan = planCut(sheets(210, 307), { width: mm(148.5), length: mm(210) }, 2)
+  expect(plan?.offcuts).toEqual([{ x: 0, y: mm(297), w: mm(210), h: mm(10) }])
+  const wider = planCut(sheets(230, 297), { width: mm(148.5), length: mm(230) }, 1)
+  expect(wider?.offcuts).toEqual([])
+})

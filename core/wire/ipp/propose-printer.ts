@@ -140,12 +140,13 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
   return before ?? null
 }
 
+/** What a thing is comes before how it shines: a glossy canvas is a canvas. */
 const SURFACES: [RegExp, MediaType['surface']][] = [
-  [/gloss(?!y-matte)|high-gloss/, 'gloss'],
-  [/satin|semi|lustre|pearl/, 'satin'],
   [/canvas/, 'canvas'],
   [/board/, 'board'],
   [/fine-art|cotton|rag|watercolo/, 'art'],
+  [/satin|semi|lustre|pearl/, 'satin'],
+  [/gloss/, 'gloss'],
   [/matte|card|photographic/, 'matte'],
 ]
 

@@ -129,3 +129,13 @@ test('paper that ends: of a roll its record is wrong, of sheets their count', ()
   const roll = plateOf({ brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null } } })
   expect([likeliest(roll), likeliest(plateOf({}))]).toEqual(['roll-record-wrong', 'count-wrong'])
 })
+
+test('paper that ended is a wrong record of the roll on a roll, a wrong count on sheets, and never both', () => {
+  const causes = (plate: Plate) => causesOf(FAULTS['paper-out'], contextOf(plate)).map((c) => [c.causeId, c.likelihood])
+  const roll = plateOf({
+    brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null } },
+    pins: { printer: 'petrel' },
+  })
+  expect(causes(roll)).toEqual([['roll-record-wrong', 1]])
+  expect(causes(plateOf({}))).toEqual([['count-wrong', 1]])
+})

@@ -1,5 +1,6 @@
+import { plateOf } from '../../testing/fixtures.ts'
 import type { Manner } from './learnt.ts'
-import { learnt } from './learnt.ts'
+import { learnt, mannerOf } from './learnt.ts'
 
 const of = { id: 'heron-new', printerId: 'heron', paperId: 'new' }
 const manner = (change: Partial<Manner> = {}): Manner => ({
@@ -29,4 +30,17 @@ test('a verdict that is taken back takes its count back, never below nought', ()
   const right = learnt(null, of, manner(), { good: 1, bad: 0 })
   expect(learnt(right, of, manner(), { good: -1, bad: 1 })).toMatchObject({ good: 0, bad: 1 })
   expect(learnt(right, of, manner(), { good: -3, bad: -1 })).toMatchObject({ good: 0, bad: 0 })
+})
+
+test('a manner is what the set-up says; drying that nobody foretold is taken as half an hour', () => {
+  const { setup, estimates } = plateOf({})
+  if (!setup || !estimates) throw new Error('no set-up')
+  expect(mannerOf(setup, null)).toEqual({
+    mediaTypeId: setup.mediaType.id,
+    profileId: setup.profile?.id,
+    pathId: setup.path.id,
+    qualityId: setup.quality.id,
+    dryingMinutes: 30,
+  })
+  expect(mannerOf({ ...setup, profile: null }, estimates)).toMatchObject({ profileId: null, dryingMinutes: estimates.dryingMinutes })
 })

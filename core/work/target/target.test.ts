@@ -28,3 +28,39 @@ test('hairlines run three ways in six widths, and letters both ways round', () =
   )
   expect(marks.filter((m) => m.kind === 'text' && m.words === 'Wharf' && m.rgb[0] === 255)).toHaveLength(5)
 })
+
+test('every colour is one that eight bits hold, and the ramps are of pure colours', () => {
+  for (const { rgb } of patches) for (const v of rgb) expect([Number.isInteger(v), v >= 0, v <= 255]).toEqual([true, true, true])
+  // Each ramp has 32 steps: 16 from white to the full colour, 16 on to black.
+  const ramps = patches.filter((p) => p.h === 4600)
+  expect(ramps).toHaveLength(6 * 32)
+  const full = [...Array(6).keys()].map((r) => ramps[r * 32 + 15]?.rgb)
+  expect(full).toEqual([
+    [255, 0, 0],
+    [255, 255, 0],
+    [0, 255, 0],
+    [0, 255, 255],
+    [0, 0, 255],
+    [255, 0, 255],
+  ])
+  const red = ramps.slice(0, 32).map((p) => p.rgb)
+  // By hand: a fifteenth of the way up to the full colour, a sixteenth of the way down from it.
+  expect([red[0], red[1], red[14], red[16], red[30], red[31]]).toEqual([
+    [255, 255, 255],
+    [255, 238, 238],
+    [255, 17, 17],
+    [239, 0, 0],
+    [16, 0, 0],
+    [0, 0, 0],
+  ])
+  for (const [i, p] of ramps.slice(0, 32).entries()) expect(p.x).toBeCloseTo((i * TARGET.w) / 32, 6)
+})
+
+test('skins grow darker evenly, and hard colours are saturated ones of four kinds', () => {
+  const rows = patches.filter((p) => p.h === 9000).map((p) => p.rgb)
+  expect(rows).toHaveLength(12 + 9)
+  const luma = ([r, g, b]: readonly [number, number, number]) => 0.3 * r + 0.59 * g + 0.11 * b
+  const skins = rows.slice(12).map(luma)
+  for (const [i, l] of skins.slice(1).entries()) expect([i, l < (skins[i] as number)]).toEqual([i, true])
+  for (const rgb of rows.slice(0, 12)) expect(Math.min(...rgb) / Math.max(...rgb)).toBeLessThanOrEqual(0.44)
+})
