@@ -6,7 +6,7 @@ import { createEngine, type Engine } from '../engine/engine.ts'
 import { readProfile } from '../icc/read.ts'
 import { compareProfiles } from './compare-profiles.ts'
 import { examine, remarksOn } from './health.ts'
-import { kinksOf } from './ramps.ts'
+import { kinksOf, readRamps } from './ramps.ts'
 
 let engine: Engine
 beforeAll(async () => {
@@ -123,4 +123,56 @@ test.each([
 ])('tables that give colours back %j off are a %s', (spread, level) => {
   const roundTrips = [{ intent: 'relative' as const, byDesign: false, spread: { ...spread, p90: 2, max: 9 } }]
   expect(remarksOn({ roundTrips, ramps: [], neutrality: { mean: 0, max: 0, atL: 0 } })[0]?.level).toBe(level)
+})
+
+test('the steps of every kind of ramp are those of Argyll’s tables', () => {
+  const file = 'demo/profiles/gannet-lamproom-baryta.icc'
+  const ramps = readRamps(engine, bytes('gannet-lamproom-baryta'))
+  const along = [...Array(97).keys()].map((i) => i / 96)
+  const steps = (points: Triple[]) => points.slice(1).map((p, i) => deltaE2000(points[i] as Triple, p))
+  const printed = (lab: Triple[]) => xicclu('f', 'r', file, xicclu('b', 'r', file, lab))
+  const circle = (l: number, c: number) => along.map((t): Triple => [l, c * Math.cos(2 * Math.PI * t), c * Math.sin(2 * Math.PI * t)])
+  const wanted: Record<string, Triple[]> = {
+    'Device grey': xicclu(
+      'f',
+      'r',
+      file,
+      along.map((t) => [1 - t, 1 - t, 1 - t]),
+    ),
+    'White to cyan': xicclu(
+      'f',
+      'r',
+      file,
+      along.map((t) => [1 - t, 1, 1]),
+    ),
+    'White to yellow': xicclu(
+      'f',
+      'r',
+      file,
+      along.map((t) => [1, 1, 1 - t]),
+    ),
+    'Neutral tones': printed(along.map((t) => [100 - 80 * t, 0, 0])),
+    'Hue circle at L* 60, chroma 25': printed(circle(60, 25)),
+    'Hue circle at L* 50, chroma 40': printed(circle(50, 40)),
+  }
+  for (const [name, points] of Object.entries(wanted)) {
+    const found = ramps.find((r) => r.name === name)?.steps ?? []
+    expect([name, found.length]).toEqual([name, 96])
+    // The tables are read with two interpolations (tetrahedra, cubes): they differ by less than what is seen.
+    const off = steps(points).map((s, i) => Math.abs(s - (found[i] as number)))
+    expect([name, Math.max(...off) < 0.5, off.reduce((a, b) => a + b) / 96 < 0.08]).toEqual([name, true, true])
+  }
+})
+
+test('what is said of two profiles is what was measured of them', () => {
+  for (const [one, other] of [
+    ['tern-beacon-gloss', 'tern-quay-matte'],
+    ['tern-quay-matte', 'tern-beacon-gloss'],
+    ['tern-quay-matte', 'tern-quay-matte'],
+  ] as const) {
+    const { volumes, spread, says } = compareProfiles(engine, bytes(one), bytes(other))
+    const bigger = Math.round((volumes[1] / volumes[0]) * 100) - 100
+    expect(says).toMatch(bigger === 0 ? /of one size/ : new RegExp(`${Math.abs(bigger)} % ${bigger > 0 ? 'larger' : 'smaller'}`))
+    expect(says).toContain(spread.p95 < 1 ? 'nobody would tell' : `${spread.mean.toFixed(1)} ΔE2000 apart`)
+  }
 })

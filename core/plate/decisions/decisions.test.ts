@@ -307,3 +307,60 @@ test('a place by hand is where it was put, as large as the print is, and no furt
   expect(line(at('at:31000,47000'), 'placement')?.label).toBe('31.0 mm from the left, 47.0 mm from the leading edge')
   for (const wrong of ['at:100000001,0', 'at:0,-100000001', 'at:1', 'at:x,y']) expect(line(at(wrong), 'placement')?.value).not.toBe(wrong)
 })
+
+test('why a step past the edge: the smallest that covers, or that a smaller would do', () => {
+  const card = {
+    paperId: 'beacon-gloss',
+    sheet: sheet('na_index-4x6_4x6in'),
+    finish: 'borderless' as const,
+    size: { by: 'sheet' as const, fill: true },
+  }
+  const reason = (...um: number[]) =>
+    line(
+      plateOf({
+        brief: card,
+        pins: { printer: 'tern', path: 'tern-rear' },
+        studio: (s) => {
+          for (const p of s.printers) p.expansions = um.map((d) => ({ id: `s${d}`, name: `Step ${d}`, um: d }))
+        },
+      }),
+      'expansion',
+    )
+  const one = reason(9000)
+  expect(one?.reason).toMatch(/^It is the smallest step that covers the/)
+  const needed = Number(/covers the ([\d.]+) mm/.exec(one?.reason ?? '')?.[1]) * 1000
+  expect(needed).toBeGreaterThan(500)
+  // Where the smaller just covers as well it wins, and says so; the larger, offered beside it, says that it is more than needed.
+  const both = reason(needed + 100, 9000)
+  expect([both?.value, both?.reason.startsWith('It is the smallest step')]).toEqual([`s${needed + 100}`, true])
+})
+
+describe('quality', () => {
+  const reason = (dpi: number, dpis: readonly number[]) =>
+    line(
+      plateOf({
+        pins: { printer: 'heron' },
+        studio: (s) => {
+          s.pairings = []
+          // What decides is the resolution that the profiles were made at.
+          for (const profile of s.profiles) if (profile.boundTo) profile.boundTo.dpi = dpi
+          for (const p of s.printers)
+            if (p.id === 'heron')
+              p.qualities = dpis.map((d) => ({
+                id: String(d),
+                name: `Q${d}`,
+                ipp: 'normal',
+                dpi: d,
+                secondsPerSquareMetre: 300,
+              })) as typeof p.qualities
+        },
+      }),
+      'quality',
+    )?.reason
+  test.each([
+    [720, [720], 'only setting'],
+    [360, [360, 720, 1440], 'coarsest'],
+    [720, [360, 720, 1440], 'middle setting'],
+    [1440, [1440, 360, 720], 'finest'],
+  ] as const)('%i of %j is called by where it stands', (dpi, dpis, words) => expect(reason(dpi, dpis)).toContain(words))
+})

@@ -106,3 +106,32 @@ test('the table of ways says what would stop each, but not that the picture is s
   expect(stops.length).toBeGreaterThan(0)
   for (const stop of stops) expect(stop).not.toBeNull()
 })
+
+test('a dead margin of its path is a matter of remedy even where nothing is cut, at any one edge and from a centimetre on', () => {
+  const at = (edge: 'leading' | 'trailing' | 'left' | 'right', margin: number) =>
+    needsRemedy(
+      plateOf({
+        brief: { size: { by: 'border', border: mm(40) } },
+        pins: { path: 'heron-cassette' },
+        studio: (s) => {
+          for (const p of s.printers) for (const path of p.paths) if (path.id === 'heron-cassette') path.margins[edge] = margin
+        },
+      }),
+    )
+  for (const edge of ['leading', 'trailing', 'left', 'right'] as const)
+    expect([edge, at(edge, 9999), at(edge, 10_000)]).toEqual([edge, false, true])
+})
+
+test('the table of ways names the edges that each can print past, whether they are asked for or not', () => {
+  const card = { paperId: 'beacon-gloss', sheet: sheet('na_index-4x6_4x6in'), size: { by: 'sheet' as const, fill: true } }
+  const studio = studioOf()
+  for (const finish of ['bordered', 'borderless'] as const) {
+    const { usable } = compareWays({ brief: brief({ ...card, finish }), studio, pins: {}, stepsOf: () => 0 })
+    expect(usable.length).toBeGreaterThan(1)
+    for (const row of usable) {
+      const path = studio.printers.flatMap((p) => p.paths).find((p) => p.id === row.pathId)
+      const does = path?.borderless && (path.borderless.sizes === 'any' || path.borderless.sizes.includes('na_index-4x6_4x6in'))
+      expect([row.pathId, row.borderless]).toEqual([row.pathId, does ? path?.borderless?.edges : []])
+    }
+  }
+})
