@@ -17,7 +17,7 @@ function passOf(marks: Partial<Marks> = {}, change: Partial<Pass> = {}): Pass {
     height,
     ppi: PPI,
     rgba,
-    header: { width, height, ppi: PPI, colour: 'device' } as DevicePage['header'],
+    header: { width, height, ppi: PPI, pageWidth: width, pageHeight: height, colour: 'device3', copies: 1, mediaType: '' },
     ink: { left: 0, top: 0, right: 60_000, bottom: 100_000 },
     darkness: { cyan: 0.5, magenta: 0.5, yellow: 0.5 },
   }

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
 import type { Fix } from '../../../core/plate/checks/check.ts'
 import { applyFix } from '../../../core/plate/resolve/apply-fix.ts'
 import type { BriefChange } from '../../../core/things/brief/brief.ts'
@@ -8,14 +8,35 @@ import type { Job } from '../../../core/wire/api/dto.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'
 import { jobQuery, queryClient } from '../../api/queries.ts'
 import { begun, type Draft, reduce, sameDraft } from './draft-history.ts'
+import { Saver, type SaveState, type Sent, type Version } from './saver.ts'
 
 const draftOf = (job: Job): Draft => ({ title: job.title, brief: job.brief, pins: job.pins })
-const SAVE_AFTER = 350
-const RETRY_AFTER = 2500
 
 type PinChange = NonNullable<Fix['pins']>
 
-export type SaveState = { state: 'saved' | 'saving' } | { state: 'away' | 'refused'; message: string } | { state: 'conflict'; theirs: Job }
+async function send(id: number, draft: Draft, version: number): Promise<Sent<Job>> {
+  try {
+    const answer = await api('PATCH /jobs/{id}', { id, body: { version, ...draft } })
+    // Somebody else may have been heard of since.
+    queryClient.setQueryData(jobQuery(id).queryKey, (known) => (known && known.version > answer.version ? known : answer))
+    return { ended: 'saved', version: answer.version }
+  } catch (error) {
+    if (error instanceof ApiError && error.status === 409 && error.problem.current)
+      return { ended: 'conflict', theirs: error.problem.current as Job }
+    return { ended: error instanceof ApiError && error.away ? 'away' : 'refused', message: messageOf(error) }
+  }
+}
+
+/** What an earlier visit left unsaved on this device, or null. */
+function unsavedOn(key: string): Version<Draft> | null {
+  try {
+    const kept = JSON.parse(localStorage.getItem(key) ?? 'null') as Version<Draft> | null
+    return kept && { version: kept.version, draft: { ...kept.draft, brief: readBrief(kept.draft.brief) } }
+  } catch {
+    localStorage.removeItem(key)
+    return null
+  }
+}
 
 /**
  * The job being edited: undo and redo, saved as it changes, kept on this device while the server is away,
@@ -23,69 +44,53 @@ export type SaveState = { state: 'saved' | 'saving' } | { state: 'away' | 'refus
  */
 export function useJobEditor(job: Job) {
   const key = `unsaved-job-${job.id}`
-  const saved = useRef<{ draft: Draft; version: number }>({ draft: draftOf(job), version: job.version })
-  const [state, dispatch] = useReducer(reduce, job, (first) => {
-    const kept = localStorage.getItem(key)
-    let now = draftOf(first)
-    try {
-      const unsaved = kept ? (JSON.parse(kept) as { draft: Draft; version: number }) : null
-      if (unsaved && unsaved.version === first.version) now = { ...unsaved.draft, brief: readBrief(unsaved.draft.brief) }
-    } catch {
-      localStorage.removeItem(key)
-    }
-    return begun(now)
-  })
-  const [save, setSave] = useState<SaveState>({ state: 'saved' })
-  const [attempt, setAttempt] = useState(0)
+  const [unsaved] = useState(() => unsavedOn(key))
+  const [state, dispatch] = useReducer(reduce, job, (first) => begun(unsaved?.draft ?? draftOf(first)))
+  const [save, setSave] = useState<SaveState<Job>>({ state: 'saved' })
+  const [saver] = useState(
+    () =>
+      new Saver<Draft, Job>(
+        {
+          send: (draft, version) => send(job.id, draft, version),
+          versionOf: (theirs) => ({ draft: draftOf(theirs), version: theirs.version }),
+          same: sameDraft,
+          keep: (kept) => (kept ? localStorage.setItem(key, JSON.stringify(kept)) : localStorage.removeItem(key)),
+          tell: setSave,
+          later: (ms, act) => {
+            const timer = setTimeout(act, ms)
+            return () => clearTimeout(timer)
+          },
+        },
+        { draft: draftOf(job), version: job.version },
+      ),
+  )
   const { now, base } = state
 
-  // Somebody else's change arrives: take it when nothing of ours is waiting, otherwise ask.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the job is opened
   useEffect(() => {
-    if (job.version <= saved.current.version) return
-    if (sameDraft(now, saved.current.draft)) {
-      saved.current = { draft: draftOf(job), version: job.version }
-      dispatch({ do: 'replace', draft: draftOf(job) })
-    } else if (save.state !== 'saving') setSave({ state: 'conflict', theirs: job })
-  }, [job, now, save.state])
+    if (unsaved) saver.resume(unsaved, job)
+    return () => saver.close()
+  }, [saver])
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: attempt is the retry's trigger
+  // A drag or a held key is saved when it has come to rest.
   useEffect(() => {
-    if (base || save.state === 'conflict') return
-    if (sameDraft(now, saved.current.draft)) return
-    localStorage.setItem(key, JSON.stringify({ draft: now, version: saved.current.version }))
-    let retry: ReturnType<typeof setTimeout> | undefined
-    const timer = setTimeout(async () => {
-      setSave({ state: 'saving' })
-      try {
-        const { version } = saved.current
-        const answer = await api('PATCH /jobs/{id}', { id: job.id, body: { version, ...now } })
-        saved.current = { draft: now, version: answer.version }
-        localStorage.removeItem(key)
-        queryClient.setQueryData(jobQuery(job.id).queryKey, answer)
-        setSave({ state: 'saved' })
-      } catch (error) {
-        if (error instanceof ApiError && error.status === 409 && error.problem.current)
-          setSave({ state: 'conflict', theirs: error.problem.current as Job })
-        else if (error instanceof ApiError && error.away) {
-          setSave({ state: 'away', message: messageOf(error) })
-          retry = setTimeout(() => setAttempt((n) => n + 1), RETRY_AFTER)
-        } else setSave({ state: 'refused', message: messageOf(error) })
-      }
-    }, SAVE_AFTER)
-    return () => {
-      clearTimeout(timer)
-      clearTimeout(retry)
-    }
-  }, [now, base, job.id, key, attempt, save.state === 'conflict'])
+    if (!base) saver.want(now)
+  }, [saver, now, base])
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: looked at again when an attempt of ours has ended
+  useEffect(() => {
+    const theirs = saver.arrived(job)
+    if (theirs) dispatch({ do: 'replace', draft: theirs })
+  }, [saver, job, save])
 
   const set = useCallback((draft: Draft) => dispatch({ do: 'set', draft }), [])
   return useMemo(
     () => ({
       draft: now,
       save,
-      version: saved.current.version,
+      version: saver.version,
       /** True while what is shown has not reached the server. */
-      dirty: base !== null || !sameDraft(now, saved.current.draft),
+      dirty: base !== null || saver.differs(now),
       canUndo: state.past.length > 0,
       canRedo: state.future.length > 0,
       set,
@@ -103,18 +108,11 @@ export function useJobEditor(job: Job) {
       redo: () => dispatch({ do: 'redo' }),
       /** After a lost race: take the other version, or write ours over it. */
       settle: (choice: 'theirs' | 'mine') => {
-        if (save.state !== 'conflict') return
-        const { theirs } = save
-        saved.current = { draft: draftOf(theirs), version: theirs.version }
-        if (choice === 'theirs') {
-          localStorage.removeItem(key)
-          dispatch({ do: 'replace', draft: draftOf(theirs) })
-        }
-        setSave({ state: 'saved' })
-        setAttempt((n) => n + 1)
+        const draft = saver.settle(choice)
+        if (draft) dispatch({ do: 'replace', draft })
       },
     }),
-    [now, base, save, state.past.length, state.future.length, set, key],
+    [now, base, save, saver, state.past.length, state.future.length, set],
   )
 }
 export type JobEditor = ReturnType<typeof useJobEditor>
