@@ -1,12 +1,12 @@
-// What start, test and screenshots share: missing packages, the private database, child processes.
+// What start, test and screenshots share: missing packages, child processes.
 import { execFileSync, spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { createConnection, createServer } from 'node:net'
+import { existsSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createServer } from 'node:net'
 import { join, resolve } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
 export const root = resolve(fileURLToPath(new URL('..', import.meta.url)))
-const MARIADBD = ['/usr/sbin/mariadbd', '/usr/bin/mariadbd', '/usr/sbin/mysqld']
+export const MARIADBD = ['/usr/sbin/mariadbd', '/usr/bin/mariadbd', '/usr/sbin/mysqld']
 
 export const say = (text) => process.stdout.write(`${text}\n`)
 export const die = (text) => {
@@ -65,19 +65,6 @@ export const portFree = (port) =>
     server.listen(port, '127.0.0.1', () => server.close(() => done(true)))
   })
 
-const answers = (port) =>
-  new Promise((done) => {
-    const socket = createConnection({ port, host: '127.0.0.1', timeout: 1000 }, () => {
-      socket.destroy()
-      done(true)
-    })
-    for (const event of ['error', 'timeout'])
-      socket.on(event, () => {
-        socket.destroy()
-        done(false)
-      })
-  })
-
 /** Kills what an earlier, killed start left running, by the process ids it wrote down. */
 export function killLeftovers(dir) {
   const file = join(dir, 'pids.json')
@@ -108,57 +95,6 @@ export async function endChildren() {
     proc.kill('SIGTERM')
     await Promise.race([gone, sleep(8000).then(() => proc.kill('SIGKILL'))])
   }
-}
-
-/** Starts a private MariaDB below `dir` on loopback and waits until it answers. Returns the process. */
-export async function startDatabase(dir, port) {
-  const data = join(dir, 'mariadb')
-  const server = MARIADBD.find(has)
-  mkdirSync(dir, { recursive: true })
-  const asRoot = process.getuid?.() === 0 ? ['--user=root'] : []
-  if (!existsSync(join(data, 'mysql'))) {
-    const scratch = `${data}.new`
-    rmSync(scratch, { recursive: true, force: true })
-    execFileSync(
-      'mariadb-install-db',
-      ['--no-defaults', `--datadir=${scratch}`, '--auth-root-authentication-method=normal', '--skip-test-db', ...asRoot],
-      { stdio: 'ignore' },
-    )
-    execFileSync('mv', [scratch, data])
-  }
-  const init = join(dir, 'init.sql')
-  writeFileSync(
-    init,
-    "CREATE DATABASE IF NOT EXISTS archplate CHARACTER SET utf8mb4;\nCREATE USER IF NOT EXISTS 'archplate'@'127.0.0.1' IDENTIFIED BY 'archplate';\nGRANT ALL ON archplate.* TO 'archplate'@'127.0.0.1';\n",
-  )
-  const logFile = openSync(join(dir, 'mariadb.log'), 'a')
-  const start = () =>
-    child(
-      dir,
-      server,
-      [
-        '--no-defaults',
-        `--datadir=${data}`,
-        `--port=${port}`,
-        '--bind-address=127.0.0.1',
-        `--socket=/tmp/archplate-${port}.sock`,
-        `--pid-file=${join(dir, 'mariadb.pid')}`,
-        `--init-file=${init}`,
-        '--innodb-buffer-pool-size=64M',
-        '--skip-log-bin',
-        '--skip-name-resolve',
-        '--max-allowed-packet=64M',
-        ...asRoot,
-      ],
-      { stdio: ['ignore', logFile, logFile] },
-    )
-  const proc = start()
-  for (let i = 0; i < 300; i++) {
-    if (proc.exitCode !== null) die(`MariaDB did not start; see ${join(dir, 'mariadb.log')}`)
-    if (await answers(port)) return { proc, start }
-    await sleep(100)
-  }
-  die(`MariaDB did not answer within 30 s; see ${join(dir, 'mariadb.log')}`)
 }
 
 /** Waits until a URL answers with 200. */

@@ -2,6 +2,7 @@
 import { spawnSync } from 'node:child_process'
 import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { startDatabase } from './database.mjs'
 import {
   child,
   die,
@@ -15,7 +16,6 @@ import {
   root,
   say,
   sleep,
-  startDatabase,
   waitFor,
 } from './lib.mjs'
 
@@ -23,20 +23,23 @@ const dir = process.env.ARCH_VAR ?? join(root, 'var')
 const port = Number(process.env.ARCH_PORT ?? 8640)
 const dbPort = Number(process.env.ARCH_DB_PORT ?? 8643)
 const simPort = Number(process.env.ARCH_SIM_PORT ?? 8651)
+/** A database of the studio's own, with its address and login in the environment, instead of one that is started here. */
+const elsewhere = Boolean(process.env.ARCH_DB_HOST)
 mkdirSync(dir, { recursive: true })
 killLeftovers(dir)
 await sleep(200)
 
 for (const [name, p, variable] of [
   ['application', port, 'ARCH_PORT'],
-  ['database', dbPort, 'ARCH_DB_PORT'],
+  ...(elsewhere ? [] : [['database', dbPort, 'ARCH_DB_PORT']]),
   ['first simulated printer', simPort, 'ARCH_SIM_PORT'],
 ]) {
   if (!(await portFree(p))) die(`Port ${p}, meant for the ${name}, is taken. Stop what uses it, or choose another: ${variable}=… npm start`)
 }
-needPackages(['mariadb-server'])
+if (!elsewhere) needPackages(['mariadb-server'])
 needModules()
 if (process.argv.includes('--fresh')) {
+  if (elsewhere) die('Starting afresh would empty a database that is not this installation’s own. Leave out --fresh or ARCH_DB_HOST.')
   for (const part of ['mariadb', 'data', 'simulator']) rmSync(join(dir, part), { recursive: true, force: true })
   say('Starting from the demo again.')
 }
@@ -69,15 +72,18 @@ const env = {
   ARCH_SIM_PORT: String(simPort),
   ARCH_LOG: process.env.ARCH_LOG ?? 'warn',
 }
-const database = await startDatabase(dir, dbPort)
-// The database comes back by itself when it is killed; the application waits for it.
-const watchDatabase = (proc) =>
-  proc.once('exit', async () => {
-    if (stopping) return
-    await sleep(1500)
-    if (!stopping) watchDatabase(database.start())
-  })
-watchDatabase(database.proc)
+if (!elsewhere) {
+  const database = await startDatabase(dir, dbPort)
+  env.ARCH_DB_PASSWORD_FILE = database.passwordFile
+  // The database comes back by itself when it is killed; the application waits for it.
+  const watch = (proc) =>
+    proc.once('exit', async () => {
+      if (stopping) return
+      await sleep(1500)
+      if (!stopping) watch(database.start())
+    })
+  watch(database.proc)
+}
 if (spawnSync(process.execPath, ['dist/scripts/seed.js'], { cwd: root, stdio: 'inherit', env }).status !== 0) {
   await endChildren()
   die('The demo could not be set up; see above.')

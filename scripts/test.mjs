@@ -103,6 +103,7 @@ function application(lane, port) {
     ARCH_VAR: dir,
     ARCH_PORT: String(port),
     ARCH_DB_PORT: String(port + 3),
+    ARCH_DB_PASSWORD_FILE: join(dir, 'database-password'),
     ARCH_SIM_PORT: String(port + 11),
     ARCH_SIM_PACE: '200',
     ARCH_SIM_SEED: '11',

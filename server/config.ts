@@ -2,7 +2,7 @@ import { join, resolve } from 'node:path'
 
 const root = resolve(process.env.ARCH_ROOT ?? process.cwd())
 
-/** Everything the server is told from outside, with its defaults. All addresses are loopback. */
+/** Everything the server is told from outside, with its defaults. It listens on loopback alone. */
 export const config = {
   root,
   host: '127.0.0.1',
@@ -11,11 +11,15 @@ export const config = {
   webDir: resolve(process.env.ARCH_WEB_DIR ?? join(root, 'dist/web')),
   workerFile: resolve(process.env.ARCH_WORKER ?? join(root, 'dist/server/worker.js')),
   database: {
-    host: '127.0.0.1',
+    host: process.env.ARCH_DB_HOST ?? '127.0.0.1',
     port: Number(process.env.ARCH_DB_PORT ?? 8643),
     name: process.env.ARCH_DB_NAME ?? 'archplate',
     user: process.env.ARCH_DB_USER ?? 'archplate',
-    password: process.env.ARCH_DB_PASSWORD ?? 'archplate',
+    /** The password itself, or the file it is kept in, which `npm start` makes. */
+    password: process.env.ARCH_DB_PASSWORD ?? null,
+    passwordFile: resolve(process.env.ARCH_DB_PASSWORD_FILE ?? join(root, 'var/database-password')),
+    /** `on` for TLS with a certificate the system trusts, or the file of the authority that signed it. Left out: none. */
+    tls: process.env.ARCH_DB_TLS ?? null,
   },
 } as const
 
