@@ -5,6 +5,7 @@ import { log } from './log.ts'
 import { openApp } from './open-app.ts'
 
 const app = await openApp()
+await app.clearLeftovers()
 await app.runner.resume()
 const http = buildHttp(app)
 const server = serve({ fetch: http.fetch, hostname: config.host, port: config.port }, () => log.info({ port: config.port }, 'listening'))

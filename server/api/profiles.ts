@@ -49,7 +49,7 @@ export function profilesApi(app: App) {
     })
     .call('PUT /profiles/archive', async (c) => {
       const outcomes: z.infer<typeof ImportOutcomeSchema>[] = []
-      await files.hold(bodyOf(c.req.raw, 'archive'), LIMITS.uploadBytes, 'archive', (path) =>
+      await files.hold(bodyOf(c.req.raw, 'archive'), LIMITS.uploadBytes, 'archive', ({ path }) =>
         eachProfileIn(path, async (name, source) => {
           if (!source) {
             outcomes.push({ name, outcome: 'refused', says: 'This profile is larger than any printer profile.', profileId: null })
@@ -105,8 +105,8 @@ export function profilesApi(app: App) {
     .call('PUT /profiles/{id}/checks', async (c) => {
       const row = await find(c.req.valid('param').id)
       const { name, measured } = c.req.valid('query')
-      const check = await files.hold(bodyOf(c.req.raw, 'measurements'), LIMITS.profileBytes, 'measurements', (measurements) =>
-        pool.checkProfileFile({ file: files.pathOf(row.hash), measurements }),
+      const check = await files.hold(bodyOf(c.req.raw, 'measurements'), LIMITS.profileBytes, 'measurements', ({ path }) =>
+        pool.checkProfileFile({ file: files.pathOf(row.hash), measurements: path }),
       )
       if (!check.ok) throw new Refusal(422, check.problem)
       const made = await store.profiles.addCheck({ profileId: row.id, name, measuredOn: measured, result: check.value })

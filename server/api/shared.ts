@@ -7,7 +7,9 @@ import { type Answer, type Body, CALLS, type CallKey, type Params, type Query } 
 import { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
+import { isDiskFull } from '../reasons.ts'
 import { ChangedMeanwhile, Unreadable } from '../store/table.ts'
+import { wordsFor } from './issue-words.ts'
 import { unknownField } from './unknown-field.ts'
 
 const problem = (description: string) => ({ description, content: { 'application/json': { schema: ProblemSchema } } })
@@ -19,6 +21,7 @@ const PROBLEMS = {
   415: problem('The body does not call itself JSON'),
   422: problem('Understood, but it cannot be done'),
   503: problem('The database is away for the moment'),
+  507: problem('The disk is full'),
 } as const
 
 /** What a handler has of a request whose parts have been checked, and what it may answer. */
@@ -78,8 +81,7 @@ export function router() {
         {
           code: 'bad-request',
           field,
-          message:
-            `${field ? `“${field}”` : 'The request'} is not as it must be. ${issue?.message ?? ''}${issue?.message ? '.' : ''}`.trim(),
+          message: `${field ? `“${field}”` : 'The request'} is not as it must be. ${issue ? wordsFor(issue) : ''}`.trim(),
           ...(limit ? { limit } : {}),
         },
         400,
@@ -99,7 +101,7 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
       problem: {
         code: 'bad-request',
         field: error.issues[0]?.path.join('.') ?? '',
-        message: error.issues[0]?.message ?? 'Not as it must be.',
+        message: `“${error.issues[0]?.path.join('.')}” is not as it must be. ${error.issues[0] ? wordsFor(error.issues[0]) : ''}`.trim(),
       },
     }
   const away =
@@ -111,13 +113,21 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
       status: 503,
       problem: {
         code: 'database-away',
-        message: 'The database is away for the moment. Nothing is lost: what you entered is kept and sent again.',
+        message: 'The database is away for the moment, so this is not kept yet. Try again in a moment.',
       },
     }
   if (error instanceof HTTPException && error.status === 415) return { status: 415, problem: NOT_JSON }
   if (error instanceof SyntaxError || (error instanceof HTTPException && error.status === 400))
     return { status: 400, problem: { code: 'bad-json', message: 'The request is not valid JSON.' } }
   log.error({ err: error }, 'request failed')
+  if (isDiskFull(error))
+    return {
+      status: 507,
+      problem: {
+        code: 'disk-full',
+        message: 'The disk is full: this was not kept, everything before it was. Make room on the disk, then do it again.',
+      },
+    }
   if (error instanceof Unreadable)
     return {
       status: 500,
@@ -126,5 +136,11 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
         message: `The ${error.message} by this version of Arch Plate. It is kept as it was stored; nothing is lost. The log has the details.`,
       },
     }
-  return { status: 500, problem: { code: 'internal', message: 'Something went wrong here. Nothing you entered is lost; try again.' } }
+  return {
+    status: 500,
+    problem: {
+      code: 'internal',
+      message: 'Something went wrong here, and this was not done. What was kept before stays; the log has the details.',
+    },
+  }
 }

@@ -1,16 +1,29 @@
 import { createHash, randomUUID } from 'node:crypto'
-import { createReadStream, createWriteStream, existsSync } from 'node:fs'
-import { mkdir, rename, rm, stat } from 'node:fs/promises'
+import { createReadStream, existsSync } from 'node:fs'
+import { mkdir, readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { Readable, Transform } from 'node:stream'
-import { pipeline } from 'node:stream/promises'
 import { Refusal } from '../problems.ts'
+import { type Disk, realDisk } from './disk.ts'
+
+const HASH = /^[0-9a-f]{64}$/
+
+/** A file that has come in and is not kept yet: at `path` while it is held. */
+export interface Held {
+  path: string
+  hash: string
+  bytes: number
+  /** Keeps it under its hash. Once this resolves it may be referred to: it outlives a power cut. */
+  keep(): Promise<string>
+}
 
 /** Files named by the SHA-256 of their content; streamed, never held whole in memory. */
 export class FileStore {
   private readonly dir: string
-  constructor(dir: string) {
+  private readonly disk: Disk
+  constructor(dir: string, disk: Disk = realDisk) {
     this.dir = dir
+    this.disk = disk
   }
 
   async open(): Promise<void> {
@@ -21,7 +34,9 @@ export class FileStore {
     await mkdir(join(this.dir, 'work'), { recursive: true })
   }
 
+  /** Where the file of this content lies. @throws Error for anything but a SHA-256: no name from outside becomes a path */
   pathOf(hash: string): string {
+    if (!HASH.test(hash)) throw new Error('this is not the name of a kept file')
     return join(this.dir, 'files', hash.slice(0, 2), hash)
   }
 
@@ -31,7 +46,14 @@ export class FileStore {
   }
 
   has(hash: string): boolean {
-    return existsSync(this.pathOf(hash))
+    return HASH.test(hash) && existsSync(this.pathOf(hash))
+  }
+
+  /** The names of all kept files. */
+  async kept(): Promise<string[]> {
+    const folder = join(this.dir, 'files')
+    const parts = await readdir(folder)
+    return (await Promise.all(parts.map((part) => readdir(join(folder, part))))).flat().filter((name) => HASH.test(name))
   }
 
   /** Streams into a temporary file. Refuses with 413 beyond `limit` bytes and leaves nothing behind when the sender goes away. */
@@ -57,31 +79,34 @@ export class FileStore {
       },
     })
     try {
-      await pipeline(source, meter, createWriteStream(temporary))
+      await this.disk.write(temporary, source, meter)
       return { temporary, hash: digest.digest('hex'), bytes }
     } catch (error) {
-      await rm(temporary, { force: true })
+      await this.disk.remove(temporary)
       throw error
     }
   }
 
-  /** Takes a stream in and keeps it. */
-  async take(source: Readable, limit: number, field = 'file'): Promise<{ hash: string; bytes: number }> {
+  /** Holds a stream as a file for as long as it is used; of what is not kept nothing stays behind. */
+  async hold<T>(source: Readable, limit: number, field: string, use: (held: Held) => Promise<T>): Promise<T> {
     const { temporary, hash, bytes } = await this.receive(source, limit, field)
-    const target = this.pathOf(hash)
-    await mkdir(join(target, '..'), { recursive: true })
-    await rename(temporary, target)
-    return { hash, bytes }
+    const keep = async () => {
+      await this.disk.name(temporary, this.pathOf(hash))
+      return hash
+    }
+    try {
+      return await use({ path: temporary, hash, bytes, keep })
+    } finally {
+      await this.disk.remove(temporary)
+    }
   }
 
-  /** Holds a stream as a file for as long as it is used, and keeps nothing. */
-  async hold<T>(source: Readable, limit: number, field: string, use: (path: string) => Promise<T>): Promise<T> {
-    const { temporary } = await this.receive(source, limit, field)
-    try {
-      return await use(temporary)
-    } finally {
-      await rm(temporary, { force: true })
-    }
+  /** Takes a stream in and keeps it. */
+  take(source: Readable, limit: number, field = 'file'): Promise<{ hash: string; bytes: number }> {
+    return this.hold(source, limit, field, async ({ hash, bytes, keep }) => {
+      await keep()
+      return { hash, bytes }
+    })
   }
 
   takeBytes(bytes: Uint8Array, limit: number): Promise<{ hash: string; bytes: number }> {

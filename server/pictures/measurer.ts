@@ -6,6 +6,7 @@ import type { Picture } from '../../core/things/brief/picture.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { Refusal } from '../problems.ts'
+import { reasonOf } from '../reasons.ts'
 
 /** Measures kept in memory: they follow from files that never change. */
 const KEPT = 2000
@@ -21,7 +22,7 @@ async function readHead(path: string): Promise<Uint8Array> {
 }
 
 /** File of a picture's own profile where it speaks of its pixels, or null for sRGB. */
-export const sourceOf = (files: App['files'], { channels, profileHash }: Pick<Picture, 'channels' | 'profileHash'>): string | null =>
+const sourceOf = (files: App['files'], { channels, profileHash }: Pick<Picture, 'channels' | 'profileHash'>): string | null =>
   channels === 'rgb' && profileHash && files.has(profileHash) ? files.pathOf(profileHash) : null
 
 /** Profiles through which it is seen how dark a picture prints; printers differ little. */
@@ -83,7 +84,7 @@ export function createMeasurer({ files, pool, store }: Pick<App, 'files' | 'pool
         throw new Refusal(422, {
           code: 'profile-unusable',
           field: 'profile',
-          message: `This profile cannot be measured with: ${error.message}`,
+          message: `This profile cannot be measured with: ${reasonOf(error)}.`,
         })
       })
     if (known.size >= KEPT) known.delete(known.keys().next().value as string)

@@ -3,6 +3,8 @@ import { rm } from 'node:fs/promises'
 import { planPage } from '../../core/output/page/page-plan.ts'
 import { capabilitiesOf, type SentFormat } from '../../core/wire/ipp/capabilities.ts'
 import type { FileStore } from '../files/files.ts'
+import { log } from '../log.ts'
+import { reasonOf } from '../reasons.ts'
 import type { Pool } from '../workers/pool.ts'
 import { ipp, Refused, Unreachable } from './ipp-client.ts'
 import { pageTask } from './page-task.ts'
@@ -52,7 +54,8 @@ export class Pages {
       if (format === 'image/pwg-raster') await this.pool.renderPage({ ...task, tag, mediaType: setup.mediaType.id })
       else await this.pool.makePrintFile({ ...task, format: EXTENSION[format], title: nameAtPrinter(run) }, () => undefined)
     } catch (error) {
-      throw new Refused(0, `The page could not be made: ${(error as Error).message}`)
+      log.error({ err: error, run: run.id }, 'page')
+      throw new Refused(0, `The page could not be made: ${reasonOf(error)}.`)
     }
     return output
   }

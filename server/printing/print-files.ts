@@ -1,11 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import { readdir, rm, stat } from 'node:fs/promises'
+import { rm, stat } from 'node:fs/promises'
 import { planPage } from '../../core/output/page/page-plan.ts'
 import type { PrintFormat } from '../../core/output/page/print-format.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import type { PrintFile } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
+import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
+import { reasonOf } from '../reasons.ts'
 import { pageTask } from './page-task.ts'
 
 /** Made files are kept for an hour; they can be made again. */
@@ -21,11 +23,6 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
     made.delete(id)
     await rm(pathOf(id), { force: true })
   }
-  // What a server that was killed had made has nobody to fetch it.
-  void readdir(files.workPath('.')).then(
-    (names) => Promise.all(names.filter((n) => n.startsWith('print-file-')).map((n) => rm(files.workPath(n), { force: true }))),
-    () => undefined,
-  )
   return {
     /** Begins a file of a job's front. Refuses a plate there is nothing to make from. */
     begin(jobId: number, title: string, plate: Plate, format: PrintFormat): PrintFile {
@@ -63,7 +60,8 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
         },
         (error: Error) => {
           file.state = 'failed'
-          file.says = `The file could not be made: ${error.message}`
+          log.error({ err: error, file: file.id }, 'print file')
+          file.says = `The file could not be made: ${reasonOf(error)}.`
           void rm(output, { force: true })
         },
       )

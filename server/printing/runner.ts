@@ -132,6 +132,7 @@ export class Runner {
       return
     }
     Object.assign(run, change, { version: noted.version })
+    if (!MOVING.includes(noted.state)) await this.pages.forget(run)
     if (change.state) events.tell({ what: 'job', id: run.jobId })
     events.tell({ what: 'run', id: run.id })
   }
@@ -243,7 +244,6 @@ export class Runner {
     const sheetsDelivered = job.delivered > 0 ? job.delivered : itemOf(run.plate.brief).copies
     await this.end(run, { ...this.delivery(run), progress: 100, sheetsDelivered, delivered: hash })
     if (run.state === 'drying') this.drying.watch(run)
-    await this.pages.forget(run)
   }
 
   /** Ends a run with what it used counted, and looks at the printer's ink. */
@@ -266,6 +266,7 @@ export class Runner {
     events.tell({ what: 'job', id: run.jobId })
     events.tell({ what: 'run', id: run.id })
     this.silence.forget(run.id)
+    await this.pages.forget(run)
     // Ink is worth knowing but not worth failing a finished run for; what was printed elsewhere says nothing of this printer.
     if (run.how === 'own') return
     await ipp

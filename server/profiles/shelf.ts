@@ -8,24 +8,26 @@ import type { ProfileRow } from '../store/profiles.ts'
 export function createProfileShelf({ files, pool, store, events }: Pick<App, 'files' | 'pool' | 'store' | 'events'>) {
   return {
     /** Takes a profile in by its content; one that is on the shelf already is recognised. Refuses what cannot print. */
-    async take(source: Readable, fileName: string): Promise<{ row: ProfileRow; known: boolean }> {
-      const { hash } = await files.take(source, LIMITS.profileBytes, 'profile')
-      const known = await store.profiles.byHash(hash)
-      if (known) return { row: known, known: true }
-      const read = await pool.readProfileFile({ file: files.pathOf(hash) })
-      // The file stays: a picture that carries the same profile may refer to it.
-      if (!read.ok) throw new Refusal(422, read.problem)
-      const { description, facts } = read.value
-      const row = await store.profiles.add({
-        id: `profile-${hash.slice(0, 12)}`,
-        hash,
-        description,
-        boundTo: null,
-        facts: { ...facts, fileName },
-      })
-      events.tell({ what: 'studio', id: row.id })
-      return { row, known: false }
-    },
+    take: (source: Readable, fileName: string): Promise<{ row: ProfileRow; known: boolean }> =>
+      files.hold(source, LIMITS.profileBytes, 'profile', async (held) => {
+        const { hash } = held
+        const known = await store.profiles.byHash(hash)
+        if (known && files.has(hash)) return { row: known, known: true }
+        const read = await pool.readProfileFile({ file: held.path })
+        if (!read.ok) throw new Refusal(422, read.problem)
+        await held.keep()
+        if (known) return { row: known, known: true }
+        const { description, facts } = read.value
+        const row = await store.profiles.add({
+          id: `profile-${hash.slice(0, 12)}`,
+          hash,
+          description,
+          boundTo: null,
+          facts: { ...facts, fileName },
+        })
+        events.tell({ what: 'studio', id: row.id })
+        return { row, known: false }
+      }),
 
     /** A row with its facts whole: one kept by an older version is read again, once. */
     async withFacts(row: ProfileRow): Promise<ProfileRow> {

@@ -1,7 +1,10 @@
+import type { Brief } from '../../core/things/brief/brief.ts'
+import { pictureIn } from '../../core/things/brief/item.ts'
 import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
 import { JOB_STATES } from '../../core/work/runs/states.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
+import type { pictures } from './pictures.ts'
 import { ChangedMeanwhile, type Scope, table } from './table.ts'
 
 export type JobRow = Row<'jobs'>
@@ -32,8 +35,25 @@ const jobChanged = (message: string, current: JobRow | null): Refusal =>
     ...(current ? { current: jobDto(current), value: String(current.version) } : {}),
   })
 
-export function jobs(scope: Scope) {
+export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'tryFind'>) {
   const rows = table('jobs', scope)
+  /** A brief names a picture by its id: what is known of it is what the studio itself found out when it took it in. */
+  async function withOwnPictures(brief: Brief): Promise<Brief> {
+    const items = brief.items.map(async (item) => {
+      const named = pictureIn(item)
+      if (!named) return item
+      const picture = await known.tryFind(named.id)
+      if (!picture)
+        throw new Refusal(422, {
+          code: 'unknown-picture',
+          field: 'brief.picture',
+          value: named.id,
+          message: 'The studio does not have this picture. Add it first, then choose it.',
+        })
+      return { ...item, content: { as: 'picture' as const, picture } }
+    })
+    return { ...brief, items: (await Promise.all(items)) as Brief['items'] }
+  }
   const find = async (id: number, lock = false): Promise<JobRow> => {
     const row = await rows.one({ id }, { lock })
     if (!row) throw missing('job', id)
@@ -43,7 +63,8 @@ export function jobs(scope: Scope) {
     find,
     list: () => rows.all({ archived: false }, { order: [['id', 'DESC']], limit: LISTED }),
     count: () => rows.count(),
-    add: ({ title, brief, pins, state = 'setup' }: New) => rows.add({ title: title.slice(0, 120), brief, pins, state }),
+    add: async ({ title, brief, pins, state = 'setup' }: New) =>
+      rows.add({ title: title.slice(0, 120), brief: await withOwnPictures(brief), pins, state }),
     async titles(ids: readonly number[]): Promise<Map<number, string>> {
       const found = await rows.all({ id: [...new Set(ids)] }, { only: ['id', 'title'] })
       return new Map(found.map((job) => [job.id, job.title]))
@@ -56,8 +77,9 @@ export function jobs(scope: Scope) {
     },
     /** Takes an edit of the job as it was seen. Refuses with 409 and the newer one when somebody else was faster. */
     async edit(job: JobRow, edit: Omit<JobEdit, 'version'>, message: string): Promise<JobRow> {
+      const brief = edit.brief ? { brief: await withOwnPictures(edit.brief as Brief) } : {}
       try {
-        return await rows.change(job, edit as Partial<JobRow>, true)
+        return await rows.change(job, { ...edit, ...brief } as Partial<JobRow>, true)
       } catch (error) {
         if (error instanceof ChangedMeanwhile) throw jobChanged(message, error.current as JobRow | null)
         throw error

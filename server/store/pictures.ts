@@ -11,7 +11,7 @@ export function pictures(scope: Scope) {
       if (!row) throw missing('picture', id)
       return row.facts
     },
-    usesFile: async (hash: string): Promise<boolean> => (await rows.count({ hash })) > 0,
+    tryFind: async (id: string): Promise<Picture | null> => (await rows.one({ id }))?.facts ?? null,
     add: (facts: Picture, demo: boolean) => rows.add({ id: facts.id, hash: facts.hash, name: facts.name, facts, demo }),
     /** Keeps where the count of a picture's colours lies, and what follows from it. */
     async counted(id: string, count: Pick<Picture, 'colours' | 'told' | 'inked' | 'joins'>): Promise<void> {

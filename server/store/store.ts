@@ -21,13 +21,14 @@ import { ticks } from './ticks.ts'
 export const THE_STUDIO = 'main'
 
 function scoped(scope: Scope) {
+  const known = pictures(scope)
   const of = {
-    jobs: jobs(scope),
+    jobs: jobs(scope, known),
     lots: lots(scope),
     offsets: offsets(scope),
     pairings: pairings(scope),
     papers: papers(scope),
-    pictures: pictures(scope),
+    pictures: known,
     printers: printers(scope),
     profiles: profiles(scope),
     readings: readings(scope),

@@ -3,6 +3,7 @@ import sharp, { type Metadata } from 'sharp'
 import { readProfile } from '../../core/color/icc/read.ts'
 import { EDGE_STRIPS } from '../../core/sheet/content.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
+import { isDiskFull } from '../reasons.ts'
 
 sharp.cache(false)
 sharp.concurrency(2)
@@ -69,6 +70,21 @@ function reasonIn(text: string): string {
   if (/premature|truncated|end of (file|image|input)|not enough data/i.test(text)) return 'it ends too early'
   if (/LZW|decod|huffman|bad|corrupt|invalid|extraneous/i.test(text)) return 'its data contradict themselves'
   return 'its data cannot be decoded'
+}
+
+/** First bytes of what is taken: JPEG, PNG, and TIFF in either byte order, classic or big (TIFF 6.0; BigTIFF). */
+const BEGINNINGS = ['ffd8ff', '89504e470d0a1a0a', '49492a00', '4d4d002a', '49492b00', '4d4d002b']
+
+/** Whether a file that no decoder opens begins as a picture does: then it is one that is damaged. */
+async function beginsLikePicture(path: string): Promise<boolean> {
+  const file = await open(path, 'r')
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(8), 0, 8, 0)
+    const head = buffer.subarray(0, bytesRead).toString('hex')
+    return BEGINNINGS.some((beginning) => head.startsWith(beginning))
+  } finally {
+    await file.close()
+  }
 }
 
 /** How much of a file is looked through for its density. */
@@ -161,10 +177,12 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
       warning,
     }
   } catch (error) {
+    // That is nothing the picture can be blamed for.
+    if (isDiskFull(error)) throw error
     const text = (error as Error).message
     if (/pixel limit/i.test(text))
       return { ok: false, code: 'picture-too-many-pixels', message: `The picture has more than ${maxPixels / 1e6} megapixels.` }
-    if (/unsupported image format|Input file (is missing|contains)/i.test(text))
+    if (/unsupported image format|Input file (is missing|contains)/i.test(text) && !(await beginsLikePicture(file)))
       return { ok: false, code: 'picture-format', message: 'This is not a picture that can be read. JPEG, PNG and TIFF are taken.' }
     return {
       ok: false,

@@ -57,5 +57,6 @@ export async function makePrintFile({ format, title, port, ...page }: PrintFileT
   } finally {
     port.close()
     await rm(partial, { force: true })
+    await rm(`${output}.packed`, { force: true })
   }
 }

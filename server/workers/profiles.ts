@@ -7,6 +7,7 @@ import { examine, type Health } from '../../core/color/health/health.ts'
 import { readProfile, requirePrinterProfile } from '../../core/color/icc/read.ts'
 import { type ProfileFacts, profileFacts } from '../../core/color/profile/facts.ts'
 import { fail, ok, type Result } from '../../core/things/problem/problem.ts'
+import { reasonOf } from '../reasons.ts'
 import { loadEngine } from './engine.ts'
 
 const bytesOf = async (file: string) => new Uint8Array(await readFile(file))
@@ -29,7 +30,7 @@ export async function readProfileFile({ file }: { file: string }): Promise<Resul
     return fail({
       field: 'profile',
       code: 'profile-unusable',
-      message: `This profile’s tables cannot be used: ${(error as Error).message}`,
+      message: `This profile’s tables cannot be used: ${reasonOf(error)}.`,
     })
   }
 }

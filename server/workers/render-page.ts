@@ -1,4 +1,4 @@
-import { rename } from 'node:fs/promises'
+import { rename, rm } from 'node:fs/promises'
 import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
 import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
 import { openSink } from './byte-sink.ts'
@@ -36,8 +36,13 @@ export async function renderPage(task: RenderPageTask): Promise<void> {
     })
     const last = lines.end()
     if (last) await sink.write(last)
-  } finally {
     await sink.close()
+    await rename(partial, task.output)
+  } catch (error) {
+    await sink.close().catch(() => undefined)
+    throw error
+  } finally {
+    // What a full disk or a broken picture left half-written has nobody to fetch it.
+    await rm(partial, { force: true })
   }
-  await rename(partial, task.output)
 }

@@ -5,6 +5,9 @@ import { PICTURE_EDGES } from './turn.ts'
 export const PICTURE_KINDS = ['photograph', 'black-and-white', 'line-art'] as const
 export type PictureKind = (typeof PICTURE_KINDS)[number]
 
+/** Name of a file in the store: the SHA-256 of its content, hex. */
+const Sha256Schema = z.string().regex(/^[0-9a-f]{64}$/)
+
 /** What is known of the picture file. */
 export const PictureSchema = z.object({
   id: z.string().max(60),
@@ -21,11 +24,11 @@ export const PictureSchema = z.object({
   /** Whether the embedded profile can be joined to another: one that opens may still lack the tables for it. */
   joins: z.boolean().default(true),
   /** SHA-256 of the embedded profile in the store, or null. */
-  profileHash: z.string().nullable(),
+  profileHash: Sha256Schema.nullable(),
   /** SHA-256 of the file. */
-  hash: z.string(),
+  hash: Sha256Schema,
   /** SHA-256 of the preview in the store, or empty. */
-  preview: z.string().default(''),
+  preview: Sha256Schema.or(z.literal('')).default(''),
   /** What was wrong with the file though it could be read, or null. */
   warning: z.string().nullable().default(null),
   /** What its colours tell it is; null while they have not been counted. */
@@ -33,7 +36,7 @@ export const PictureSchema = z.object({
   /** How dark it prints on average in a printer's cyan, magenta and yellow, 0…1; null while it has not been counted. */
   inked: z.tuple([z.number(), z.number(), z.number()]).nullable().default(null),
   /** SHA-256 of the kept colour count in the store, or empty while nobody has asked for it. */
-  colours: z.string().default(''),
+  colours: Sha256Schema.or(z.literal('')).default(''),
   /**
    * For each edge, from it inwards in strips of 1 % of that side: the share of the strip that is not blank paper.
    * Null for pictures taken before this was measured: all of it counts.

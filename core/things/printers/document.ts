@@ -26,6 +26,12 @@ const asNew = (printer: Printer): Printer => ({
 export const writePrinterDocument = (printer: Printer): string =>
   JSON.stringify({ document: 'arch-plate-printer', version: 1, printer: asNew(printer) }, null, 2)
 
+/** “, from line 3 on”: where a text stops being JSON, as far as the engine that read it says. */
+function placeIn(text: string, error: unknown): string {
+  const at = /position (\d+)/.exec((error as Error).message)?.[1]
+  return at === undefined ? '' : `, from line ${text.slice(0, Number(at)).split('\n').length} on`
+}
+
 /** Reads a document. Says which field is wrong, with its value, when one is. */
 export function readPrinterDocument(text: string): Result<Printer> {
   if (text.length > LONGEST_DOCUMENT)
@@ -39,7 +45,7 @@ export function readPrinterDocument(text: string): Result<Printer> {
   try {
     raw = JSON.parse(text)
   } catch (error) {
-    return fail({ field: 'document', code: 'document-not-json', message: `This is not JSON: ${(error as Error).message.slice(0, 160)}.` })
+    return fail({ field: 'document', code: 'document-not-json', message: `This is not JSON${placeIn(text, error)}.` })
   }
   const read = PrinterDocumentSchema.safeParse(raw)
   if (read.success) return ok(read.data.printer)

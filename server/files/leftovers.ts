@@ -1,0 +1,73 @@
+import { readdir, rm, stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import { QueryTypes, type Sequelize } from 'sequelize'
+import { MOVING } from '../../core/work/runs/states.ts'
+import { TABLES } from '../db/tables.ts'
+import { log } from '../log.ts'
+import type { FileStore } from './files.ts'
+
+/** A file that nothing refers to may belong to an act that is not over yet: only older ones go, ms. */
+const OLD_ENOUGH = 3_600_000
+/** Files asked about at one start: each takes a look through every record. */
+const AT_ONCE = 50
+const HASH = /[0-9a-f]{64}/g
+
+/** Columns that can refer to a file of the store: hashes, and documents that may hold some. */
+const REFERRING = Object.values(TABLES).flatMap(({ name, columns }) =>
+  Object.entries(columns)
+    .filter(([, { sql }]) => /^(CHAR\(64\)|LONGTEXT|TEXT)/i.test(String(sql.type)))
+    .map(([column]) => ({ table: name, column: column.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`) })),
+)
+
+/** The only place that counts who refers to a file: whether any record of any studio does. */
+export async function isReferred(db: Sequelize, hash: string): Promise<boolean> {
+  for (const { table, column } of REFERRING) {
+    const found = await db.query(`SELECT 1 FROM \`${table}\` WHERE \`${column}\` LIKE :hash LIMIT 1`, {
+      type: QueryTypes.SELECT,
+      replacements: { hash: `%${hash}%` },
+    })
+    if (found.length > 0) return true
+  }
+  return false
+}
+
+/** What pictures and profiles name, with which nearly every file is accounted for. */
+async function plainlyReferred(db: Sequelize): Promise<Set<string>> {
+  const rows = await db.query<{ text: string }>(
+    'SELECT facts AS text FROM pictures UNION ALL SELECT hash FROM profiles UNION ALL SELECT delivered FROM runs WHERE delivered IS NOT NULL',
+    { type: QueryTypes.SELECT },
+  )
+  return new Set(rows.flatMap(({ text }) => text.match(HASH) ?? []))
+}
+
+/** Removes files of the store that no record refers to: what a server left that was killed between keeping and referring. */
+export async function clearStore(db: Sequelize, files: FileStore, now = Date.now()): Promise<string[]> {
+  const known = await plainlyReferred(db)
+  const gone: string[] = []
+  let asked = 0
+  for (const hash of await files.kept()) {
+    if (known.has(hash) || asked === AT_ONCE) continue
+    const { mtimeMs } = await stat(files.pathOf(hash))
+    if (now - mtimeMs < OLD_ENOUGH) continue
+    asked++
+    if (await isReferred(db, hash)) continue
+    await rm(files.pathOf(hash), { force: true })
+    gone.push(hash)
+  }
+  if (gone.length > 0) log.info({ files: gone.length }, 'files that nothing referred to were removed')
+  return gone
+}
+
+/** Removes what earlier servers were working on, but for the pages of runs that are on their way. */
+export async function clearWork(db: Sequelize, files: FileStore): Promise<void> {
+  const moving = await db.query<{ id: number }>('SELECT id FROM runs WHERE state IN (:states)', {
+    type: QueryTypes.SELECT,
+    replacements: { states: [...MOVING] },
+  })
+  const runs = new Set(moving.map(({ id }) => String(id)))
+  const folder = files.workPath('.')
+  for (const name of await readdir(folder)) {
+    const page = /^run-(\d+)\.[a-z]+$/.exec(name)
+    if (!(page?.[1] && runs.has(page[1]))) await rm(join(folder, name), { recursive: true, force: true })
+  }
+}
