@@ -3,6 +3,8 @@ import { handleHands } from './hands.ts'
 import { handle } from './ipp/operations.ts'
 import { MAX_DOCUMENT, type Machine } from './machine/machine.ts'
 
+const LOOPBACK = /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/
+
 async function readBody(request: IncomingMessage): Promise<Uint8Array | null> {
   const parts: Buffer[] = []
   let length = 0
@@ -21,6 +23,12 @@ export function listen(machine: Machine, port: number): Promise<Server> {
     const path = (request.url ?? '/').split('?')[0] ?? '/'
     try {
       if (!machine.powered && !path.startsWith('/hands')) return void request.socket.destroy()
+      // A page in a browser has no business here: it always names its origin, or a host of its own.
+      if (request.headers.origin !== undefined || !LOOPBACK.test(request.headers.host ?? '')) {
+        response.writeHead(403).end()
+        request.resume()
+        return
+      }
       const body = await readBody(request)
       if (!body) {
         response.writeHead(413).end()

@@ -234,7 +234,7 @@ test('the built application: pages are asked for anew, what is named by its cont
 })
 test('the database killed under a request is away for a moment, and nothing entered is lost', async () => {
   const job = (await call('POST', '/jobs', { title: 'Survivor' })).body
-  const pid = Number(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/mariadb.pid`, 'utf8'))
+  const pid = Number(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/mariadb/mariadb.pid`, 'utf8'))
   process.kill(pid, 'SIGKILL')
   const during = await call('GET', `/jobs/${job.id}`)
   if (during.status !== 200) expect([during.status, during.body.code]).toEqual([503, 'database-away'])

@@ -2,11 +2,14 @@ import { extname, join } from 'node:path'
 import { Readable } from 'node:stream'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { bodyLimit } from 'hono/body-limit'
+import { secureHeaders } from 'hono/secure-headers'
 import { streamSSE } from 'hono/streaming'
+import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import type { App } from '../app-context.ts'
 import { config, LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
 import { buildApi } from './api.ts'
+import { once } from './once.ts'
 import { problemOf, router } from './shared.ts'
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
@@ -20,6 +23,27 @@ export function buildHttp(app: App) {
     if (status === 413) c.header('connection', 'close')
     return c.json(problem, status as 400)
   })
+  // On every answer, refusals too. WebAssembly works out colours; styles are set by scripts of ours.
+  http.use(
+    '*',
+    secureHeaders({
+      contentSecurityPolicy: {
+        defaultSrc: ["'none'"],
+        scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        baseUri: ["'none'"],
+        formAction: ["'none'"],
+        frameAncestors: ["'none'"],
+      },
+      referrerPolicy: 'no-referrer',
+      xFrameOptions: 'DENY',
+      strictTransportSecurity: false,
+    }),
+  )
   // Another site in the same browser must not be able to steer the printers.
   http.use('*', async (c, next) => {
     if (!isLoopback(c.req.header('host') ?? ''))
@@ -33,9 +57,20 @@ export function buildHttp(app: App) {
       ((origin && origin !== `http://${c.req.header('host')}`) || site === 'cross-site' || site === 'same-site')
     )
       throw new Refusal(403, { code: 'wrong-origin', message: 'This request comes from another site.' })
+    // JSON cannot be sent from elsewhere unasked; whatever else changes something has to show that it is ours.
+    const json = /^application\/json\b/i.test(c.req.header('content-type') ?? '')
+    if (
+      c.req.method !== 'GET' &&
+      c.req.method !== 'HEAD' &&
+      !json &&
+      !Object.entries(OWN_HEADER).every(([name, value]) => c.req.header(name) === value)
+    )
+      throw new Refusal(403, {
+        code: 'own-header-missing',
+        field: 'x-arch-plate',
+        message: 'A request that changes something and carries no JSON needs the header “x-arch-plate: 1”.',
+      })
     await next()
-    c.header('x-content-type-options', 'nosniff')
-    c.header('referrer-policy', 'no-referrer')
   })
   const limit = bodyLimit({
     maxSize: LIMITS.jsonBytes,
@@ -48,6 +83,7 @@ export function buildHttp(app: App) {
     c.req.method === 'PUT' && /^\/api\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$/.test(c.req.path) ? next() : limit(c, next),
   )
 
+  http.use('/api/*', once(app))
   http.route('/api', buildApi(app))
   http.doc('/api/openapi.json', {
     openapi: '3.0.0',

@@ -29,11 +29,13 @@ export function jobsApi(app: App) {
     .call('POST /jobs', async (c) => {
       const { title, pictureId, brief } = c.req.valid('json')
       const [picture, rules] = await Promise.all([pictureId ? store.pictures.find(pictureId) : null, store.rules.read()])
-      const row = await store.jobs.add({
-        title: title ?? picture?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
-        pins: {},
-        brief: withItem(briefFor({ unit: rules.unit, ...brief }), withPicture(picture)),
-      })
+      const row = await store.act((act) =>
+        act.jobs.add({
+          title: title ?? picture?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
+          pins: {},
+          brief: withItem(briefFor({ unit: rules.unit, ...brief }), withPicture(picture)),
+        }),
+      )
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
     })
@@ -43,7 +45,7 @@ export function jobsApi(app: App) {
       const { version, ...edit } = c.req.valid('json')
       const job = await store.jobs.find(id)
       const message = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
-      const now = await store.jobs.edit({ ...job, version }, edit, message)
+      const now = await store.act((act) => act.jobs.edit({ ...job, version }, edit, message))
       events.tell({ what: 'job', id })
       return c.json(jobDto(now), 200)
     })

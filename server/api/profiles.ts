@@ -109,7 +109,8 @@ export function profilesApi(app: App) {
         pool.checkProfileFile({ file: files.pathOf(row.hash), measurements: path }),
       )
       if (!check.ok) throw new Refusal(422, check.problem)
-      const made = await store.profiles.addCheck({ profileId: row.id, name, measuredOn: measured, result: check.value })
+      const { value } = check
+      const made = await store.act((act) => act.profiles.addCheck({ profileId: row.id, name, measuredOn: measured, result: value }))
       const [answer] = (await store.profiles.checks([row.id])).filter((k) => k.id === made.id)
       if (!answer) throw missing('check', String(made.id))
       return c.json(answer, 200)

@@ -73,12 +73,14 @@ export function setupsApi(app: App) {
       const { job, plate } = read.value
       // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
       const picture = pictureIn(itemOf(plate.brief))
-      const known = picture !== null && app.files.has(picture.hash) ? picture : null
-      const row = await store.jobs.add({
-        title: job.title,
-        brief: known === picture ? plate.brief : withItem(plate.brief, withPicture(known)),
-        pins: pinsOf(plate),
-      })
+      const own = picture && (await store.pictures.byHash(picture.hash))
+      const row = await store.act((act) =>
+        act.jobs.add({
+          title: job.title,
+          brief: picture ? withItem(plate.brief, withPicture(own)) : plate.brief,
+          pins: pinsOf(plate),
+        }),
+      )
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
     })

@@ -132,6 +132,15 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       .map((of) => `ALTER TABLE ${of} ALTER COLUMN studio DROP DEFAULT`),
   },
   { name: '0010-in-spite', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS in_spite LONGTEXT NULL'] },
+  {
+    name: '0011-requests-count-once',
+    up: [
+      table(
+        'requests',
+        'studio VARCHAR(40) NOT NULL, id VARCHAR(80) NOT NULL, print CHAR(64) NOT NULL, status INT NULL, answer LONGTEXT NULL, PRIMARY KEY (studio, id), KEY requests_by_age (created_at)',
+      ),
+    ],
+  },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

@@ -173,6 +173,8 @@ export const TABLES = {
     along: um(),
     skewDegrees: optional(real()),
   }),
+  /** Requests that changed something, by the key their sender gave them, with their answer once there is one. */
+  requests: plain('requests', { id: key(text(80)), print: hash(), status: optional(whole()), answer: optional(longText()) }),
 }
 export type Tables = typeof TABLES
 export type TableName = keyof Tables

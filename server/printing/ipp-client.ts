@@ -4,7 +4,8 @@ import { stat } from 'node:fs/promises'
 import { type ClientRequest, request as plain, type RequestOptions } from 'node:http'
 import { request as secure } from 'node:https'
 import type { LookupFunction } from 'node:net'
-import { parsePrinterAddress, refusedHost } from '../../core/wire/ipp/address.ts'
+import { networkInterfaces } from 'node:os'
+import { isLoopback, parsePrinterAddress, refusedHost } from '../../core/wire/ipp/address.ts'
 import type { SentFormat } from '../../core/wire/ipp/capabilities.ts'
 import {
   type Attributes,
@@ -19,6 +20,7 @@ import {
   v,
 } from '../../core/wire/ipp/message.ts'
 import { JOB_STATE, OPERATION } from '../../core/wire/ipp/tags.ts'
+import { config } from '../config.ts'
 
 /** The printer cannot be reached: it may be off. Worth trying again. */
 export class Unreachable extends Error {}
@@ -32,19 +34,29 @@ export class Refused extends Error {
   }
 }
 
-/** A printer that says nothing for this long is away, and no exchange lasts longer than the second, ms. */
-const SILENCE = 20_000
+/** A printer has this long to answer, from the last byte it was sent to the last of its own, ms. */
+const PATIENCE = 20_000
+/** A page may take this long to be sent, ms. */
 const LONGEST = 30 * 60_000
 let nextRequest = 1
 
+/** Ports of this program's own, where nothing is a printer. */
+const OWN: readonly number[] = [config.port, config.database.port]
+const ourselves = () => new Refused(0, 'At this address is Arch Plate itself, not a printer.')
+const isOurs = (host: string): boolean =>
+  isLoopback(host) || Object.values(networkInterfaces()).some((all) => all?.some(({ address }) => address === host))
+
 /** A name may point anywhere: what it points at is held to the same rules as what is typed. */
-const lookup: LookupFunction = (host, options, done) =>
-  dnsLookup(host, { ...options, all: false }, (error, address, family) => {
-    const refused = error ? null : refusedHost(String(address))
-    if (refused) return done(new Refused(0, refused) as NodeJS.ErrnoException, '', 0)
-    if (options.all) return done(error, [{ address: String(address), family: Number(family) }] as never)
-    done(error, String(address), Number(family))
-  })
+const lookupFor =
+  (port: number): LookupFunction =>
+  (host, options, done) =>
+    dnsLookup(host, { ...options, all: false }, (error, address, family) => {
+      const refused = error ? null : refusedHost(String(address))
+      if (refused) return done(new Refused(0, refused) as NodeJS.ErrnoException, '', 0)
+      if (!error && OWN.includes(port) && isOurs(String(address))) return done(ourselves() as NodeJS.ErrnoException, '', 0)
+      if (options.all) return done(error, [{ address: String(address), family: Number(family) }] as never)
+      done(error, String(address), Number(family))
+    })
 
 function explain(error: NodeJS.ErrnoException): Error {
   if (error instanceof Refused || error instanceof Unreachable) return error
@@ -67,6 +79,8 @@ async function exchange(
   const read = parsePrinterAddress(address)
   if (!read.ok) throw new Refused(0, read.problem.message)
   const { host, port, path, uri } = read.value
+  // A number is not looked up.
+  if (OWN.includes(port) && isOurs(host)) throw ourselves()
   const head = encode({
     version: [2, 0],
     code: OPERATION[operation],
@@ -86,11 +100,11 @@ async function exchange(
     port,
     path,
     method: 'POST',
-    lookup,
+    lookup: lookupFor(port),
     // A connection of its own: one that a printer has meanwhile closed must not look like a printer that is away.
     agent: false,
     headers: { 'content-type': 'application/ipp', 'content-length': length },
-    timeout: SILENCE,
+    timeout: PATIENCE,
   }
   const body = await new Promise<Buffer>((resolve, reject) => {
     let longest: NodeJS.Timeout | undefined
@@ -114,6 +128,10 @@ async function exchange(
           ),
         )
       }
+      if (!/^application\/ipp\b/i.test(answer.headers['content-type'] ?? '')) {
+        out.destroy(new Refused(0, 'What answers there does not speak IPP: it is not a printer, or not at this address.'))
+        return
+      }
       const parts: Buffer[] = []
       let size = 0
       answer.on('data', (part: Buffer) => {
@@ -124,7 +142,13 @@ async function exchange(
       answer.on('end', () => settle(resolve)(Buffer.concat(parts)))
       answer.on('error', (error) => settle(reject)(explain(error)))
     })
-    longest = setTimeout(() => out.destroy(new Unreachable('The printer does not come to an end.')), LONGEST)
+    const within = (ms: number) => {
+      clearTimeout(longest)
+      longest = setTimeout(() => out.destroy(new Unreachable('The printer does not come to an end.')), ms)
+    }
+    within(file ? LONGEST : PATIENCE)
+    // All of it is sent: from here on the printer has the word, however slowly it speaks.
+    out.on('finish', () => within(PATIENCE))
     out.on('timeout', () => out.destroy(new Unreachable('The printer does not answer.')))
     out.on('error', (error) => settle(reject)(explain(error)))
     out.write(head)

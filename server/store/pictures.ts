@@ -12,6 +12,7 @@ export function pictures(scope: Scope) {
       return row.facts
     },
     tryFind: async (id: string): Promise<Picture | null> => (await rows.one({ id }))?.facts ?? null,
+    byHash: async (hash: string): Promise<Picture | null> => (await rows.all({ hash }, { limit: 1 }))[0]?.facts ?? null,
     add: (facts: Picture, demo: boolean) => rows.add({ id: facts.id, hash: facts.hash, name: facts.name, facts, demo }),
     /** Keeps where the count of a picture's colours lies, and what follows from it. */
     async counted(id: string, count: Pick<Picture, 'colours' | 'told' | 'inked' | 'joins'>): Promise<void> {

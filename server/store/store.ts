@@ -5,12 +5,14 @@ import { TABLES, type TableName } from '../db/tables.ts'
 import { jobs } from './jobs.ts'
 import { lots } from './lots.ts'
 import { offsets } from './offsets.ts'
+import { requestNow } from './one-request.ts'
 import { pairings } from './pairings.ts'
 import { papers } from './papers.ts'
 import { pictures } from './pictures.ts'
 import { printers } from './printers.ts'
 import { profiles } from './profiles.ts'
 import { readings } from './readings.ts'
+import { requests } from './requests.ts'
 import { rules } from './rules.ts'
 import { runs } from './runs.ts'
 import { setups } from './setups.ts'
@@ -32,6 +34,7 @@ function scoped(scope: Scope) {
     printers: printers(scope),
     profiles: profiles(scope),
     readings: readings(scope),
+    requests: requests(scope),
     rules: rules(scope),
     runs: runs(scope),
     setups: setups(scope),
@@ -91,9 +94,15 @@ export function openStore(db: Sequelize, studio: string): Store {
       for (let attempt = 1; ; attempt++)
         try {
           // What an act changes it locks and sees as it is now; newer databases refuse that of an older snapshot.
-          return await db.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, (transaction) =>
-            work(scoped({ db, studio, transaction })),
-          )
+          const request = requestNow()
+          const names = request !== undefined && !request.written
+          const done = await db.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, async (transaction) => {
+            const act = scoped({ db, studio, transaction })
+            if (names) await act.requests.begin(request.id, request.print)
+            return work(act)
+          })
+          if (names) request.written = true
+          return done
         } catch (error) {
           if (attempt === ATTEMPTS || !crossed(error)) throw error
         }

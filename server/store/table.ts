@@ -177,7 +177,9 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
       const [count] = await model.update(encode(values), { where: where(of), ...within })
       return count
     },
-    remove: (of: Where<N>): Promise<number> => model.destroy({ where: where(of), ...within }),
+    /** @param most removes no more than these at once */
+    remove: (of: Where<N>, most?: number): Promise<number> =>
+      model.destroy({ where: where(of), ...(most ? { limit: most } : {}), ...within }),
   }
 }
 

@@ -1,4 +1,5 @@
 import { request } from 'node:http'
+import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 
 /** Where the application under test listens; scripts/test.mjs starts it. */
 export const PORT = Number(process.env.ARCH_TEST_PORT ?? 9640)
@@ -19,13 +20,14 @@ export async function call<T = unknown>(
 ): Promise<Answer<T>> {
   const answer = await fetch(`${BASE}/api${path}`, {
     method,
-    ...(body === undefined ? { headers } : { headers: { 'content-type': 'application/json', ...headers }, body: JSON.stringify(body) }),
+    headers: { ...OWN_HEADER, ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
   })
   return { status: answer.status, body: (await answer.json().catch(() => null)) as Answer<T>['body'] }
 }
 
 export async function put(path: string, bytes: Uint8Array): Promise<Answer<unknown>> {
-  const answer = await fetch(`${BASE}/api${path}`, { method: 'PUT', body: Buffer.from(bytes) })
+  const answer = await fetch(`${BASE}/api${path}`, { method: 'PUT', headers: OWN_HEADER, body: Buffer.from(bytes) })
   return { status: answer.status, body: await answer.json() }
 }
 

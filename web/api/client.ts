@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import type { ProblemSchema } from '../../core/wire/api/dto.ts'
+import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 
 type Body = z.infer<typeof ProblemSchema>
 
@@ -49,13 +50,26 @@ export function addressOf(call: string, asked: Record<string, unknown>): string 
 type Given<K extends CallKey> = Record<never, never> extends Asked<K> ? [asked?: Asked<K>] : [asked: Asked<K>]
 
 /** One call of the server. Throws ApiError for anything but success. */
-export async function api<K extends CallKey>(call: K, ...[asked]: Given<K>): Promise<Answer<K>> {
+export const api = <K extends CallKey>(call: K, ...[asked]: Given<K>): Promise<Answer<K>> =>
+  callAs(crypto.randomUUID(), call, asked as Asked<K>)
+
+/**
+ * The same, under a name: made again under it, a call that changes something counts once. One whose answer was lost on the
+ * way is made again at once.
+ */
+export async function callAs<K extends CallKey>(name: string, call: K, asked: Asked<K>): Promise<Answer<K>> {
   const { body, ...address }: Record<string, unknown> = asked ?? {}
-  const answer = await fetch(addressOf(call, address), {
-    method: call.slice(0, call.indexOf(' ')),
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-  }).catch(offline)
-  return answerOf<K>(answer)
+  const method = call.slice(0, call.indexOf(' '))
+  const make = () =>
+    fetch(addressOf(call, address), {
+      method,
+      headers: {
+        ...(method === 'GET' ? {} : { ...OWN_HEADER, 'idempotency-key': name }),
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+      },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    })
+  return answerOf<K>(await make().catch(() => make().catch(offline)))
 }
 
 /** Streams a file up with progress 0…1. Reject is always an ApiError. */
@@ -69,6 +83,7 @@ export function upload<K extends CallKey & `PUT ${string}`>(
   return new Promise((resolve, reject) => {
     const request = new XMLHttpRequest()
     request.open('PUT', addressOf(call, asked as Record<string, unknown>))
+    for (const [name, value] of Object.entries(OWN_HEADER)) request.setRequestHeader(name, value)
     request.upload.onprogress = (e) => progress(e.lengthComputable ? e.loaded / e.total : 0)
     request.onload = () => {
       let data: unknown = null
@@ -94,5 +109,5 @@ export const messageOf = (error: unknown): string => (error instanceof Error ? e
 
 /** Posts a file as it is. Throws ApiError for anything but success. */
 export async function postFile<K extends CallKey & `POST ${string}`>(call: K, file: Blob): Promise<Answer<K>> {
-  return answerOf<K>(await fetch(addressOf(call, {}), { method: 'POST', body: file }).catch(offline))
+  return answerOf<K>(await fetch(addressOf(call, {}), { method: 'POST', headers: OWN_HEADER, body: file }).catch(offline))
 }

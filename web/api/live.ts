@@ -1,35 +1,98 @@
 import { useEffect } from 'react'
 import { queryClient } from './queries.ts'
 
-/** Listens for changes made anywhere and asks again for what they touch. */
+/** What the tabs tell each other: a change made somewhere, or that some may have been missed. */
+type Told = { what: string; id: number | string } | 'all'
+
+const LIVE = 'live'
+
+/** Asks again for what a change touches. */
+function ask(told: Told): void {
+  const stale = (...queryKey: (string | number)[]) => void queryClient.invalidateQueries({ queryKey })
+  if (told === 'all') {
+    void queryClient.invalidateQueries()
+    return
+  }
+  if (told.what === 'run') {
+    stale('runs')
+    stale('machine')
+  }
+  if (told.what === 'job') {
+    stale('job', Number(told.id))
+    stale('jobs')
+  }
+  if (told.what === 'studio') {
+    stale('studio')
+    stale('profiles')
+    stale('machine')
+  }
+}
+
+/** Listens to the server for all tabs until it is called off. @param late somebody listened before: a gap lies between */
+function listen(tabs: BroadcastChannel, late: boolean): () => void {
+  const source = new EventSource('/api/events')
+  const tell = (told: Told) => {
+    ask(told)
+    tabs.postMessage(told)
+  }
+  source.onmessage = (event) => tell(JSON.parse(event.data) as Told)
+  let gap = late
+  source.onerror = () => {
+    gap = true
+  }
+  // After a gap nobody knows what was missed.
+  source.onopen = () => {
+    if (gap) tell('all')
+    gap = false
+  }
+  return () => source.close()
+}
+
+/**
+ * One stream of changes for all tabs of a browser, which opens but six connections to one server: the tab that holds the
+ * lock listens and tells the others. When it goes, the next takes over.
+ */
+function join(): () => void {
+  const tabs = new BroadcastChannel(LIVE)
+  tabs.onmessage = (event) => ask(event.data as Told)
+  const left = new AbortController()
+  /** Holds the lock for as long as this tab stays. */
+  const lead = (late: boolean) =>
+    new Promise<void>((over) => {
+      const stop = listen(tabs, late)
+      left.signal.addEventListener('abort', () => {
+        stop()
+        over()
+      })
+    })
+  void navigator.locks
+    .request(LIVE, { ifAvailable: true }, (first) => (first && !left.signal.aborted ? lead(false) : undefined))
+    .then(() => (left.signal.aborted ? undefined : navigator.locks.request(LIVE, { signal: left.signal }, () => lead(true))))
+    // Left while it was waiting.
+    .catch(() => undefined)
+  return () => {
+    left.abort()
+    tabs.close()
+  }
+}
+
+/** Hears of changes made anywhere and asks again for what they touch. */
 export function useLiveChanges(): void {
   useEffect(() => {
-    const source = new EventSource('/api/events')
-    source.onmessage = (event) => {
-      const { what, id } = JSON.parse(event.data) as { what: string; id: number | string }
-      if (what === 'run') {
-        void queryClient.invalidateQueries({ queryKey: ['runs'] })
-        void queryClient.invalidateQueries({ queryKey: ['machine'] })
-      }
-      if (what === 'job') {
-        void queryClient.invalidateQueries({ queryKey: ['job', Number(id)] })
-        void queryClient.invalidateQueries({ queryKey: ['jobs'] })
-      }
-      if (what === 'studio') {
-        void queryClient.invalidateQueries({ queryKey: ['studio'] })
-        void queryClient.invalidateQueries({ queryKey: ['profiles'] })
-        void queryClient.invalidateQueries({ queryKey: ['machine'] })
-      }
+    let leave = join()
+    // A page that is put aside must not hold the stream; taken out again it has missed whatever was told meanwhile.
+    const hide = () => leave()
+    const show = (event: PageTransitionEvent) => {
+      if (!event.persisted) return
+      leave = join()
+      ask('all')
     }
-    let lost = false
-    source.onerror = () => {
-      lost = true
+    addEventListener('pagehide', hide)
+    addEventListener('pageshow', show)
+    return () => {
+      removeEventListener('pagehide', hide)
+      removeEventListener('pageshow', show)
+      leave()
     }
-    // After a gap nobody knows what was missed.
-    source.onopen = () => {
-      if (lost) void queryClient.invalidateQueries()
-      lost = false
-    }
-    return () => source.close()
   }, [])
 }

@@ -2,7 +2,7 @@ import { get, update } from 'idb-keyval'
 import { useSyncExternalStore } from 'react'
 import { toast } from 'sonner'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
-import { ApiError, api, messageOf } from './client.ts'
+import { ApiError, callAs, messageOf } from './client.ts'
 import { afterFailure, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const KEY = 'outbox'
@@ -47,11 +47,12 @@ export function onSent<K extends CallKey>(call: K, act: Sent<K>): void {
 async function make({ id, call, asked }: Waiting): Promise<'made' | 'later' | 'away'> {
   let answer: unknown = null
   try {
-    answer = await (api as (call: CallKey, asked: object) => Promise<unknown>)(call, asked)
+    answer = await (callAs as (name: string, call: CallKey, asked: object) => Promise<unknown>)(id, call, asked)
   } catch (error) {
     const now = afterFailure(error instanceof ApiError ? error : null)
     if (now !== 'refused') return now
-    toast.error(messageOf(error))
+    // Its answer was lost, not the call.
+    if (!(error instanceof ApiError && error.problem.code === 'already-done')) toast.error(messageOf(error))
   }
   await change((list) => withoutCall(list, id))
   told.get(call)?.(asked as never, answer as never)

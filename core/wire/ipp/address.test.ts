@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { SENTENCE } from '../../testing/sentence.ts'
-import { isLocal, parsePrinterAddress, refusedHost } from './address.ts'
+import { isLocal, isLoopback, parsePrinterAddress, refusedHost } from './address.ts'
 
 test('addresses as printers give them (RFC 3510, RFC 7472: ipp and ipps, port 631)', () => {
   expect(parsePrinterAddress('ipp://127.0.0.1:8651/ipp/print')).toMatchObject({
@@ -42,6 +42,39 @@ test('numeric addresses in any disguise the URL parser undoes are held to the sa
   for (const host of ['0xA9FEA9FE', '2852039166', '0251.0376.0251.0376']) expect(parsePrinterAddress(`ipp://${host}/ipp`).ok).toBe(false)
   expect(refusedHost('::ffff:169.254.1.1')).not.toBeNull()
   expect(refusedHost('192.168.1.20')).toBeNull()
+})
+
+// By hand: 169.254.169.254 is a9fe:a9fe; inverted, as Teredo writes it, 5601:5601.
+test.each([
+  ['mapped', '::ffff:a9fe:a9fe'],
+  ['mapped, dotted', '::ffff:169.254.169.254'],
+  ['mapped, written out', '0:0:0:0:0:ffff:a9fe:a9fe'],
+  ['mapped to translate', '::ffff:0:a9fe:a9fe'],
+  ['compatible', '::a9fe:a9fe'],
+  ['translated', '64:ff9b::a9fe:a9fe'],
+  ['translated locally', '64:ff9b:1::a9fe:a9fe'],
+  ['6to4', '2002:a9fe:a9fe::1'],
+  ['Teredo', '2001:0:1234::5601:5601'],
+  ['nobody mapped', '::ffff:0.0.0.0'],
+  ['everybody translated', '64:ff9b::ffff:ffff'],
+  ['link-local', 'febf::1'],
+  ['unspecified, written out', '0:0:0:0:0:0:0:0'],
+  ['no address', '1:2:3'],
+])('%s: %s stays banned, bare and in an address', (_form, host) => {
+  expect(refusedHost(host)).not.toBeNull()
+  expect(parsePrinterAddress(`ipp://[${host}]/ipp`).ok).toBe(false)
+})
+
+test.each(['fec0::1', '2001:db8::1', 'fd00::7', '::1', '::ffff:192.168.1.20', '64:ff9b::c0a8:114', '2002:c0a8:114::1', 'fe00::1'])(
+  '%s may be a printer',
+  (host) => expect(refusedHost(host)).toBeNull(),
+)
+
+test('this machine is known in every form it can be written in', () => {
+  for (const host of ['127.0.0.1', '127.9.9.9', '::1', '0:0:0:0:0:0:0:1', '::ffff:7f00:1', '::ffff:127.0.0.1', '64:ff9b::7f00:1'])
+    expect([host, isLoopback(host)]).toEqual([host, true])
+  for (const host of ['128.0.0.1', '192.168.1.20', '::2', 'fd00::1', 'printer.studio'])
+    expect([host, isLoopback(host)]).toEqual([host, false])
 })
 
 test('anything at all is read or refused, never thrown over', () => {

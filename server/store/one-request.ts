@@ -1,0 +1,17 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+
+/** The request that is being worked on, as its sender named it. */
+export interface OneRequest {
+  id: string
+  /** SHA-256 of what was asked. */
+  print: string
+  /** Whether an act of it has been kept: the key goes with the first. */
+  written?: boolean
+}
+
+const current = new AsyncLocalStorage<OneRequest>()
+
+/** Does something as part of a named request: the first act in it is kept together with its name. */
+export const asRequest = <T>(request: OneRequest, work: () => Promise<T>): Promise<T> => current.run(request, work)
+
+export const requestNow = (): OneRequest | undefined => current.getStore()
