@@ -111,6 +111,7 @@ function application(lane, port) {
     ARCH_TEST_PORT: String(port),
     ARCH_TEST_SIM: String(port + 11),
     ARCH_TEST_VAR: dir,
+    ARCH_PLUG: join(dir, 'plug'),
   }
   const url = `http://127.0.0.1:${port}`
   let app
@@ -157,8 +158,8 @@ async function lane(name, port, work) {
 }
 
 const APP = ['--runInBand', '--forceExit', '--testTimeout=90000']
-/** It kills the server all the time: it has an application to itself, and goes last. */
-const KILLS = 'durability'
+/** What kills the server all the time, and what asks it anything: they have an application to themselves, and go last. */
+const KILLS = ['durability', 'gaps', 'fuzz']
 
 async function withoutApplication() {
   if (!only) {
@@ -175,13 +176,13 @@ await Promise.all([
   (!only || only === 'unit') && withoutApplication(),
   (!only || only === 'integration') &&
     lane('integration', 9640, async (app) => {
-      await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS}`)
+      await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS.join('|')}`)
       await app.survivesKill()
     }),
   only !== 'unit' &&
     lane('browser', 9670, async (app) => {
       if (only !== 'integration') await browser('browser', app.env)
-      if (only !== 'browser') await jest('kills', 'integration', app.env, ...APP, `--testPathPatterns=${KILLS}`)
+      if (only !== 'browser') for (const one of KILLS) await jest(one, 'integration', app.env, ...APP, `--testPathPatterns=${one}`)
     }),
 ])
 say(`\n${totals.passed} passed, ${totals.failed} failed`)

@@ -3,9 +3,11 @@ import { buildHttp } from './api/app.ts'
 import { config } from './config.ts'
 import { log } from './log.ts'
 import { openApp } from './open-app.ts'
+import { repair } from './printing/repair.ts'
 
 const app = await openApp()
 await app.clearLeftovers()
+await repair(app.store, app.files)
 await app.runner.resume()
 const http = buildHttp(app)
 const server = serve({ fetch: http.fetch, hostname: config.host, port: config.port }, () => log.info({ port: config.port }, 'listening'))

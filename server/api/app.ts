@@ -9,7 +9,7 @@ import type { App } from '../app-context.ts'
 import { config, LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
 import { buildApi } from './api.ts'
-import { once } from './once.ts'
+import { isUpload, once } from './once.ts'
 import { problemOf, router } from './shared.ts'
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
@@ -79,9 +79,7 @@ export function buildHttp(app: App) {
         connection: 'close',
       }),
   })
-  http.use('/api/*', async (c, next) =>
-    c.req.method === 'PUT' && /^\/api\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$/.test(c.req.path) ? next() : limit(c, next),
-  )
+  http.use('/api/*', async (c, next) => (isUpload(c.req) ? next() : limit(c, next)))
 
   http.use('/api/*', once(app))
   http.route('/api', buildApi(app))

@@ -10,6 +10,10 @@ const KEY = /^[\w-]{8,80}$/
 const LONGEST = 1 << 20
 const SWEEP = 3_600_000
 
+/** A file that is streamed in, whatever it calls itself: nobody reads it but who takes it. */
+export const isUpload = ({ method, path }: { method: string; path: string }): boolean =>
+  method === 'PUT' && /^\/api\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$/.test(path)
+
 /**
  * Requests that change something may carry an `idempotency-key` of their sender's making: however often one comes, it
  * counts once. The key is written in the transaction of what it changes; its answer is kept and given again.
@@ -47,7 +51,7 @@ export function once({ store }: Pick<App, 'store'>) {
     if (!KEY.test(id))
       throw new Refusal(400, { code: 'bad-key', field: 'idempotency-key', message: 'A key has 8 to 80 letters, digits, “-” or “_”.' })
     // Files are named by their content already; reading them twice would be all that is gained.
-    const json = /^application\/json\b/i.test(c.req.header('content-type') ?? '')
+    const json = !isUpload(c.req) && /^application\/json\b/i.test(c.req.header('content-type') ?? '')
     const print = createHash('sha256')
       .update(`${c.req.method} ${c.req.url.replace(/^https?:\/\/[^/]*/, '')}\n`)
       .update(json ? await c.req.text() : '')

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import { Sequelize } from 'sequelize'
 import { config } from '../config.ts'
 import { log } from '../log.ts'
+import { plugBefore } from './plug.ts'
 
 /** The login's password, from the environment or from the file that only its owner reads. */
 function passwordOf({ password, passwordFile }: typeof config.database): string {
@@ -23,7 +24,10 @@ export function openDatabase(): Sequelize {
     port,
     dialect: 'mariadb',
     timezone: '+00:00',
-    logging: (sql) => log.trace({ sql }),
+    logging: (sql) => {
+      log.trace({ sql })
+      plugBefore(sql)
+    },
     pool: { max: 8, min: 0, acquire: 8000, idle: 10_000 },
     define: { underscored: true, charset: 'utf8mb4', collate: 'utf8mb4_unicode_ci' },
     dialectOptions: { ...tlsOf(tls), connectTimeout: 4000, bigIntAsNumber: true, insertIdAsNumber: true, decimalAsNumber: true },

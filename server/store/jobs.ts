@@ -62,6 +62,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'try
   return {
     find,
     list: () => rows.all({ archived: false }, { order: [['id', 'DESC']], limit: LISTED }),
+    printing: () => rows.all({ state: 'printing' }),
     count: () => rows.count(),
     add: async ({ title, brief, pins, state = 'setup' }: New) =>
       rows.add({ title: title.slice(0, 120), brief: await withOwnPictures(brief), pins, state }),

@@ -6,6 +6,8 @@ export function pictures(scope: Scope) {
   const rows = table('pictures', scope)
   return {
     demo: async (): Promise<Picture[]> => (await rows.all({ demo: true }, { order: [['name', 'ASC']] })).map((row) => row.facts),
+    /** Every picture, by name and file. */
+    all: () => rows.all({}, { only: ['id', 'name', 'hash'] }),
     async find(id: string): Promise<Picture> {
       const row = await rows.one({ id })
       if (!row) throw missing('picture', id)

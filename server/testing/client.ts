@@ -34,7 +34,7 @@ export async function put(path: string, bytes: Uint8Array): Promise<Answer<unkno
 /** A raw request with headers fetch would not send. */
 export function raw(path: string, headers: Record<string, string>, method = 'GET'): Promise<{ status: number; text: string }> {
   return new Promise((resolve, reject) => {
-    const out = request({ host: '127.0.0.1', port: PORT, path, method, headers, agent: false }, (answer) => {
+    const out = request({ host: '127.0.0.1', port: PORT, path, method, headers: { ...OWN_HEADER, ...headers }, agent: false }, (answer) => {
       let text = ''
       answer.on('data', (part) => {
         text += part
