@@ -4,6 +4,7 @@ import { readProfile } from '../../core/color/icc/read.ts'
 import { EDGE_STRIPS } from '../../core/sheet/content.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { isDiskFull } from '../reasons.ts'
+import { decodeMemory, MOST_DECODE_BYTES } from './decode-memory.ts'
 
 sharp.cache(false)
 sharp.concurrency(2)
@@ -143,6 +144,13 @@ export async function inspectPicture({ file, previewFile, maxPixels }: InspectPi
         ok: false,
         code: 'picture-too-many-pixels',
         message: `The picture claims ${width} × ${height} pixels; up to ${maxPixels / 1e6} megapixels are taken.`,
+      }
+    const memory = decodeMemory(meta)
+    if (memory > MOST_DECODE_BYTES)
+      return {
+        ok: false,
+        code: 'picture-too-much-memory',
+        message: `Stored like this the picture takes ${(memory / 1e9).toFixed(1)} GB of memory to open. Save it without “${meta.format === 'png' ? 'interlaced' : 'progressive'}”, or as TIFF.`,
       }
     const channels = meta.space === 'cmyk' ? 'cmyk' : meta.space === 'b-w' || meta.space === 'grey16' ? 'grey' : 'rgb'
     let profile: { description: string; bytes: Uint8Array } | null = null

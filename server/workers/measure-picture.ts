@@ -102,7 +102,9 @@ export async function countPicture(task: CountTask): Promise<Counted> {
     const { data, info } = await rgbOf(task).resize(size).raw().toBuffer({ resolveWithObject: true })
     return sampleNeighbours(data, info.width, info.height)
   }
-  const [histogram, pairs] = await Promise.all([count(), neighbours()])
+  // One decoder at a time: some pictures have to be held whole while they are decoded.
+  const histogram = await count()
+  const pairs = await neighbours()
   const engine = await loadEngine()
   const own = task.source === null ? ('srgb' as const) : new Uint8Array(await readFile(task.source))
   const joins = canJoin(engine, own)

@@ -11,6 +11,7 @@ import { config } from '../config.ts'
 import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { Counted, CountTask, MeasureTask } from './measure-picture.ts'
+import { createGate } from './one-at-a-time.ts'
 import type { PictureWindowTask } from './picture-window.ts'
 import type { PrintFileTask } from './print-file.ts'
 import type { RenderPageTask } from './render-page.ts'
@@ -33,10 +34,12 @@ export async function oncemore<T>(work: () => Promise<T>): Promise<T> {
 export function openPool() {
   const pool = new Piscina({ filename: config.workerFile, maxThreads: 2, minThreads: 0, idleTimeout: 30_000, maxQueue: 200 })
   const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
+  // Of pictures that have to be held whole in memory one is decoded at a time.
+  const gate = createGate()
   return {
-    inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => run(task, { name: 'inspectPicture' }),
-    countPicture: (task: CountTask): Promise<Counted> => run(task, { name: 'countPicture' }),
-    pictureWindow: (task: PictureWindowTask): Promise<Uint8Array> => run(task, { name: 'pictureWindow' }),
+    inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => gate(task.file, () => run(task, { name: 'inspectPicture' })),
+    countPicture: (task: CountTask): Promise<Counted> => gate(task.picture, () => run(task, { name: 'countPicture' })),
+    pictureWindow: (task: PictureWindowTask): Promise<Uint8Array> => gate(task.picture, () => run(task, { name: 'pictureWindow' })),
     measurePicture: (task: MeasureTask): Promise<Measures> => run(task, { name: 'measurePicture' }),
     followColour: (task: {
       rgb: [number, number, number]
@@ -45,14 +48,14 @@ export function openPool() {
     }): Promise<Pick<CriticalColour, 'lab' | 'misses'>> => run(task, { name: 'followColour' }),
     findCriticalDetail: (task: CriticalDetailTask): Promise<{ x: number; y: number; mean: number }> =>
       run(task, { name: 'findCriticalDetail' }),
-    composeStrips: (task: ComposeStripsTask): Promise<void> => run(task, { name: 'composeStrips' }),
-    renderPage: (task: RenderPageTask): Promise<void> => run(task, { name: 'renderPage' }),
+    composeStrips: (task: ComposeStripsTask): Promise<void> => gate(task.picture, () => run(task, { name: 'composeStrips' })),
+    renderPage: (task: RenderPageTask): Promise<void> => gate(task.picture, () => run(task, { name: 'renderPage' })),
     /** Tells the share that is done while it works. */
     makePrintFile: async (task: Omit<PrintFileTask, 'port'>, tell: (share: number) => void): Promise<void> => {
       const { port1, port2 } = new MessageChannel()
       port1.on('message', (share: number) => tell(share))
       try {
-        await pool.run({ ...task, port: port2 }, { name: 'makePrintFile', transferList: [port2] })
+        await gate(task.picture, () => pool.run({ ...task, port: port2 }, { name: 'makePrintFile', transferList: [port2] }))
       } finally {
         port1.close()
       }

@@ -1,0 +1,53 @@
+import { expect, type Request, test } from '@playwright/test'
+import { OWN_HEADER } from '../core/wire/api/own-header.ts'
+
+test('thirty tabs and thirty reloads: every tab works, one of them listens for all, and another takes over when it goes', async ({
+  context,
+}) => {
+  test.setTimeout(240_000)
+  /** Streams that were opened, and how many of them are still open. */
+  let opened = 0
+  let open = 0
+  context.on('request', (request) => {
+    if (!request.url().endsWith('/api/events')) return
+    opened++
+    open++
+  })
+  const ended = (request: Request) => {
+    if (request.url().endsWith('/api/events')) open--
+  }
+  context.on('requestfailed', ended)
+  context.on('requestfinished', ended)
+  const visit = async () => {
+    const page = await context.newPage()
+    await page.goto('/')
+    await expect(page.getByRole('link', { name: 'New job' }).first()).toBeVisible()
+    return page
+  }
+  const tabs = [await visit()]
+  while (tabs.length < 30) tabs.push(...(await Promise.all(Array.from({ length: Math.min(5, 30 - tabs.length) }, visit))))
+  expect([opened, open]).toEqual([1, 1])
+  const [first, second] = tabs
+  const last = tabs.at(-1)
+  if (!first || !second || !last) throw new Error('no tabs')
+  for (let i = 0; i < 30; i++) await last.reload()
+  await expect(last.getByRole('link', { name: 'New job' }).first()).toBeVisible()
+  expect(open).toBe(1)
+
+  const rename = async (title: string) => {
+    const job = await (await context.request.get('/api/jobs/12')).json()
+    const answer = await context.request.patch('/api/jobs/12', { headers: OWN_HEADER, data: { version: job.version, title } })
+    expect(answer.status()).toBe(200)
+    return job.title as string
+  }
+  await last.goto('/jobs/12/brief')
+  await second.goto('/jobs/12/brief')
+  const before = await rename('Heard in every tab')
+  for (const page of [second, last]) await expect(page.getByLabel('Title of the job')).toHaveValue('Heard in every tab')
+  // The tab that listened goes: another one listens, and what changes is heard as before.
+  await first.close()
+  await expect.poll(() => open).toBe(1)
+  await rename(before)
+  for (const page of [second, last]) await expect(page.getByLabel('Title of the job')).toHaveValue(before)
+  await Promise.all(tabs.slice(1).map((page) => page.close()))
+})

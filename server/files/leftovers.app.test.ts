@@ -1,0 +1,85 @@
+import { mkdtempSync, readdirSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Sequelize } from 'sequelize'
+import { resolve } from '../../core/plate/resolve/resolve.ts'
+import { brief, picture } from '../../core/testing/fixtures.ts'
+import type { RunState } from '../../core/work/runs/states.ts'
+import { beginRun } from '../printing/begin-run.ts'
+import type { Store } from '../store/store.ts'
+import { ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
+import { FileStore } from './files.ts'
+import { clearStore, clearWork, isReferred } from './leftovers.ts'
+
+const HOUR = 3_600_000
+let db: Sequelize
+let store: Store
+let dir: string
+let files: FileStore
+beforeAll(async () => {
+  db = testDatabase()
+  store = await ownStudio(db, 'test-leftovers')
+})
+beforeEach(async () => {
+  await store.empty()
+  dir = mkdtempSync(join(tmpdir(), 'leftovers-'))
+  files = new FileStore(dir)
+  await files.open()
+})
+afterEach(() => rmSync(dir, { recursive: true, force: true }))
+afterAll(async () => {
+  await store.empty()
+  await db.close()
+})
+
+/** A kept file, an hour and more old unless it is said to be younger. */
+async function kept(text: string, age = HOUR + 60_000): Promise<string> {
+  const { hash } = await files.takeBytes(Buffer.from(text), 1000)
+  const then = new Date(Date.now() - age)
+  utimesSync(files.pathOf(hash), then, then)
+  return hash
+}
+/** A run whose plate names this picture, though no record of the picture is left. */
+async function runWith(hash: string, state: RunState) {
+  const plate = resolve(brief({ picture: picture({ hash }) }), studioRecords(), {})
+  const job = await store.jobs.add({ title: 'J', brief: brief({ picture: null }), pins: {} })
+  const run = await store.act((act) => beginRun(act, { job, plate, side: 'front', how: 'own', inSpite: null }))
+  await store.runs.change(run, { state })
+  return run
+}
+
+test('a file goes that nothing refers to and that is old; what any record refers to stays, in whatever column it stands', async () => {
+  const [orphan, young, ofPicture, preview, ofProfile, ofPlate, delivered] = await Promise.all([
+    kept('orphan'),
+    kept('young', HOUR - 60_000),
+    kept('picture'),
+    kept('preview'),
+    kept('profile'),
+    kept('named in a plate alone'),
+    kept('delivered'),
+  ])
+  await store.pictures.add(picture({ id: 'p', hash: ofPicture, preview }), false)
+  await store.profiles.add({ id: 'q', hash: ofProfile, description: 'Q', boundTo: null, facts: {} as never })
+  const run = await runWith(ofPlate, 'done')
+  await store.runs.change(run, { delivered })
+  expect([await isReferred(db, ofPlate), await isReferred(db, orphan)]).toEqual([true, false])
+  expect(await clearStore(db, files)).toEqual([orphan])
+  expect((await files.kept()).sort()).toEqual([young, ofPicture, preview, ofProfile, ofPlate, delivered].sort())
+  expect(await clearStore(db, files, Date.now() + 2 * HOUR)).toEqual([young])
+})
+
+test('of what was being worked on, only pages of runs under way are left at a start', async () => {
+  const [moving, over] = [await runWith('a'.repeat(64), 'sending'), await runWith('a'.repeat(64), 'failed')]
+  for (const name of [
+    `run-${moving.id}.pwg`,
+    `run-${moving.id}.pwg.part`,
+    `run-${over.id}.pwg`,
+    'preview-1.jpg',
+    'count-2.tif',
+    'print-file-3',
+    'run-x',
+  ])
+    writeFileSync(files.workPath(name), 'x')
+  await clearWork(db, files)
+  expect(readdirSync(files.workPath('.'))).toEqual([`run-${moving.id}.pwg`])
+})
