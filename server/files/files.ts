@@ -2,11 +2,24 @@ import { createHash, randomUUID } from 'node:crypto'
 import { createReadStream, existsSync } from 'node:fs'
 import { mkdir, readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import { Readable, Transform } from 'node:stream'
+import { PassThrough, Readable, Transform } from 'node:stream'
 import { Refusal } from '../problems.ts'
+import { isDiskFull } from '../reasons.ts'
 import { type Disk, realDisk } from './disk.ts'
 
 const HASH = /^[0-9a-f]{64}$/
+
+/** A stream of what another sends that may break off without taking the other with it; what ends the other ends it. */
+function apart(source: Readable): PassThrough {
+  const copy = new PassThrough()
+  // Whoever reads it hears of its end; a writer that never came to reading has said its own reason.
+  copy.on('error', () => undefined)
+  source.on('error', (error) => copy.destroy(error))
+  source.on('close', () => {
+    if (!source.readableEnded) copy.destroy(new Error('the sender went away'))
+  })
+  return source.pipe(copy)
+}
 
 /** A file that has come in and is not kept yet: at `path` while it is held. */
 export interface Held {
@@ -78,11 +91,15 @@ export class FileStore {
         done(null, part)
       },
     })
+    const sent = apart(source)
     try {
-      await this.disk.write(temporary, source, meter)
+      await this.disk.write(temporary, sent, meter)
       return { temporary, hash: digest.digest('hex'), bytes }
     } catch (error) {
       await this.disk.remove(temporary)
+      // Where the fault is ours the sender is heard out: its connection goes on, and the answer reaches it.
+      if (isDiskFull(error)) source.unpipe().resume()
+      else source.destroy()
       throw error
     }
   }
