@@ -58,3 +58,26 @@ test('flush with the far edges of what prints, too', () => {
   const { rect, lines } = snap({ x: mm(93), y: mm(97), w: mm(200), h: mm(300) }, frame, { ...printable, h: mm(393) }, mm(1.2))
   expect([rect.x, rect.y, lines.map((l) => l.at)]).toEqual([mm(94), mm(96), [mm(294), mm(396)]])
 })
+
+// By hand: a frame 240 × 330 mm that begins at 20, 35; printable from 24 to 262 and from 41 to 358; a picture of 100 × 150 mm.
+test.each([
+  ['x', 'centred', 90],
+  ['x', 'on the first third', 50],
+  ['x', 'on the second third', 130],
+  ['x', 'at the edge of what prints', 24],
+  ['x', 'at the edge of what prints', 162],
+  ['y', 'centred', 125],
+  ['y', 'on the first third', 70],
+  ['y', 'on the second third', 180],
+  ['y', 'at the edge of what prints', 41],
+  ['y', 'at the edge of what prints', 208],
+] as const)('along %s, %s it stands at %i mm, counted in a frame of its own', (axis, says, to) => {
+  const inner = { x: mm(20), y: mm(35), w: mm(240), h: mm(330) }
+  const prints = { x: mm(24), y: mm(41), w: mm(238), h: mm(317) }
+  const far = { x: mm(200), y: mm(300), w: mm(100), h: mm(150) }
+  for (const off of [-900, 700]) {
+    const { rect, lines } = snap({ ...far, [axis]: mm(to) + off }, inner, prints, mm(1))
+    expect([rect[axis], lines.find((l) => l.axis === axis)?.says]).toEqual([mm(to), says])
+  }
+  expect(snap({ ...far, [axis]: mm(to) + 1001 }, inner, prints, mm(1)).lines.filter((l) => l.axis === axis)).toEqual([])
+})

@@ -126,3 +126,31 @@ test('in millimetres everything is a thousandth, and crops stay shares', () => {
   const picture = small?.marks.find((m) => m.kind === 'picture')
   expect(picture?.kind === 'picture' && picture.crop).toEqual({ x: 0, y: 0, w: 1, h: 1 })
 })
+
+test('scaled, every kind of mark is as much smaller in everything that is a length', () => {
+  const rect = { x: 10, y: 20, w: 30, h: 40 }
+  const half = scaled(
+    {
+      bounds: { x: 2, y: 4, w: 6, h: 8 },
+      textSize: 12,
+      description: 'd',
+      marks: [
+        { kind: 'rect', role: 'sheet', rect },
+        { kind: 'hatch', role: 'dead', rect },
+        { kind: 'line', role: 'fold', x1: 2, y1: 4, x2: 6, y2: 8 },
+        { kind: 'text', role: 'label', x: 14, y: 18, anchor: 'start', text: 't', size: 22 },
+        { kind: 'words', role: 'words', rect, turn: 90, lines: ['l'], size: 26, align: 'left' },
+      ],
+    },
+    0.5,
+  )
+  const small = { x: 5, y: 10, w: 15, h: 20 }
+  expect(half).toMatchObject({ bounds: { x: 1, y: 2, w: 3, h: 4 }, textSize: 6, description: 'd' })
+  expect(half.marks).toEqual([
+    { kind: 'rect', role: 'sheet', rect: small },
+    { kind: 'hatch', role: 'dead', rect: small },
+    { kind: 'line', role: 'fold', x1: 1, y1: 2, x2: 3, y2: 4 },
+    { kind: 'text', role: 'label', x: 7, y: 9, anchor: 'start', text: 't', size: 11 },
+    { kind: 'words', role: 'words', rect: small, turn: 90, lines: ['l'], size: 13, align: 'left' },
+  ])
+})

@@ -8,9 +8,9 @@ import { PathSchema } from '../../things/paths/path.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
 import { area, intersect, type Rect } from '../rect.ts'
 import { breakLines, fromReading, lineWidth } from './back-text.ts'
-import { backPanel, foldOf, frontPanel, opensRight } from './folded-card.ts'
+import { backPanel, backTurn, foldOf, frontPanel, opensRight } from './folded-card.ts'
 import { turnOfBack } from './two-sided.ts'
-import { foldMarks, wrapPieces } from './wrapped-canvas.ts'
+import { canvasFor, foldMarks, wrapPieces } from './wrapped-canvas.ts'
 
 const A4: Rect = { x: 0, y: 0, w: mm(210), h: mm(297) }
 const turn = fc.constantFrom(...TURNS)
@@ -252,4 +252,15 @@ test('contradictory path data are refused at the field that contradicts', () => 
     }),
   ).toBe('capacity.1.upTo')
   expect(bad({ borderless: { edges: ['left'], sizes: Array(10_000).fill('x'), enforced: 0 } })).toBe('borderless.sizes')
+})
+
+test('canvas to print, wrap and fasten: twice the bar and what is tucked, on each side of a face that is not square', () =>
+  expect(canvasFor({ depth: mm(38), tuck: mm(20) }, { w: mm(300), h: mm(500) })).toEqual({ w: mm(416), h: mm(616) }))
+
+test('the back of a tent is read upside down on the flat sheet, a book’s as it lies', () => {
+  const card = NEW_MAKE['folded-card']
+  for (const turn of [0, 90, 180, 270] as const) {
+    expect([turn, backTurn({ ...card, opens: 'tent' }, turn)]).toEqual([turn, { 0: 180, 90: 270, 180: 0, 270: 90 }[turn]])
+    expect(backTurn({ ...card, opens: 'book' }, turn)).toBe(turn)
+  }
 })
