@@ -1,4 +1,5 @@
 import { type Browser, expect, type Page, test } from '@playwright/test'
+import { OWN_HEADER } from '../core/wire/api/own-header.ts'
 import { delivered, pictureFile, pressPrint, saved } from './operator.ts'
 
 const A3 = { width: 297_000, length: 420_000, name: 'A3' }
@@ -6,7 +7,7 @@ const A3 = { width: 297_000, length: 420_000, name: 'A3' }
 /** A job of this brief, made behind the screen. */
 async function jobOf(page: Page, title: string, brief: object, pins: object): Promise<number> {
   const file = await pictureFile()
-  const picture = await (await page.request.put(`/api/pictures?name=${file.name}`, { data: file.buffer })).json()
+  const picture = await (await page.request.put(`/api/pictures?name=${file.name}`, { headers: OWN_HEADER, data: file.buffer })).json()
   const job = await (await page.request.post('/api/jobs', { data: { title, pictureId: picture.id, brief } })).json()
   const patched = await page.request.patch(`/api/jobs/${job.id}`, { data: { version: job.version, pins } })
   expect(patched.ok()).toBe(true)

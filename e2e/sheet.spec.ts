@@ -1,4 +1,5 @@
 import { expect, type Page, test } from '@playwright/test'
+import { OWN_HEADER } from '../core/wire/api/own-header.ts'
 import { delivered, drag, pictureFile, pressPrint, saved } from './operator.ts'
 
 /** A demo job of this title, opened at a stage. */
@@ -293,7 +294,7 @@ test('a layout test becomes a job whose borders are all 10 mm', async ({ page })
 test('both sides of a card: the second waits until the first is dry, then goes on the same sheets', async ({ page }) => {
   test.setTimeout(150_000)
   const file = await pictureFile()
-  const picture = await (await page.request.put('/api/pictures?name=card.jpg', { data: file.buffer })).json()
+  const picture = await (await page.request.put('/api/pictures?name=card.jpg', { headers: OWN_HEADER, data: file.buffer })).json()
   const brief = {
     paperId: 'keepsake-card',
     sheet: { width: 101_600, length: 152_400, name: '4 × 6 in' },

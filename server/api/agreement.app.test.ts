@@ -3,6 +3,7 @@ import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, SavedSetup } from '../../core/wire/api/dto.ts'
+import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import type { KeptReading } from '../../core/work/agreement/reading.ts'
 import { agreementTable, disagreements } from '../../core/work/agreement/table.ts'
 import { BASE, call } from '../testing/client.ts'
@@ -82,7 +83,7 @@ test('a ticket goes out as JSON and as an IPP message, and either begins the sam
   const plate = resolve(j.brief, studio, j.pins)
   for (const form of ['json', 'ipp']) {
     const ticket = await (await fetch(`${BASE}/api/jobs/${j.id}/ticket.${form}`)).arrayBuffer()
-    const answer = await fetch(`${BASE}/api/tickets`, { method: 'POST', body: ticket })
+    const answer = await fetch(`${BASE}/api/tickets`, { method: 'POST', headers: OWN_HEADER, body: ticket })
     expect([form, answer.status]).toEqual([form, 201])
     const made = (await answer.json()) as Job
     const again = resolve(made.brief, await studioNow(), made.pins)
@@ -90,7 +91,7 @@ test('a ticket goes out as JSON and as an IPP message, and either begins the sam
     expect(layoutOf(again)).toEqual(layoutOf(plate))
   }
   expect((await (await fetch(`${BASE}/api/ticket.schema.json`)).json()).required).toContain('plate')
-  expect((await fetch(`${BASE}/api/tickets`, { method: 'POST', body: 'neither' })).status).toBe(422)
+  expect((await fetch(`${BASE}/api/tickets`, { method: 'POST', headers: OWN_HEADER, body: 'neither' })).status).toBe(422)
 })
 
 test('the job ticket on paper is one page, with the job’s address in its code', async () => {

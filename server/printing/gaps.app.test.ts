@@ -5,7 +5,7 @@ import type { AtWork, Job, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { type Answer, call, until } from '../testing/client.ts'
-import { finish, hand, job, print, printRequest, runOf, smallPicture } from '../testing/jobs.ts'
+import { finish, hand, job, print, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
 const PLUG = process.env.ARCH_PLUG ?? ''
 /** Of the gaps of each act so many are tried; all of them when there is time. */
@@ -59,6 +59,9 @@ const keyed = (key: string) => ({ 'idempotency-key': key })
 /** 1 when all of these are true, 0 when none is, and a fraction of what is only half done. */
 const share = (...happened: boolean[]) => happened.filter(Boolean).length / happened.length
 
+/** The one run of a job, once its sheets are there. */
+const over = async (jobId: number): Promise<Run> => finish((await runsOf(jobId))[0]?.id ?? 0, DELIVERED)
+
 /** Every cut is of a size of its own: what was cut before would be taken from stock. */
 let cuts = 0
 
@@ -104,6 +107,28 @@ const ACTS = [
     },
     ask: ({ j, request }, key) => call('POST', `/jobs/${j.id}/print`, request, keyed(key)),
     done: async ({ j }) => ((await runsOf(j.id)).length + ((await jobOf(j.id)).state === 'printing' ? 1 : 0)) / 2,
+  }),
+  act({
+    name: 'a print sent, from the queue to the sheet',
+    prepare: async () => {
+      await patient(() => hand('plover', { act: 'load', pathId: 'plover-tray-1', lotId: 'plain-a4', remaining: 90 }))
+      await call('PUT', '/printers/plover/loaded', { pathId: 'plover-tray-1', lotId: 'plain-a4', remaining: 90 })
+      const j = await fresh()
+      return { j, request: await printRequest(j), stock: await stockOf() }
+    },
+    ask: async ({ j, request }, key) => {
+      const answer = await call<Run>('POST', `/jobs/${j.id}/print`, request, keyed(key))
+      // It is over when its sheet is there; the plug may be pulled at any step of the way.
+      if (answer.status < 300 || answer.body.code === 'already-done') await patient(() => over(j.id))
+      return answer
+    },
+    done: async ({ j, stock }) => {
+      const [run, ...more] = await runsOf(j.id)
+      if (!run) return 0
+      await patient(() => over(j.id))
+      const sent = (await sentAs(run, 'plover')).filter((at) => at.delivered > 0)
+      return share(more.length === 0, sent.length === 1, (await stockOf()) === stock - 1, (await jobOf(j.id)).state === 'inspect')
+    },
   }),
   act({
     name: 'sheets come out',

@@ -19,7 +19,7 @@ export class ApiError extends Error {
   }
 }
 
-const OFFLINE: Body = { code: 'offline', message: 'Arch Plate does not answer. What you entered is kept here and sent as soon as it does.' }
+const OFFLINE: Body = { code: 'offline', message: 'Arch Plate does not answer, so this was not done. Try again when it is back.' }
 
 /** Answers as the call says, or throws what was said instead. */
 async function answerOf<K extends CallKey>(answer: Response): Promise<Answer<K>> {

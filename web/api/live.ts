@@ -5,12 +5,14 @@ import { queryClient } from './queries.ts'
 type Told = { what: string; id: number | string } | 'all'
 
 const LIVE = 'live'
+/** First parts of the keys of what changes are told of; all else follows from files, which never change. */
+const TOLD = ['runs', 'machine', 'job', 'jobs', 'studio', 'profiles', 'printer']
 
 /** Asks again for what a change touches. */
 function ask(told: Told): void {
   const stale = (...queryKey: (string | number)[]) => void queryClient.invalidateQueries({ queryKey })
   if (told === 'all') {
-    void queryClient.invalidateQueries()
+    for (const key of TOLD) stale(key)
     return
   }
   if (told.what === 'run') {
@@ -28,23 +30,16 @@ function ask(told: Told): void {
   }
 }
 
-/** Listens to the server for all tabs until it is called off. @param late somebody listened before: a gap lies between */
-function listen(tabs: BroadcastChannel, late: boolean): () => void {
+/** Listens to the server for all tabs until it is called off. */
+function listen(tabs: BroadcastChannel): () => void {
   const source = new EventSource('/api/events')
   const tell = (told: Told) => {
     ask(told)
     tabs.postMessage(told)
   }
   source.onmessage = (event) => tell(JSON.parse(event.data) as Told)
-  let gap = late
-  source.onerror = () => {
-    gap = true
-  }
-  // After a gap nobody knows what was missed.
-  source.onopen = () => {
-    if (gap) tell('all')
-    gap = false
-  }
+  // Whatever was fetched before it opened may have changed meanwhile: between two streams, or before the first.
+  source.onopen = () => tell('all')
   return () => source.close()
 }
 
@@ -56,20 +51,17 @@ function join(): () => void {
   const tabs = new BroadcastChannel(LIVE)
   tabs.onmessage = (event) => ask(event.data as Told)
   const left = new AbortController()
-  /** Holds the lock for as long as this tab stays. */
-  const lead = (late: boolean) =>
+  /** Listens, and holds the lock, for as long as this tab stays. */
+  const lead = () =>
     new Promise<void>((over) => {
-      const stop = listen(tabs, late)
+      const stop = listen(tabs)
       left.signal.addEventListener('abort', () => {
         stop()
         over()
       })
     })
-  void navigator.locks
-    .request(LIVE, { ifAvailable: true }, (first) => (first && !left.signal.aborted ? lead(false) : undefined))
-    .then(() => (left.signal.aborted ? undefined : navigator.locks.request(LIVE, { signal: left.signal }, () => lead(true))))
-    // Left while it was waiting.
-    .catch(() => undefined)
+  // Left while it was waiting, there is nothing to hear.
+  void navigator.locks.request(LIVE, { signal: left.signal }, lead).catch(() => undefined)
   return () => {
     left.abort()
     tabs.close()
