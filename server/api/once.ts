@@ -36,7 +36,7 @@ export function once({ store }: Pick<App, 'store'>) {
       })
     if (known.status === null || known.answer === null)
       throw new Refusal(409, { code: 'already-done', message: 'This has been done already. Look at it again.' })
-    return new Response(known.answer, {
+    return new Response(JSON.stringify(known.answer), {
       status: known.status,
       headers: { 'content-type': 'application/json', 'idempotency-replayed': 'true' },
     })
@@ -83,7 +83,7 @@ export function once({ store }: Pick<App, 'store'>) {
       await asRequest({ id, print }, next)
       if (c.res.ok && /json/.test(c.res.headers.get('content-type') ?? '')) {
         const answer = await c.res.clone().text()
-        if (answer.length <= LONGEST) await store.requests.answered(id, print, c.res.status, answer)
+        if (answer.length <= LONGEST) await store.requests.answered(id, print, c.res.status, JSON.parse(answer))
       }
       done(c.res.clone())
     } catch (error) {

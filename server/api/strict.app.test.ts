@@ -1,4 +1,5 @@
 import { mm } from '../../core/things/length/length.ts'
+import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import { BASE, call } from '../testing/client.ts'
 
 test.each([
@@ -21,7 +22,8 @@ test('a body that does not call itself JSON is refused, not passed over; a call 
   const tick = (type?: string) =>
     fetch(`${BASE}/api/jobs/${job.id}/ticks/panel`, {
       method: 'PUT',
-      ...(type ? { body: '{"at":"2026-01-02T03:04:05.000Z"}', headers: { 'content-type': type } } : {}),
+      headers: { ...OWN_HEADER, ...(type ? { 'content-type': type } : {}) },
+      ...(type ? { body: '{"at":"2026-01-02T03:04:05.000Z"}' } : {}),
     })
   expect((await tick('text/plain')).status).toBe(415)
   expect((await call('GET', `/jobs/${job.id}/ticks`)).body).toEqual([])

@@ -174,7 +174,12 @@ export const TABLES = {
     skewDegrees: optional(real()),
   }),
   /** Requests that changed something, by the key their sender gave them, with their answer once there is one. */
-  requests: plain('requests', { id: key(text(80)), print: hash(), status: optional(whole()), answer: optional(longText()) }),
+  requests: plain('requests', {
+    id: key(text(80)),
+    print: hash(),
+    status: optional(whole()),
+    answer: optional(json<unknown>((stored) => stored)),
+  }),
 }
 export type Tables = typeof TABLES
 export type TableName = keyof Tables

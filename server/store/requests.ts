@@ -15,7 +15,7 @@ export function requests(scope: Scope) {
     /** Written with what the request changes, so that one is never there without the other. */
     begin: (id: string, print: string) => rows.add({ id, print }),
     /** What was answered. */
-    async answered(id: string, print: string, status: number, answer: string): Promise<void> {
+    async answered(id: string, print: string, status: number, answer: unknown): Promise<void> {
       const row = await rows.one({ id })
       if (row) await rows.change(row, { status, answer })
       else await rows.add({ id, print, status, answer })

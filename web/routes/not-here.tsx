@@ -6,9 +6,7 @@ export function NotHere() {
   return (
     <div className="p-8">
       <h1>{error ? 'This screen could not be shown' : 'There is nothing at this address'}</h1>
-      <p className="mt-2 max-w-prose text-soft">
-        {error instanceof Error ? error.message : 'The link may be old, or mistyped. Nothing you entered is lost.'}
-      </p>
+      <p className="mt-2 max-w-prose text-soft">{error instanceof Error ? error.message : 'The link may be old, or mistyped.'}</p>
       <Link className="btn btn-act mt-4" to="/">
         To the bench
       </Link>
