@@ -11,7 +11,10 @@ export interface OneRequest {
 
 const current = new AsyncLocalStorage<OneRequest>()
 
-/** Does something as part of a named request: the first act in it is kept together with its name. */
+/** Does something as part of a named request: the first act in it is kept together with its name, and is what counts as done. */
 export const asRequest = <T>(request: OneRequest, work: () => Promise<T>): Promise<T> => current.run(request, work)
+
+/** Does something that has to be over before the act of a request, and that finds itself done when the request is made again. */
+export const beforehand = <T>(work: () => Promise<T>): Promise<T> => current.exit(work)
 
 export const requestNow = (): OneRequest | undefined => current.getStore()
