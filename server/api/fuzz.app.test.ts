@@ -1,3 +1,4 @@
+import type { Studio } from '../../core/things/studio/studio.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { BASE, call } from '../testing/client.ts'
@@ -151,12 +152,12 @@ test(`${REQUESTS} requests of anything to every call: no failure of the server, 
       body: requestBody?.content['application/json']?.schema ?? null,
     })),
   )
-  const studio = (await call('GET', '/studio')).body as Record<'printers' | 'papers' | 'lots' | 'profiles', { id: string }[]>
+  const studio = (await call<Studio>('GET', '/studio')).body as Studio
   const pictures = (await call<{ id: string; hash: string }[]>('GET', '/pictures/demo')).body
   const known = [
     ...[...studio.printers, ...studio.papers, ...studio.lots, ...studio.profiles].map((x) => x.id),
     ...pictures.flatMap((p: { id: string; hash: string }) => [p.id, p.hash]),
-    ...(studio.printers as unknown as { paths: { id: string }[] }[]).flatMap((p) => p.paths.map((path) => path.id)),
+    ...studio.printers.flatMap((p) => p.paths.map((path) => path.id)),
   ]
   const make = fuzzer(20_261_126, document, known)
   const requests = Array.from({ length: REQUESTS }, (_, i) => ({

@@ -11,7 +11,17 @@ const KINDS: Record<string, string> = {
   object: 'an object with fields',
   null: 'null',
 }
-const OF: Record<string, string> = { string: ' letters', array: ' entries', record: ' entries' }
+const OF: Record<string, [one: string, more: string]> = {
+  string: ['letter', 'letters'],
+  array: ['entry', 'entries'],
+  record: ['entry', 'entries'],
+}
+
+/** “1 letter”, “2 entries”, “7”. */
+const amount = (n: unknown, origin: string): string => {
+  const words = OF[origin]
+  return words ? `${n} ${words[n === 1 ? 0 : 1]}` : String(n)
+}
 
 /** A sentence of our own for what a schema found wrong: “It must be a number.” */
 export function wordsFor(issue: Issue): string {
@@ -20,12 +30,12 @@ export function wordsFor(issue: Issue): string {
       return `It must be ${KINDS[issue.expected] ?? 'something else'}.`
     case 'too_small':
       return issue.inclusive === false
-        ? `It must be more than ${issue.minimum}${OF[issue.origin] ?? ''}.`
-        : `It must be at least ${issue.minimum}${OF[issue.origin] ?? ''}.`
+        ? `It must be more than ${amount(issue.minimum, issue.origin)}.`
+        : `It must be at least ${amount(issue.minimum, issue.origin)}.`
     case 'too_big':
       return issue.inclusive === false
-        ? `It must be less than ${issue.maximum}${OF[issue.origin] ?? ''}.`
-        : `It must be at most ${issue.maximum}${OF[issue.origin] ?? ''}.`
+        ? `It must be less than ${amount(issue.maximum, issue.origin)}.`
+        : `It must be at most ${amount(issue.maximum, issue.origin)}.`
     case 'invalid_value':
       return issue.values.length === 1
         ? `It must be “${String(issue.values[0])}”.`

@@ -3,7 +3,7 @@ import type { Context, Next } from 'hono'
 import type { App } from '../app-context.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
-import { asRequest } from '../store/one-request.ts'
+import { asRequest, type OneRequest } from '../store/one-request.ts'
 
 const KEY = /^[\w-]{8,80}$/
 /** Longer answers are not kept; asked again, such a request is told that it was done. */
@@ -19,12 +19,12 @@ export const isUpload = ({ method, path }: { method: string; path: string }): bo
  * counts once. The key is written in the transaction of what it changes; its answer is kept and given again.
  */
 export function once({ store }: Pick<App, 'store'>) {
-  const underWay = new Map<string, Promise<Response>>()
+  const underWay = new Map<string, Promise<void>>()
   const sweep = () => void store.requests.forget().catch((error) => log.warn({ err: error }, 'old requests'))
   sweep()
   setInterval(sweep, SWEEP).unref()
 
-  const replay = async (id: string, print: string): Promise<Response | null> => {
+  const replay = async ({ id, print }: OneRequest): Promise<Response | null> => {
     const known = await store.requests.find(id)
     if (!known) return null
     if (known.print !== print)
@@ -42,6 +42,14 @@ export function once({ store }: Pick<App, 'store'>) {
     })
   }
 
+  /** What succeeded is done, whether or not its answer can be kept; a refusal did nothing. */
+  const keepAnswer = async ({ id, print }: OneRequest, res: Response): Promise<void> => {
+    if (!res.ok) return
+    const text = /json/.test(res.headers.get('content-type') ?? '') ? await res.clone().text() : ''
+    const answer = text !== '' && text.length <= LONGEST ? JSON.parse(text) : null
+    await store.requests.answered(id, print, res.status, answer).catch((error) => log.warn({ err: error }, 'an answer was not kept'))
+  }
+
   return async (c: Context, next: Next): Promise<Response | undefined> => {
     const id = c.req.header('idempotency-key')
     if (id === undefined || c.req.method === 'GET' || c.req.method === 'HEAD') {
@@ -50,47 +58,36 @@ export function once({ store }: Pick<App, 'store'>) {
     }
     if (!KEY.test(id))
       throw new Refusal(400, { code: 'bad-key', field: 'idempotency-key', message: 'A key has 8 to 80 letters, digits, “-” or “_”.' })
-    // Files are named by their content already; reading them twice would be all that is gained.
+    // Of a file that streams in only its length is held against the name: its content names it anyway.
     const json = !isUpload(c.req) && /^application\/json\b/i.test(c.req.header('content-type') ?? '')
     const print = createHash('sha256')
       .update(`${c.req.method} ${c.req.url.replace(/^https?:\/\/[^/]*/, '')}\n`)
-      .update(json ? await c.req.text() : '')
+      .update(json ? await c.req.text() : (c.req.header('content-length') ?? ''))
       .digest('hex')
-    // The same request a second time while the first is still being worked on waits for that one's answer.
-    const before = underWay.get(id)
-    if (before) {
-      const answer = await before.then(
-        (done) => done.clone(),
-        () => null,
-      )
-      const kept = await replay(id, print)
-      return kept ?? answer ?? undefined
-    }
-    let done: (answer: Response) => void = () => undefined
-    let failed: (error: unknown) => void = () => undefined
-    const work = new Promise<Response>((resolve, reject) => {
-      done = resolve
-      failed = reject
-    })
-    work.catch(() => undefined)
-    underWay.set(id, work)
+    const what = { id, print }
+    // The same request a second time while the first is still at work waits for it; then its answer has been kept, or
+    // nothing was done.
+    for (let first = underWay.get(id); first; first = underWay.get(id)) await first
+    const { over, done } = begun()
+    underWay.set(id, over)
     try {
-      const kept = await replay(id, print)
-      if (kept) {
-        done(kept.clone())
-        return kept
-      }
-      await asRequest({ id, print }, next)
-      if (c.res.ok && /json/.test(c.res.headers.get('content-type') ?? '')) {
-        const answer = await c.res.clone().text()
-        if (answer.length <= LONGEST) await store.requests.answered(id, print, c.res.status, JSON.parse(answer))
-      }
-      done(c.res.clone())
-    } catch (error) {
-      failed(error)
-      throw error
+      const kept = await replay(what)
+      if (kept) return kept
+      await asRequest(what, next)
+      await keepAnswer(what, c.res)
+      return
     } finally {
       underWay.delete(id)
+      done()
     }
   }
+}
+
+/** Something that is under way until it is done. */
+function begun(): { over: Promise<void>; done: () => void } {
+  let done: () => void = () => undefined
+  const over = new Promise<void>((resolve) => {
+    done = resolve
+  })
+  return { over, done }
 }

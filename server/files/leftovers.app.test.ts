@@ -7,7 +7,7 @@ import { brief, picture } from '../../core/testing/fixtures.ts'
 import type { RunState } from '../../core/work/runs/states.ts'
 import { beginRun } from '../printing/begin-run.ts'
 import type { Store } from '../store/store.ts'
-import { ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
+import { NO_FACTS, ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
 import { FileStore } from './files.ts'
 import { clearStore, clearWork, isReferred } from './leftovers.ts'
 
@@ -59,7 +59,7 @@ test('a file goes that nothing refers to and that is old; what any record refers
     kept('delivered'),
   ])
   await store.pictures.add(picture({ id: 'p', hash: ofPicture, preview }), false)
-  await store.profiles.add({ id: 'q', hash: ofProfile, description: 'Q', boundTo: null, facts: {} as never })
+  await store.profiles.add({ id: 'q', hash: ofProfile, description: 'Q', boundTo: null, facts: NO_FACTS })
   const run = await runWith(ofPlate, 'done')
   await store.runs.change(run, { delivered })
   expect([await isReferred(db, ofPlate), await isReferred(db, orphan)]).toEqual([true, false])

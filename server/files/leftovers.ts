@@ -10,7 +10,6 @@ import type { FileStore } from './files.ts'
 const OLD_ENOUGH = 3_600_000
 /** Files asked about at one start: each takes a look through every record. */
 const AT_ONCE = 50
-const HASH = /[0-9a-f]{64}/g
 
 /** Columns that can refer to a file of the store: hashes, and documents that may hold some. */
 const REFERRING = Object.values(TABLES).flatMap(({ name, columns }) =>
@@ -33,11 +32,12 @@ export async function isReferred(db: Sequelize, hash: string): Promise<boolean> 
 
 /** What pictures and profiles name, with which nearly every file is accounted for. */
 async function plainlyReferred(db: Sequelize): Promise<Set<string>> {
-  const rows = await db.query<{ text: string }>(
-    'SELECT facts AS text FROM pictures UNION ALL SELECT hash FROM profiles UNION ALL SELECT delivered FROM runs WHERE delivered IS NOT NULL',
+  const named = ['hash', 'preview', 'colours', 'profileHash'].map((field) => `SELECT JSON_VALUE(facts, '$.${field}') AS hash FROM pictures`)
+  const rows = await db.query<{ hash: string | null }>(
+    [...named, 'SELECT hash FROM profiles', 'SELECT delivered FROM runs'].join(' UNION '),
     { type: QueryTypes.SELECT },
   )
-  return new Set(rows.flatMap(({ text }) => text.match(HASH) ?? []))
+  return new Set(rows.flatMap(({ hash }) => hash ?? []))
 }
 
 /** Removes files of the store that no record refers to: what a server left that was killed between keeping and referring. */

@@ -8,7 +8,7 @@ import { spoilt } from '../../core/work/runs/spoilt.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
-import { beforehand } from '../store/one-request.ts'
+import { apart } from '../store/one-request.ts'
 import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
 import { beginRun, setGoing } from './begin-run.ts'
@@ -78,7 +78,7 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
     checkPlate(again, { decisions: Object.fromEntries(again.decisions.map((d) => [d.key, d.value])), despite: asked.despite })
     holdForDisagreement(agreed, asked.despite, next)
     // An act of its own: pulled out between the two, the same request finds the run over and goes on from there.
-    if (MOVING.includes(run.state)) await beforehand(() => letGo(app, run, `${fault.title}. ${cause.says}`))
+    if (MOVING.includes(run.state)) await apart(() => letGo(app, run, `${fault.title}. ${cause.says}`))
   }
   const { ended, fresh } = await store.act(async (act) => {
     const held = await writeDown(act, await act.runs.hold(run.id), asked, cause.says)

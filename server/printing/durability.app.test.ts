@@ -2,8 +2,8 @@ import { mm } from '../../core/things/length/length.ts'
 import type { Job, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { seeded } from '../../simulator/machine/random.ts'
-import { call, until } from '../testing/client.ts'
-import { hand, job, jobsAt, killServer, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
+import { call, patient, until } from '../testing/client.ts'
+import { hand, job, jobsAt, killNewest, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
 const KILLS = process.env.ARCH_THOROUGH ? 30 : 8
 /** Three printers at once, each with small sheets, slowed down so that every stage of a run has its share of the kills. */
@@ -17,13 +17,6 @@ const stockOf = async () => {
   const { lots } = (await call('GET', '/studio')).body as { lots: { id: string; stock: number }[] }
   return new Map(lots.map((l) => [l.id, l.stock]))
 }
-/** Asks until the server is there again. */
-const patient = <T>(ask: () => Promise<T>): Promise<T> =>
-  until(
-    () => ask().catch(() => null),
-    (answer): answer is Awaited<T> => answer !== null,
-    60,
-  ) as Promise<T>
 
 test(`the server killed at ${KILLS} random points of runs: no run lost, none printed twice, every state true`, async () => {
   const random = seeded(30)
@@ -93,7 +86,7 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
       return true
     })
     await new Promise((done) => setTimeout(done, random() * within))
-    killServer()
+    killNewest('server/main.js')
     await patient(() => call('GET', '/jobs'))
   }
   await settle()

@@ -1,11 +1,11 @@
-import { existsSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, rmSync, writeFileSync } from 'node:fs'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { AtWork, Job, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { seeded } from '../../simulator/machine/random.ts'
-import { type Answer, call, until } from '../testing/client.ts'
-import { finish, hand, job, print, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
+import { type Answer, call, patient, until } from '../testing/client.ts'
+import { finish, hand, job, killNewest, print, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
 const PLUG = process.env.ARCH_PLUG ?? ''
 /** Of the gaps of each act so many are tried; all of them when there is time. */
@@ -15,12 +15,6 @@ const A4 = { width: mm(210), length: mm(297), name: null }
 const PLAIN = { paperId: 'logbook-plain', sheet: A4, size: { by: 'border', border: mm(12) } }
 const PINS = { printer: 'plover', path: 'plover-tray-1', stock: 'plain-a4' }
 
-const patient = <T>(ask: () => Promise<T>): Promise<T> =>
-  until(
-    () => ask().catch(() => null),
-    (answer): answer is Awaited<T> => answer !== null,
-    60,
-  ) as Promise<T>
 const studio = async () => (await call<Studio>('GET', '/studio')).body as Studio
 const stockOf = async (id = 'plain-a4') => (await studio()).lots.find((l) => l.id === id)?.stock ?? 0
 const goodOf = async () => (await studio()).pairings.find((p) => p.printerId === 'plover' && p.paperId === 'logbook-plain')?.good ?? 0
@@ -227,19 +221,13 @@ test.each(ACTS.map((a) => [a.name, a] as const))(
   900_000,
 )
 
-/** Kills the newest process whose command line holds this, as a pulled plug would. */
-function kill(part: string): void {
-  const children = JSON.parse(readFileSync(`${process.env.ARCH_TEST_VAR}/pids.json`, 'utf8')) as { pid: number; name: string }[]
-  process.kill(children.filter((c) => c.name.includes(part)).at(-1)?.pid ?? 0, 'SIGKILL')
-}
-
 test(`the database killed ${OTHER_KILLS} times under acts: each counts once`, async () => {
   for (let n = 0; n < OTHER_KILLS; n++)
     for (const { name, prepare, ask, done } of ACTS.slice(0, 4)) {
       const c = await patient(() => prepare())
       const key = `database-${crypto.randomUUID()}`
       const first = ask(c, key).catch(() => null)
-      if (name === ACTS[n % 4]?.name) kill('mariadb')
+      if (name === ACTS[n % 4]?.name) killNewest('mariadb')
       await first
       const again = await until(
         () => ask(c, key).catch(() => null),
@@ -262,7 +250,7 @@ test(`a simulated printer killed ${OTHER_KILLS} times while it prints: what was 
       (r) => r.state === 'printing' || r.state === 'waiting' || !MOVING.includes(r.state),
       60,
     )
-    kill('simulator/main')
+    killNewest('simulator/main')
     const over = await finish(run.id, [...DELIVERED, 'failed', 'cancelled'])
     expect([over.state, stock - (await stockOf())]).toEqual([over.state, DELIVERED.includes(over.state) ? 1 : over.sheetsDelivered])
   }

@@ -44,7 +44,9 @@ let nextRequest = 1
 const OWN: readonly number[] = [config.port, config.database.port]
 const ourselves = () => new Refused(0, 'At this address is Arch Plate itself, not a printer.')
 const isOurs = (host: string): boolean =>
-  isLoopback(host) || Object.values(networkInterfaces()).some((all) => all?.some(({ address }) => address === host))
+  isLoopback(host) ||
+  host === config.database.host ||
+  Object.values(networkInterfaces()).some((all) => all?.some(({ address }) => address === host))
 
 /** A name may point anywhere: what it points at is held to the same rules as what is typed. */
 const lookupFor =

@@ -6,7 +6,7 @@ import { type Attributes, decode, encode, groupOf, v } from '../../core/wire/ipp
 import { JOB_STATE, OPERATION, STATUS } from '../../core/wire/ipp/tags.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
 import { call, until } from '../testing/client.ts'
-import { finish, hand, job, killServer, print, runOf } from '../testing/jobs.ts'
+import { finish, hand, job, killNewest, print, runOf } from '../testing/jobs.ts'
 
 // The least a printer may be: Print-Job in one step, and no memory of its jobs. Its line breaks just after the page arrived.
 const PORT = 9791
@@ -77,7 +77,7 @@ test.each([true, false])(
     )
     expect([asked.state, asked.message.includes('Did a sheet come out'), printed.length]).toEqual(['waiting', true, 1])
     // It stays a question while others print, and over a restart.
-    killServer()
+    killNewest('server/main.js')
     await until(
       () => call('GET', '/jobs').catch(() => ({ status: 0 })),
       ({ status }) => status === 200,

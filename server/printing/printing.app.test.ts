@@ -1,3 +1,5 @@
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
 import sharp from 'sharp'
 import { layoutOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
@@ -6,8 +8,8 @@ import { learntUse } from '../../core/things/printers/ink-meter.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
-import { BASE, call, until } from '../testing/client.ts'
-import { finish, hand, job, killServer, print, runOf, sentAs } from '../testing/jobs.ts'
+import { BASE, call, patient, until } from '../testing/client.ts'
+import { finish, hand, job, killNewest, print, runOf, sentAs } from '../testing/jobs.ts'
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
 const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
@@ -102,8 +104,19 @@ test('a run can be cancelled, once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
   const run = await print(await job(lustre))
   await finish(run.id, ['waiting'])
-  expect((await call('POST', `/runs/${run.id}/cancel`)).status).toBe(200)
+  const pages = () => readdirSync(join(process.env.ARCH_TEST_VAR ?? '', 'data/work')).filter((name) => name.startsWith(`run-${run.id}.`))
+  expect(pages()).toHaveLength(1)
+  // Asked for under a name, with the server just back, it is done all the same, and its page goes.
+  const key = { 'idempotency-key': `cancel-${crypto.randomUUID()}` }
+  killNewest('server/main.js')
+  await patient(() => call('GET', '/studio'))
+  expect((await call('POST', `/runs/${run.id}/cancel`, undefined, key)).status).toBe(200)
   await finish(run.id, ['cancelled'])
+  await until(
+    async () => pages(),
+    (left) => left.length === 0,
+  )
+  expect((await call('POST', `/runs/${run.id}/cancel`, undefined, key)).status).toBe(200)
   expect((await call('POST', `/runs/${run.id}/cancel`)).status).toBe(409)
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
 }, 60_000)
@@ -129,7 +142,7 @@ test('the server killed while a run waits goes on with it after the restart, and
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
   const run = await print(await job(lustre))
   await finish(run.id, ['waiting'])
-  killServer()
+  killNewest('server/main.js')
   await until(
     () => runOf(run.id).catch(() => null),
     (r) => r?.state === 'waiting',

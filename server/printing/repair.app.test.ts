@@ -3,7 +3,7 @@ import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { brief } from '../../core/testing/fixtures.ts'
 import type { RunState } from '../../core/work/runs/states.ts'
 import type { Store } from '../store/store.ts'
-import { ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
+import { NO_FACTS, ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
 import { beginRun } from './begin-run.ts'
 import { repair } from './repair.ts'
 
@@ -93,7 +93,7 @@ test('what nobody can know is said and left: a lot below nothing, a missing lot,
     hash,
     description: 'A lost one',
     boundTo: null,
-    facts: records.profiles.length > 0 ? ({ silhouette: [] } as never) : ({} as never),
+    facts: NO_FACTS,
   })
   const found = await repair(store, files)
   expect(found.mended).toEqual([])

@@ -7,6 +7,7 @@ import { LIMITS } from '../config.ts'
 import type { Events } from '../events.ts'
 import type { FileStore } from '../files/files.ts'
 import { log } from '../log.ts'
+import { apart } from '../store/one-request.ts'
 import type { RunChange } from '../store/runs.ts'
 import type { Store } from '../store/store.ts'
 import type { Pool } from '../workers/pool.ts'
@@ -58,7 +59,8 @@ export class Runner {
 
   start(id: number): void {
     if (this.active.has(id)) return
-    const work = this.drive(id)
+    // It goes on after whoever asked for it has been answered.
+    const work = apart(() => this.drive(id))
       .catch((error) => log.error({ err: error, run: id }, 'run stopped'))
       .finally(() => this.active.delete(id))
     this.active.set(id, work)

@@ -5,7 +5,7 @@ import { TABLES, type TableName } from '../db/tables.ts'
 import { jobs } from './jobs.ts'
 import { lots } from './lots.ts'
 import { offsets } from './offsets.ts'
-import { requestNow } from './one-request.ts'
+import { nameless } from './one-request.ts'
 import { pairings } from './pairings.ts'
 import { papers } from './papers.ts'
 import { pictures } from './pictures.ts'
@@ -94,14 +94,13 @@ export function openStore(db: Sequelize, studio: string): Store {
       for (let attempt = 1; ; attempt++)
         try {
           // What an act changes it locks and sees as it is now; newer databases refuse that of an older snapshot.
-          const request = requestNow()
-          const names = request !== undefined && !request.written
+          const request = nameless()
           const done = await db.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, async (transaction) => {
             const act = scoped({ db, studio, transaction })
-            if (names) await act.requests.begin(request.id, request.print)
+            if (request) await act.requests.begin(request.id, request.print)
             return work(act)
           })
-          if (names) request.written = true
+          if (request) request.named = true
           return done
         } catch (error) {
           if (attempt === ATTEMPTS || !crossed(error)) throw error

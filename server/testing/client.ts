@@ -57,3 +57,11 @@ export async function until<T>(ask: () => Promise<T>, done: (value: T) => boolea
     await new Promise((resolve) => setTimeout(resolve, 150))
   }
 }
+
+/** Asks until the server is there again. */
+export const patient = <T>(ask: () => Promise<T>): Promise<T> =>
+  until(
+    () => ask().catch(() => null),
+    (answer): answer is Awaited<T> => answer !== null,
+    60,
+  ) as Promise<T>

@@ -88,12 +88,12 @@ export async function jobsAt(printer: string): Promise<MachineJob[]> {
 export const sentAs = async (run: Pick<Run, 'id' | 'jobId'>, printer = 'heron') =>
   (await jobsAt(printer)).filter((j) => j.name === `arch-plate-run-${run.id}-${run.jobId}`)
 
-/** Kills the server as a pulled plug would; whoever started it starts it again. */
-export function killServer(): void {
+/** Kills the newest program whose name holds this, as a pulled plug would; whoever started it starts it again. */
+export function killNewest(part: string): void {
   const children = JSON.parse(readFileSync(`${process.env.ARCH_TEST_VAR ?? 'var/test'}/pids.json`, 'utf8')) as {
     pid: number
     name: string
   }[]
   // The last of that name: the ones before it have been started again already.
-  process.kill(children.filter((c) => c.name.endsWith('server/main.js')).at(-1)?.pid ?? 0, 'SIGKILL')
+  process.kill(children.filter((c) => c.name.includes(part)).at(-1)?.pid ?? 0, 'SIGKILL')
 }

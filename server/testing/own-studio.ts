@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs'
 import type { Sequelize } from 'sequelize'
+import { ProfileFactsSchema } from '../../core/color/profile/facts.ts'
 import { DEFAULT_RULES } from '../../core/things/studio/house-rules.ts'
 import { type Studio, StudioSchema } from '../../core/things/studio/studio.ts'
 import { openDatabase } from '../db/database.ts'
@@ -22,3 +23,23 @@ export async function ownStudio(db: Sequelize, name: string): Promise<Store> {
   await store.empty()
   return store
 }
+
+/** Facts of a profile of which nothing is asked. */
+export const NO_FACTS = ProfileFactsSchema.parse({
+  deviceClass: 'prtr',
+  space: 'RGB ',
+  connection: 'Lab ',
+  version: '2.2',
+  bytes: 0,
+  created: null,
+  maker: '',
+  model: '',
+  makerText: '',
+  modelText: '',
+  intents: [],
+  tables: [],
+  patches: 0,
+  white: [95, 0, 0],
+  black: [5, 0, 0],
+  volume: 0,
+})

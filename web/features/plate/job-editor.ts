@@ -68,6 +68,7 @@ export function useJobEditor(job: Job) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: once, when the job is opened
   useEffect(() => {
+    saver.open()
     if (unsaved) saver.resume(unsaved, job)
     return () => saver.close()
   }, [saver])

@@ -194,3 +194,17 @@ test('on leaving, what waits is sent at once', () => {
   saver.close()
   expect(calls()).toEqual([['last', 4]])
 })
+
+test('once left it does not go on trying: what is kept is taken up at the next visit', async () => {
+  const { saver, later, calls, answer, device } = desk()
+  saver.want('last')
+  saver.close()
+  await answer({ ended: 'away', message: 'away' })
+  await later(60_000)
+  expect([calls(), device.kept]).toEqual([[['last', 4]], { draft: 'last', version: 4 }])
+  // A screen that is there again goes on with it.
+  saver.open()
+  saver.want('last!')
+  await later(350)
+  expect(calls().at(-1)).toEqual(['last!', 4])
+})

@@ -39,6 +39,7 @@ export class Saver<D, T> {
   private saved: Version<D>
   private wanted: D
   private sending = false
+  private closed = false
   private callOff: () => void = () => undefined
   private now: SaveState<T> = { state: 'saved' }
 
@@ -112,6 +113,7 @@ export class Saver<D, T> {
     else {
       this.tell({ state: sent.ended, message: sent.message })
       // What was refused waits for the next wish; it would be refused again.
+      if (this.closed) return
       if (sent.ended === 'away') this.soon(RETRY_AFTER)
       else if (!this.means.same(draft, this.wanted)) this.soon(0)
     }
@@ -163,8 +165,14 @@ export class Saver<D, T> {
     else this.meet(current)
   }
 
-  /** Called when the screen is left: what waits is sent at once. */
+  /** Called when the screen is there (again). */
+  open(): void {
+    this.closed = false
+  }
+
+  /** Called when the screen is left: what waits is sent at once, once; what that does not reach stays on the device. */
   close(): void {
+    this.closed = true
     this.callOff()
     void this.attempt()
   }
