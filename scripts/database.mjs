@@ -1,7 +1,7 @@
 // The private database of one installation: made at the first start, on loopback, let in by a password that only its owner reads.
 import { execFileSync, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chmodSync, chownSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, chownSync, existsSync, mkdirSync, openSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createConnection } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -81,8 +81,8 @@ export async function startDatabase(dir, port) {
     )
     execFileSync('mv', [scratch, data])
   }
-  // Made as root by an older version, it becomes its own user's.
-  if (owner && statSync(data).uid !== owner.uid) execFileSync('chown', ['-R', `${owner.uid}:${owner.gid}`, data])
+  // Made as root by an older version, it becomes its own user's; every time, since it may have been cut off half-way.
+  if (owner) execFileSync('chown', ['-R', `${owner.uid}:${owner.gid}`, data])
   chmodSync(data, 0o700)
   const passwordFile = join(dir, 'database-password')
   const init = join(data, 'accounts.sql')

@@ -113,7 +113,7 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
       status: 503,
       problem: {
         code: 'database-away',
-        message: 'The database is away for the moment, so this is not kept yet. Try again in a moment.',
+        message: 'The database is away for the moment, so this may not be kept. Try again in a moment.',
       },
     }
   if (error instanceof HTTPException && error.status === 415) return { status: 415, problem: NOT_JSON }
@@ -140,7 +140,7 @@ export function problemOf(error: unknown): { status: number; problem: z.infer<ty
     status: 500,
     problem: {
       code: 'internal',
-      message: 'Something went wrong here, and this was not done. What was kept before stays; the log has the details.',
+      message: 'Something went wrong here. Look whether it was done before you do it again; the log has the details.',
     },
   }
 }

@@ -19,7 +19,7 @@ export class ApiError extends Error {
   }
 }
 
-const OFFLINE: Body = { code: 'offline', message: 'Arch Plate does not answer, so this was not done. Try again when it is back.' }
+const OFFLINE: Body = { code: 'offline', message: 'Arch Plate does not answer. When it is back, look before you do it again.' }
 
 /** Answers as the call says, or throws what was said instead. */
 async function answerOf<K extends CallKey>(answer: Response): Promise<Answer<K>> {
