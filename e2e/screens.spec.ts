@@ -144,7 +144,7 @@ test('two browsers on one job: the second is told, and nothing is overwritten', 
   await a.getByLabel('Notes').fill('from the first')
   await saved(a)
   await b.context().setOffline(false)
-  await expect(b.getByText('Somebody else changed this job')).toBeVisible()
+  await expect(b.getByText('This job has been changed elsewhere')).toBeVisible()
   await expect(b.getByLabel('Notes')).toHaveValue('from the second')
   await b.getByRole('button', { name: 'Take theirs' }).click()
   await expect(b.getByLabel('Notes')).toHaveValue('from the first')

@@ -166,7 +166,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
       {editor.save.state === 'conflict' && (
         <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-line bg-raised px-3 py-2">
           <p className="min-w-0 flex-1">
-            Somebody else changed this job while you did. Nothing has been overwritten; your change is still here.
+            This job has been changed elsewhere meanwhile. Nothing has been overwritten; your change is still here.
           </p>
           <button type="button" className="btn" onClick={() => editor.settle('theirs')}>
             Take theirs
@@ -214,16 +214,16 @@ function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save
       ? 'Not saved yet; trying again'
       : save.state === 'refused'
         ? save.message
-        : save.state === 'saving' || dirty
-          ? 'Saving …'
-          : save.state === 'saved'
-            ? 'Saved'
-            : ''
+        : save.state === 'conflict'
+          ? 'Not saved: choose first'
+          : save.state === 'saving' || dirty
+            ? 'Saving …'
+            : 'Saved'
   return (
     <span
       role="status"
       data-save={save.state === 'saved' && dirty ? 'saving' : save.state}
-      className={`text-sm ${save.state === 'away' || save.state === 'refused' ? 'font-semibold text-stop' : 'text-faint'}`}
+      className={`text-sm ${save.state !== 'saved' && save.state !== 'saving' ? 'font-semibold text-stop' : 'text-faint'}`}
     >
       {text}
     </span>
