@@ -1,6 +1,6 @@
 import { execFileSync } from 'node:child_process'
 import { expect, type Page, test } from '@playwright/test'
-import { saved } from './operator.ts'
+import { choose, saved, type } from './operator.ts'
 
 test('intents are compared on this picture and this paper, and one is taken', async ({ page }) => {
   await page.goto('/jobs/11/colour')
@@ -106,17 +106,18 @@ test('the proof is split by a line, mapped by how far it lies off, and shown at 
   await page.goto('/jobs/11/colour')
   await expect(page.getByLabel('On this paper', { exact: true })).toBeVisible()
   const [original, proof] = [await pixelAt(page, 'Original', 0.9, 0.5), await pixelAt(page, 'On this paper', 0.9, 0.5)]
-  await page.getByRole('button', { name: 'Split' }).click()
+  await page.getByRole('radio', { name: 'Split' }).click()
   expect(await pixelAt(page, 'Original and proof', 0.9, 0.5)).toEqual(proof)
-  await page.getByLabel('Line').fill('100')
+  await page.getByRole('slider', { name: 'Line' }).press('End')
   await expect.poll(() => pixelAt(page, 'Original and proof', 0.9, 0.5)).toEqual(original)
-  await page.getByRole('button', { name: 'Proof', exact: true }).click()
+  await page.getByRole('radio', { name: 'Proof', exact: true }).click()
   await page.getByLabel('How far each colour lies off').check()
   await expect.poll(async () => new Set(await pixelAt(page, 'How far off', 0.9, 0.5)).size).toBe(1)
   await expect(page.getByText('10 ΔE2000 and more')).toBeVisible()
   await page.getByLabel('How far each colour lies off').uncheck()
   await page.getByRole('button', { name: '100 %' }).click()
-  await page.getByLabel('Pixels to an inch of this display').fill('100')
+  await page.getByRole('button', { name: 'Measure the display' }).click()
+  await type(page, 'Pixels to an inch of this display', '100')
   const width = await page.getByLabel('On this paper', { exact: true }).evaluate((c) => c.getBoundingClientRect().width)
   const inches = await page.evaluate(async () => {
     const job = await (await fetch('/api/jobs/11')).json()
@@ -133,7 +134,7 @@ test('the proof is split by a line, mapped by how far it lies off, and shown at 
   expect(Math.abs(width - inches * 100)).toBeLessThan(2)
   // At 105 pixels to an inch the preview is too small: the part on view comes from the file, point for point, and
   // follows when another part is looked at.
-  await page.getByLabel('Pixels to an inch of this display').fill('105')
+  await type(page, 'Pixels to an inch of this display', '105')
   const close = page.getByLabel('On this paper, from the file')
   await expect
     .poll(() => close.evaluate((c) => Math.abs((c as HTMLCanvasElement).width - c.getBoundingClientRect().width)), { timeout: 10_000 })
@@ -150,9 +151,9 @@ test('up to four candidates stand side by side with their numbers, and one is ta
   const figures = page.getByRole('figure')
   await expect(figures).toHaveCount(2)
   const add = page.getByRole('form', { name: 'Add a candidate' })
-  await add.getByLabel('Paper').selectOption({ label: 'Pilot Rag 188 on Heron 17' })
+  await choose(add, 'Paper', 'Pilot Rag 188 on Heron 17')
   await add.getByRole('button', { name: 'Add' }).click()
-  await add.getByLabel('Intent').selectOption('absolute')
+  await choose(add, 'Intent', 'absolute')
   await add.getByRole('button', { name: 'Add' }).click()
   await expect(figures).toHaveCount(4)
   await expect(add.getByRole('button', { name: 'Add' })).toBeDisabled()
@@ -172,7 +173,7 @@ test('a colour that is pressed is kept an eye on: what it misses by is a finding
   await page.mouse.click(box.x + 150, box.y + 80)
   const critical = page.getByRole('region', { name: 'Critical colours' })
   await expect(critical.getByRole('textbox')).toHaveCount(1)
-  const miss = Number(/([\d.]+) ΔE/.exec((await critical.textContent()) ?? '')?.[1])
+  const miss = Number(/^([\d.]+) ΔE$/.exec((await critical.getByText(/ΔE$/).textContent()) ?? '')?.[1])
   expect(miss).toBeGreaterThan(2)
   await expect(page.getByText(`“Colour 1” prints ${miss.toFixed(1)} ΔE2000 off`)).toBeVisible()
   // The readout under the pointer and the server come to the same number.
@@ -183,7 +184,7 @@ test('a colour that is pressed is kept an eye on: what it misses by is a finding
   await critical.getByRole('button', { name: 'Forget Colour 1' }).click()
   await expect(critical.getByRole('textbox')).toHaveCount(0)
   await saved(page)
-  await expect(page.getByRole('img', { name: 'a*b* plane at L* 50' }).locator('circle').nth(4)).toBeAttached()
+  await expect(page.getByRole('figure', { name: 'a*b* plane at L* 50' }).locator('svg circle').nth(4)).toBeAttached()
   await expect(page.getByRole('region', { name: 'Tones' })).toContainText(/\d+ of 13/)
 })
 
@@ -192,7 +193,7 @@ test('strips are composed on half a sheet as a job, and the winner is recorded f
   await page.getByRole('tab', { name: 'Strips' }).click()
   const form = page.getByRole('form', { name: 'Compose strips' })
   await form.getByRole('button', { name: 'Another strip' }).click()
-  await form.getByLabel('Intent of strip C').selectOption('perceptual')
+  await choose(form, 'Intent of strip C', 'perceptual')
   await form.getByRole('button', { name: 'Compose the strips' }).click()
   await expect(page.getByRole('heading', { name: /Test strips: Red lens/ })).toBeVisible({ timeout: 30_000 })
   await expect(page.locator('[data-decision="orientation"]')).toContainText('Head leads')
@@ -214,7 +215,7 @@ test('strips are composed on half a sheet as a job, and the winner is recorded f
 test('the page is handed over as a file', async ({ page }) => {
   await page.goto('/jobs/13/run')
   const panel = page.getByRole('region', { name: 'As a file' })
-  await panel.getByLabel('Kind of file').selectOption('png')
+  await choose(panel, 'Kind of file', 'PNG, 8 bit')
   await panel.getByRole('button', { name: 'Make the file' }).click()
   const link = panel.getByRole('link', { name: /Save PNG, 8 bit/ })
   await expect(link).toBeVisible({ timeout: 60_000 })

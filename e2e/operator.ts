@@ -22,6 +22,20 @@ export async function pictureFile(): Promise<{ name: string; mimeType: string; b
 /** Waits until the screen says that everything has reached the server. */
 export const saved = (page: Page) => expect(page.locator('[data-save="saved"]')).toBeVisible()
 
+/** Chooses from a list: opens it and presses the entry. */
+export async function choose(within: Page | Locator, label: string | RegExp, entry: string | RegExp): Promise<void> {
+  await within.getByRole('combobox', { name: label, exact: typeof label === 'string' }).click()
+  const page = 'page' in within ? within.page() : within
+  await page.getByRole('option', { name: entry, exact: typeof entry === 'string' }).click()
+}
+
+/** Types into a field that takes what is typed when it is left. */
+export async function type(within: Page | Locator, label: string | RegExp, text: string): Promise<void> {
+  const field = within.getByLabel(label, { exact: typeof label === 'string' })
+  await field.fill(text)
+  await field.press('Enter')
+}
+
 /** The decisions on the spine, by key. */
 export async function spine(page: Page): Promise<Record<string, string>> {
   return Object.fromEntries(

@@ -1,6 +1,6 @@
 import { type Browser, expect, type Page, test } from '@playwright/test'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
-import { delivered, pictureFile, pressPrint, saved } from './operator.ts'
+import { choose, delivered, pictureFile, pressPrint, saved } from './operator.ts'
 
 const A3 = { width: 297_000, length: 420_000, name: 'A3' }
 
@@ -139,7 +139,7 @@ test('a fault handled to a good print: the head struck, the gap is widened and t
   await pressPrint(page)
   await delivered(page)
   await hand(page, 'gannet', { act: 'load', pathId: 'gannet-art', lotId: 'cotton-a3', remaining: 1 })
-  await page.getByLabel('What went wrong').selectOption({ label: 'The head struck the sheet' })
+  await choose(page, 'What went wrong', 'The head struck the sheet')
   const panel = page.getByRole('region', { name: 'The head struck the sheet' })
   await expect(panel).toContainText('normal gap over a sheet of 0.47 mm')
   await panel.getByRole('button', { name: 'Widen the gap and print again' }).click()
@@ -176,7 +176,7 @@ test('at the machine: the wrong paper put in, the cover opened, OK pressed', asy
     await expect(display).toContainText('Cassette is empty', { timeout: 500 })
   }).toPass({ timeout: 30_000 })
   await page.getByRole('button', { name: 'Open the cover' }).click()
-  await tray.getByLabel('Put in').selectOption({ label: 'Harbour Lustre 255, A3' })
+  await choose(tray, 'Put in', 'Harbour Lustre 255, A3')
   await tray.getByRole('button', { name: 'Put it in' }).click()
   await expect(display).toContainText('The cover is open')
   await page.getByRole('button', { name: 'Close the cover' }).click()

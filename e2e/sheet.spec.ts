@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
-import { delivered, drag, pictureFile, pressPrint, saved } from './operator.ts'
+import { choose, delivered, drag, pictureFile, pressPrint, saved, type } from './operator.ts'
 
 /** A demo job of this title, opened at a stage. */
 async function open(page: Page, title: string, stage: string): Promise<number> {
@@ -13,10 +13,6 @@ async function open(page: Page, title: string, stage: string): Promise<number> {
 }
 
 const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: true }).click()
-const type = async (page: Page, label: string, value: string) => {
-  await page.getByLabel(label, { exact: true }).fill(value)
-  await page.getByLabel(label, { exact: true }).press('Enter')
-}
 const margin = (page: Page, edge: string) => page.locator(`[data-margin="${edge}"]`)
 const number = async (page: Page, edge: string) => Number(await margin(page, edge).textContent())
 
@@ -134,7 +130,7 @@ test('looked at closely an edge shows tenths of a millimetre, and back again by 
   const pixels = (await drawing.boundingBox())?.height ?? 0
   // A tenth of a millimetre is at least a pixel and a half.
   expect(pixels / (height ?? 1) / 10).toBeGreaterThan(1.5)
-  await page.getByRole('button', { name: 'whole sheet', exact: true }).click()
+  await page.getByRole('button', { name: 'Whole sheet', exact: true }).click()
   await expect(drawing).toHaveAttribute('viewBox', whole ?? '')
   await page.keyboard.press('e')
   await expect(drawing).not.toHaveAttribute('viewBox', whole ?? '')
@@ -143,7 +139,7 @@ test('looked at closely an edge shows tenths of a millimetre, and back again by 
 test('borderless: what each step loses and risks, and choosing one', async ({ page }) => {
   await open(page, 'Souvenirs, 100 by noon', 'sheet')
   await tab(page, 'Edges')
-  await expect(page.getByRole('figure', { name: 'White slivers by expansion' })).toBeVisible()
+  await expect(page.getByRole('region', { name: 'White slivers by expansion' })).toBeVisible()
   // By hand: 106.6 × 157.4 mm of a 3:2 picture keeps 98.44 % of it, and the sheet 92.2 % of that.
   await expect(page.getByRole('row', { name: /^Medium/ })).toContainText('9.2 %')
   await page
@@ -165,7 +161,7 @@ test('cards and canvases: words on the back, the fold, the sides round the bars'
   await saved(page)
 
   await open(page, 'Opening-night cards, folded', 'brief')
-  await page.getByLabel('It opens like').selectOption('tent')
+  await choose(page, 'It opens like', 'a tent, fold at the head')
   await page.getByRole('link', { name: /Sheet/ }).click()
   await expect(page.locator('[data-decision="orientation"]')).toContainText(/leads/)
   await expect(page.getByText('fold', { exact: true })).toBeVisible()
@@ -177,12 +173,12 @@ test('cards and canvases: words on the back, the fold, the sides round the bars'
   const before = await sheetLength()
   await type(page, 'Bars, deep', '50')
   await expect(page.locator('[data-decision="page"]')).not.toHaveText(before)
-  await page.getByLabel('Round the bars goes').selectOption('picture')
+  await choose(page, 'Round the bars goes', 'the picture goes on')
   await page.getByRole('button', { name: /finding/ }).click()
   await expect(page.getByText(/folded away from the front/)).toBeVisible()
   await page.keyboard.press('Escape')
   await expect(page.getByText(/folded away from the front/)).toBeHidden()
-  await page.getByLabel('Round the bars goes').selectOption('colour')
+  await choose(page, 'Round the bars goes', 'a plain colour')
   await page.getByRole('link', { name: /Sheet/ }).click()
   await expect(page.getByText('Seen from the front:')).toContainText('900.0 × 600.0 mm')
   await saved(page)

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { delivered, drag, frozen, pictureFile, pressPrint, saved, spine } from './operator.ts'
+import { choose, delivered, drag, frozen, pictureFile, pressPrint, saved, spine } from './operator.ts'
 
 test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.goto('/')
@@ -10,7 +10,7 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await expect(page.getByText('1800 × 1200')).toBeVisible()
   await expect(page.getByText('8 bit, RGB')).toBeVisible()
   await page.getByLabel('Title of the job').fill('Pointer print')
-  await page.getByLabel('Paper', { exact: true }).selectOption({ label: 'Harbour Lustre 255, satin, 255 g/m²' })
+  await choose(page, 'Paper', 'Harbour Lustre 255, satin, 255 g/m²')
   await page.getByLabel(/^Sheet/).fill('A3')
   await page.getByLabel(/^Sheet/).press('Enter')
   await page.getByLabel('By the width of the border').check()
@@ -56,7 +56,7 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
 
   // Load: tick, and put the right stock into the simulated printer
   await page.getByRole('link', { name: /Load/ }).click()
-  await page.getByLabel('Put in').selectOption({ label: 'Harbour Lustre 255, A3' })
+  await choose(page, 'Put in', 'Harbour Lustre 255, A3')
   await page.getByRole('button', { name: 'Put it in' }).click()
   await expect(page.locator('[data-tray]')).toContainText('Harbour Lustre 255')
   const step = page.getByRole('region', { name: 'Step' })
@@ -118,6 +118,7 @@ test('a whole job by keyboard alone', async ({ page }) => {
   await expect(page.getByText('16 bit, RGB')).toBeVisible()
   await tabTo(/^Paper$/)
   await page.keyboard.type('Logbook')
+  await page.keyboard.press('Enter')
   await tabTo(/^Copies/)
   await page.keyboard.press('Escape')
   await page.evaluate(() => (document.activeElement as HTMLElement).blur())

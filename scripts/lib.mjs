@@ -110,7 +110,7 @@ export async function waitFor(url, seconds = 60) {
 }
 
 /** Newest change below the source folders, to know whether a build is stale. */
-export function newestSource() {
+function newestSource() {
   const out = execFileSync(
     'find',
     ['core', 'server', 'simulator', 'demo', 'web', 'scripts', 'package-lock.json', 'vite.config.ts', '-type', 'f', '-printf', '%T@\n'],
@@ -119,4 +119,22 @@ export function newestSource() {
   return Math.max(...out.trim().split('\n').map(Number)) * 1000
 }
 
-export const modified = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0)
+/**
+ * Builds what is older than its sources. With ARCH_PARTS=1 the page of parts (/ui) is built in; a build with it is no
+ * build without it.
+ */
+export function needBuild() {
+  const built = join(root, 'dist/.built')
+  const flags = process.env.ARCH_PARTS === '1' ? 'parts' : ''
+  if (modified(built) >= newestSource() && readFileSync(built, 'utf8') === flags) return
+  say('Building …')
+  const done = spawnSync(process.execPath, ['scripts/build.mjs'], {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, VITE_PARTS: flags },
+  })
+  if (done.status !== 0) die('The build failed; see above.')
+  writeFileSync(built, flags)
+}
+
+const modified = (file) => (existsSync(file) ? statSync(file).mtimeMs : 0)

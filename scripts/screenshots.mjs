@@ -9,6 +9,12 @@ needModules()
 const dir = join(root, 'docs/screenshots')
 mkdirSync(dir, { recursive: true })
 
+/** Chooses from a list: opens it and presses the entry. */
+const choose = async (page, within, label, entry) => {
+  await within.getByRole('combobox', { name: label, exact: true }).click()
+  await page.getByRole('option', { name: entry, exact: true }).click()
+}
+
 await withDemo('screenshots', async ({ browser, base }) => {
   const shoot = async (name, path, { theme = 'light', width = 1280, height = 800, before } = {}) => {
     const context = await browser.newContext({ viewport: { width, height } })
@@ -45,7 +51,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
       const box = await page.getByLabel('On this paper', { exact: true }).boundingBox()
       await page.mouse.click(box.x + 150, box.y + 80)
       await page.getByRole('region', { name: 'Critical colours' }).getByRole('textbox').waitFor()
-      await page.getByRole('button', { name: 'Split' }).click()
+      await page.getByRole('radio', { name: 'Split' }).click()
       await page.mouse.move(box.x + 150, box.y + 90)
       await sleep(800)
     },
@@ -55,9 +61,9 @@ await withDemo('screenshots', async ({ browser, base }) => {
     before: async (page) => {
       await page.getByRole('tab', { name: 'Candidates' }).click()
       const add = page.getByRole('form', { name: 'Add a candidate' })
-      await add.getByLabel('Paper').selectOption({ label: 'Pilot Rag 188 on Heron 17' })
+      await choose(page, add, 'Paper', 'Pilot Rag 188 on Heron 17')
       await add.getByRole('button', { name: 'Add' }).click()
-      await add.getByLabel('Intent').selectOption('relative')
+      await choose(page, add, 'Intent', 'relative')
       await add.getByRole('button', { name: 'Add' }).click()
       await sleep(3500)
     },

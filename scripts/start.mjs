@@ -1,6 +1,6 @@
 // npm start: everything on this machine, on loopback, from a clean clone. Ctrl-C stops it; the data stay.
 import { spawnSync } from 'node:child_process'
-import { mkdirSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { startDatabase } from './database.mjs'
 import {
@@ -8,10 +8,9 @@ import {
   die,
   endChildren,
   killLeftovers,
-  modified,
+  needBuild,
   needModules,
   needPackages,
-  newestSource,
   portFree,
   root,
   say,
@@ -43,12 +42,7 @@ if (process.argv.includes('--fresh')) {
   for (const part of ['mariadb', 'data', 'simulator']) rmSync(join(dir, part), { recursive: true, force: true })
   say('Starting from the demo again.')
 }
-const built = join(root, 'dist/.built')
-if (modified(built) < newestSource()) {
-  say('Building …')
-  if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' }).status !== 0) die('The build failed; see above.')
-  writeFileSync(built, '')
-}
+needBuild()
 
 let stopping = false
 async function stop(code = 0) {

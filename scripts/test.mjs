@@ -2,11 +2,11 @@
 // tests. The latter two each have an application of their own as an operator would start it. One line with the sum at the end.
 //   node scripts/test.mjs unit|integration|browser     a part of it
 //   npm run test:thorough                              with all seeds and every kill
-import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
-import { die, killLeftovers, modified, needModules, needPackages, newestSource, root, say, sleep, waitFor } from './lib.mjs'
+import { killLeftovers, needBuild, needModules, needPackages, root, say, sleep, waitFor } from './lib.mjs'
 
 needPackages([
   'mariadb-server',
@@ -19,6 +19,8 @@ needPackages([
   'libvips-tools',
 ])
 needModules()
+// The page of parts is walked by a browser test.
+process.env.ARCH_PARTS = '1'
 
 const only = process.argv.slice(2).find((arg) => !arg.startsWith('-'))
 const bin = (name) => join(root, 'node_modules/.bin', name)
@@ -86,14 +88,6 @@ async function browser(lane, env) {
   if (!existsSync(out)) return count(0, 1)
   const { stats } = JSON.parse(readFileSync(out, 'utf8'))
   count(stats.expected + stats.flaky, stats.unexpected)
-}
-
-function build() {
-  const built = join(root, 'dist/.built')
-  if (modified(built) >= newestSource()) return
-  say('\n== build')
-  if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: 'inherit' }).status !== 0) die('The build failed.')
-  writeFileSync(built, '')
 }
 
 /** An application with data and ports of its own: seven printers follow its port + 11. */
@@ -171,7 +165,7 @@ async function withoutApplication() {
 }
 
 // The applications wait a good deal of the time, for printers and for browsers: the other tests fill it.
-if (only !== 'unit') build()
+if (only !== 'unit') needBuild()
 await Promise.all([
   (!only || only === 'unit') && withoutApplication(),
   (!only || only === 'integration') &&

@@ -5,11 +5,14 @@ import { createBrowserRouter, RouterProvider } from 'react-router'
 import { queryClient } from './api/queries.ts'
 import { NotHere } from './routes/not-here.tsx'
 import { Shell } from './shell/shell.tsx'
+import { Loading } from './ui/states.tsx'
 
 const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <NotHere />,
+    // The screen’s own code is on its way.
+    hydrateFallbackElement: <Loading what="the screen" />,
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./routes/bench.tsx')).Bench }) },
       { path: 'new', lazy: async () => ({ Component: (await import('./routes/new-job.tsx')).NewJob }) },
@@ -19,6 +22,10 @@ const router = createBrowserRouter([
       { path: 'printers/:id/panel', lazy: async () => ({ Component: (await import('./routes/printer-panel.tsx')).PrinterPanel }) },
       { path: 'shelf/printers/:id', lazy: async () => ({ Component: (await import('./routes/printer.tsx')).PrinterRoute }) },
       { path: 'shelf/:tab?', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
+      // In development only.
+      ...(import.meta.env.VITE_PARTS
+        ? [{ path: 'ui', lazy: async () => ({ Component: (await import('./parts/page.tsx')).PartsPage }) }]
+        : []),
       { path: '*', Component: NotHere },
     ],
   },

@@ -1,33 +1,43 @@
 import { useQuery } from '@tanstack/react-query'
-import { createColumnHelper, flexRender } from '@tanstack/react-table'
+import { createColumnHelper } from '@tanstack/react-table'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { fileUrl } from '../api/client.ts'
 import { logQuery } from '../api/queries.ts'
 import { clock } from '../ui/ago.ts'
-import { SortHead, useSortedTable } from '../ui/sorted-table.tsx'
 import { Empty, Failed } from '../ui/states.tsx'
+import { DataTable } from '../ui/table/data-table.tsx'
+import { TextField } from '../ui/text-field.tsx'
 
 const column = createColumnHelper<Run>()
 const COLUMNS = [
-  column.accessor('id', { header: 'Run', cell: (c) => <span className="num">{c.getValue()}</span> }),
+  column.accessor('id', { header: 'Run', meta: { figure: true, width: '4rem' } }),
   column.display({
     id: 'sheet',
     header: 'Sheet',
     cell: ({ row }) =>
       row.original.delivered ? (
-        <img src={fileUrl(row.original.delivered)} alt="" loading="lazy" className="h-10 w-14 bg-[#707070] object-contain" />
+        <img src={fileUrl(row.original.delivered)} alt="" loading="lazy" className="h-10 w-14 bg-ground object-contain" />
       ) : (
         <span className="text-faint">none</span>
       ),
   }),
-  column.accessor('jobTitle', { header: 'Job' }),
-  column.accessor('printerName', { header: 'Printer' }),
-  column.accessor('paperName', { header: 'Paper' }),
+  column.accessor('jobTitle', {
+    header: 'Job',
+    meta: { always: true },
+    cell: ({ row: { original: run } }) => (
+      <Link className="link" to={`/runs/${run.id}`}>
+        {run.jobTitle}
+      </Link>
+    ),
+  }),
+  column.accessor('printerName', { header: 'Printer', meta: { chips: true } }),
+  column.accessor('paperName', { header: 'Paper', meta: { chips: true } }),
   column.accessor((run) => run.inspection?.verdict ?? run.state, {
     id: 'verdict',
     header: 'Verdict',
+    meta: { chips: true },
     cell: (c) => (
       <span className={c.getValue() === 'wasted' || c.getValue() === 'failed' ? 'font-semibold text-stop' : ''}>{c.getValue()}</span>
     ),
@@ -36,7 +46,8 @@ const COLUMNS = [
   column.accessor((run) => run.inspection?.sheetsWasted ?? 0, {
     id: 'wasted',
     header: 'Wasted',
-    cell: (c) => <span className="num">{c.getValue() || ''}</span>,
+    meta: { figure: true },
+    cell: (c) => c.getValue() || '',
   }),
   column.accessor('createdAt', { header: 'When', cell: (c) => <span className="whitespace-nowrap">{clock(c.getValue())}</span> }),
 ]
@@ -48,21 +59,21 @@ export function Log() {
   const search = useDeferredValue(q)
   const runs = useQuery({ ...logQuery(search), placeholderData: (before) => before })
   const data = useMemo(() => runs.data ?? [], [runs.data])
-  const table = useSortedTable(data, COLUMNS, [{ id: 'id', desc: true }])
   const wasted = data.reduce((sum, r) => sum + (r.inspection?.sheetsWasted ?? 0), 0)
   const used = data.reduce((sum, r) => sum + (r.inspection?.sheetsUsed ?? 0), 0)
   return (
     <div className="mx-auto w-full max-w-7xl p-4">
       <div className="flex flex-wrap items-end gap-4">
         <h1>Log</h1>
-        <input
+        <TextField
+          label="Search the log"
+          labelAt="hidden"
           type="search"
-          aria-label="Search the log"
           placeholder="A job, printer, paper, fault, verdict or word of a note"
           className="min-w-72 flex-1"
+          most={200}
           value={q}
-          maxLength={200}
-          onChange={(e) => setQ(e.target.value)}
+          onChange={setQ}
         />
         <p className="text-soft">
           <span className="num">{data.length}</span> runs, <span className="num">{used}</span> sheets used,{' '}
@@ -76,39 +87,18 @@ export function Log() {
           {q ? 'Fewer words find more.' : 'Every print you make is written here with the plate it was printed with.'}
         </Empty>
       ) : (
-        <div className="mt-3 overflow-x-auto">
-          <table className="w-full text-left">
-            <SortHead table={table} actions={false} />
-            <tbody>
-              {table.getRowModel().rows.map((row) => (
-                <tr
-                  key={row.id}
-                  className="cursor-pointer border-b border-hair hover:bg-hair"
-                  onClick={() => navigate(`/runs/${row.original.id}`)}
-                >
-                  {row.getVisibleCells().map((cell) => (
-                    <td key={cell.id} className="py-1 pr-3">
-                      {cell.column.id === 'jobTitle' ? (
-                        <a
-                          className="link"
-                          href={`/runs/${row.original.id}`}
-                          onClick={(e) => {
-                            e.preventDefault()
-                            e.stopPropagation()
-                            navigate(`/runs/${row.original.id}`)
-                          }}
-                        >
-                          {row.original.jobTitle}
-                        </a>
-                      ) : (
-                        flexRender(cell.column.columnDef.cell, cell.getContext())
-                      )}
-                    </td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </table>
+        <div className="mt-3">
+          <DataTable
+            name="log"
+            label="Runs"
+            rows={data}
+            columns={COLUMNS}
+            idOf={(run) => String(run.id)}
+            first={[{ id: 'id', desc: true }]}
+            onOpen={(run) => void navigate(`/runs/${run.id}`)}
+            none="No run of these passes the filters."
+            tools
+          />
         </div>
       )}
     </div>

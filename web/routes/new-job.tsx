@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { api, messageOf } from '../api/client.ts'
 import { PictureTaker } from '../features/picture/picture-taker.tsx'
+import { toast } from '../ui/toast.tsx'
 
 /** A job begins with its picture. */
 export function NewJob() {

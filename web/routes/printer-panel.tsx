@@ -7,6 +7,8 @@ import { isLocal } from '../../core/wire/ipp/address.ts'
 import { studioQuery } from '../api/queries.ts'
 import { TraySlot } from '../features/machine/tray-slot.tsx'
 import { useMachine } from '../features/machine/use-machine.ts'
+import { Button } from '../ui/button.tsx'
+import { Select } from '../ui/select.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { NotHere } from './not-here.tsx'
 
@@ -54,21 +56,16 @@ export function PrinterPanel() {
         </div>
         <aside className="space-y-5">
           <Inks printer={printer} state={state} act={act} />
-          <label className="block text-sm text-soft">
-            Pace
-            <select
-              className="mt-0.5 block w-full text-ink"
-              value={PACES.some((p) => p.pace === state.pace) ? state.pace : ''}
-              onChange={(e) => void act({ act: 'pace', pace: Number(e.target.value) || null })}
-            >
-              {!PACES.some((p) => p.pace === state.pace) && <option value="">{state.pace} times as fast</option>}
-              {PACES.map(({ pace, name }) => (
-                <option key={pace} value={pace}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            label="Pace"
+            full
+            value={state.pace}
+            options={[
+              ...(PACES.some((p) => p.pace === state.pace) ? [] : [[state.pace, `${state.pace} times as fast`] as const]),
+              ...PACES.map(({ pace, name }) => [pace, name] as const),
+            ]}
+            onChange={(pace) => void act({ act: 'pace', pace })}
+          />
           <section aria-label="Its record">
             <h2>Its record</h2>
             <ol className="mt-1 space-y-0.5 text-sm">
@@ -105,7 +102,6 @@ interface Part {
 /** Display and keys. */
 function Face({ printer, state, act }: Part) {
   const { display } = state
-  const key = 'btn justify-center'
   return (
     <section
       aria-label={`Panel of ${printer.name}`}
@@ -114,36 +110,35 @@ function Face({ printer, state, act }: Part) {
       <div
         role="status"
         aria-label="Display"
-        className="flex min-h-32 flex-col justify-between border border-ink bg-[#161616] p-4 text-[#f0f0f0]"
+        className="flex min-h-32 flex-col justify-between border border-ink bg-glass p-4 text-glass-ink"
       >
         <p className="text-2xl font-semibold">{state.on ? display.title : ''}</p>
         <p className="num mt-2 text-base leading-snug">{state.on ? display.line : ''}</p>
-        <p className="mt-2 h-5 text-right text-[#cfcfcf]">{display.ok && state.on ? `OK: ${display.ok}` : ''}</p>
+        <p className="mt-2 h-5 text-right text-glass-soft">{display.ok && state.on ? `OK: ${display.ok}` : ''}</p>
       </div>
       <div className="grid w-full grid-cols-2 content-start gap-2 sm:w-56">
-        <button
-          type="button"
-          className={`${key} btn-act col-span-2 text-lg`}
+        <Button
+          kind="act"
+          className="col-span-2 justify-center text-lg"
           style={{ minHeight: '3.2rem' }}
           disabled={!state.on || display.ok === null}
           onClick={() => void act({ act: 'go' })}
         >
           OK
-        </button>
-        <button type="button" className={key} disabled={!state.on} onClick={() => void act({ act: 'stop' })}>
+        </Button>
+        <Button className="justify-center" disabled={!state.on} onClick={() => void act({ act: 'stop' })}>
           Stop
-        </button>
-        <button type="button" className={key} aria-pressed={state.on} onClick={() => void act({ act: 'power', on: !state.on })}>
+        </Button>
+        <Button className="justify-center" pressed={state.on} onClick={() => void act({ act: 'power', on: !state.on })}>
           {state.on ? 'Switch off' : 'Switch on'}
-        </button>
-        <button
-          type="button"
-          className={`${key} col-span-2`}
-          aria-pressed={state.coverOpen}
+        </Button>
+        <Button
+          className="col-span-2 justify-center"
+          pressed={state.coverOpen}
           onClick={() => void act({ act: 'cover', open: !state.coverOpen })}
         >
           {state.coverOpen ? 'Close the cover' : 'Open the cover'}
-        </button>
+        </Button>
       </div>
     </section>
   )
@@ -163,14 +158,9 @@ function Inks({ printer, state, act }: Part) {
                 <span className="block h-2 bg-soft" style={{ width: `${(left / ink.capacity) * 100}%` }} />
               </span>
               <span className="num w-16 text-right">{left.toFixed(1)} ml</span>
-              <button
-                type="button"
-                className="link"
-                onClick={() => void act({ act: 'ink', inkId: ink.id })}
-                aria-label={`Replace ${ink.name}`}
-              >
+              <Button kind="link" onClick={() => void act({ act: 'ink', inkId: ink.id })} aria-label={`Replace ${ink.name}`}>
                 replace
-              </button>
+              </Button>
             </li>
           )
         })}

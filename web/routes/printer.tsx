@@ -1,8 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, useNavigate, useParams } from 'react-router'
-import { toast } from 'sonner'
 import { drawPath } from '../../core/output/drawing/path-drawing.ts'
 import type { Path } from '../../core/things/paths/path.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
@@ -15,8 +13,12 @@ import { MachineForm } from '../features/printer/machine-form.tsx'
 import { PathForm } from '../features/printer/path-form.tsx'
 import { usePrinterDraft } from '../features/printer/printer-draft.ts'
 import { ReadRecord } from '../features/printer/proposal.tsx'
+import { useKey } from '../keys/use-key.ts'
+import { Button, FileLink } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
-import { Tabs } from '../ui/tabs.tsx'
+import { TabPanel, TabRow, Tabs } from '../ui/tabs.tsx'
+import { toast } from '../ui/toast.tsx'
+import { UnsavedGuard } from '../ui/unsaved-guard.tsx'
 
 /** One printer's record, to be filled in from its manual, compared with the machine, and kept. */
 export function PrinterRoute() {
@@ -75,15 +77,9 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
     onSuccess: refresh,
     onError: (error) => toast.error(messageOf(error)),
   })
-  useHotkeys(
-    'mod+s',
-    (e) => {
-      e.preventDefault()
-      if (dirty && errors.size === 0) save.mutate()
-    },
-    { enableOnFormTags: true },
-    [dirty, errors.size, save],
-  )
+  useKey('save', () => {
+    if (dirty && form.valid) save.mutate()
+  })
   const drawing = path && drawPath(path, unit)
   const wrongTabs = new Set(
     [...errors.keys()].map((at) => (at.startsWith('paths.') ? draft.paths[Number(at.split('.')[1])]?.id : 'machine')),
@@ -109,17 +105,12 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
               : 'Saved'}
         </span>
         <div className="ml-auto flex flex-wrap gap-2">
-          <button type="button" className="btn" disabled={!dirty} onClick={form.forget}>
+          <Button disabled={!dirty} onClick={form.forget}>
             Take changes back
-          </button>
-          <button
-            type="button"
-            className="btn btn-act"
-            disabled={!dirty || errors.size > 0 || save.isPending}
-            onClick={() => save.mutate()}
-          >
+          </Button>
+          <Button kind="act" disabled={!dirty || !form.valid || save.isPending} onClick={() => save.mutate()}>
             Save the printer
-          </button>
+          </Button>
         </div>
       </div>
       {form.stale && (
@@ -128,84 +119,96 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
           theirs.
         </p>
       )}
-      <div className="mt-2 flex flex-wrap items-center border-b border-line">
-        <Tabs label="Parts of the printer" tabs={tabs} value={tab} onChange={setTab} />
-        <button
-          type="button"
-          className="btn btn-plain"
-          disabled={draft.paths.length >= 12}
-          onClick={() => {
-            const fresh = anotherPath(draft.paths)
-            form.set('paths', [...draft.paths, fresh])
-            setTab(fresh.id)
-          }}
-        >
-          Add a path
-        </button>
-      </div>
-      <div className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
-        <div>
-          {path ? <PathForm form={form} index={index} unit={unit} /> : <MachineForm form={form} unit={unit} />}
-          {path && draft.paths.length > 1 && (
-            <p className="mt-4">
-              <button
-                type="button"
-                className="btn"
-                onClick={() => {
-                  form.set(
-                    'paths',
-                    draft.paths.filter((p) => p.id !== path.id),
-                  )
-                  setTab('machine')
-                }}
-              >
-                Remove this path
-              </button>
-            </p>
-          )}
+      <Tabs value={tab} onChange={setTab}>
+        <div className="mt-2 flex flex-wrap items-center border-b border-line">
+          <TabRow label="Parts of the printer" tabs={tabs} />
+          <Button
+            kind="plain"
+            disabled={draft.paths.length >= 12}
+            onClick={() => {
+              const fresh = anotherPath(draft.paths)
+              form.set('paths', [...draft.paths, fresh])
+              setTab(fresh.id)
+            }}
+          >
+            Add a path
+          </Button>
         </div>
-        <aside aria-label="Drawing of the path" className="self-start lg:sticky lg:top-3">
-          {drawing && (
-            <div className="bg-bench">
-              <SheetSvg drawing={drawing} picture={null} className="h-[25rem] w-full" />
-            </div>
-          )}
-          {path && !dirty && <LayoutTestPanel key={path.id} studio={studio} printerId={draft.id} path={path} />}
-          {!path && (
-            <>
-              <section className="text-sm">
-                <h2>Overspray</h2>
-                <p className="mt-1">
-                  <span className="num">{(draft.overspray.since * 1e4).toFixed(0)}</span> cm² of borderless ink beside the paper since it
-                  was cleaned; due at <span className="num">{(draft.overspray.cleanAfter * 1e4).toFixed(0)}</span> cm².
-                </p>
-                <button type="button" className="btn mt-2" disabled={cleaned.isPending || dirty} onClick={() => cleaned.mutate()}>
-                  It has been cleaned
-                </button>
-                <p className="mt-1 text-soft">Gloves and fresh air; follow the maker’s instructions.</p>
-              </section>
-              <section className="mt-5 space-y-2 text-sm">
-                <h2>The record as a document</h2>
-                <p>
-                  <a className="btn" href={`/api/printers/${draft.id}/document`} download>
-                    Save as a document
-                  </a>
-                </p>
-                <p className="text-soft">
-                  JSON, described by{' '}
-                  <a className="link" href="/api/schemas/printer.json" target="_blank" rel="noreferrer">
-                    its schema
-                  </a>
-                  .
-                </p>
-                <button type="button" className="btn" disabled={aside.isPending} onClick={() => aside.mutate()}>
-                  Put the printer aside
-                </button>
-              </section>
-            </>
-          )}
-        </aside>
-      </div>
+        <TabPanel value={tab} className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
+          <div>
+            {path ? <PathForm form={form} index={index} unit={unit} /> : <MachineForm form={form} unit={unit} />}
+            {path && draft.paths.length > 1 && (
+              <p className="mt-4">
+                <Button
+                  onClick={() => {
+                    form.set(
+                      'paths',
+                      draft.paths.filter((p) => p.id !== path.id),
+                    )
+                    setTab('machine')
+                  }}
+                >
+                  Remove this path
+                </Button>
+              </p>
+            )}
+          </div>
+          <aside aria-label="Drawing of the path" className="self-start lg:sticky lg:top-3">
+            {drawing && (
+              <div className="bg-bench">
+                <SheetSvg drawing={drawing} picture={null} className="h-[25rem] w-full" />
+              </div>
+            )}
+            {path && !dirty && <LayoutTestPanel key={path.id} studio={studio} printerId={draft.id} path={path} />}
+            {!path && (
+              <>
+                <section className="text-sm">
+                  <h2>Overspray</h2>
+                  <p className="mt-1">
+                    <span className="num">{(draft.overspray.since * 1e4).toFixed(0)}</span> cm² of borderless ink beside the paper since it
+                    was cleaned; due at <span className="num">{(draft.overspray.cleanAfter * 1e4).toFixed(0)}</span> cm².
+                  </p>
+                  <Button className="mt-2" disabled={cleaned.isPending || dirty} onClick={() => cleaned.mutate()}>
+                    It has been cleaned
+                  </Button>
+                  <p className="mt-1 text-soft">Gloves and fresh air; follow the maker’s instructions.</p>
+                </section>
+                <section className="mt-5 space-y-2 text-sm">
+                  <h2>The record as a document</h2>
+                  <p>
+                    <FileLink icon="saveFile" href={`/api/printers/${draft.id}/document`}>
+                      Save as a document
+                    </FileLink>
+                  </p>
+                  <p className="text-soft">
+                    JSON, described by{' '}
+                    <a className="link" href="/api/schemas/printer.json" target="_blank" rel="noreferrer">
+                      its schema
+                    </a>
+                    .
+                  </p>
+                  <Button disabled={aside.isPending} onClick={() => aside.mutate()}>
+                    Put the printer aside
+                  </Button>
+                </section>
+              </>
+            )}
+          </aside>
+        </TabPanel>
+      </Tabs>
+      <UnsavedGuard
+        dirty={dirty}
+        what={`What you entered of ${draft.name}`}
+        onSave={
+          form.valid
+            ? () =>
+                save.mutateAsync().then(
+                  () => true,
+                  () => false,
+                )
+            : null
+        }
+      />
       {!path && (
         <div className="mt-6 border-t border-line pt-4">
           <ReadRecord id={draft.id} address={draft.address} />

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import { FAULTS } from '../../core/work/faults/registry.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
@@ -10,8 +10,10 @@ import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
 import { previewUrl } from '../features/picture/preview-url.ts'
 import { InspectionForm } from '../features/run/inspection-form.tsx'
 import { clock } from '../ui/ago.ts'
+import { ButtonLink } from '../ui/button.tsx'
 import { LevelMark } from '../ui/mark.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
+import { Toggle } from '../ui/toggle.tsx'
 import { NotHere } from './not-here.tsx'
 
 /** One run: exactly the plate it was printed with, what came out, and what was said of it. */
@@ -45,21 +47,16 @@ export function RunRoute() {
           </p>
         ))}
         <div className="ml-auto flex gap-2">
-          {(['plate', 'inspection'] as const).map((t) => (
-            <button
-              key={t}
-              type="button"
-              aria-pressed={tab === t}
-              className="btn"
-              style={tab === t ? { borderColor: 'var(--ink)', fontWeight: 600 } : {}}
-              onClick={() => setTab(t)}
-            >
-              {t === 'plate' ? 'Plate' : 'Inspection'}
-            </button>
-          ))}
-          <Link className="btn" to={`/jobs/${data.jobId}/sheet`}>
-            Its job
-          </Link>
+          <Toggle
+            label="Shown"
+            value={tab}
+            options={[
+              ['plate', 'Plate'],
+              ['inspection', 'Inspection'],
+            ]}
+            onChange={setTab}
+          />
+          <ButtonLink to={`/jobs/${data.jobId}/sheet`}>Its job</ButtonLink>
         </div>
       </div>
       {tab === 'inspection' ? (
@@ -118,7 +115,7 @@ export function RunRoute() {
               <img
                 src={fileUrl(data.delivered)}
                 alt="The sheet as it came out, leading edge up"
-                className="mt-1 max-h-[64vh] w-full bg-[#707070] object-contain"
+                className="mt-1 max-h-[64vh] w-full bg-ground object-contain"
               />
             ) : (
               <p className="text-soft">{data.message}</p>

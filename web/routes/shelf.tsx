@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { NavLink, useParams } from 'react-router'
+import { useParams } from 'react-router'
 import { studioQuery } from '../api/queries.ts'
 import { ProfileShelf } from '../features/profiles/profile-shelf.tsx'
 import { Papers } from '../features/shelf/papers.tsx'
 import { Printers } from '../features/shelf/printers.tsx'
 import { Rules } from '../features/shelf/rules.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
+import { TabLink } from '../ui/tabs.tsx'
 import { NotHere } from './not-here.tsx'
 
 const TABS = [
@@ -28,13 +29,9 @@ export function Shelf() {
         <h1 className="pb-1.5">Shelf</h1>
         <nav aria-label="Shelf" className="flex">
           {TABS.map(([slug, label]) => (
-            <NavLink
-              key={slug}
-              to={`/shelf/${slug}`}
-              className={`border-b-2 px-3 py-1.5 ${slug === tab ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`}
-            >
+            <TabLink key={slug} to={`/shelf/${slug}`} current={slug === tab}>
               {label}
-            </NavLink>
+            </TabLink>
           ))}
         </nav>
       </div>

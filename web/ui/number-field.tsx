@@ -1,35 +1,29 @@
-import { TypedInput } from './typed-input.tsx'
-import { useTyped } from './use-typed.ts'
+import type { FieldWords } from './field.tsx'
+import { readNumber, readsWithin } from './reading.ts'
+import { TypedField } from './typed-field.tsx'
 
-interface Props {
-  label: string
+interface Props extends FieldWords {
   value: number
   min: number
   max: number
+  /** What the arrow keys add; also how fine it counts where it is a whole number. */
   step: number
-  unit?: string
+  disabled?: boolean
   onChange(value: number): void
 }
 
-/** A plain number, taken on Enter or when left; says its limits when it breaks them. */
-export function NumberField({ label, value, min, max, step, unit, onChange }: Props) {
-  const shown = String(Number(value.toFixed(4)))
-  const { text, setText, error, setError } = useTyped(shown)
-  const take = () => {
-    if (text === shown) return
-    const typed = Number(text.replace(',', '.'))
-    if (text.trim() === '' || Number.isNaN(typed)) return setError('Type a number.')
-    if (typed < min || typed > max) return setError(`Between ${min} and ${max}.`)
-    setError(null)
-    onChange(typed)
+/** A plain number, taken on Enter or when left; says its limits when it breaks them. Steps of whole numbers take only those. */
+export function NumberField({ value, min, max, step, onChange, ...field }: Props) {
+  const put = (next: number) => {
+    if (next !== value) onChange(next)
   }
   return (
-    <TypedInput
-      {...{ label, unit, text, setText, error, shown, take }}
-      onStep={(by) => {
-        const next = Number((value + by * step).toFixed(4))
-        if (next >= min && next <= max) onChange(next)
-      }}
+    <TypedField
+      {...field}
+      shown={String(Number(value.toFixed(4)))}
+      read={(text) => readsWithin(readNumber(text), min, max, Number.isInteger(step) && Number.isInteger(min))}
+      onChange={put}
+      onStep={(by) => put(Math.min(max, Math.max(min, Number((value + by * step).toFixed(4)))))}
     />
   )
 }

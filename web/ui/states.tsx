@@ -1,14 +1,25 @@
 import type { ReactNode } from 'react'
-import { Link } from 'react-router'
 import { messageOf } from '../api/client.ts'
+import { Button, ButtonLink } from './button.tsx'
 
 export function Loading({ what }: { what: string }) {
   return (
-    <p className="p-6 text-soft" role="status">
-      Fetching {what} …
-    </p>
+    <div className="p-6" role="status">
+      <p className="text-soft">Fetching {what} …</p>
+      <Skeleton lines={3} />
+    </div>
   )
 }
+
+/** Where something will stand, while it is fetched. */
+export const Skeleton = ({ lines = 1, className = '' }: { lines?: number; className?: string }) => (
+  <div aria-hidden="true" className={`mt-3 space-y-2 ${className}`}>
+    {Array.from({ length: lines }, (_, i) => (
+      // biome-ignore lint/suspicious/noArrayIndexKey: they are all alike
+      <div key={i} className="skeleton h-4" style={{ width: `${[70, 92, 55][i % 3]}%` }} />
+    ))}
+  </div>
+)
 
 export function Failed({ error, again }: { error: unknown; again?: () => void }) {
   return (
@@ -16,14 +27,8 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
       <h2>That did not work</h2>
       <p className="mt-1 max-w-prose text-soft">{messageOf(error)}</p>
       <p className="mt-3 flex gap-2">
-        {again && (
-          <button type="button" className="btn" onClick={again}>
-            Try again
-          </button>
-        )}
-        <Link className="btn" to="/">
-          To the bench
-        </Link>
+        {again && <Button onClick={again}>Try again</Button>}
+        <ButtonLink to="/">To the bench</ButtonLink>
       </p>
     </div>
   )

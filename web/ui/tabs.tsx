@@ -1,43 +1,67 @@
-interface Props {
-  label: string
-  tabs: readonly (readonly [value: string, label: string])[]
-  value: string
-  onChange(value: string): void
-  /** Key that goes to the next one. */
-  hint?: string
+import { Tabs as Radix } from 'radix-ui'
+import type { ReactNode } from 'react'
+import { Link, NavLink } from 'react-router'
+import type { KeyId } from '../keys/registry.ts'
+import { KeyHint } from './key-hint.tsx'
+
+interface Props<T extends string> {
+  value: T
+  onChange(value: T): void
+  className?: string
+  children: ReactNode
 }
 
-/** A row of words, one of them in use. Arrow keys move along it. */
-export function Tabs({ label, tabs, value, onChange, hint }: Props) {
-  const at = tabs.findIndex(([v]) => v === value)
-  return (
-    <div
-      role="tablist"
-      aria-label={label}
-      className="flex min-w-0 items-center overflow-x-auto"
-      onKeyDown={(e) => {
-        const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0
-        const next = tabs[(at + by + tabs.length) % tabs.length]
-        if (by === 0 || !next) return
-        e.preventDefault()
-        onChange(next[0])
-        e.currentTarget.querySelectorAll<HTMLButtonElement>('[role=tab]')[tabs.indexOf(next)]?.focus()
-      }}
-    >
-      {tabs.map(([v, words]) => (
-        <button
-          key={v}
-          type="button"
-          role="tab"
-          aria-selected={v === value}
-          tabIndex={v === value ? 0 : -1}
-          className={`shrink-0 border-b-2 px-3 py-1.5 whitespace-nowrap ${v === value ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`}
-          onClick={() => onChange(v)}
-        >
-          {words}
-        </button>
-      ))}
-      {hint && <span className="kbd ml-1">{hint}</span>}
-    </div>
-  )
+/** A row of names and what stands behind the chosen one: a `TabRow` and a `TabPanel` somewhere below it. */
+export const Tabs = <T extends string>({ value, onChange, className, children }: Props<T>) => (
+  <Radix.Root value={value} onValueChange={(now) => onChange(now as T)} activationMode="automatic" {...(className ? { className } : {})}>
+    {children}
+  </Radix.Root>
+)
+
+interface RowProps {
+  label: string
+  tabs: readonly (readonly [value: string, words: ReactNode])[]
+  /** Key that goes to the next one. */
+  hint?: KeyId
 }
+
+/** The names; arrow keys move along them. */
+export const TabRow = ({ label, tabs, hint }: RowProps) => (
+  <div className="flex min-w-0 items-center overflow-x-auto">
+    <Radix.List aria-label={label} className="flex">
+      {tabs.map(([value, words]) => (
+        <Radix.Trigger key={value} value={value} className="tab">
+          {words}
+        </Radix.Trigger>
+      ))}
+    </Radix.List>
+    {hint && <KeyHint of={hint} className="ml-1" />}
+  </div>
+)
+
+interface TabLinkProps {
+  to: string
+  end?: boolean
+  current?: boolean
+  className?: string
+  children: ReactNode
+}
+
+/** A name in such a row that leads to a place of its own; `current` where the address alone does not tell. */
+export const TabLink = ({ to, className = '', current, end = false, children }: TabLinkProps) =>
+  current === undefined ? (
+    <NavLink to={to} end={end} className={`tab ${className}`}>
+      {children}
+    </NavLink>
+  ) : (
+    <Link to={to} aria-current={current ? 'page' : undefined} className={`tab ${className}`}>
+      {children}
+    </Link>
+  )
+
+/** What stands behind the name in use. Only that is there. */
+export const TabPanel = ({ value, className, children }: { value: string; className?: string; children: ReactNode }) => (
+  <Radix.Content value={value} tabIndex={-1} {...(className ? { className } : {})}>
+    {children}
+  </Radix.Content>
+)

@@ -1,3 +1,5 @@
+import { Button } from './button.tsx'
+
 interface Props {
   taken: boolean
   /** Said when it is taken. */
@@ -14,13 +16,7 @@ export const Take = ({ taken, word, label, small = false, onTake }: Props) =>
   taken ? (
     <b className="font-semibold">{word}</b>
   ) : (
-    <button
-      type="button"
-      className={small ? 'link' : 'btn px-2 py-0'}
-      {...(small ? {} : { style: { minHeight: '1.7rem' } })}
-      aria-label={label}
-      onClick={onTake}
-    >
+    <Button kind={small ? 'link' : 'usual'} small aria-label={label} onClick={onTake}>
       {small ? 'use' : 'Use'}
-    </button>
+    </Button>
   )

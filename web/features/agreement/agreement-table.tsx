@@ -2,6 +2,7 @@ import { PLACE_NAMES, PLACES, type Place, SET_PLACES, type SetPlace } from '../.
 import type { SettingKey } from '../../../core/work/agreement/settings.ts'
 import type { AgreementRow, Cell } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
+import { Button } from '../../ui/button.tsx'
 import { Tick } from './tick.tsx'
 
 export interface CellAt {
@@ -34,14 +35,14 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
                 <th key={place} className="px-2 py-1.5 font-semibold">
                   {PLACE_NAMES[place]}
                   {isSet(place) && open > 0 && (
-                    <button
-                      type="button"
-                      className="link block text-sm font-normal whitespace-nowrap"
+                    <Button
+                      kind="link"
+                      className="block text-sm font-normal whitespace-nowrap"
                       onClick={() => onTickPlace(place)}
                       aria-label={`all ${open} as wanted, ${PLACE_NAMES[place].toLowerCase()}`}
                     >
                       all {open} as wanted
-                    </button>
+                    </Button>
                   )}
                 </th>
               )

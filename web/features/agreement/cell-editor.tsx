@@ -2,6 +2,8 @@ import { useState } from 'react'
 import { PLACE_NAMES, type SetPlace } from '../../../core/work/agreement/place.ts'
 import type { AgreementRow } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
+import { Button } from '../../ui/button.tsx'
+import { TextField } from '../../ui/text-field.tsx'
 
 const HOW = { ticked: 'ticked off', typed: 'typed', printer: 'read from the printer', listing: 'taken from a listing' } as const
 
@@ -16,7 +18,6 @@ interface Props {
 export function CellEditor({ row, place, onSee, onForget }: Props) {
   const cell = row.cells[place]
   const [words, setWords] = useState('')
-  const list = `shows-${row.key}-${place}`
   return (
     <section aria-label="One setting" className="border-b border-line p-3">
       <h2>
@@ -28,9 +29,9 @@ export function CellEditor({ row, place, onSee, onForget }: Props) {
           found under <b className="font-semibold">{cell.where}</b>
         </p>
       )}
-      <button type="button" className="btn btn-act mt-3 w-full justify-center" onClick={() => onSee(cell.wanted, 'ticked')}>
+      <Button kind="act" className="mt-3 w-full justify-center" onClick={() => onSee(cell.wanted, 'ticked')}>
         It shows this
-      </button>
+      </Button>
       <form
         className="mt-3"
         onSubmit={(e) => {
@@ -39,18 +40,16 @@ export function CellEditor({ row, place, onSee, onForget }: Props) {
           setWords('')
         }}
       >
-        <label>
-          <span className="block text-sm text-soft">It shows something else:</span>
-          <input className="w-full" list={list} maxLength={160} value={words} onChange={(e) => setWords(e.target.value)} />
-        </label>
-        <datalist id={list}>
-          {cell.choices.map((c) => (
-            <option key={c.value} value={c.words} />
-          ))}
-        </datalist>
-        <button type="submit" className="btn mt-2" disabled={!words.trim()}>
+        <TextField
+          label="It shows something else:"
+          most={160}
+          offers={cell.choices.map((c) => c.words)}
+          value={words}
+          onChange={setWords}
+        />
+        <Button className="mt-2" type="submit" disabled={!words.trim()}>
           Keep that
-        </button>
+        </Button>
       </form>
       {cell.reading && (
         <p className="mt-3 text-sm text-soft">
@@ -61,9 +60,9 @@ export function CellEditor({ row, place, onSee, onForget }: Props) {
               : 'Seen as wanted; '}
           {HOW[cell.reading.how]}
           {cell.reading.by ? ` by ${cell.reading.by}` : ''} {clock(cell.reading.at)}.{' '}
-          <button type="button" className="link" onClick={onForget}>
+          <Button kind="link" onClick={onForget}>
             take back
-          </button>
+          </Button>
         </p>
       )}
     </section>

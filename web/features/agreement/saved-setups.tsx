@@ -1,11 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import type { SavedSetup } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, setupsQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
+import { Button } from '../../ui/button.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 interface Props {
   jobId: number
@@ -47,17 +49,18 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
           keep.mutate()
         }}
       >
-        <input
-          aria-label="Name for this set-up"
+        <TextField
+          label="Name for this set-up"
+          labelAt="hidden"
           placeholder="Name for this set-up"
-          className="min-w-0 flex-1"
-          maxLength={120}
+          className="flex-1"
+          most={120}
           value={name}
-          onChange={(e) => setName(e.target.value)}
+          onChange={setName}
         />
-        <button type="submit" className="btn" disabled={!name.trim() || !saved || keep.isPending}>
+        <Button type="submit" disabled={!name.trim() || !saved || keep.isPending}>
           Keep
-        </button>
+        </Button>
       </form>
       {setups.data?.length === 0 && (
         <p className="mt-2 text-sm text-soft">
@@ -105,12 +108,10 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
                     ))}
                   </ul>
                   <div className="mt-2 flex gap-2">
-                    <button type="button" className="btn" onClick={() => onUse(setup)}>
-                      {setup.changes.length === 0 ? 'Use it here' : 'Use it all the same'}
-                    </button>
-                    <button type="button" className="link" onClick={() => remove.mutate(setup.id)}>
+                    <Button onClick={() => onUse(setup)}>{setup.changes.length === 0 ? 'Use it here' : 'Use it all the same'}</Button>
+                    <Button kind="link" onClick={() => remove.mutate(setup.id)}>
                       remove
-                    </button>
+                    </Button>
                   </div>
                 </div>
               )}

@@ -1,9 +1,13 @@
 import { useMutation } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
-import { toast } from 'sonner'
+import { useState } from 'react'
 import { PLACE_NAMES, SET_PLACES, type SetPlace } from '../../../core/work/agreement/place.ts'
 import type { KeptReading } from '../../../core/work/agreement/reading.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { Button } from '../../ui/button.tsx'
+import { FileDrop } from '../../ui/file-drop.tsx'
+import { Select } from '../../ui/select.tsx'
+import { TextArea } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 interface Props {
   jobId: number
@@ -16,7 +20,6 @@ interface Props {
 export function TakeOver({ jobId, printer, by, onTaken }: Props) {
   const [text, setText] = useState('')
   const [place, setPlace] = useState<SetPlace>('driver')
-  const file = useRef<HTMLInputElement>(null)
   const onError = (error: Error) => toast.error(messageOf(error))
   const ask = useMutation({
     mutationFn: () => api('POST /jobs/{id}/readings/from-printer', { id: jobId, body: { by } }),
@@ -34,58 +37,48 @@ export function TakeOver({ jobId, printer, by, onTaken }: Props) {
   return (
     <section aria-label="Fill in" className="border-b border-line p-3">
       <h2>Fill in</h2>
-      <button type="button" className="btn mt-2 w-full justify-center" disabled={ask.isPending} onClick={() => ask.mutate()}>
+      <Button className="mt-2 w-full justify-center" disabled={ask.isPending} onClick={() => ask.mutate()}>
         {ask.isPending ? 'Asking …' : `Read the panel of ${printer}`}
-      </button>
+      </Button>
       <form
         className="mt-3"
         onSubmit={(e) => {
           e.preventDefault()
           listing.mutate(text)
         }}
-        onDragOver={(e) => e.preventDefault()}
-        onDrop={(e) => {
-          e.preventDefault()
-          const [dropped] = e.dataTransfer.files
-          if (dropped) void dropped.text().then((from) => listing.mutate(from))
-        }}
       >
-        <label>
-          <span className="block text-sm text-soft">Attribute listing or JSON, pasted or dropped</span>
-          <textarea
-            className="num h-20 w-full text-sm"
-            placeholder="media-type = photographic-glossy"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
-        </label>
+        <TextArea
+          label="Attribute listing or JSON, pasted"
+          rows={4}
+          most={200_000}
+          figures
+          placeholder="media-type = photographic-glossy"
+          value={text}
+          onChange={setText}
+        />
         <div className="mt-1 flex flex-wrap items-center gap-2">
-          <select aria-label="Whose listing" value={place} onChange={(e) => setPlace(e.target.value as SetPlace)}>
-            {SET_PLACES.map((p) => (
-              <option key={p} value={p}>
-                of the {PLACE_NAMES[p].toLowerCase()}
-              </option>
-            ))}
-          </select>
-          <button type="submit" className="btn" disabled={!text.trim() || listing.isPending}>
-            Take over
-          </button>
-          <button type="button" className="link text-sm" onClick={() => file.current?.click()}>
-            from a file
-          </button>
-          <input
-            ref={file}
-            type="file"
-            className="hidden"
-            aria-label="File with a listing"
-            onChange={(e) => {
-              const [chosen] = e.target.files ?? []
-              if (chosen) void chosen.text().then((from) => listing.mutate(from))
-              e.target.value = ''
-            }}
+          <Select
+            label="Whose listing"
+            labelAt="hidden"
+            value={place}
+            options={SET_PLACES.map((p) => [p, `of the ${PLACE_NAMES[p].toLowerCase()}`] as const)}
+            onChange={(to) => setPlace(to)}
           />
+          <Button type="submit" disabled={!text.trim() || listing.isPending}>
+            Take over
+          </Button>
         </div>
       </form>
+      <FileDrop
+        label="File with a listing"
+        className="mt-2 border border-dashed p-2"
+        act="From a file …"
+        onFiles={([chosen]) => {
+          if (chosen) void chosen.text().then((from) => listing.mutate(from))
+        }}
+      >
+        <span className="text-sm text-soft">or drop one here</span>
+      </FileDrop>
     </section>
   )
 }

@@ -1,13 +1,13 @@
 import { useMutation } from '@tanstack/react-query'
-import { useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import { messageOf, postFile } from '../../api/client.ts'
+import { FileLink } from '../../ui/button.tsx'
+import { FileDrop } from '../../ui/file-drop.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 /** The job on paper and as a file, and a file as a job again. */
 export function TicketPanel({ jobId }: { jobId: number }) {
   const navigate = useNavigate()
-  const file = useRef<HTMLInputElement>(null)
   const open = useMutation({
     mutationFn: (chosen: File) => postFile('POST /tickets', chosen),
     onSuccess: (job) => {
@@ -20,29 +20,23 @@ export function TicketPanel({ jobId }: { jobId: number }) {
     <section aria-label="Job ticket" className="p-3">
       <h2>Job ticket</h2>
       <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
-        <a className="link" href={`/api/jobs/${jobId}/load-sheet.pdf`} target="_blank" rel="noreferrer">
+        <FileLink kind="link" beside href={`/api/jobs/${jobId}/load-sheet.pdf`}>
           one page, PDF
-        </a>
-        <a className="link" href={`/api/jobs/${jobId}/ticket.json`} download>
+        </FileLink>
+        <FileLink kind="link" href={`/api/jobs/${jobId}/ticket.json`}>
           JSON
-        </a>
-        <a className="link" href={`/api/jobs/${jobId}/ticket.ipp`} download>
+        </FileLink>
+        <FileLink kind="link" href={`/api/jobs/${jobId}/ticket.ipp`}>
           IPP attributes
-        </a>
-        <button type="button" className="link" onClick={() => file.current?.click()}>
-          open a ticket …
-        </button>
+        </FileLink>
       </p>
-      <input
-        ref={file}
-        type="file"
-        accept=".json,.ipp,application/json,application/ipp"
-        className="hidden"
-        aria-label="Ticket file"
-        onChange={(e) => {
-          const [chosen] = e.target.files ?? []
+      <FileDrop
+        label="Ticket file"
+        className="mt-2"
+        endings={['.json', '.ipp']}
+        act="Open a ticket …"
+        onFiles={([chosen]) => {
           if (chosen) open.mutate(chosen)
-          e.target.value = ''
         }}
       />
     </section>

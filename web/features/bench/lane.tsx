@@ -6,6 +6,7 @@ import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { queueUp } from '../../../core/work/schedule/queue.ts'
+import { Progress } from '../../ui/progress.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import type { PlannedJob } from './planned.ts'
 
@@ -48,7 +49,7 @@ function Inks({ printer }: { printer: Printer }) {
   const low = printer.inks.filter((i) => i.millilitres / i.capacity < 0.2)
   return (
     <span
-      className="flex items-end gap-[3px]"
+      className="flex items-end gap-1"
       role="img"
       aria-label={`Ink: ${low.length === 0 ? 'all above 20 %' : `${low.map((i) => i.name).join(', ')} low`}`}
     >
@@ -147,7 +148,7 @@ export function Lane({ printer, studio, planned, runs }: { printer: Printer; stu
           {queued.length > 0 && (
             <span className="block truncate text-sm text-soft">behind it: {queued.map((r) => r.jobTitle).join(', ')}</span>
           )}
-          <progress className="h-2 w-full" max={100} value={busy.progress} aria-label={`Progress of ${busy.jobTitle}`} />
+          <Progress label={`Progress of ${busy.jobTitle}`} share={busy.progress / 100} />
         </Link>
       ) : (
         <Axis planned={planned} printer={printer} />

@@ -1,6 +1,6 @@
-import { Link } from 'react-router'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { away } from '../../ui/ago.ts'
+import { ButtonLink } from '../../ui/button.tsx'
 import type { PlannedJob } from './planned.ts'
 
 const DAY = 24 * 3_600_000
@@ -81,9 +81,9 @@ export function NeedsAHand({ planned, runs }: { planned: PlannedJob[]; runs: Run
                 <b className="block truncate font-semibold">{call.text}</b>
                 <span className="block truncate text-sm text-soft">{call.detail}</span>
               </span>
-              <Link to={call.to} className={`btn ${i === 0 ? 'btn-act' : ''}`}>
+              <ButtonLink to={call.to} kind={i === 0 ? 'act' : 'usual'}>
                 {call.act}
-              </Link>
+              </ButtonLink>
             </li>
           ))}
         </ul>

@@ -4,7 +4,9 @@ import { renderingOf } from '../../../core/color/measure/recommend.ts'
 import type { Intent } from '../../../core/things/media/intent.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { api, fileUrl } from '../../api/client.ts'
+import { Button } from '../../ui/button.tsx'
 import { Pixels } from '../../ui/pixels.tsx'
+import { Select } from '../../ui/select.tsx'
 import { candidateProof } from '../proof/use-proof.ts'
 import { IntentChoice } from './intent-choice.tsx'
 import { percent, renderingName } from './names.ts'
@@ -73,17 +75,12 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
                     <b className="font-semibold">set</b>
                   ) : (
                     <>
-                      <button type="button" className="btn px-2 py-0" style={{ minHeight: '1.6rem' }} onClick={() => onUse(c)}>
+                      <Button small onClick={() => onUse(c)}>
                         use
-                      </button>
-                      <button
-                        type="button"
-                        className="btn px-2 py-0"
-                        style={{ minHeight: '1.6rem' }}
-                        onClick={() => setList(list.filter((_, n) => n !== i))}
-                      >
+                      </Button>
+                      <Button small onClick={() => setList(list.filter((_, n) => n !== i))}>
                         remove
-                      </button>
+                      </Button>
                     </>
                   )}
                 </span>
@@ -117,21 +114,16 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
         }}
       >
         <IntentChoice label="Intent" value={draft} onChange={(change) => setDraft({ ...draft, ...change })} />
-        <select
-          aria-label="Paper"
-          className="max-w-72 min-w-0"
+        <Select
+          label="Paper"
+          labelAt="hidden"
           value={draft.profileId}
-          onChange={(e) => setDraft({ ...draft, profileId: e.target.value })}
-        >
-          {bound.map((p) => (
-            <option key={p.id} value={p.id}>
-              {nameOf(p.id)}
-            </option>
-          ))}
-        </select>
-        <button type="submit" className="btn" disabled={known || list.length >= MOST}>
+          options={bound.map((p) => [p.id, nameOf(p.id)] as const)}
+          onChange={(to) => setDraft({ ...draft, profileId: to })}
+        />
+        <Button type="submit" disabled={known || list.length >= MOST}>
           Add
-        </button>
+        </Button>
         <span className="text-sm">
           {known ? 'This one is shown already.' : list.length >= MOST ? 'Four at once; remove one first.' : ''}
         </span>

@@ -6,6 +6,8 @@ import type { CriticalColour } from '../../../core/things/brief/critical.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { INTENT_NAMES, INTENTS } from '../../../core/things/media/intent.ts'
 import { measuresQuery } from '../../api/queries.ts'
+import { Check } from '../../ui/check.tsx'
+import { Radio } from '../../ui/radio.tsx'
 import { Slider } from '../../ui/slider.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 import type { RenderingRequest } from '../proof/use-proof.ts'
@@ -59,7 +61,7 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
   const profile = setup.profile
   const greys = setup.colourMode.mode === 'grey'
   return (
-    <aside aria-label="Colour" className="min-h-0 overflow-y-auto border-l border-line bg-paper p-3">
+    <div className="p-3">
       <h2>Colour on this paper</h2>
       {outOfGamut !== null && (
         <p className="mt-2">
@@ -82,14 +84,13 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
         <>
           <fieldset className="mt-3">
             <legend className="text-sm text-soft">Rendering intent</legend>
-            <div className="grid grid-cols-2">
-              {INTENTS.map((intent) => (
-                <label key={intent} className="mt-1 flex items-center gap-2">
-                  <input type="radio" name="intent" checked={setup.intent === intent} onChange={() => editor.pin({ intent })} />
-                  {INTENT_NAMES[intent].short}
-                </label>
-              ))}
-            </div>
+            <Radio
+              label="Rendering intent"
+              className="mt-1 grid grid-cols-2 gap-1"
+              value={setup.intent}
+              options={INTENTS.map((intent) => [intent, INTENT_NAMES[intent].short] as const)}
+              onChange={(intent) => editor.pin({ intent })}
+            />
           </fieldset>
           <BlackPoint
             value={setup}
@@ -101,23 +102,20 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
       )}
       <fieldset className="mt-3">
         <legend className="text-sm text-soft">The proof shows</legend>
-        <label className="mt-1 flex items-center gap-2">
-          <input type="checkbox" checked={paperWhite} onChange={(e) => onOptions({ ...options, paperWhite: e.target.checked })} />
+        <Check className="mt-1" checked={paperWhite} onChange={(on) => onOptions({ ...options, paperWhite: on })}>
           Show paper white and black
-        </label>
-        <label className="mt-1 flex items-center gap-2">
-          <input type="checkbox" checked={map} onChange={(e) => onOptions({ ...options, map: e.target.checked })} />
+        </Check>
+        <Check className="mt-1" checked={map} onChange={(on) => onOptions({ ...options, map: on })}>
           How far each colour lies off
-        </label>
-        <label className="mt-1 flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={hatchFrom !== null}
-            disabled={map || greys}
-            onChange={(e) => onOptions({ ...options, hatchFrom: e.target.checked ? 2 : null })}
-          />
+        </Check>
+        <Check
+          className="mt-1"
+          checked={hatchFrom !== null}
+          disabled={map || greys}
+          onChange={(on) => onOptions({ ...options, hatchFrom: on ? 2 : null })}
+        >
           Hatch what cannot be printed
-        </label>
+        </Check>
         {hatchFrom !== null && !map && (
           <Slider
             label="from"
@@ -150,6 +148,6 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
         The proof is shown through sRGB from a preview of 1.5 megapixels. What your display cannot show looks alike on both sides; judge in
         even, moderate light on a calibrated display, never in the dark.
       </p>
-    </aside>
+    </div>
   )
 }

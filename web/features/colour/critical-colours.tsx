@@ -1,6 +1,8 @@
 import { type CriticalColour, renderingKey } from '../../../core/things/brief/critical.ts'
 import type { Intent } from '../../../core/things/media/intent.ts'
+import { IconButton } from '../../ui/button.tsx'
 import { LabPatch } from '../../ui/lab-patch.tsx'
+import { TypedField } from '../../ui/typed-field.tsx'
 
 interface Props {
   colours: CriticalColour[]
@@ -22,25 +24,19 @@ export function CriticalColours({ colours, profileId, intent, blackPoint, onChan
           return (
             <li key={c.rgb.join()} className="mt-1 flex items-center gap-2">
               <LabPatch colours={[c.lab]} size={20} />
-              <input
-                className="min-w-0 flex-1"
-                aria-label={`Name of colour ${i + 1}`}
-                defaultValue={c.name}
-                maxLength={60}
-                onBlur={(e) => {
-                  const name = e.target.value.trim()
-                  if (name && name !== c.name) onChange(colours.map((x, n) => (n === i ? { ...x, name } : x)))
-                }}
+              <TypedField
+                label={`Name of colour ${i + 1}`}
+                labelAt="hidden"
+                words
+                className="flex-1"
+                shown={c.name}
+                read={(text) =>
+                  text.trim() === '' ? { ok: false, message: 'A colour needs a name.' } : { ok: true, value: text.trim().slice(0, 60) }
+                }
+                onChange={(name) => onChange(colours.map((x, n) => (n === i ? { ...x, name } : x)))}
               />
               <span className="num text-sm whitespace-nowrap">{miss === undefined ? '–' : `${miss.toFixed(1)} ΔE`}</span>
-              <button
-                type="button"
-                className="link"
-                aria-label={`Forget ${c.name}`}
-                onClick={() => onChange(colours.filter((_, n) => n !== i))}
-              >
-                ×
-              </button>
+              <IconButton label={`Forget ${c.name}`} icon="close" small onClick={() => onChange(colours.filter((_, n) => n !== i))} />
             </li>
           )
         })}

@@ -1,5 +1,10 @@
 import { useState } from 'react'
 import { type DisplayRecord, DisplayRecordSchema, sayDisplay } from '../../../core/work/runs/display.ts'
+import { Button } from '../../ui/button.tsx'
+import { DayField } from '../../ui/day-field.tsx'
+import { dayOf } from '../../ui/days.ts'
+import { NumberField } from '../../ui/number-field.tsx'
+import { useRecordForm } from '../../ui/record-form.ts'
 
 const KEY = 'display-record'
 
@@ -21,52 +26,50 @@ export function DisplayNote() {
     <section aria-label="This display" className="mt-3 text-sm">
       <p className={doubtful ? 'border-l-4 border-warn pl-2' : 'text-soft'}>
         {says}{' '}
-        <button type="button" className="link" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <Button kind="link" aria-expanded={open} onClick={() => setOpen(!open)}>
           {record ? 'Change' : 'Say when'}
-        </button>
+        </Button>
       </p>
       {open && (
-        <form
-          className="mt-1 flex flex-wrap items-end gap-2"
-          onSubmit={(e) => {
-            e.preventDefault()
-            const form = new FormData(e.currentTarget)
-            const read = DisplayRecordSchema.safeParse({
-              calibratedOn: form.get('on'),
-              white: Number(form.get('white')),
-              luminance: Number(form.get('luminance')),
-            })
-            if (!read.success) return
-            localStorage.setItem(KEY, JSON.stringify(read.data))
-            setRecord(read.data)
+        <DisplayForm
+          record={record}
+          onKeep={(next) => {
+            localStorage.setItem(KEY, JSON.stringify(next))
+            setRecord(next)
             setOpen(false)
           }}
-        >
-          <label>
-            <span className="block text-soft">Calibrated on</span>
-            <input name="on" type="date" required defaultValue={record?.calibratedOn ?? new Date().toISOString().slice(0, 10)} />
-          </label>
-          <label>
-            <span className="block text-soft">White, K</span>
-            <input name="white" type="number" className="num w-20" required min={3000} max={10_000} defaultValue={record?.white ?? 5000} />
-          </label>
-          <label>
-            <span className="block text-soft">cd/m²</span>
-            <input
-              name="luminance"
-              type="number"
-              className="num w-20"
-              required
-              min={10}
-              max={2000}
-              defaultValue={record?.luminance ?? 100}
-            />
-          </label>
-          <button type="submit" className="btn">
-            Keep
-          </button>
-        </form>
+        />
       )}
     </section>
+  )
+}
+
+function DisplayForm({ record, onKeep }: { record: DisplayRecord | null; onKeep(record: DisplayRecord): void }) {
+  const { draft, set, errorAt, valid } = useRecordForm<DisplayRecord>({
+    name: null,
+    schema: DisplayRecordSchema,
+    record: record ?? { calibratedOn: dayOf(new Date()), white: 5000, luminance: 100 },
+  })
+  return (
+    <form
+      className="mt-1 grid grid-cols-2 items-end gap-2"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (valid) onKeep(draft)
+      }}
+    >
+      <DayField
+        label="Calibrated on"
+        className="col-span-2"
+        value={draft.calibratedOn}
+        error={errorAt('calibratedOn')}
+        onChange={(day) => set('calibratedOn', day)}
+      />
+      <NumberField label="White, K" min={3000} max={10_000} step={100} value={draft.white} onChange={(to) => set('white', to)} />
+      <NumberField label="cd/m²" min={10} max={2000} step={5} value={draft.luminance} onChange={(to) => set('luminance', to)} />
+      <Button type="submit" disabled={!valid}>
+        Keep
+      </Button>
+    </form>
   )
 }

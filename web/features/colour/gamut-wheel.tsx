@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { LightnessSlice } from '../../../core/color/gamut/slice.ts'
+import { Chart } from '../../ui/chart/chart.tsx'
 import { cssOf } from '../../ui/lab-patch.tsx'
 import { Slider } from '../../ui/slider.tsx'
 import { type RenderingRequest, sliceAt } from '../proof/use-proof.ts'
@@ -22,42 +23,57 @@ export function GamutWheel({ request }: { request: RenderingRequest }) {
       current = false
     }
   }, [previewUrl, sourceUrl, printerUrl, lightness])
-  const outline = slice?.outline
-    .map(([a1, b1, a2, b2]) => `M${a1.toFixed(1)} ${(-b1).toFixed(1)}L${a2.toFixed(1)} ${(-b2).toFixed(1)}`)
-    .join('')
+  const colours = [...(slice?.colours ?? [])].sort((one, other) => other.share - one.share)
+  const plane = { from: -RIM, to: RIM, ticks: [-100, -50, 0, 50, 100] }
+  const percent = (share: number) => `${(share * 100).toFixed(1)} %`
   return (
     <section aria-label="Gamut at one lightness" className="mt-4 border-t border-hair pt-3">
       <h3 className="font-semibold">The picture’s colours in this gamut</h3>
-      <svg
-        viewBox={`${-RIM} ${-RIM} ${2 * RIM} ${2 * RIM}`}
-        className="mt-1 w-full bg-[#8c8c8c]"
-        role="img"
-        aria-label={`a*b* plane at L* ${lightness}`}
+      <Chart
+        className="mt-1"
+        label={`a*b* plane at L* ${lightness}`}
+        plane
+        ground="bg-wheel chart-on-grey"
+        width={232}
+        height={226}
+        x={{ ...plane, label: 'a*' }}
+        y={{ ...plane, label: 'b*' }}
+        readings={colours.map((c) => ({
+          x: c.a,
+          y: c.b,
+          says: `a* ${c.a.toFixed(0)}, b* ${c.b.toFixed(0)}: ${percent(c.share)} of the picture`,
+        }))}
+        table={{ head: ['a*', 'b*', 'share'], rows: colours.map((c) => [c.a.toFixed(0), c.b.toFixed(0), percent(c.share)]) }}
       >
-        <path d={`M${-RIM} 0H${RIM}M0 ${-RIM}V${RIM}`} stroke="#777" strokeWidth=".6" />
-        {[50, 100].map((c) => (
-          <circle key={c} r={c} fill="none" stroke="#777" strokeWidth=".6" />
-        ))}
-        {slice?.colours.map((c) => (
-          <circle
-            key={`${c.a} ${c.b}`}
-            cx={c.a}
-            cy={-c.b}
-            r={Math.min(7, 1.2 + 60 * Math.sqrt(c.share / 10))}
-            fill={cssOf([lightness, c.a, c.b])}
-            stroke="#000"
-            strokeOpacity=".35"
-            strokeWidth=".4"
-          />
-        ))}
-        <path d={outline ?? ''} stroke="#000" strokeWidth="1.4" strokeLinecap="round" fill="none" />
-        <text x={RIM - 3} y={-3} textAnchor="end" fontSize="9" fill="#000">
-          +a*
-        </text>
-        <text x={3} y={-RIM + 9} fontSize="9" fill="#000">
-          +b*
-        </text>
-      </svg>
+        {({ x, y }) => (
+          <>
+            {[50, 100].map((c) => (
+              <circle key={c} cx={x(0)} cy={y(0)} r={x(c) - x(0)} fill="none" stroke="var(--chart-grid)" strokeWidth=".6" />
+            ))}
+            {colours.map((c) => (
+              <circle
+                key={`${c.a} ${c.b}`}
+                cx={x(c.a)}
+                cy={y(c.b)}
+                r={Math.min(7, 1.2 + 60 * Math.sqrt(c.share / 10))}
+                fill={cssOf([lightness, c.a, c.b])}
+                stroke="#000"
+                strokeOpacity=".35"
+                strokeWidth=".4"
+              />
+            ))}
+            <path
+              d={(slice?.outline ?? [])
+                .map(([a1, b1, a2, b2]) => `M${x(a1).toFixed(1)} ${y(b1).toFixed(1)}L${x(a2).toFixed(1)} ${y(b2).toFixed(1)}`)
+                .join('')}
+              stroke="#000"
+              strokeWidth="1.4"
+              strokeLinecap="round"
+              fill="none"
+            />
+          </>
+        )}
+      </Chart>
       <Slider label="L*" className="text-sm" min={5} max={95} step={5} value={lightness} onChange={setLightness}>
         <span className="num w-6">{lightness}</span>
       </Slider>

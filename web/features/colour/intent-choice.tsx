@@ -1,4 +1,6 @@
 import { INTENTS, type Intent } from '../../../core/things/media/intent.ts'
+import { Check } from '../../ui/check.tsx'
+import { Select } from '../../ui/select.tsx'
 
 interface Props {
   label: string
@@ -9,13 +11,13 @@ interface Props {
 /** Intent and black point compensation in one row; absolute has nothing to compensate. */
 export const IntentChoice = ({ label, value, onChange }: Props) => (
   <>
-    <select aria-label={label} value={value.intent} onChange={(e) => onChange({ intent: e.target.value as Intent })}>
-      {INTENTS.map((intent) => (
-        <option key={intent} value={intent}>
-          {intent}
-        </option>
-      ))}
-    </select>
+    <Select
+      label={label}
+      labelAt="hidden"
+      value={value.intent}
+      options={INTENTS.map((intent) => [intent, intent] as const)}
+      onChange={(to) => onChange({ intent: to })}
+    />
     <BlackPoint value={value} name="compensated" className="gap-1 text-sm" onChange={(blackPoint) => onChange({ blackPoint })} />
   </>
 )
@@ -28,8 +30,7 @@ interface BlackPointProps {
 }
 
 export const BlackPoint = ({ value, name, className = '', onChange }: BlackPointProps) => (
-  <label className={`flex items-center ${className}`}>
-    <input type="checkbox" checked={value.blackPoint} disabled={value.intent === 'absolute'} onChange={(e) => onChange(e.target.checked)} />
+  <Check className={className} checked={value.blackPoint} disabled={value.intent === 'absolute'} onChange={(on) => onChange(on)}>
     {name}
-  </label>
+  </Check>
 )

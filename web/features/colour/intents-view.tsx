@@ -7,6 +7,8 @@ import { PICTURE_KINDS, type PictureKind } from '../../../core/things/brief/pict
 import type { Intent } from '../../../core/things/media/intent.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
 import { measuresQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Select } from '../../ui/select.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Take } from '../../ui/take.tsx'
 import { Disagreement } from './disagreement.tsx'
@@ -50,22 +52,19 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
         <p className="mt-0.5">{recommendation.says}</p>
         <Disagreement measures={m} plate={{ intent, blackPoint, by }} recommendation={recommendation} />
         {!(intent === recommendation.intent) && (
-          <button type="button" className="btn btn-act mt-2" onClick={() => onUse(recommendation.intent, true)}>
+          <Button kind="act" className="mt-2" onClick={() => onUse(recommendation.intent, true)}>
             Use {INTENT_NAMES[recommendation.intent].short.toLowerCase()}
-          </button>
+          </Button>
         )}
       </section>
-      <label className="mt-2 flex max-w-3xl items-center gap-2 text-sm">
-        <span className="text-soft">The picture is</span>
-        <select value={kind ?? ''} onChange={(e) => onKind((e.target.value || null) as PictureKind | null)}>
-          <option value="">{KIND[m.kind]}, as its colours tell</option>
-          {PICTURE_KINDS.map((k) => (
-            <option key={k} value={k}>
-              {KIND[k]}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Select
+        label="The picture is"
+        labelAt="before"
+        className="mt-2 max-w-3xl"
+        value={kind}
+        options={[[null, `${KIND[m.kind]}, as its colours tell`], ...PICTURE_KINDS.map((k) => [k, KIND[k]] as const)]}
+        onChange={(to) => onKind(to)}
+      />
       {(kind ?? m.kind) === 'black-and-white' && monochromeMode && (
         <p className="mt-2 max-w-3xl">
           This printer has a black-and-white mode of its own, “{monochromeMode}”. It holds greys with fewer coloured inks, so they stay
@@ -169,13 +168,13 @@ function TwoPrints({ measures }: { measures: Measures }) {
   const [[one, other], setPair] = useState<[number, number]>([0, 2])
   const found = measures.differences.find((d) => d.one === Math.min(one, other) && d.other === Math.max(one, other))
   const select = (label: string, value: number, set: (n: number) => void) => (
-    <select aria-label={label} value={value} onChange={(e) => set(Number(e.target.value))}>
-      {measures.renderings.map((r, n) => (
-        <option key={named(r)} value={n}>
-          {named(r)}
-        </option>
-      ))}
-    </select>
+    <Select
+      label={label}
+      labelAt="hidden"
+      value={value}
+      options={measures.renderings.map((r, n) => [n, named(r)] as const)}
+      onChange={(to) => set(to)}
+    />
   )
   return (
     <section aria-label="Two prints compared" className="mt-4 max-w-3xl border-t border-line pt-3">

@@ -40,7 +40,7 @@ export function ManagedView({ management, request }: { management: ColourManagem
       {worked.error && <Failed error={worked.error} />}
       {request && !worked.data && !worked.error && <Loading what="the worked pictures" />}
       {worked.data && (
-        <div className="mt-2 grid gap-3 bg-[#8c8c8c] p-3 text-black sm:grid-cols-3">
+        <div className="mt-2 grid gap-3 bg-wheel p-3 text-wheel-ink sm:grid-cols-3">
           {(['right', 'double', 'none'] as const).map((outcome) => (
             <figure key={outcome}>
               <Pixels

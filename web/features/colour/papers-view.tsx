@@ -4,14 +4,38 @@ import { useMemo } from 'react'
 import { choosePapers } from '../../../core/color/measure/choose-paper.ts'
 import type { PaperChoice } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
-import { Cells, SortHead, useSortedTable } from '../../ui/sorted-table.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { DataTable } from '../../ui/table/data-table.tsx'
 import { Take } from '../../ui/take.tsx'
-import { Silhouette } from '../profiles/silhouette.tsx'
+import { SilhouetteMark } from '../profiles/silhouette.tsx'
 import { percent } from './names.ts'
 
 const column = createColumnHelper<PaperChoice>()
+const COLUMNS = [
+  column.accessor('paper', {
+    header: 'Paper',
+    cell: ({ row: { original: r } }) => (
+      <span className="flex items-center gap-2">
+        <Swatch white={r.white} surface={r.surface} />
+        {r.silhouette.length > 0 && <SilhouetteMark reach={r.silhouette} size={30} />}
+        <span>
+          {r.paper}
+          <span className="block text-sm text-soft">
+            {r.printer}
+            {r.inStock ? '' : ', none in stock'}
+          </span>
+        </span>
+      </span>
+    ),
+  }),
+  column.accessor('error', { meta: { figure: true }, header: 'Missed by, ΔE2000', cell: ({ getValue }) => getValue().toFixed(1) }),
+  column.accessor('outOfGamut', { meta: { figure: true }, header: 'Cannot print', cell: ({ getValue }) => percent(getValue()) }),
+  column.accessor('belowBlack', { meta: { figure: true }, header: 'Below its black', cell: ({ getValue }) => percent(getValue()) }),
+  column.accessor('flattened', { meta: { figure: true }, header: 'Flattened', cell: ({ getValue }) => percent(getValue()) }),
+  column.accessor('intent', { meta: { figure: true }, header: 'Best intent' }),
+  column.accessor('price', { meta: { figure: true }, header: 'Price of a m²', cell: ({ getValue }) => getValue().toFixed(2) }),
+]
 
 interface Props {
   pictureId: string
@@ -28,34 +52,7 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
     staleTime: 60_000,
   })
   const { best, cheapest } = useMemo(() => choosePapers(query.data ?? []), [query.data])
-  const columns = useMemo(
-    () => [
-      column.accessor('paper', {
-        header: 'Paper',
-        cell: ({ row: { original: r } }) => (
-          <span className="flex items-center gap-2">
-            <Swatch white={r.white} surface={r.surface} />
-            {r.silhouette.length > 0 && <Silhouette reach={r.silhouette} size={30} />}
-            <span>
-              {r.paper}
-              <span className="block text-sm text-soft">
-                {r.printer}
-                {r.inStock ? '' : ', none in stock'}
-              </span>
-            </span>
-          </span>
-        ),
-      }),
-      column.accessor('error', { header: 'Missed by, ΔE2000', cell: ({ getValue }) => getValue().toFixed(1) }),
-      column.accessor('outOfGamut', { header: 'Cannot print', cell: ({ getValue }) => percent(getValue()) }),
-      column.accessor('belowBlack', { header: 'Below its black', cell: ({ getValue }) => percent(getValue()) }),
-      column.accessor('flattened', { header: 'Flattened', cell: ({ getValue }) => percent(getValue()) }),
-      column.accessor('intent', { header: 'Best intent' }),
-      column.accessor('price', { header: 'Price of a m²', cell: ({ getValue }) => getValue().toFixed(2) }),
-    ],
-    [],
-  )
-  const table = useSortedTable(query.data ?? [], columns, [{ id: 'error', desc: false }])
+  const isHere = (r: PaperChoice) => r.paperId === paperId && r.printerId === printerId
   if (query.error) return <Failed error={query.error} again={() => void query.refetch()} />
   if (!query.data) return <Loading what="this picture on every paper" />
   if (query.data.length === 0)
@@ -76,25 +73,24 @@ export function PapersView({ pictureId, printerId, paperId, onUse }: Props) {
           )}
         </p>
       )}
-      <table className="mt-2 w-full text-left" aria-label="Papers compared">
-        <SortHead table={table} />
-        <tbody>
-          {table.getRowModel().rows.map((row) => {
-            const r = row.original
-            const here = r.paperId === paperId && r.printerId === printerId
-            return (
-              <tr key={row.id} className={`border-b border-hair ${here ? 'bg-chosen' : ''}`} title={r.says}>
-                <Cells row={row} />
-                <td className="py-1 text-right whitespace-nowrap">
-                  {r === best && <span className="mr-2 text-sm font-semibold">best</span>}
-                  {r === cheapest && r !== best && <span className="mr-2 text-sm font-semibold">cheapest good enough</span>}
-                  <Take taken={here} word="chosen" label={`Use ${r.paper} on ${r.printer}`} onTake={() => onUse(r)} />
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <div className="mt-2">
+        <DataTable
+          name="papers-compared"
+          label="Papers compared"
+          rows={query.data}
+          columns={COLUMNS}
+          idOf={(r) => `${r.printerId} ${r.paperId}`}
+          first={[{ id: 'error', desc: false }]}
+          rowClass={(r) => (isHere(r) ? 'bg-chosen' : '')}
+          end={(r) => (
+            <>
+              {r === best && <span className="mr-2 text-sm font-semibold">best</span>}
+              {r === cheapest && r !== best && <span className="mr-2 text-sm font-semibold">cheapest good enough</span>}
+              <Take taken={isHere(r)} word="chosen" label={`Use ${r.paper} on ${r.printer}`} onTake={() => onUse(r)} />
+            </>
+          )}
+        />
+      </div>
     </div>
   )
 }

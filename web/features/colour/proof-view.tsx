@@ -1,7 +1,11 @@
 import { useRef, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { MAP_FULL } from '../../../core/color/proof.ts'
+import { useKey } from '../../keys/use-key.ts'
+import { GreyScale } from '../../ui/grey-scale.tsx'
+import { KeyHint } from '../../ui/key-hint.tsx'
 import { Pixels } from '../../ui/pixels.tsx'
+import { Slider } from '../../ui/slider.tsx'
+import { Toggle } from '../../ui/toggle.tsx'
 import { type Asked, type RenderingRequest, type Shown, useProof } from '../proof/use-proof.ts'
 import { DisplayScale } from './display-scale.tsx'
 import { ReadoutLine } from './readout-line.tsx'
@@ -69,10 +73,7 @@ export function ProofView(props: Props) {
       : null
   const detail = useProof(detailUrl && props.asked ? { ...props.asked, previewUrl: detailUrl } : null).answer
   const place = detailUrl && detail ? placeOf(detail) : null
-  useHotkeys('space', (e) => {
-    e.preventDefault()
-    setMode((m) => (m === 'proof' ? 'original' : 'proof'))
-  })
+  useKey('alternate', () => setMode((m) => (m === 'proof' ? 'original' : 'proof')))
   // Both pictures keep to the same part when one of them is scrolled.
   const follow = (from: HTMLElement) => {
     for (const box of boxes.current)
@@ -189,42 +190,29 @@ export function ProofView(props: Props) {
       {props.map && (
         <div className="mt-2 flex items-center gap-2 text-sm">
           <span className="num">0</span>
-          <span className="h-3 w-48 border border-black" style={{ background: 'linear-gradient(90deg, #fff, #000)' }} />
+          <GreyScale />
           <span>
             <span className="num">{MAP_FULL}</span> ΔE2000 and more
           </span>
         </div>
       )}
       {mode === 'split' && proof && (
-        <label className="mt-2 flex items-center gap-2 text-sm">
-          <span>Line</span>
-          <input
-            type="range"
-            className="flex-1"
-            min={0}
-            max={100}
-            value={Math.round(at * 100)}
-            onChange={(e) => setAt(Number(e.target.value) / 100)}
-          />
-        </label>
+        <Slider
+          label="Line"
+          className="mt-2 text-sm"
+          min={0}
+          max={100}
+          step={1}
+          value={Math.round(at * 100)}
+          onChange={(to) => setAt(to / 100)}
+        />
       )}
       <ReadoutLine request={reading} at={point} />
       <div className="mt-2 flex flex-wrap items-center gap-2">
-        <div className="flex" role="group" aria-label="Shown as">
-          {MODES.map(([value, words]) => (
-            <button
-              key={value}
-              type="button"
-              aria-pressed={mode === value}
-              className={`btn ${mode === value ? 'font-semibold' : ''}`}
-              style={mode === value ? { borderColor: 'var(--ink)' } : {}}
-              onClick={() => setMode(value)}
-            >
-              {words}
-            </button>
-          ))}
-        </div>
-        <span className="text-sm">space alternates</span>
+        <Toggle label="Shown as" value={mode} options={MODES} onChange={setMode} />
+        <span className="text-sm">
+          <KeyHint of="alternate" className="kbd-there" /> alternates
+        </span>
         <DisplayScale scale={scale} onScale={setScale} />
       </div>
     </section>

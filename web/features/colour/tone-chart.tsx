@@ -1,8 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
 import { line } from 'd3-shape'
+import { Chart } from '../../ui/chart/chart.tsx'
 import { type RenderingRequest, tonesOf } from '../proof/use-proof.ts'
 
-const SIZE = 200
+/** Chroma of greys is small: drawn this much larger beside their lightness. */
+const ENLARGED = 8
+const one = (value: number) => value.toFixed(1)
 
 /** Greys of the picture against greys of the print, and how many of the darkest and lightest can be told apart. */
 export function ToneChart({ request }: { request: RenderingRequest }) {
@@ -14,33 +17,60 @@ export function ToneChart({ request }: { request: RenderingRequest }) {
     placeholderData: (before) => before,
   })
   if (!data) return null
-  const path = line<number>()
-    .x((_, i) => ((data.wanted[i] ?? 0) / 100) * SIZE)
-    .y((v) => SIZE - (v / 100) * SIZE)(data.printed)
-  const cast = line<number>()
-    .x((_, i) => ((data.wanted[i] ?? 0) / 100) * SIZE)
-    .y((v) => SIZE - v * 8)(data.cast)
+  const steps = data.wanted.map((wanted, i) => ({ wanted, printed: data.printed[i] ?? 0, cast: data.cast[i] ?? 0 }))
   const most = Math.max(...data.cast)
+  const lightness = { from: 0, to: 100, ticks: [0, 50, 100] }
   return (
     <section aria-label="Tones" className="mt-4 border-t border-hair pt-3">
       <h3 className="font-semibold">Tones</h3>
-      <svg viewBox={`-18 -4 ${SIZE + 24} ${SIZE + 20}`} className="mt-1 w-full" role="img" aria-label="Printed L* over the picture's L*">
-        <rect width={SIZE} height={SIZE} fill="none" stroke="var(--line)" />
-        <path d={`M0 ${SIZE}L${SIZE} 0`} stroke="var(--line)" strokeDasharray="3 3" />
-        <path d={path ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
-        <path d={cast ?? ''} fill="none" stroke="var(--soft)" strokeWidth="1" strokeDasharray="1.5 2" />
-        {[0, 50, 100].map((v) => (
-          <g key={v} fontSize="8" fill="var(--soft)">
-            <text x={(v / 100) * SIZE} y={SIZE + 11} textAnchor="middle">
-              {v}
-            </text>
-            <text x="-4" y={SIZE - (v / 100) * SIZE + 3} textAnchor="end">
-              {v}
-            </text>
-          </g>
-        ))}
-      </svg>
-      <p className="text-sm text-soft">Printed L* over the picture’s L*; dotted, the chroma of the greys, at most {most.toFixed(1)}.</p>
+      <Chart
+        className="mt-1"
+        label="Printed L* over the picture’s L*"
+        width={232}
+        height={216}
+        x={lightness}
+        y={lightness}
+        readings={steps.map((s) => ({
+          x: s.wanted,
+          y: s.printed,
+          says: `L* ${one(s.wanted)} prints as ${one(s.printed)}, chroma ${one(s.cast)}`,
+        }))}
+        legend={[
+          ['line', 'printed'],
+          ['dashed', 'as it is'],
+          ['dotted', `chroma of the greys, ${ENLARGED} times as high`],
+        ]}
+        table={{ head: ['wanted L*', 'printed L*', 'chroma'], rows: steps.map((s) => [one(s.wanted), one(s.printed), one(s.cast)]) }}
+      >
+        {({ x, y }) => (
+          <>
+            <path d={`M${x(0)} ${y(0)}L${x(100)} ${y(100)}`} stroke="var(--line)" strokeDasharray="3 3" />
+            <path
+              d={
+                line<(typeof steps)[number]>(
+                  (s) => x(s.wanted),
+                  (s) => y(s.printed),
+                )(steps) ?? ''
+              }
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="1.6"
+            />
+            <path
+              d={
+                line<(typeof steps)[number]>(
+                  (s) => x(s.wanted),
+                  (s) => y(s.cast * ENLARGED),
+                )(steps) ?? ''
+              }
+              fill="none"
+              stroke="var(--soft)"
+              strokeDasharray="1.5 2"
+            />
+          </>
+        )}
+      </Chart>
+      <p className="text-sm text-soft">The greys carry a chroma of at most {one(most)}.</p>
       <dl className="mt-1 text-sm">
         {(
           [

@@ -1,6 +1,7 @@
-import { type PointerEvent, useId, useMemo, useRef, useState } from 'react'
+import { useId, useMemo, useRef, useState } from 'react'
 import { type Drawing, type Mark, type Role, scaled } from '../../../core/output/drawing/drawing.ts'
 import { PictureMark, WordsMark } from './picture-mark.tsx'
+import { usePictureDrag } from './use-picture-drag.ts'
 
 const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string; fill?: string }>> = {
   printer: { stroke: 'var(--line)', width: 1, fill: 'var(--hair)' },
@@ -36,10 +37,6 @@ interface Props {
   onDragStart?: () => void
   onDrop?: () => void
   onNudge?: (dx: number, dy: number) => void
-  /** The wheel turned over a point of the sheet, µm; `closer` when rolled away from the hand. */
-  onWheel?: (at: { x: number; y: number }, closer: boolean) => void
-  /** The ground is dragged by this way, µm. */
-  onPan?: ((dx: number, dy: number) => void) | undefined
   className?: string
 }
 
@@ -54,47 +51,33 @@ const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUD
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
-export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, onWheel, onPan, className }: Props) {
+export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, className }: Props) {
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
-  const from = useRef<{ x: number; y: number } | null>(null)
-  const pan = useRef<{ x: number; y: number } | null>(null)
   const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
   // The ground stands still under the hand: a picture dragged past the sheet must not move the sheet.
   const [held, setHeld] = useState<Drawing['bounds'] | null>(null)
   const { marks, textSize } = now
   const bounds = held ?? now.bounds
   const hatch = textSize * 0.55
-  const point = (e: { clientX: number; clientY: number }) => {
-    const matrix = svg.current?.getScreenCTM()
-    return matrix ? new DOMPoint(e.clientX, e.clientY).matrixTransform(matrix.inverse()) : new DOMPoint()
-  }
-  const handlers = onDrag && {
-    onPointerDown: (e: PointerEvent<SVGGElement>) => {
-      e.stopPropagation()
-      e.currentTarget.setPointerCapture(e.pointerId)
-      e.currentTarget.focus()
-      from.current = point(e)
-      setHeld(now.bounds)
-      onDragStart?.()
-    },
-    onPointerMove: (e: PointerEvent) => {
-      if (!from.current) return
-      const p = point(e)
-      const scale = svg.current?.getScreenCTM()?.a ?? 1
-      onDrag((p.x - from.current.x) * UM_PER_UNIT, (p.y - from.current.y) * UM_PER_UNIT, (SNAP_PIXELS / scale) * UM_PER_UNIT, e.altKey)
-    },
-    onPointerUp: () => {
-      if (from.current) onDrop?.()
-      from.current = null
-      setHeld(null)
-    },
-    onPointerCancel: () => {
-      from.current = null
-      setHeld(null)
-      onDrop?.()
-    },
-  }
+  const place = usePictureDrag(
+    onDrag
+      ? {
+          onStart: () => {
+            setHeld(now.bounds)
+            onDragStart?.()
+          },
+          onMove: (dx, dy, free) => {
+            const scale = svg.current?.getScreenCTM()?.a ?? 1
+            onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, (SNAP_PIXELS / scale) * UM_PER_UNIT, free)
+          },
+          onEnd: () => {
+            setHeld(null)
+            onDrop?.()
+          },
+        }
+      : null,
+  )
   const body = useMemo(() => marks.map((mark, i) => ({ mark, key: `${mark.kind}-${mark.role}-${i}` })), [marks])
   const one = (mark: Mark, key: string) => {
     const style = LINE[mark.role]
@@ -172,7 +155,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
             key={key}
             data-role="picture"
             className={onDrag ? 'cursor-move' : ''}
-            {...handlers}
+            ref={place}
             {...(onNudge
               ? {
                   tabIndex: 0,
@@ -201,21 +184,6 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
       <line x1="0" y1="0" x2="0" y2={hatch} stroke={color} strokeWidth={hatch * width} />
     </pattern>
   )
-  const panning = onPan && {
-    onPointerDown: (e: PointerEvent<SVGSVGElement>) => {
-      e.currentTarget.setPointerCapture(e.pointerId)
-      pan.current = { x: e.clientX, y: e.clientY }
-    },
-    onPointerMove: (e: PointerEvent) => {
-      if (!pan.current) return
-      const scale = svg.current?.getScreenCTM()?.a ?? 1
-      onPan(((e.clientX - pan.current.x) / scale) * UM_PER_UNIT, ((e.clientY - pan.current.y) / scale) * UM_PER_UNIT)
-      pan.current = { x: e.clientX, y: e.clientY }
-    },
-    onPointerUp: () => {
-      pan.current = null
-    },
-  }
   return (
     <svg
       ref={svg}
@@ -223,15 +191,6 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
       className={className}
       role="group"
       aria-label={drawing.description}
-      {...(onWheel
-        ? {
-            onWheel: (e: React.WheelEvent) => {
-              const at = point(e)
-              onWheel({ x: at.x * UM_PER_UNIT, y: at.y * UM_PER_UNIT }, e.deltaY < 0)
-            },
-          }
-        : {})}
-      {...panning}
     >
       <title>{drawing.description}</title>
       <defs>

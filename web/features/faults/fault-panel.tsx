@@ -1,13 +1,15 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { causesOf, FAULTS, type FaultId } from '../../../core/work/faults/registry.ts'
 import { MOVING } from '../../../core/work/runs/states.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, runQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Radio } from '../../ui/radio.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 interface Props {
   run: Run
@@ -57,57 +59,46 @@ export function FaultPanel({ run, faultId, studio, despite, canGoOn }: Props) {
           <b className="font-semibold">Caution.</b> {fault.caution}
         </p>
       )}
-      <ol className="mt-2 divide-y divide-hair border-y border-hair">
-        {causes.map((c) => {
-          const open = c === cause
-          return (
-            <li key={c.causeId} className={`py-1.5 pr-2 pl-1 ${open ? 'bg-chosen' : ''}`}>
-              <label className="flex items-start gap-2">
-                <input
-                  type="radio"
-                  name={`cause-${run.id}-${faultId}`}
-                  className="mt-1 h-4 w-4 shrink-0"
-                  checked={open}
-                  onChange={() => setChosen(c.causeId)}
-                />
-                <span className="min-w-0 flex-1">
-                  {c.says}
-                  {c.before > 0 && (
-                    <span className="text-sm text-soft"> Found on this path {c.before === 1 ? 'once' : `${c.before} times`} before.</span>
-                  )}
-                  {open && <span className="mt-1 block font-semibold">{c.remedy}</span>}
-                </span>
-                <span className="num shrink-0 text-soft" title="how likely beside the others">
-                  {Math.round(c.likelihood * 100)} %
-                </span>
-              </label>
-            </li>
-          )
-        })}
-      </ol>
+      <Radio
+        label="Cause"
+        className="mt-2 divide-y divide-hair border-y border-hair"
+        rowClass={(_id, open) => `w-full py-1 pr-2 pl-1 ${open ? 'bg-chosen' : ''}`}
+        value={cause.causeId}
+        onChange={setChosen}
+        options={causes.map((c) => [
+          c.causeId,
+          <span key={c.causeId} className="flex items-start gap-2">
+            <span className="min-w-0 flex-1">
+              {c.says}
+              {c.before > 0 && (
+                <span className="text-sm text-soft"> Found on this path {c.before === 1 ? 'once' : `${c.before} times`} before.</span>
+              )}
+              {c === cause && <span className="mt-1 block font-semibold">{c.remedy}</span>}
+            </span>
+            <span className="num shrink-0 text-soft">
+              {Math.round(c.likelihood * 100)} %<span className="sr-only"> likely</span>
+            </span>
+          </span>,
+        ])}
+      />
       <div className="mt-3 flex flex-wrap items-end gap-2">
         {waiting && canGoOn && (
-          <button type="button" className="btn btn-act" disabled={act.isPending} onClick={() => press('go-on', false)}>
+          <Button kind="act" disabled={act.isPending} onClick={() => press('go-on', false)}>
             Done: go on
-          </button>
+          </Button>
         )}
         {cause.change && (
-          <button
-            type="button"
-            className={`btn ${waiting && canGoOn ? '' : 'btn-act'}`}
-            disabled={act.isPending}
-            onClick={() => press('again', true)}
-          >
+          <Button kind={waiting && canGoOn ? 'usual' : 'act'} disabled={act.isPending} onClick={() => press('again', true)}>
             {cause.change.label} and print again
-          </button>
+          </Button>
         )}
-        <button type="button" className="btn" disabled={act.isPending} onClick={() => press('again', false)}>
+        <Button disabled={act.isPending} onClick={() => press('again', false)}>
           Print again as it is
-        </button>
+        </Button>
         {!MOVING.includes(run.state) && (
-          <button type="button" className="btn" disabled={act.isPending} onClick={() => press('nothing', false)}>
+          <Button disabled={act.isPending} onClick={() => press('nothing', false)}>
             Only write it down
-          </button>
+          </Button>
         )}
         <div className="ml-auto w-32">
           <NumberField label="Sheets spoilt" value={sheets} min={0} max={1000} step={1} onChange={setSheets} />

@@ -1,13 +1,15 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import { inch, type Unit } from '../../../core/things/length/length.ts'
 import { rollLength } from '../../../core/things/media/lot-measure.ts'
 import type { Lot, Paper } from '../../../core/things/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Select } from '../../ui/select.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 const metres = (um: number) => (um / 1e6).toFixed(1)
 
@@ -33,23 +35,27 @@ export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper;
         On record: <b className="num">{metres(lot.stock)} m</b>
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="text-sm text-soft">
-          By
-          <select className="mt-0.5 block text-ink" value={by} onChange={(e) => setBy(e.target.value as 'diameter')}>
-            <option value="diameter">its diameter</option>
-            <option value="length">a measured length</option>
-          </select>
-        </label>
+        <Select
+          label="By"
+          value={by}
+          options={[
+            ['diameter', 'its diameter'],
+            ['length', 'a measured length'],
+          ]}
+          onChange={(to) => setBy(to)}
+        />
         {by === 'diameter' ? (
           <>
             <LengthField label="Diameter of the roll" unit={unit} value={outer} onChange={setOuter} />
-            <label className="text-sm text-soft">
-              Core
-              <select className="mt-0.5 block text-ink" value={core} onChange={(e) => setCore(Number(e.target.value))}>
-                <option value={inch(2)}>2 in</option>
-                <option value={inch(3)}>3 in</option>
-              </select>
-            </label>
+            <Select
+              label="Core"
+              value={core}
+              options={[
+                [inch(2), '2 in'],
+                [inch(3), '3 in'],
+              ]}
+              onChange={(to) => setCore(to)}
+            />
           </>
         ) : (
           <NumberField label="Length left" unit="m" min={0} max={200} step={0.1} value={measured} onChange={setMeasured} />
@@ -58,9 +64,9 @@ export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper;
           leaves <b className="num">{metres(left)} m</b>
           {by === 'diameter' && ` of ${(paper.thickness / 1000).toFixed(2)} mm stock`}
         </p>
-        <button type="button" className="btn" disabled={(by === 'diameter' && left <= 0) || keep.isPending} onClick={() => keep.mutate()}>
+        <Button disabled={(by === 'diameter' && left <= 0) || keep.isPending} onClick={() => keep.mutate()}>
           That is what is left
-        </button>
+        </Button>
       </div>
     </section>
   )

@@ -1,15 +1,16 @@
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Setup } from '../../../core/plate/resolve/plate.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { capacityFor } from '../../../core/things/paths/limits.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { messageOf } from '../../api/client.ts'
+import { Button } from '../../ui/button.tsx'
+import { Select } from '../../ui/select.tsx'
 import { useMachine } from './use-machine.ts'
 
 /** The simulated printer's physical side: what really lies in the path, and a hand to put any lot into it. */
 export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
-  const id = useId()
   const { state, error, act } = useMachine(setup.printer.id)
   const [lotId, setLotId] = useState(setup.lot.id)
   const tray = state?.trays.find((t) => t.pathId === setup.path.id)
@@ -39,32 +40,19 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
             </b>
           </p>
           <div className="mt-2 flex flex-wrap items-end gap-2">
-            <div>
-              <label htmlFor={`${id}-lot`} className="block text-sm text-soft">
-                Put in
-              </label>
-              <select id={`${id}-lot`} value={lotId} onChange={(e) => setLotId(e.target.value)}>
-                {lots.map((l) => (
-                  <option key={l.id} value={l.id}>
-                    {studio.papers.find((p) => p.id === l.paperId)?.name}, {lotSizeName(l, 'mm')}
-                  </option>
-                ))}
-              </select>
-            </div>
-            <button type="button" className="btn" onClick={put}>
-              Put it in
-            </button>
-            <button
-              type="button"
-              className="btn"
-              disabled={!tray?.sheet}
-              onClick={() => act({ act: 'load', pathId: setup.path.id, lotId: null, remaining: 0 })}
-            >
+            <Select
+              label="Put in"
+              value={lotId}
+              options={lots.map((l) => [l.id, `${studio.papers.find((p) => p.id === l.paperId)?.name}, ${lotSizeName(l, 'mm')}`] as const)}
+              onChange={(to) => setLotId(to)}
+            />
+            <Button onClick={put}>Put it in</Button>
+            <Button disabled={!tray?.sheet} onClick={() => act({ act: 'load', pathId: setup.path.id, lotId: null, remaining: 0 })}>
               Take it out
-            </button>
-            <button type="button" className="btn" onClick={() => act({ act: 'power', on: !(state?.on ?? true) })}>
+            </Button>
+            <Button onClick={() => act({ act: 'power', on: !(state?.on ?? true) })}>
               {state?.on === false ? 'Switch it on' : 'Switch it off'}
-            </button>
+            </Button>
           </div>
           <p className="mt-2 text-sm text-soft">
             It prints on whatever lies here, right or wrong, as a real one would.{' '}

@@ -1,4 +1,4 @@
-import { useId, useState } from 'react'
+import { useState } from 'react'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { isRoll } from '../../../core/things/paths/kinds.ts'
 import { capacityFor } from '../../../core/things/paths/limits.ts'
@@ -6,6 +6,9 @@ import type { Path } from '../../../core/things/paths/path.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { MachineState } from '../../../core/wire/api/machine.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { Select } from '../../ui/select.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import type { useMachine } from './use-machine.ts'
 
@@ -21,7 +24,6 @@ const metres = (um: number) => `${(um / 1e6).toFixed(1)} m`
 
 /** One path of a simulated printer: what really lies there, a hand to put any lot in, and what the panel is told of it. */
 export function TraySlot({ printer, path, tray, studio, act }: Props) {
-  const id = useId()
   const lots = studio.lots.filter((l) => (l.form === 'roll') === isRoll(path))
   const [lotId, setLotId] = useState(lots[0]?.id ?? '')
   const [wrongSide, setWrongSide] = useState(false)
@@ -53,92 +55,66 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
             <span className="text-faint">empty</span>
           )}
         </p>
-        <button
-          type="button"
-          className="btn"
-          disabled={!tray?.sheet}
-          onClick={() => void act({ act: 'load', pathId: path.id, lotId: null, remaining: 0 })}
-        >
+        <Button disabled={!tray?.sheet} onClick={() => void act({ act: 'load', pathId: path.id, lotId: null, remaining: 0 })}>
           Take it out
-        </button>
+        </Button>
       </div>
       <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2 text-sm">
-        <label htmlFor={`${id}-lot`} className="text-soft">
-          Put in
-          <select id={`${id}-lot`} className="block max-w-64 text-ink" value={lotId} onChange={(e) => setLotId(e.target.value)}>
-            {lots.map((l) => (
-              <option key={l.id} value={l.id}>
-                {studio.papers.find((p) => p.id === l.paperId)?.name}, {lotSizeName(l, studio.rules.unit)}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="flex items-center gap-1.5 pb-1.5">
-          <input type="checkbox" checked={wrongSide} onChange={(e) => setWrongSide(e.target.checked)} />
+        <Select
+          label="Put in"
+          value={lotId}
+          options={lots.map(
+            (l) => [l.id, `${studio.papers.find((p) => p.id === l.paperId)?.name}, ${lotSizeName(l, studio.rules.unit)}`] as const,
+          )}
+          onChange={(to) => setLotId(to)}
+        />
+        <Check className="pb-1.5" checked={wrongSide} onChange={(on) => setWrongSide(on)}>
           back to the head
-        </label>
-        <label className="flex items-center gap-1.5 pb-1.5">
-          <input type="checkbox" checked={printed} onChange={(e) => setPrinted(e.target.checked)} />
+        </Check>
+        <Check className="pb-1.5" checked={printed} onChange={(on) => setPrinted(on)}>
           just printed on the other side
-        </label>
-        <button type="button" className="btn" onClick={put}>
-          Put it in
-        </button>
+        </Check>
+        <Button onClick={put}>Put it in</Button>
         <span className="ml-auto flex flex-wrap items-end gap-3">
-          <label className="text-soft">
-            {path.panelName} set to
-            <select
-              className="block max-w-48 text-ink"
-              value={panel.mediaTypeId ?? ''}
-              onChange={(e) => void act({ act: 'panel', pathId: path.id, mediaTypeId: e.target.value || null, gap: panel.gap })}
-            >
-              <option value="">as the computer says</option>
-              {printer.mediaTypes.map((m) => (
-                <option key={m.id} value={m.id}>
-                  {m.panelName}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="text-soft">
-            Gap
-            <select
-              className="block text-ink"
-              value={panel.gap}
-              onChange={(e) =>
-                void act({ act: 'panel', pathId: path.id, mediaTypeId: panel.mediaTypeId, gap: e.target.value as 'auto' | 'wide' })
-              }
-            >
-              <option value="auto">by the paper</option>
-              <option value="wide">wide</option>
-            </select>
-          </label>
+          <Select
+            label={`${path.panelName} set to`}
+            value={panel.mediaTypeId}
+            options={[[null, 'as the computer says'], ...printer.mediaTypes.map((m) => [m.id, m.panelName] as const)]}
+            onChange={(to) => void act({ act: 'panel', pathId: path.id, mediaTypeId: to, gap: panel.gap })}
+          />
+          <Select
+            label="Gap"
+            value={panel.gap}
+            options={[
+              ['auto', 'by the paper'],
+              ['wide', 'wide'],
+            ]}
+            onChange={(to) => void act({ act: 'panel', pathId: path.id, mediaTypeId: panel.mediaTypeId, gap: to })}
+          />
           {path.senses.size && (
-            <label className="text-soft">
-              Senses the size
-              <select
-                className="block text-ink"
-                value={panel.sensing ?? 'on'}
-                onChange={(e) =>
-                  void act({
-                    act: 'panel',
-                    pathId: path.id,
-                    mediaTypeId: panel.mediaTypeId,
-                    gap: panel.gap,
-                    sensing: e.target.value as 'on' | 'off',
-                  })
-                }
-              >
-                <option value="on">on</option>
-                <option value="off">off</option>
-              </select>
-            </label>
+            <Select
+              label="Senses the size"
+              value={panel.sensing ?? 'on'}
+              options={[
+                ['on', 'on'],
+                ['off', 'off'],
+              ]}
+              onChange={(to) =>
+                void act({
+                  act: 'panel',
+                  pathId: path.id,
+                  mediaTypeId: panel.mediaTypeId,
+                  gap: panel.gap,
+                  sensing: to,
+                })
+              }
+            />
           )}
           <span className="pb-1.5 text-soft">
             <span className="num">{tray?.fed ?? 0}</span> fed{' '}
-            <button type="button" className="link" onClick={() => void act({ act: 'service', pathId: path.id })}>
+            <Button kind="link" onClick={() => void act({ act: 'service', pathId: path.id })}>
               service it
-            </button>
+            </Button>
           </span>
         </span>
       </div>

@@ -14,7 +14,7 @@ export function PictureFacts({ picture, unit }: { picture: Picture; unit: Unit }
   ]
   return (
     <div className="mt-2">
-      <div className="flex justify-center bg-[#777] p-3">
+      <div className="flex justify-center bg-ground p-3">
         {picture.preview && <img src={fileUrl(picture.preview)} alt={`Preview of ${picture.name}`} className="max-h-64 object-contain" />}
       </div>
       <p className="mt-2 truncate font-semibold">{picture.name}</p>

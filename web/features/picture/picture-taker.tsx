@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { type DragEvent, useRef, useState } from 'react'
+import { useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import { ApiError, fileUrl, messageOf, upload } from '../../api/client.ts'
 import { demoPicturesQuery } from '../../api/queries.ts'
-import { FileInput, Refused } from '../../ui/file-input.tsx'
+import { Button } from '../../ui/button.tsx'
+import { FileDrop, Refused } from '../../ui/file-drop.tsx'
+import { Progress } from '../../ui/progress.tsx'
 
 interface Props {
   onTaken(picture: Picture): void
@@ -18,8 +20,6 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
   const demos = useQuery(demoPicturesQuery)
   const [busy, setBusy] = useState<{ name: string; share: number; abort: AbortController } | null>(null)
   const [error, setError] = useState<string | null>(null)
-  const [over, setOver] = useState(false)
-  const input = useRef<HTMLInputElement>(null)
   const take = async (file: File | undefined) => {
     if (!file || busy) return
     setError(null)
@@ -42,51 +42,33 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
       setBusy(null)
     }
   }
-  const drop = {
-    onDragOver: (e: DragEvent) => {
-      e.preventDefault()
-      setOver(true)
-    },
-    onDragLeave: () => setOver(false),
-    onDrop: (e: DragEvent) => {
-      e.preventDefault()
-      setOver(false)
-      void take(e.dataTransfer.files[0])
-    },
-  }
   return (
     <div>
-      <div
-        {...drop}
-        className={`border border-dashed ${over ? 'border-ink bg-chosen' : 'border-line'} ${compact ? 'p-3' : 'p-8 text-center'}`}
-      >
-        {busy ? (
-          <div role="status">
-            <p className="truncate">{busy.share < 1 ? `Taking in ${busy.name}` : `Reading ${busy.name}`} …</p>
-            <progress className="mt-2 w-full" max={1} value={busy.share < 1 ? busy.share : undefined} aria-label="Upload" />
-            <button type="button" className="btn mt-2" onClick={() => busy.abort.abort()}>
-              Cancel
-            </button>
-          </div>
-        ) : (
-          <>
-            {!compact && <p className="text-lg">Drop a picture here</p>}
-            <p className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-3'}>
-              <button type="button" className={`btn ${compact ? '' : 'btn-act'}`} onClick={() => input.current?.click()}>
-                {compact ? 'Another picture …' : 'Choose a file …'}
-              </button>
-              {compact && <span className="text-sm text-faint">or drop it here</span>}
-            </p>
-            {!compact && <p className="mt-3 text-sm text-soft">JPEG, PNG or TIFF, 8 or 16 bit, up to 1 GB and 300 megapixels</p>}
-          </>
-        )}
-        <FileInput
-          ref={input}
+      {busy ? (
+        <div role="status" className={`border border-dashed border-line ${compact ? 'p-3' : 'p-8 text-center'}`}>
+          <p className="truncate">{busy.share < 1 ? `Taking in ${busy.name}` : `Reading ${busy.name}`} …</p>
+          <Progress className="mt-2 w-full" label="Upload" share={busy.share < 1 ? busy.share : null} />
+          <Button className="mt-2" onClick={() => busy.abort.abort()}>
+            Cancel
+          </Button>
+        </div>
+      ) : (
+        <FileDrop
           label="Picture file"
-          accept="image/jpeg,image/png,image/tiff,.tif,.tiff"
+          endings={['image/jpeg', 'image/png', 'image/tiff', '.tif', '.tiff']}
+          className={`border border-dashed ${compact ? 'p-3' : 'flex flex-col items-center gap-3 p-8'}`}
+          title={compact ? undefined : 'Drop a picture here'}
+          act={compact ? 'Another picture …' : 'Choose a file …'}
+          kind={compact ? 'usual' : 'act'}
           onFiles={(files) => void take(files[0])}
-        />
-      </div>
+        >
+          {compact ? (
+            <span className="text-sm text-faint">or drop it here</span>
+          ) : (
+            <p className="basis-full text-center text-sm text-soft">JPEG, PNG or TIFF, 8 or 16 bit, up to 1 GB and 300 megapixels</p>
+          )}
+        </FileDrop>
+      )}
       <Refused message={error} />
       {!compact && demos.data && demos.data.length > 0 && (
         <section className="mt-6">
@@ -96,7 +78,7 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
               <li key={p.id}>
                 <button
                   type="button"
-                  className="w-full border border-line bg-[#777] p-1 hover:border-ink"
+                  className="w-full border border-line bg-ground p-1 hover:border-ink"
                   onClick={() => onTaken(p)}
                   aria-label={`Take ${p.name}`}
                 >

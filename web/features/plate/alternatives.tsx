@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { Button } from '../../ui/button.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 
 interface Props {
@@ -22,16 +23,16 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
     <section id="alternatives" aria-label={`Alternatives for ${line.title}`} className="p-3">
       <div className="flex items-start justify-between gap-2">
         <h2>{line.title}</h2>
-        <button type="button" className="btn btn-plain -mt-1" onClick={onClose}>
+        <Button kind="plain" className="-mt-1" onClick={onClose}>
           Close
-        </button>
+        </Button>
       </div>
       <p className="text-soft">{line.question}</p>
       <p className="mt-2 border-l-2 border-ink pl-2">{line.reason}</p>
       {line.pinned && (
-        <button type="button" className="btn mt-2" onClick={() => onPin(line.key, null)}>
+        <Button className="mt-2" onClick={() => onPin(line.key, null)}>
           Release the pin
-        </button>
+        </Button>
       )}
       <ul className="mt-3 divide-y divide-hair border-y border-hair">
         {shown.map((alternative) => {
@@ -43,15 +44,14 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
                 {chosen && line.pinned ? (
                   <span className="text-sm text-act">pinned</span>
                 ) : (
-                  <button
-                    type="button"
-                    className="btn shrink-0 py-0 text-sm"
-                    style={{ minHeight: '1.6rem' }}
+                  <Button
+                    small
+                    className="shrink-0 text-sm"
                     onClick={() => onPin(line.key, alternative.id)}
                     aria-label={`Pin ${alternative.label}`}
                   >
                     {chosen ? 'Pin' : 'Use'}
-                  </button>
+                  </Button>
                 )}
               </div>
               {alternative.ruledOut && (
@@ -74,9 +74,9 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
         })}
       </ul>
       {line.alternatives.length > FIRST && (
-        <button type="button" className="btn mt-2" onClick={() => setAll(!all)}>
+        <Button className="mt-2" onClick={() => setAll(!all)}>
           {all ? 'Show fewer' : `Show all ${line.alternatives.length}`}
-        </button>
+        </Button>
       )}
     </section>
   )

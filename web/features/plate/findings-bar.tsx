@@ -1,8 +1,11 @@
 import { useEffect, useMemo, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import type { Finding, Fix } from '../../../core/plate/checks/check.ts'
 import { causesOf } from '../../../core/plate/checks/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { useKey } from '../../keys/use-key.ts'
+import { Button } from '../../ui/button.tsx'
+import { Fold } from '../../ui/fold.tsx'
+import { KeyHint } from '../../ui/key-hint.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 
 interface Props {
@@ -15,14 +18,15 @@ function Ways({ finding, onFix, act = false }: { finding: Finding; onFix(fix: Fi
   return [finding.fix, finding.otherwise].map(
     (fix, i) =>
       fix && (
-        <button
+        <Button
           key={fix.label}
-          type="button"
-          className={`btn shrink-0 ${act && i === 0 ? 'btn-act' : ''}`}
+          kind={act && i === 0 ? 'act' : 'usual'}
+          className="shrink-0"
           onClick={() => onFix(fix as Fix)}
+          hint={act && i === 0 ? 'fix' : undefined}
         >
           {fix.label}
-        </button>
+        </Button>
       ),
   )
 }
@@ -41,11 +45,11 @@ export function FindingsBar({ plate, onFix }: Props) {
   const [open, setOpen] = useState(false)
   useEffect(() => setAt((i) => Math.min(i, Math.max(0, causes.length - 1))), [causes.length])
   const current = causes[Math.min(at, causes.length - 1)]
-  useHotkeys('period', () => setAt((i) => (causes.length === 0 ? 0 : (i + 1) % causes.length)), [causes.length])
-  useHotkeys('f', () => {
+  useKey('finding', () => setAt((i) => (causes.length === 0 ? 0 : (i + 1) % causes.length)))
+  useKey('fix', () => {
     if (current?.cause.fix) onFix(current.cause.fix as Fix)
-  }, [current, onFix])
-  useHotkeys('escape', () => setOpen(false), { enabled: open, enableOnFormTags: true })
+  })
+  useKey('back', () => setOpen(false), { enabled: open })
   const count = (level: Finding['level']) => causes.filter(({ cause }) => cause.level === level).length
   const [stops, warns] = [count('stop'), count('warn')]
   return (
@@ -62,10 +66,7 @@ export function FindingsBar({ plate, onFix }: Props) {
                   <Words finding={cause} />
                 </p>
                 {follow.length > 0 && (
-                  <details className="mt-1 text-sm text-soft">
-                    <summary className="cursor-pointer">
-                      {follow.length} more {follow.length === 1 ? 'follows' : 'follow'} from this
-                    </summary>
+                  <Fold says={`${follow.length} more ${follow.length === 1 ? 'follows' : 'follow'} from this`}>
                     <ul className="mt-1 space-y-1">
                       {follow.map((f) => (
                         <li key={f.id} className="flex gap-2">
@@ -76,7 +77,7 @@ export function FindingsBar({ plate, onFix }: Props) {
                         </li>
                       ))}
                     </ul>
-                  </details>
+                  </Fold>
                 )}
               </div>
               <Ways finding={cause} onFix={onFix} />
@@ -89,8 +90,7 @@ export function FindingsBar({ plate, onFix }: Props) {
           <>
             {open ? (
               <p className="min-w-0 flex-1 text-soft">
-                <span className="kbd">.</span> the next one, <span className="kbd">f</span> its first way out,{' '}
-                <span className="kbd">Esc</span> closes
+                <KeyHint of="finding" /> the next one, <KeyHint of="fix" /> its first way out, <KeyHint of="back" /> closes
               </p>
             ) : (
               <>
@@ -107,7 +107,7 @@ export function FindingsBar({ plate, onFix }: Props) {
                 <Ways finding={current.cause} onFix={onFix} act />
               </>
             )}
-            <button type="button" className="btn shrink-0" aria-expanded={open} onClick={() => setOpen(!open)}>
+            <Button className="shrink-0" aria-expanded={open} onClick={() => setOpen(!open)}>
               {causes.length === 1 ? 'One finding' : `${causes.length} findings`}
               {stops + warns > 0 && (
                 <span className="text-faint">
@@ -115,7 +115,7 @@ export function FindingsBar({ plate, onFix }: Props) {
                   {warns > 0 && ` ${warns} warn`}
                 </span>
               )}
-            </button>
+            </Button>
           </>
         ) : (
           <p className="text-soft">Nothing found that would waste paper.</p>

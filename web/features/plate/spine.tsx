@@ -23,7 +23,7 @@ export function Spine({ plate, selected, onSelect }: Props) {
               aria-controls="alternatives"
               data-decision={line.key}
               onClick={() => onSelect(chosen ? null : line.key)}
-              className={`grid w-full grid-cols-[1fr_auto] gap-x-2 px-3 py-[0.2rem] text-left hover:bg-hair ${chosen ? 'bg-chosen' : ''}`}
+              className={`grid w-full grid-cols-[1fr_auto] gap-x-2 px-3 py-1 text-left hover:bg-hair ${chosen ? 'bg-chosen' : ''}`}
             >
               <span className="truncate text-sm text-soft">{line.title}</span>
               <span className={`text-sm ${line.pinned ? 'font-semibold text-act' : 'text-faint'}`}>{line.by}</span>

@@ -1,7 +1,10 @@
-import { type ReactNode, useId } from 'react'
+import type { ReactNode } from 'react'
 import type { Unit } from '../../../core/things/length/length.ts'
+import { Check } from '../../ui/check.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Select } from '../../ui/select.tsx'
+import { TextArea, TextField } from '../../ui/text-field.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
 interface At {
@@ -20,29 +23,28 @@ export function Wrong({ form, at }: Pick<At, 'form' | 'at'>) {
   ) : null
 }
 
-export function TextAt({ form, at, label, long = false }: At & { long?: boolean }) {
-  const id = useId()
-  return (
-    <div className={long ? 'col-span-full' : ''}>
-      <label htmlFor={id} className="block text-sm text-soft">
-        {label}
-      </label>
-      <input id={id} className="w-full" value={form.get<string>(at) ?? ''} maxLength={400} onChange={(e) => form.set(at, e.target.value)} />
-      <Wrong form={form} at={at} />
-    </div>
-  )
-}
+export const TextAt = ({ form, at, label, long = false }: At & { long?: boolean }) => (
+  <TextField
+    label={label}
+    className={long ? 'col-span-full' : ''}
+    value={form.get<string>(at) ?? ''}
+    error={form.errorAt(at)}
+    onChange={(text) => form.set(at, text)}
+  />
+)
 
-export function LengthAt({ form, at, label, unit }: At & { unit: Unit }) {
-  return (
-    <div>
-      <LengthField label={label} unit={unit} signed value={form.get<number>(at) ?? 0} onChange={(um) => form.set(at, Math.max(0, um))} />
-      <Wrong form={form} at={at} />
-    </div>
-  )
-}
+export const LengthAt = ({ form, at, label, unit }: At & { unit: Unit }) => (
+  <LengthField
+    label={label}
+    unit={unit}
+    signed
+    value={form.get<number>(at) ?? 0}
+    error={form.errorAt(at)}
+    onChange={(um) => form.set(at, Math.max(0, um))}
+  />
+)
 
-export function NumberAt({
+export const NumberAt = ({
   form,
   at,
   label,
@@ -51,81 +53,50 @@ export function NumberAt({
   step = 1,
   unit,
   scale = 1,
-}: At & { min?: number; max?: number; step?: number; unit?: string; scale?: number }) {
-  return (
-    <div>
-      <NumberField
-        label={label}
-        value={(form.get<number>(at) ?? 0) / scale}
-        min={min}
-        max={max}
-        step={step}
-        {...(unit ? { unit } : {})}
-        onChange={(value) => form.set(at, scale === 1 ? value : Math.round(value * scale))}
-      />
-      <Wrong form={form} at={at} />
-    </div>
-  )
-}
+}: At & { min?: number; max?: number; step?: number; unit?: string; scale?: number }) => (
+  <NumberField
+    label={label}
+    value={(form.get<number>(at) ?? 0) / scale}
+    min={min}
+    max={max}
+    step={step}
+    unit={unit}
+    error={form.errorAt(at)}
+    onChange={(value) => form.set(at, scale === 1 ? value : Math.round(value * scale))}
+  />
+)
 
-export function ChoiceAt({ form, at, label, options }: At & { options: readonly (readonly [string, string])[] }) {
-  const id = useId()
-  return (
-    <div>
-      <label htmlFor={id} className="block text-sm text-soft">
-        {label}
-      </label>
-      <select id={id} className="w-full" value={form.get<string>(at)} onChange={(e) => form.set(at, e.target.value)}>
-        {options.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
-      <Wrong form={form} at={at} />
-    </div>
-  )
-}
+export const ChoiceAt = ({ form, at, label, options }: At & { options: readonly (readonly [string, string])[] }) => (
+  <Select label={label} full value={form.get<string>(at)} options={options} error={form.errorAt(at)} onChange={(to) => form.set(at, to)} />
+)
 
-export function CheckAt({ form, at, label }: At) {
-  return (
-    <label className="flex items-center gap-2 self-end pb-1.5">
-      <input type="checkbox" checked={form.get<boolean>(at) === true} onChange={(e) => form.set(at, e.target.checked)} />
-      {label}
-    </label>
-  )
-}
+export const CheckAt = ({ form, at, label }: At) => (
+  <Check className="self-end pb-1.5" checked={form.get<boolean>(at) === true} onChange={(on) => form.set(at, on)}>
+    {label}
+  </Check>
+)
 
 /** Sentences, one a line. */
-export function LinesAt({ form, at, label }: At) {
-  const id = useId()
-  return (
-    <div className="col-span-full">
-      <label htmlFor={id} className="block text-sm text-soft">
-        {label}
-      </label>
-      <textarea
-        id={id}
-        rows={2}
-        className="w-full"
-        value={(form.get<string[]>(at) ?? []).join('\n')}
-        onChange={(e) =>
-          form.set(
-            at,
-            e.target.value.split('\n').filter((line, i, all) => line.trim() !== '' || i === all.length - 1),
-          )
-        }
-        onBlur={() =>
-          form.set(
-            at,
-            (form.get<string[]>(at) ?? []).filter((line) => line.trim() !== ''),
-          )
-        }
-      />
-      <Wrong form={form} at={at} />
-    </div>
-  )
-}
+export const LinesAt = ({ form, at, label }: At) => (
+  <TextArea
+    label={label}
+    className="col-span-full"
+    value={(form.get<string[]>(at) ?? []).join('\n')}
+    error={form.errorAt(at)}
+    onChange={(text) =>
+      form.set(
+        at,
+        text.split('\n').filter((line, i, all) => line.trim() !== '' || i === all.length - 1),
+      )
+    }
+    onLeave={() =>
+      form.set(
+        at,
+        (form.get<string[]>(at) ?? []).filter((line) => line.trim() !== ''),
+      )
+    }
+  />
+)
 
 export function Group({ title, children, help }: { title: string; children: ReactNode; help?: string }) {
   return (

@@ -1,7 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import { ENOUGH_READINGS } from '../../../core/things/calibration/offset.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
@@ -10,6 +9,9 @@ import type { Path } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { practisePaper } from '../../../core/work/loading/practise-paper.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { Button, FileLink } from '../../ui/button.tsx'
+import { Select } from '../../ui/select.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 /** What is known of where a path lays its prints, and the light sheet that finds it out. */
 export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; printerId: string; path: Path }) {
@@ -49,26 +51,26 @@ export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; p
       ) : (
         <p className="mt-1 text-soft">Nobody has measured a print from this path yet. Three measured prints are enough to correct it.</p>
       )}
-      <label className="mt-2 block text-soft">
-        A layout test on
-        <select className="mt-0.5 block w-full text-ink" value={lotId} onChange={(e) => setLotId(e.target.value)}>
-          {lots.map((lot) => (
-            <option key={lot.id} value={lot.id}>
-              {studio.papers.find((p) => p.id === lot.paperId)?.name}, {lotSizeName(lot, unit)}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Select
+        label="A layout test on"
+        className="mt-2"
+        full
+        value={lotId}
+        options={lots.map(
+          (lot) => [lot.id, `${studio.papers.find((p) => p.id === lot.paperId)?.name}, ${lotSizeName(lot, unit)}`] as const,
+        )}
+        onChange={(to) => setLotId(to)}
+      />
       <div className="mt-2 flex flex-wrap gap-2">
-        <button type="button" className="btn" disabled={!lotId || begin.isPending} onClick={() => begin.mutate()}>
+        <Button disabled={!lotId || begin.isPending} onClick={() => begin.mutate()}>
           Print a layout test
-        </button>
-        <a className="btn" href={`/api/printers/${printerId}/layout-test.pdf?${query}`} target="_blank" rel="noreferrer">
+        </Button>
+        <FileLink beside href={`/api/printers/${printerId}/layout-test.pdf?${query}`}>
           PDF
-        </a>
-        <a className="btn" href={`/api/printers/${printerId}/layout-test.png?${query}`} target="_blank" rel="noreferrer">
+        </FileLink>
+        <FileLink beside href={`/api/printers/${printerId}/layout-test.png?${query}`}>
           PNG
-        </a>
+        </FileLink>
       </div>
     </section>
   )

@@ -1,6 +1,8 @@
 import type { Unit } from '../../../core/things/length/length.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import { SETTING_KEYS, SETTINGS } from '../../../core/work/agreement/settings.ts'
+import { Button } from '../../ui/button.tsx'
+import { TextField } from '../../ui/text-field.tsx'
 import { CheckAt, ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
@@ -31,9 +33,8 @@ function Lines<T>({
         // biome-ignore lint/suspicious/noArrayIndexKey: lines of a table
         <div key={i} className="col-span-full grid grid-cols-[1fr_auto] items-end gap-2 border-b border-hair pb-2">
           <div className="grid grid-cols-2 gap-2 sm:grid-cols-4">{children(i)}</div>
-          <button
-            type="button"
-            className="btn btn-plain"
+          <Button
+            kind="plain"
             disabled={lines.length <= least}
             aria-label={`Remove line ${i + 1}`}
             onClick={() =>
@@ -44,12 +45,12 @@ function Lines<T>({
             }
           >
             Remove
-          </button>
+          </Button>
         </div>
       ))}
-      <button type="button" className="btn self-start" onClick={() => form.set(at, [...lines, fresh()])}>
+      <Button className="self-start" onClick={() => form.set(at, [...lines, fresh()])}>
         {add}
-      </button>
+      </Button>
     </>
   )
 }
@@ -65,23 +66,21 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
         <TextAt form={form} at="kind" label="Kind, in a few words" />
         <TextAt form={form} at="unlistedSize" label="Panel’s name for an unlisted size" />
         <TextAt form={form} at="monochromeMode" label="Driver’s name for its black-and-white mode" />
-        <label className="text-sm text-soft">
-          Tones it offers, neutral first, with commas
-          <input
-            className="block w-full text-ink"
-            maxLength={300}
-            value={(form.get<string[]>('monochromeTones') ?? []).join(', ')}
-            onChange={(e) =>
-              form.set(
-                'monochromeTones',
-                e.target.value
-                  .split(',')
-                  .map((t) => t.trim())
-                  .filter(Boolean),
-              )
-            }
-          />
-        </label>
+        <TextField
+          label="Tones it offers, neutral first, with commas"
+          most={300}
+          value={(form.get<string[]>('monochromeTones') ?? []).join(', ')}
+          error={form.errorAt('monochromeTones')}
+          onChange={(text) =>
+            form.set(
+              'monochromeTones',
+              text
+                .split(',')
+                .map((t) => t.trim())
+                .filter(Boolean),
+            )
+          }
+        />
         <TextAt form={form} at="clearCoat" label="Driver’s name for its clear coat" />
         <TextAt form={form} at="driverWords.colourOff" label="Driver: colour left alone is called" />
         <TextAt form={form} at="driverWords.colourOn" label="Driver: its own colour is called" />

@@ -2,6 +2,13 @@ import type { Unit } from '../../../core/things/length/length.ts'
 import { isRoll, PATH_KIND_IDS, PATH_KINDS } from '../../../core/things/paths/kinds.ts'
 import { EDGES, type Edge, type Path } from '../../../core/things/paths/path.ts'
 import { NAMED_SIZES } from '../../../core/things/sizes/named.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { DayField } from '../../ui/day-field.tsx'
+import { dayOf } from '../../ui/days.ts'
+import { Fold } from '../../ui/fold.tsx'
+import { Select } from '../../ui/select.tsx'
+import { TextField } from '../../ui/text-field.tsx'
 import { CheckAt, ChoiceAt, Group, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
@@ -43,9 +50,8 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           <div key={i} className="col-span-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
             <NumberAt form={form} at={at(`capacity.${i}.upTo`)} label="up to" unit="mm" step={0.01} scale={1000} max={10} />
             <NumberAt form={form} at={at(`capacity.${i}.sheets`)} label="sheets" min={1} max={5000} />
-            <button
-              type="button"
-              className="btn btn-plain"
+            <Button
+              kind="plain"
               disabled={path.capacity.length === 1}
               aria-label={`Remove line ${i + 1}`}
               onClick={() =>
@@ -56,133 +62,108 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
               }
             >
               Remove
-            </button>
+            </Button>
           </div>
         ))}
-        <button
-          type="button"
-          className="btn self-end"
+        <Button
+          className="self-end"
           onClick={() => form.set(at('capacity'), [...path.capacity, { upTo: (path.capacity.at(-1)?.upTo ?? 100) + 100, sheets: 1 }])}
         >
           Another thickness
-        </button>
+        </Button>
       </Group>
       {isRoll(path) && (
         <Group title="Roll">
           <CheckAt form={form} at={at('roll.selfLoading')} label="loads the roll by itself" />
           <CheckAt form={form} at={at('roll.suction')} label="suction can be lowered" />
-          <label className="flex items-center gap-2 self-end pb-1.5">
-            <input
-              type="checkbox"
-              checked={path.roll.cores.length > 1}
-              onChange={(e) => form.set(at('roll.cores'), e.target.checked ? [2, 3] : [])}
-            />
+          <Check
+            className="self-end pb-1.5"
+            checked={path.roll.cores.length > 1}
+            onChange={(on) => form.set(at('roll.cores'), on ? [2, 3] : [])}
+          >
             takes 2- and 3-inch cores
-          </label>
+          </Check>
         </Group>
       )}
       <Group title="Service">
-        <div>
-          <label htmlFor={`serviced-${path.id}`} className="block text-sm text-soft">
-            Last serviced
-          </label>
-          <input
-            id={`serviced-${path.id}`}
-            type="date"
-            value={path.serviced ?? ''}
-            onChange={(e) => form.set(at('serviced'), e.target.value || null)}
-          />
-        </div>
+        <DayField
+          label="Last serviced"
+          value={path.serviced ?? null}
+          error={form.errorAt(at('serviced'))}
+          onChange={(day) => form.set(at('serviced'), day)}
+        />
         <p className="col-span-3 self-end pb-1.5 text-sm text-soft">What went wrong before that day no longer counts for this path.</p>
-        <div className="col-span-full">
-          <label htmlFor={`noted-${path.id}`} className="block text-sm text-soft">
-            Worn or in need of service: what was seen; empty when it is in order
-          </label>
-          <input
-            id={`noted-${path.id}`}
-            className="w-full"
-            maxLength={400}
-            value={path.noted?.says ?? ''}
-            onChange={(e) =>
-              form.set(
-                at('noted'),
-                e.target.value === '' ? null : { on: path.noted?.on ?? new Date().toISOString().slice(0, 10), says: e.target.value },
-              )
-            }
-          />
-        </div>
+        <TextField
+          label="Worn or in need of service: what was seen; empty when it is in order"
+          className="col-span-full"
+          value={path.noted?.says ?? ''}
+          onChange={(says) => form.set(at('noted'), says === '' ? null : { on: path.noted?.on ?? dayOf(new Date()), says })}
+        />
       </Group>
       <Group title="Margins of a bordered page">{four('margins')}</Group>
       <Group title="Borderless">
-        <label className="col-span-full flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={borderless !== null}
-            onChange={(e) =>
-              form.set(
-                at('borderless'),
-                e.target.checked
-                  ? { edges: ['left', 'right'], sizes: path.kind === 'roll' ? 'any' : [], enforced: 4500, margins: null }
-                  : null,
-              )
-            }
-          />
+        <Check
+          className="col-span-full"
+          checked={borderless !== null}
+          onChange={(on) =>
+            form.set(
+              at('borderless'),
+              on ? { edges: ['left', 'right'], sizes: path.kind === 'roll' ? 'any' : [], enforced: 4500, margins: null } : null,
+            )
+          }
+        >
           it prints past the edge
-        </label>
+        </Check>
         {borderless && (
           <>
             {EDGES.map((edge) => (
-              <label key={edge} className="flex items-center gap-2">
-                <input
-                  type="checkbox"
-                  checked={borderless.edges.includes(edge)}
-                  onChange={(e) => {
-                    const edges = flip(borderless.edges, edge, e.target.checked)
-                    if (edges.length > 0) form.set(at('borderless.edges'), edges)
-                  }}
-                />
+              <Check
+                key={edge}
+                checked={borderless.edges.includes(edge)}
+                onChange={(on) => {
+                  const edges = flip(borderless.edges, edge, on)
+                  if (edges.length > 0) form.set(at('borderless.edges'), edges)
+                }}
+              >
                 {edge}
-              </label>
+              </Check>
             ))}
             <LengthAt form={form} at={at('borderless.enforced')} label="margin it enforces otherwise" unit={unit} />
-            <label className="col-span-2 flex items-center gap-2 self-end pb-1.5">
-              <input
-                type="checkbox"
-                checked={borderless.sizes === 'any'}
-                onChange={(e) => form.set(at('borderless.sizes'), e.target.checked ? 'any' : [])}
-              />
+            <Check
+              className="col-span-2 self-end pb-1.5"
+              checked={borderless.sizes === 'any'}
+              onChange={(on) => form.set(at('borderless.sizes'), on ? 'any' : [])}
+            >
               any size (usual on roll)
-            </label>
-            <label className="col-span-full flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={borderless.margins != null}
-                onChange={(e) => form.set(at('borderless.margins'), e.target.checked ? path.margins : null)}
-              />
+            </Check>
+            <Check
+              className="col-span-full"
+              checked={borderless.margins != null}
+              onChange={(on) => form.set(at('borderless.margins'), on ? path.margins : null)}
+            >
               edges that stay white then have margins of their own
-            </label>
+            </Check>
             {borderless.margins && four('borderless.margins')}
             {borderless.sizes !== 'any' && (
-              <details className="col-span-full">
-                <summary className="cursor-pointer text-sm">
-                  Sizes it is offered for: {borderless.sizes.length === 0 ? 'none yet' : borderless.sizes.length}
-                </summary>
+              <Fold
+                className="col-span-full"
+                says={<>Sizes it is offered for: {borderless.sizes.length === 0 ? 'none yet' : borderless.sizes.length}</>}
+              >
                 <div className="mt-1 grid max-h-48 grid-cols-3 gap-x-3 overflow-y-auto border border-hair p-2 text-sm">
                   {NAMED_SIZES.filter((s) => s.width <= path.width.max && s.length <= path.length.max).map((s) => (
-                    <label key={s.pwg} className="flex items-center gap-1.5">
-                      <input
-                        type="checkbox"
-                        checked={borderless.sizes.includes(s.pwg)}
-                        onChange={(e) => {
-                          const now = borderless.sizes as string[]
-                          form.set(at('borderless.sizes'), e.target.checked ? [...now, s.pwg] : now.filter((n) => n !== s.pwg))
-                        }}
-                      />
+                    <Check
+                      key={s.pwg}
+                      checked={borderless.sizes.includes(s.pwg)}
+                      onChange={(on) => {
+                        const now = borderless.sizes as string[]
+                        form.set(at('borderless.sizes'), on ? [...now, s.pwg] : now.filter((n) => n !== s.pwg))
+                      }}
+                    >
                       {s.name}
-                    </label>
+                    </Check>
                   ))}
                 </div>
-              </details>
+              </Fold>
             )}
           </>
         )}
@@ -222,18 +203,16 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         <CheckAt form={form} at={at('senses.edges')} label="senses the edges" />
         <CheckAt form={form} at={at('senses.skew')} label="finds a sheet that went in askew" />
         {path.senses.size ? (
-          <label className="text-sm text-soft">
-            Its size sensing is
-            <select
-              className="block text-ink"
-              value={path.sensing ?? ''}
-              onChange={(e) => form.set(at('sensing'), e.target.value === '' ? null : e.target.value)}
-            >
-              <option value="">not looked at</option>
-              <option value="on">switched on</option>
-              <option value="off">switched off</option>
-            </select>
-          </label>
+          <Select
+            label="Its size sensing is"
+            value={path.sensing ?? null}
+            options={[
+              [null, 'not looked at'],
+              ['on', 'switched on'],
+              ['off', 'switched off'],
+            ]}
+            onChange={(to) => form.set(at('sensing'), to)}
+          />
         ) : (
           <div />
         )}
@@ -243,14 +222,13 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         <NumberAt form={form} at={at('tolerance.skewDegrees')} label="skew, ±" unit="°" step={0.01} max={5} />
       </Group>
       <Group title="Both sides">
-        <label className="col-span-full flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={duplex !== null}
-            onChange={(e) => form.set(at('duplex'), e.target.checked ? { how: 'by-hand', upTo: path.thickness.max, margins: null } : null)}
-          />
+        <Check
+          className="col-span-full"
+          checked={duplex !== null}
+          onChange={(on) => form.set(at('duplex'), on ? { how: 'by-hand', upTo: path.thickness.max, margins: null } : null)}
+        >
           a printed sheet may go through it again
-        </label>
+        </Check>
         {duplex && (
           <>
             <ChoiceAt
@@ -263,14 +241,13 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
               ]}
             />
             <NumberAt form={form} at={at('duplex.upTo')} label="up to a thickness of" unit="mm" step={0.01} scale={1000} max={10} />
-            <label className="col-span-2 flex items-center gap-2 self-end pb-1.5">
-              <input
-                type="checkbox"
-                checked={duplex.margins !== null}
-                onChange={(e) => form.set(at('duplex.margins'), e.target.checked ? path.margins : null)}
-              />
+            <Check
+              className="col-span-2 self-end pb-1.5"
+              checked={duplex.margins !== null}
+              onChange={(on) => form.set(at('duplex.margins'), on ? path.margins : null)}
+            >
               the second side has margins of its own
-            </label>
+            </Check>
             {duplex.margins && four('duplex.margins')}
           </>
         )}
@@ -279,14 +256,13 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         <LengthAt form={form} at={at('clearance.behind')} label="clear behind" unit={unit} />
         <LengthAt form={form} at={at('clearance.before')} label="clear before" unit={unit} />
         <CheckAt form={form} at={at('clearance.ofSheet')} label="and the sheet’s length" />
-        <label className="flex items-center gap-2 self-end pb-1.5">
-          <input
-            type="checkbox"
-            checked={attachment !== null}
-            onChange={(e) => form.set(at('attachment'), e.target.checked ? { fit: '', remove: '' } : null)}
-          />
+        <Check
+          className="self-end pb-1.5"
+          checked={attachment !== null}
+          onChange={(on) => form.set(at('attachment'), on ? { fit: '', remove: '' } : null)}
+        >
           parts to change
-        </label>
+        </Check>
         {attachment && (
           <>
             <TextAt form={form} at={at('attachment.fit')} label="Before: what to take off and fit" long />

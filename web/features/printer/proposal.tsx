@@ -1,10 +1,14 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import type { PrinterProposal } from '../../../core/wire/api/calls/printers.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { FileDrop } from '../../ui/file-drop.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 /** Lengths are the only large whole numbers in a record: shown in millimetres. */
 function say(value: unknown): string {
@@ -70,11 +74,10 @@ function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(
           <thead>
             <tr className="border-b border-line text-soft">
               <th className="w-8 font-normal">
-                <input
-                  type="checkbox"
-                  aria-label="Take all"
+                <Check
+                  label="Take all"
                   checked={taken.length === differences.length}
-                  onChange={(e) => setTaken(e.target.checked ? differences.map((d) => d.at) : [])}
+                  onChange={(on) => setTaken(on ? differences.map((d) => d.at) : [])}
                 />
               </th>
               <th className="font-normal">Where</th>
@@ -86,11 +89,10 @@ function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(
             {differences.map((d) => (
               <tr key={d.at} className="border-b border-hair align-top">
                 <td className="py-1">
-                  <input
-                    type="checkbox"
-                    aria-label={`Take ${place(d.at)}`}
+                  <Check
+                    label={`Take ${place(d.at)}`}
                     checked={taken.includes(d.at)}
-                    onChange={(e) => setTaken(e.target.checked ? [...taken, d.at] : taken.filter((t) => t !== d.at))}
+                    onChange={(on) => setTaken(on ? [...taken, d.at] : taken.filter((t) => t !== d.at))}
                   />
                 </td>
                 <th scope="row" className="py-1 pr-3 font-normal">
@@ -105,18 +107,11 @@ function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(
       )}
       <div className="mt-3 flex gap-2">
         {(!current || differences.length > 0) && (
-          <button
-            type="button"
-            className="btn btn-act"
-            disabled={(current !== null && taken.length === 0) || take.isPending}
-            onClick={() => take.mutate()}
-          >
+          <Button kind="act" disabled={(current !== null && taken.length === 0) || take.isPending} onClick={() => take.mutate()}>
             {current ? `Take ${taken.length} of ${differences.length}` : 'Add this printer'}
-          </button>
+          </Button>
         )}
-        <button type="button" className="btn" onClick={onDone}>
-          Leave it
-        </button>
+        <Button onClick={onDone}>Leave it</Button>
       </div>
     </section>
   )
@@ -134,36 +129,29 @@ export function ReadRecord({ id, address }: { id: string | null; address: string
     <section aria-label="Read a record">
       <h2>{id === null ? 'Add a printer' : 'Compare with the printer itself, or with a document'}</h2>
       <div className="mt-1 flex flex-wrap items-end gap-3">
-        <label className="text-sm text-soft">
-          Its address
-          <input
-            className="ml-2 w-72 text-ink"
-            value={at}
-            placeholder="ipp://127.0.0.1:8651/ipp/print"
-            onChange={(e) => setAt(e.target.value)}
-          />
-        </label>
-        <button
-          type="button"
-          className="btn"
+        <TextField
+          label="Its address"
+          labelAt="before"
+          wide={38}
+          figures
+          value={at}
+          placeholder="ipp://127.0.0.1:8651/ipp/print"
+          onChange={setAt}
+        />
+        <Button
           disabled={!at || read.isPending}
           onClick={() => read.mutate(() => api('POST /printers/read', { body: { address: at.trim(), id } }))}
         >
           {read.isPending ? 'Asking …' : 'Ask the printer'}
-        </button>
-        <label className="btn cursor-pointer">
-          Open a document …
-          <input
-            type="file"
-            accept="application/json,.json"
-            className="sr-only"
-            onChange={(e) => {
-              const file = e.target.files?.[0]
-              e.target.value = ''
-              if (file) read.mutate(async () => api('POST /printers/compare', { body: { document: await file.text() } }))
-            }}
-          />
-        </label>
+        </Button>
+        <FileDrop
+          label="Document of a printer"
+          endings={['.json']}
+          act="Open a document …"
+          onFiles={([file]) => {
+            if (file) read.mutate(async () => api('POST /printers/compare', { body: { document: await file.text() } }))
+          }}
+        />
       </div>
       {read.error && (
         <p role="alert" className="mt-2 max-w-prose text-stop">

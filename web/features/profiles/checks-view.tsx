@@ -1,29 +1,31 @@
 import { useQuery } from '@tanstack/react-query'
-import { format } from 'date-fns'
-import { useRef, useState } from 'react'
-import { toast } from 'sonner'
+import { useState } from 'react'
 import { judge, toleranceOf } from '../../../core/color/accuracy/tolerances.ts'
 import { TOLERANCES } from '../../../core/things/studio/tolerances.ts'
 import type { KeptCheck, ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api, messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
-import { FileInput, Refused } from '../../ui/file-input.tsx'
+import { Button } from '../../ui/button.tsx'
+import { DayField } from '../../ui/day-field.tsx'
+import { dayOf } from '../../ui/days.ts'
+import { FileDrop, Refused } from '../../ui/file-drop.tsx'
 import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
+import { Select } from '../../ui/select.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { TrendChart } from './trend-chart.tsx'
 
 /** A profile held against what was measured, day by day, so that drift shows. */
 export function ChecksView({ entry, tolerance: houseTolerance }: { entry: ProfileEntry; tolerance: string }) {
-  const input = useRef<HTMLInputElement>(null)
-  const [measured, setMeasured] = useState(format(new Date(), 'yyyy-MM-dd'))
+  const [measured, setMeasured] = useState<string | null>(dayOf(new Date()))
   const [error, setError] = useState<string | null>(null)
   const [shownId, setShownId] = useState<number | null>(null)
   const [toleranceId, setToleranceId] = useState(houseTolerance)
   const key = ['profiles', entry.id, 'checks']
   const query = useQuery({ queryKey: key, queryFn: () => api('GET /profiles/{id}/checks', { id: entry.id }) })
   const take = async (file: File | undefined) => {
-    if (!file) return
+    if (!file || measured === null) return
     setError(null)
     try {
       const kept = await upload(
@@ -57,24 +59,20 @@ export function ChecksView({ entry, tolerance: houseTolerance }: { entry: Profil
   return (
     <div className="mt-3">
       <div className="flex flex-wrap items-end gap-2">
-        <label className="block">
-          <span className="block text-sm text-soft">Measured on</span>
-          <input type="date" value={measured} onChange={(e) => setMeasured(e.target.value)} />
-        </label>
-        <button type="button" className="btn btn-act" disabled={!measured} onClick={() => input.current?.click()}>
-          Add measurements …
-        </button>
-        <label className="block">
-          <span className="block text-sm text-soft">Held to</span>
-          <select value={toleranceId} onChange={(e) => setToleranceId(e.target.value)}>
-            {TOLERANCES.map((t) => (
-              <option key={t.id} value={t.id}>
-                {t.name}: mean {t.mean}, 95th {t.p95}, max {t.max}
-              </option>
-            ))}
-          </select>
-        </label>
-        <FileInput ref={input} label="Measurement file" onFiles={(files) => void take(files[0])} />
+        <DayField label="Measured on" value={measured} onChange={setMeasured} />
+        <Select
+          label="Held to"
+          value={toleranceId}
+          options={TOLERANCES.map((t) => [t.id, `${t.name}: mean ${t.mean}, 95th ${t.p95}, max ${t.max}`] as const)}
+          onChange={(to) => setToleranceId(to)}
+        />
+        <FileDrop
+          label="Measurement file"
+          act="Add measurements …"
+          kind="act"
+          disabled={measured === null}
+          onFiles={(files) => void take(files[0])}
+        />
       </div>
       <Refused message={error} />
       {!shown && (
@@ -130,9 +128,9 @@ export function ChecksView({ entry, tolerance: houseTolerance }: { entry: Profil
             </tbody>
           </table>
           <p className="mt-2 text-sm">
-            <button type="button" className="link" onClick={() => remove(shown)}>
+            <Button kind="link" onClick={() => remove(shown)}>
               Take this check back
-            </button>
+            </Button>
           </p>
         </>
       )}

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
 import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
+import { Select } from '../../ui/select.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { Silhouette } from './silhouette.tsx'
 
@@ -27,16 +28,13 @@ export function CompareView({ entry, others }: { entry: ProfileEntry; others: Pr
   const c = query.data
   return (
     <div className="mt-3">
-      <label className="block">
-        <span className="text-sm text-soft">Held against</span>
-        <select className="w-full" value={otherId} onChange={(e) => setOtherId(e.target.value)}>
-          {others.map((o) => (
-            <option key={o.id} value={o.id}>
-              {o.description}
-            </option>
-          ))}
-        </select>
-      </label>
+      <Select
+        label="Held against"
+        full
+        value={otherId}
+        options={others.map((o) => [o.id, o.description] as const)}
+        onChange={(to) => setOtherId(to)}
+      />
       {query.error && <Failed error={query.error} again={() => void query.refetch()} />}
       {!c && !query.error && <Loading what="the comparison" />}
       {c && (
@@ -87,10 +85,7 @@ export function CompareView({ entry, others }: { entry: ProfileEntry; others: Pr
                 </tr>
               </tbody>
             </table>
-            <figure className="text-center text-sm text-soft">
-              <Silhouette reach={entry.facts.silhouette} beside={other.facts.silhouette} size={140} label="Both gamuts by hue" />
-              <figcaption>this one filled, the other dashed</figcaption>
-            </figure>
+            <Silhouette reach={entry.facts.silhouette} beside={other.facts.silhouette} label="Both gamuts by hue" />
           </div>
           <h3 className="mt-3 font-semibold">Where they differ</h3>
           <p className="text-sm text-soft">Mean ΔE2000 of the same device numbers, by lightness and hue; full ink is {FULL} and more.</p>

@@ -78,10 +78,7 @@ export function FactsView({ facts, hash }: { facts: ProfileFacts; hash: string }
           </a>
         </p>
       </div>
-      <figure className="text-center text-sm text-soft">
-        <Silhouette reach={facts.silhouette} size={150} label="How far its gamut reaches in each direction of hue" />
-        <figcaption>reach by hue, to chroma 110</figcaption>
-      </figure>
+      <Silhouette reach={facts.silhouette} label="How far its gamut reaches in each direction of hue" />
     </div>
   )
 }

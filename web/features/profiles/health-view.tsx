@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { line } from 'd3-shape'
 import type { Ramp } from '../../../core/color/health/ramps.ts'
 import { api } from '../../api/client.ts'
+import { Chart } from '../../ui/chart/chart.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 
@@ -67,32 +68,38 @@ export function HealthView({ id }: { id: string }) {
   )
 }
 
-const WIDTH = 240
-const HEIGHT = 46
-
 function RampChart({ ramp }: { ramp: Ramp }) {
-  const most = Math.max(2, ...ramp.steps)
-  const x = (i: number) => (i / (ramp.steps.length - 1)) * WIDTH
-  const y = (v: number) => HEIGHT - 2 - (v / most) * (HEIGHT - 6)
-  const path = line<number>()
-    .x((_, i) => x(i))
-    .y((v) => y(v))(ramp.steps)
+  const last = ramp.steps.length - 1
+  const percent = (i: number) => `${Math.round((i / last) * 100)} %`
   return (
-    <figure>
-      <figcaption className="flex justify-between text-sm">
-        <span>{ramp.name}</span>
-        <span className="text-soft">
-          {ramp.kinks.length === 0 ? 'smooth' : ramp.kinks.map((k) => `${Math.round(k.at * 100)} %`).join(', ')}
-        </span>
-      </figcaption>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full" role="img" aria-label={`Steps of ${ramp.name}`}>
-        <path d={`M0 ${HEIGHT - 2}H${WIDTH}`} stroke="var(--line)" />
-        <path d={path ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.2" />
-        {ramp.kinks.map((k) => {
-          const i = Math.round(k.at * (ramp.steps.length - 1))
-          return <circle key={k.at} cx={x(i)} cy={y(ramp.steps[i] ?? 0)} r="5" fill="none" stroke="var(--stop)" strokeWidth="1.5" />
-        })}
-      </svg>
-    </figure>
+    <Chart
+      label={`Steps of ${ramp.name}`}
+      width={240}
+      height={78}
+      x={{ from: 0, to: last, ticks: [0, last / 2, last], write: percent }}
+      y={{ from: 0, to: Math.max(2, ...ramp.steps) * 1.05, ticks: 2, label: `${ramp.name}${ramp.kinks.length === 0 ? ', smooth' : ''}` }}
+      readings={ramp.steps.map((step, i) => ({ x: i, y: step, says: `${percent(i)}: ${d(step)} ΔE2000` }))}
+      table={{ head: ['at', 'step, ΔE2000'], rows: ramp.steps.map((step, i) => [percent(i), step.toFixed(2)]) }}
+    >
+      {({ x, y }) => (
+        <>
+          <path
+            d={
+              line<number>(
+                (_, i) => x(i),
+                (v) => y(v),
+              )(ramp.steps) ?? ''
+            }
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.2"
+          />
+          {ramp.kinks.map((k) => {
+            const i = Math.round(k.at * last)
+            return <circle key={k.at} cx={x(i)} cy={y(ramp.steps[i] ?? 0)} r="5" fill="none" stroke="var(--stop)" strokeWidth="1.5" />
+          })}
+        </>
+      )}
+    </Chart>
   )
 }

@@ -2,18 +2,17 @@ import { useRef, useState } from 'react'
 import type { ImportOutcome } from '../../../core/wire/api/dto.ts'
 import { messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
-import { FileInput } from '../../ui/file-input.tsx'
+import { Button } from '../../ui/button.tsx'
+import { FileDrop } from '../../ui/file-drop.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
+import { Progress } from '../../ui/progress.tsx'
 
 const WORD = { added: 'added', known: 'on the shelf already', refused: 'not taken' } as const
 
 /** Takes any number of profiles: files, a folder, or a ZIP of them, chosen or dropped. Says of each what became of it. */
 export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
-  const files = useRef<HTMLInputElement>(null)
-  const folder = useRef<HTMLInputElement>(null)
   const [outcomes, setOutcomes] = useState<ImportOutcome[]>([])
   const [progress, setProgress] = useState<{ done: number; of: number } | null>(null)
-  const [over, setOver] = useState(false)
   const stop = useRef<AbortController | null>(null)
 
   const one = async (file: File, signal: AbortSignal): Promise<ImportOutcome[]> => {
@@ -50,43 +49,32 @@ export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
   }
   const counts = (outcome: ImportOutcome['outcome']) => outcomes.filter((o) => o.outcome === outcome).length
   return (
-    <section
-      aria-label="Add profiles"
-      className={`border border-dashed p-2 ${over ? 'border-ink bg-chosen' : 'border-line'}`}
-      onDragOver={(e) => {
-        e.preventDefault()
-        setOver(true)
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(e) => {
-        e.preventDefault()
-        setOver(false)
-        void take(e.dataTransfer.files)
-      }}
-    >
-      <div className="flex flex-wrap items-center gap-2">
-        <button type="button" className="btn btn-act" onClick={() => files.current?.click()} disabled={progress !== null}>
-          Add profiles …
-        </button>
-        <button type="button" className="btn" onClick={() => folder.current?.click()} disabled={progress !== null}>
-          A whole folder …
-        </button>
+    <section aria-label="Add profiles">
+      <FileDrop
+        label="Profile files"
+        className="border border-dashed p-2"
+        endings={['.icc', '.icm', '.zip']}
+        several
+        disabled={progress !== null}
+        act="Add profiles …"
+        kind="act"
+        folder="A whole folder …"
+        onFiles={(files) => void take(files)}
+      >
         {progress ? (
           <span role="status" className="flex items-center gap-2">
-            <progress value={progress.done} max={progress.of} aria-label="Profiles taken" />
+            <Progress label="Profiles taken" className="w-32" share={progress.done / progress.of} />
             <span className="num">
               {progress.done} of {progress.of}
             </span>
-            <button type="button" className="link" onClick={() => stop.current?.abort()}>
+            <Button kind="link" onClick={() => stop.current?.abort()}>
               stop
-            </button>
+            </Button>
           </span>
         ) : (
           <span className="text-sm text-soft">or drop files or a ZIP here</span>
         )}
-      </div>
-      <FileInput ref={files} label="Profile files" accept=".icc,.icm,.zip" takes="several" onFiles={(files) => void take(files)} />
-      <FileInput ref={folder} label="Profile folder" takes="folder" onFiles={(files) => void take(files)} />
+      </FileDrop>
       {outcomes.length > 0 && (
         <div className="mt-2 border-t border-hair pt-1" role="status" aria-label="What was taken">
           <p className="flex items-baseline justify-between text-sm">
@@ -94,9 +82,9 @@ export function ImportProfiles({ onAdded }: { onAdded(id: string): void }) {
               <span className="num">{counts('added')}</span> added, <span className="num">{counts('known')}</span> known,{' '}
               <span className="num">{counts('refused')}</span> not taken
             </span>
-            <button type="button" className="link" onClick={() => setOutcomes([])}>
+            <Button kind="link" onClick={() => setOutcomes([])}>
               close
-            </button>
+            </Button>
           </p>
           <ul className="max-h-40 overflow-y-auto text-sm">
             {outcomes.map((o, i) => (

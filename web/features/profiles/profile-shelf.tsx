@@ -1,21 +1,22 @@
 import { useQuery } from '@tanstack/react-query'
-import { createColumnHelper, flexRender } from '@tanstack/react-table'
+import { createColumnHelper } from '@tanstack/react-table'
 import { useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { profilesQuery } from '../../api/queries.ts'
 import { LabPatch } from '../../ui/lab-patch.tsx'
-import { SortHead, useSortedTable } from '../../ui/sorted-table.tsx'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
-import { Tabs } from '../../ui/tabs.tsx'
+import { DataTable } from '../../ui/table/data-table.tsx'
+import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
+import { TextField } from '../../ui/text-field.tsx'
 import { BindingForm } from './binding-form.tsx'
 import { ChecksView } from './checks-view.tsx'
 import { CompareView } from './compare-view.tsx'
 import { FactsView } from './facts-view.tsx'
 import { HealthView } from './health-view.tsx'
 import { ImportProfiles } from './import-profiles.tsx'
-import { Silhouette } from './silhouette.tsx'
+import { SilhouetteMark } from './silhouette.tsx'
 
 const column = createColumnHelper<ProfileEntry>()
 const VIEWS = [
@@ -50,13 +51,19 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
           </span>
         ),
       }),
-      column.accessor((e) => e.facts.black[0], { id: 'black', header: 'Black L*', cell: ({ getValue }) => getValue().toFixed(0) }),
+      column.accessor((e) => e.facts.black[0], {
+        id: 'black',
+        header: 'Black L*',
+        meta: { figure: true },
+        cell: ({ getValue }) => getValue().toFixed(0),
+      }),
       column.accessor((e) => e.facts.volume, {
         id: 'volume',
         header: 'Gamut',
+        meta: { figure: true },
         cell: ({ row: { original: e }, getValue }) => (
           <span className="flex items-center gap-1">
-            <Silhouette reach={e.facts.silhouette} size={26} />
+            <SilhouetteMark reach={e.facts.silhouette} size={26} />
             {Math.round(getValue() / 1000)} k
           </span>
         ),
@@ -64,9 +71,9 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
     ],
     [studio.printers],
   )
-  const table = useSortedTable(data, columns, [{ id: 'description', desc: false }], filter)
-  const rows = table.getRowModel().rows
-  const chosen = data.find((e) => e.id === params.get('p')) ?? rows[0]?.original ?? null
+  const shown = useMemo(() => data.filter((e) => e.description.toLowerCase().includes(filter.trim().toLowerCase())), [data, filter])
+  const chosen =
+    data.find((e) => e.id === params.get('p')) ?? [...shown].sort((a, b) => a.description.localeCompare(b.description))[0] ?? null
   const choose = (id: string) => setParams({ p: id }, { replace: true })
   if (profiles.error) return <Failed error={profiles.error} again={() => void profiles.refetch()} />
   if (!profiles.data) return <Loading what="the profiles" />
@@ -80,66 +87,49 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
             manage colour by itself.
           </Empty>
         ) : (
-          <>
-            <input
+          <DataTable
+            name="profiles"
+            label="Profiles"
+            rows={shown}
+            columns={columns}
+            idOf={(e) => e.id}
+            first={[{ id: 'description', desc: false }]}
+            current={chosen?.id ?? null}
+            onOpen={(e) => choose(e.id)}
+            none={`No profile bears “${filter}”.`}
+            tools
+          >
+            <TextField
+              label="Find a profile"
+              labelAt="hidden"
               type="search"
-              className="mt-3 w-full"
-              aria-label="Find a profile"
               placeholder="Find by name"
+              className="w-56"
               value={filter}
-              onChange={(e) => setFilter(e.target.value)}
+              onChange={setFilter}
             />
-            <table className="mt-2 w-full table-fixed text-left" aria-label="Profiles">
-              <colgroup>
-                <col />
-                <col className="w-20" />
-                <col className="w-24" />
-                <col className="w-0" />
-              </colgroup>
-              <SortHead table={table} />
-              <tbody>
-                {rows.map((row) => (
-                  <tr
-                    key={row.id}
-                    aria-selected={row.original.id === chosen?.id}
-                    className={`cursor-default border-b border-hair ${row.original.id === chosen?.id ? 'bg-chosen' : 'hover:bg-bench'}`}
-                    onClick={() => choose(row.original.id)}
-                  >
-                    {row.getVisibleCells().map((cell, i) => (
-                      <td key={cell.id} className={`py-1 pr-3 pl-1 ${i === 0 ? '' : 'num whitespace-nowrap'}`}>
-                        {i === 0 ? (
-                          <button type="button" className="block w-full text-left" onClick={() => choose(row.original.id)}>
-                            {flexRender(cell.column.columnDef.cell, cell.getContext())}
-                          </button>
-                        ) : (
-                          flexRender(cell.column.columnDef.cell, cell.getContext())
-                        )}
-                      </td>
-                    ))}
-                    <td />
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {rows.length === 0 && <p className="mt-2 text-soft">No profile bears “{filter}”.</p>}
-          </>
+          </DataTable>
         )}
       </div>
       {chosen && (
         <section aria-label={chosen.description} className="min-w-0 lg:sticky lg:top-2">
           <h2 className="text-balance">{chosen.description}</h2>
-          <div className="mt-1 border-b border-line">
-            <Tabs label="About this profile" tabs={VIEWS} value={view} onChange={setView} />
-          </div>
-          {view === 'about' && (
-            <>
-              <BindingForm key={`${chosen.id} ${JSON.stringify(chosen.boundTo)}`} entry={chosen} studio={studio} />
-              <FactsView facts={chosen.facts} hash={chosen.hash} />
-            </>
-          )}
-          {view === 'health' && <HealthView id={chosen.id} />}
-          {view === 'checks' && <ChecksView key={chosen.id} entry={chosen} tolerance={studio.rules.tolerance} />}
-          {view === 'compare' && <CompareView key={chosen.id} entry={chosen} others={data.filter((e) => e.id !== chosen.id)} />}
+          <Tabs value={view} onChange={setView}>
+            <div className="mt-1 border-b border-line">
+              <TabRow label="About this profile" tabs={VIEWS} />
+            </div>
+            <TabPanel value={view}>
+              {view === 'about' && (
+                <>
+                  <BindingForm key={`${chosen.id} ${JSON.stringify(chosen.boundTo)}`} entry={chosen} studio={studio} />
+                  <FactsView facts={chosen.facts} hash={chosen.hash} />
+                </>
+              )}
+              {view === 'health' && <HealthView id={chosen.id} />}
+              {view === 'checks' && <ChecksView key={chosen.id} entry={chosen} tolerance={studio.rules.tolerance} />}
+              {view === 'compare' && <CompareView key={chosen.id} entry={chosen} others={data.filter((e) => e.id !== chosen.id)} />}
+            </TabPanel>
+          </Tabs>
         </section>
       )}
     </div>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { atWorkQuery } from '../../api/queries.ts'
+import { ButtonLink } from '../../ui/button.tsx'
 import { aheadOf } from './ahead-of.ts'
 
 /** “Behind” the job that blocks, with what it waits for and the way to free the printer. */
@@ -18,9 +19,9 @@ export function Behind({ run }: { run: Pick<Run, 'id' | 'printerId'> }) {
       </Link>
       {waits ? `, which waits: ${ahead.message}` : `, which takes ${Math.max(1, Math.round(ahead.minutesLeft))} min more.`}{' '}
       {waits && (
-        <Link className="btn" to={`/jobs/${ahead.jobId}/${ahead.reason === 'media-needed' ? 'load' : 'run'}`}>
+        <ButtonLink to={`/jobs/${ahead.jobId}/${ahead.reason === 'media-needed' ? 'load' : 'run'}`}>
           {ahead.reason === 'media-needed' ? 'Load it and free the printer' : 'See to it and free the printer'}
-        </Link>
+        </ButtonLink>
       )}
     </p>
   )

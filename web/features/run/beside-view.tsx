@@ -11,6 +11,7 @@ import { BENCH_AROUND } from '../../../core/wire/api/machine.ts'
 import { fileUrl } from '../../api/client.ts'
 import { studioQuery } from '../../api/queries.ts'
 import { Pixels } from '../../ui/pixels.tsx'
+import { Slider } from '../../ui/slider.tsx'
 import { proofProfile } from '../proof/proof-profile.ts'
 import { useProof } from '../proof/use-proof.ts'
 
@@ -56,7 +57,7 @@ function Pane({
   return (
     <figure className="min-w-0">
       <div
-        className="relative w-full touch-none overflow-hidden bg-[#707070]"
+        className="relative w-full touch-none overflow-hidden bg-ground"
         style={{ aspectRatio: aspect, cursor: view.zoom > 1 ? 'grab' : 'default' }}
         onPointerDown={(e) => {
           e.currentTarget.setPointerCapture(e.pointerId)
@@ -164,20 +165,10 @@ export function BesideView({ run }: { run: RunDetail }) {
           )}
         </Pane>
       </div>
-      <label className="mt-2 flex items-center gap-2 text-sm">
-        <span className="text-soft">Closer</span>
-        <input
-          type="range"
-          aria-label="Closer"
-          min={1}
-          max={CLOSEST}
-          step={0.25}
-          value={view.zoom}
-          onChange={(e) => set(Number(e.target.value))}
-        />
-        <span className="num">{view.zoom.toFixed(2).replace(/\.?0+$/, '')} ×</span>
+      <Slider label="Closer" className="mt-2 max-w-xl text-sm" min={1} max={CLOSEST} step={0.25} value={view.zoom} onChange={set}>
+        <span className="num w-14">{view.zoom.toFixed(2).replace(/\.?0+$/, '')} ×</span>
         <span className="text-soft">Drag any of the three; the others follow.</span>
-      </label>
+      </Slider>
     </section>
   )
 }

@@ -1,15 +1,22 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { useId, useState } from 'react'
-import { toast } from 'sonner'
+import type { z } from 'zod'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
-import { GLOSSES, type Inspection, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
+import { GLOSSES, type Inspection, InspectionSchema, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
+import { NumberField } from '../../ui/number-field.tsx'
+import { Radio } from '../../ui/radio.tsx'
+import { useRecordForm } from '../../ui/record-form.ts'
+import { Select } from '../../ui/select.tsx'
+import { TextArea } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { DisplayNote } from '../colour/display-record.tsx'
 import { BesideView } from './beside-view.tsx'
 import { TargetReadingForm } from './target-reading.tsx'
@@ -45,50 +52,36 @@ function Looked({ form, onForm }: { form: Inspection; onForm(form: Inspection): 
     <fieldset>
       <legend className="font-semibold">Tried and seen</legend>
       <div className="mt-1 flex flex-wrap items-end gap-4">
-        <label className="text-sm text-soft">
-          Wet brush over printed lines
-          <select
-            className="block text-ink"
-            value={wash?.result ?? ''}
-            onChange={(e) => {
-              const result = WASHES.find((w) => w === e.target.value)
-              onForm({ ...form, wash: result ? { minutes: wash?.minutes ?? 10, result } : null })
-            }}
-          >
-            <option value="">not tried</option>
-            <option value="stands">they stand</option>
-            <option value="softens">they soften</option>
-            <option value="runs">they run</option>
-          </select>
-        </label>
+        <Select
+          label="Wet brush over printed lines"
+          value={wash?.result ?? null}
+          options={[
+            [null, 'not tried'],
+            ['stands', 'they stand'],
+            ['softens', 'they soften'],
+            ['runs', 'they run'],
+          ]}
+          onChange={(to) => {
+            const result = WASHES.find((w) => w === to)
+            onForm({ ...form, wash: result ? { minutes: wash?.minutes ?? 10, result } : null })
+          }}
+        />
         {wash && (
-          <label className="text-sm text-soft">
-            minutes after printing
-            <input
-              type="number"
-              min={0}
-              max={100_000}
-              className="num block w-24 text-ink"
-              value={wash.minutes}
-              onChange={(e) => onForm({ ...form, wash: { ...wash, minutes: Math.max(0, Math.round(Number(e.target.value) || 0)) } })}
-            />
-          </label>
+          <NumberField
+            label="minutes after printing"
+            min={0}
+            max={100_000}
+            step={1}
+            value={wash.minutes}
+            onChange={(minutes) => onForm({ ...form, wash: { ...wash, minutes } })}
+          />
         )}
-        <label className="text-sm text-soft">
-          Gloss, tilted against the light
-          <select
-            className="block text-ink"
-            value={form.gloss ?? ''}
-            onChange={(e) => onForm({ ...form, gloss: GLOSSES.find((g) => g === e.target.value) ?? null })}
-          >
-            <option value="">not looked at</option>
-            {GLOSSES.map((g) => (
-              <option key={g} value={g}>
-                {g}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          label="Gloss, tilted against the light"
+          value={form.gloss ?? null}
+          options={[[null, 'not looked at'], ...GLOSSES.map((g) => [g, g] as const)]}
+          onChange={(to) => onForm({ ...form, gloss: GLOSSES.find((g) => g === to) ?? null })}
+        />
       </div>
     </fieldset>
   )
@@ -96,7 +89,6 @@ function Looked({ form, onForm }: { form: Inspection; onForm(form: Inspection): 
 
 /** The delivered sheet, its measured borders against the drawing's, and what was seen. */
 export function InspectionForm({ run }: { run: RunDetail }) {
-  const id = useId()
   const { brief } = run.plate
   // Each side against its own numbers.
   const layout = layoutOf(run.plate, run.side)
@@ -108,8 +100,10 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         right: Math.round(layout.margins.right),
       }
     : { leading: 0, trailing: 0, left: 0, right: 0 }
-  const [form, setForm] = useState<Inspection>(
-    run.inspection ?? {
+  const record = useRecordForm<Inspection>({
+    name: `inspection-${run.id}`,
+    schema: InspectionSchema as z.ZodType<Inspection>,
+    record: run.inspection ?? {
       margins: null,
       skew: null,
       target: null,
@@ -121,11 +115,13 @@ export function InspectionForm({ run }: { run: RunDetail }) {
       sheetsUsed: Math.max(1, run.sheetsDelivered),
       sheetsWasted: 0,
     },
-  )
+  })
+  const { draft: form, put: setForm } = record
   const margins = form.margins
   const save = useMutation({
     mutationFn: () => api('PUT /runs/{id}/inspection', { id: run.id, body: form }),
     onSuccess: () => {
+      record.saved()
       toast.success('Written into the log.')
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: ['job', run.jobId] })
@@ -134,20 +130,15 @@ export function InspectionForm({ run }: { run: RunDetail }) {
     onError: (error) => toast.error(messageOf(error)),
   })
   const count = (key: 'sheetsUsed' | 'sheetsWasted', label: string) => (
-    <div>
-      <label htmlFor={`${id}-${key}`} className="block text-sm text-soft">
-        {label}
-      </label>
-      <input
-        id={`${id}-${key}`}
-        type="number"
-        min={0}
-        max={10000}
-        className="num w-24"
-        value={form[key]}
-        onChange={(e) => setForm({ ...form, [key]: Math.max(0, Math.min(10_000, Math.round(Number(e.target.value) || 0))) })}
-      />
-    </div>
+    <NumberField
+      label={label}
+      min={0}
+      max={10_000}
+      step={1}
+      value={form[key]}
+      error={record.errorAt(key)}
+      onChange={(to) => setForm({ ...form, [key]: to })}
+    />
   )
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-6 p-5 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
@@ -159,7 +150,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
             <img
               src={fileUrl(run.delivered)}
               alt="The sheet as it came out, leading edge up"
-              className="max-h-[calc(100dvh-15rem)] w-full bg-[#707070] object-contain"
+              className="max-h-[calc(100dvh-15rem)] w-full bg-ground object-contain"
             />
           ) : (
             <div className="flex h-64 items-center justify-center bg-chosen text-soft">No sheet came out of this run.</div>
@@ -203,21 +194,20 @@ export function InspectionForm({ run }: { run: RunDetail }) {
               ))}
             </div>
           ) : (
-            <button type="button" className="btn mt-2" onClick={() => setForm({ ...form, margins: { ...expected } })}>
+            <Button className="mt-2" onClick={() => setForm({ ...form, margins: { ...expected } })}>
               Enter the four borders
-            </button>
+            </Button>
           )}
         </section>
         {margins && (
           <section>
-            <label className="flex items-center gap-2 text-sm">
-              <input
-                type="checkbox"
-                checked={form.skew !== null}
-                onChange={(e) => setForm({ ...form, skew: e.target.checked ? { leading: margins.left, trailing: margins.left } : null })}
-              />
+            <Check
+              className="text-sm"
+              checked={form.skew !== null}
+              onChange={(on) => setForm({ ...form, skew: on ? { leading: margins.left, trailing: margins.left } : null })}
+            >
               It lies askew: read the left border again at both ends
-            </label>
+            </Check>
             {form.skew && (
               <div className="mt-1 grid max-w-md grid-cols-2 gap-3">
                 {(['leading', 'trailing'] as const).map((end) => (
@@ -237,39 +227,26 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         {brief.test?.kind === 'target' && <TargetReadingForm value={form.target} onChange={(target) => setForm({ ...form, target })} />}
         <fieldset>
           <legend className="font-semibold">Verdict</legend>
-          <div className="mt-1 flex flex-wrap gap-2">
-            {VERDICTS.map((verdict) => (
-              <label
-                key={verdict}
-                className={`btn ${form.verdict === verdict ? 'font-semibold' : ''}`}
-                style={form.verdict === verdict ? { borderColor: 'var(--ink)' } : {}}
-              >
-                <input
-                  type="radio"
-                  name={`${id}-verdict`}
-                  checked={form.verdict === verdict}
-                  onChange={() => setForm({ ...form, verdict, sheetsWasted: verdict === 'wasted' ? form.sheetsUsed : 0 })}
-                />
-                {VERDICT[verdict]}
-              </label>
-            ))}
-          </div>
+          <Radio
+            label="Verdict"
+            className="mt-1 flex flex-wrap gap-x-6"
+            value={form.verdict}
+            options={VERDICTS.map((verdict) => [verdict, VERDICT[verdict]] as const)}
+            onChange={(verdict) => setForm({ ...form, verdict, sheetsWasted: verdict === 'wasted' ? form.sheetsUsed : 0 })}
+          />
         </fieldset>
         <Looked form={form} onForm={setForm} />
         <fieldset>
           <legend className="font-semibold">Faults seen</legend>
           <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 sm:grid-cols-3">
             {SEEN_FAULTS.map((fault) => (
-              <label key={fault} className="flex items-center gap-1.5">
-                <input
-                  type="checkbox"
-                  checked={form.faults.includes(fault)}
-                  onChange={(e) =>
-                    setForm({ ...form, faults: e.target.checked ? [...form.faults, fault] : form.faults.filter((f) => f !== fault) })
-                  }
-                />
+              <Check
+                key={fault}
+                checked={form.faults.includes(fault)}
+                onChange={(on) => setForm({ ...form, faults: on ? [...form.faults, fault] : form.faults.filter((f) => f !== fault) })}
+              >
                 {fault}
-              </label>
+              </Check>
             ))}
           </div>
         </fieldset>
@@ -277,22 +254,10 @@ export function InspectionForm({ run }: { run: RunDetail }) {
           {count('sheetsUsed', 'Sheets used')}
           {count('sheetsWasted', 'Of them wasted')}
         </div>
-        <div>
-          <label htmlFor={`${id}-note`} className="block text-sm text-soft">
-            Note
-          </label>
-          <textarea
-            id={`${id}-note`}
-            rows={3}
-            maxLength={5000}
-            className="w-full"
-            value={form.note}
-            onChange={(e) => setForm({ ...form, note: e.target.value })}
-          />
-        </div>
-        <button type="submit" className="btn btn-act" disabled={save.isPending}>
+        <TextArea label="Note" rows={3} value={form.note} onChange={(note) => setForm({ ...form, note })} />
+        <Button kind="act" type="submit" disabled={save.isPending || !record.valid}>
           {run.inspection ? 'Correct the log' : 'Write it into the log'}
-        </button>
+        </Button>
         {run.inspection && <WhatNext run={run} verdict={run.inspection.verdict} />}
       </form>
     </div>

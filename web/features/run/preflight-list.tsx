@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { BeforeSending } from '../../../core/wire/api/dto.ts'
 import type { PreflightItem } from '../../../core/work/preflight/preflight.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { Button, ButtonLink } from '../../ui/button.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
@@ -49,27 +49,27 @@ function Way({
   const { fix } = item
   if (fix)
     return (
-      <button type="button" className="btn shrink-0" onClick={() => editor.apply(fix)}>
+      <Button className="shrink-0" onClick={() => editor.apply(fix)}>
         {fix.label}
-      </button>
+      </Button>
     )
   if (item.id === 'printer:ahead' && behind)
     return (
-      <Link className="btn shrink-0" to={`/jobs/${behind.jobId}/${behind.waits ? 'load' : 'run'}`}>
+      <ButtonLink className="shrink-0" to={`/jobs/${behind.jobId}/${behind.waits ? 'load' : 'run'}`}>
         {behind.waits ? 'See to it' : 'Look at it'}
-      </Link>
+      </ButtonLink>
     )
   if (item.about === 'place')
     return (
-      <Link className="btn shrink-0" to={`/jobs/${jobId}/agreement`}>
+      <ButtonLink className="shrink-0" to={`/jobs/${jobId}/agreement`}>
         Agreement
-      </Link>
+      </ButtonLink>
     )
   if (item.about === 'step' || item.id === 'printer:empty' || item.id === 'printer:size')
     return (
-      <Link className="btn shrink-0" to={`/jobs/${jobId}/load`}>
+      <ButtonLink className="shrink-0" to={`/jobs/${jobId}/load`}>
         Load
-      </Link>
+      </ButtonLink>
     )
   return null
 }
@@ -88,9 +88,9 @@ export function PreflightList({ jobId, plate, editor, items, asked }: Props) {
           {asked.isFetching ? (
             `asking ${printer} …`
           ) : (
-            <button type="button" className="link" onClick={() => void asked.refetch()}>
+            <Button kind="link" onClick={() => void asked.refetch()}>
               ask {printer} again
-            </button>
+            </Button>
           )}
         </span>
       </h3>

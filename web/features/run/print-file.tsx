@@ -1,10 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import { PRINT_FORMAT, PRINT_FORMATS, type PrintFormat } from '../../../core/output/page/print-format.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { Button, FileLink } from '../../ui/button.tsx'
+import { Progress } from '../../ui/progress.tsx'
+import { Select } from '../../ui/select.tsx'
+import { toast } from '../../ui/toast.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 const size = (bytes: number) => (bytes > 1e8 ? `${(bytes / 1e9).toFixed(2)} GB` : `${(bytes / 1e6).toFixed(1)} MB`)
@@ -38,38 +41,25 @@ export function PrintFilePanel({ jobId, plate, editor }: { jobId: number; plate:
           : ', its colours as they are: the driver manages them.'}
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-2">
-        <label>
-          <span className="block text-sm text-soft">Kind of file</span>
-          <select value={format} onChange={(e) => setFormat(e.target.value as PrintFormat)}>
-            {PRINT_FORMATS.map((f) => (
-              <option key={f} value={f}>
-                {PRINT_FORMAT[f].name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label>
-          <span className="block text-sm text-soft">Output sharpening, %</span>
-          <select value={itemOf(editor.draft.brief).sharpen} onChange={(e) => editor.item({ sharpen: Number(e.target.value) })}>
-            {[0, 25, 50, 75, 100, 150, 200].map((v) => (
-              <option key={v} value={v}>
-                {v === 0 ? 'none' : v}
-              </option>
-            ))}
-          </select>
-        </label>
-        <button
-          type="button"
-          className="btn"
-          disabled={make.isPending || editor.dirty || now?.state === 'making'}
-          onClick={() => make.mutate()}
-        >
+        <Select
+          label="Kind of file"
+          value={format}
+          options={PRINT_FORMATS.map((f) => [f, PRINT_FORMAT[f].name] as const)}
+          onChange={(to) => setFormat(to)}
+        />
+        <Select
+          label="Output sharpening, %"
+          value={itemOf(editor.draft.brief).sharpen}
+          options={[0, 25, 50, 75, 100, 150, 200].map((v) => [v, v === 0 ? 'none' : String(v)] as const)}
+          onChange={(to) => editor.item({ sharpen: to })}
+        />
+        <Button disabled={make.isPending || editor.dirty || now?.state === 'making'} onClick={() => make.mutate()}>
           Make the file
-        </button>
+        </Button>
       </div>
       {now?.state === 'making' && (
         <p className="mt-2 flex items-center gap-2" role="status">
-          <progress value={now.share} aria-label="Making the file" /> Making {PRINT_FORMAT[now.format].name} …
+          <Progress label="Making the file" className="w-40" share={now.share} /> Making {PRINT_FORMAT[now.format].name} …
         </p>
       )}
       {now?.state === 'failed' && (
@@ -79,9 +69,9 @@ export function PrintFilePanel({ jobId, plate, editor }: { jobId: number; plate:
       )}
       {now?.state === 'ready' && (
         <p className="mt-2">
-          <a className="btn" href={`/api/print-files/${now.id}/file`} download>
+          <FileLink icon="saveFile" href={`/api/print-files/${now.id}/file`}>
             Save {PRINT_FORMAT[now.format].name}, {size(now.bytes)}
-          </a>
+          </FileLink>
         </p>
       )}
       {file.error && (

@@ -1,7 +1,5 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
-import { toast } from 'sonner'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
@@ -11,7 +9,10 @@ import { faultFor } from '../../../core/work/faults/registry.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
+import { Button, ButtonLink } from '../../ui/button.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Progress } from '../../ui/progress.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { FaultPanel } from '../faults/fault-panel.tsx'
 import { ReportFault } from '../faults/report-fault.tsx'
 import { Behind } from './behind.tsx'
@@ -68,11 +69,10 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
         />
       ) : (
         <>
-          <progress
+          <Progress
+            label="Progress"
             className="mt-4 h-3 w-full max-w-md"
-            max={1}
-            value={run.state === 'rendering' || run.state === 'sending' ? undefined : share}
-            aria-label="Progress"
+            share={run.state === 'rendering' || run.state === 'sending' ? null : share}
           />
           <p className="num mt-1 text-soft">
             {run.sheetsDelivered} of {run.copies} delivered
@@ -84,20 +84,12 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       )}
       {run.reason === 'sent-unknown' && (
         <div className="mt-3 flex flex-wrap gap-2">
-          <button
-            type="button"
-            className="btn btn-act"
-            onClick={() => act.mutate(() => api('POST /runs/{id}/settle', { id: run.id, body: { cameOut: true } }))}
-          >
+          <Button kind="act" onClick={() => act.mutate(() => api('POST /runs/{id}/settle', { id: run.id, body: { cameOut: true } }))}>
             Yes, it came out
-          </button>
-          <button
-            type="button"
-            className="btn"
-            onClick={() => act.mutate(() => api('POST /runs/{id}/settle', { id: run.id, body: { cameOut: false } }))}
-          >
+          </Button>
+          <Button onClick={() => act.mutate(() => api('POST /runs/{id}/settle', { id: run.id, body: { cameOut: false } }))}>
             No: send it again
-          </button>
+          </Button>
         </div>
       )}
       {fault && (
@@ -113,28 +105,17 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
       {run.how === 'own' && <ReportFault run={run} studio={studio} despite={despite} />}
       <div className="mt-4 flex flex-wrap gap-2">
         {run.state === 'waiting' && simulated && !fault && run.reason !== 'media-needed' && run.reason !== 'sent-unknown' && (
-          <button type="button" className="btn btn-act" onClick={() => act.mutate(() => api('POST /runs/{id}/go', { id: run.id }))}>
+          <Button kind="act" onClick={() => act.mutate(() => api('POST /runs/{id}/go', { id: run.id }))}>
             Go on
-          </button>
+          </Button>
         )}
         {run.state === 'waiting' && (run.reason === 'media-needed' || run.reason === 'media-empty') && (
-          <Link className="btn" to={`/jobs/${run.jobId}/load`}>
-            Loading guide
-          </Link>
+          <ButtonLink to={`/jobs/${run.jobId}/load`}>Loading guide</ButtonLink>
         )}
-        {simulated && (
-          <Link className="btn" to={`/printers/${run.printerId}/panel`}>
-            Look at the panel
-          </Link>
-        )}
-        <button
-          type="button"
-          className="btn"
-          disabled={act.isPending}
-          onClick={() => act.mutate(() => api('POST /runs/{id}/cancel', { id: run.id }))}
-        >
+        {simulated && <ButtonLink to={`/printers/${run.printerId}/panel`}>Look at the panel</ButtonLink>}
+        <Button disabled={act.isPending} onClick={() => act.mutate(() => api('POST /runs/{id}/cancel', { id: run.id }))}>
           Cancel the run
-        </button>
+        </Button>
       </div>
     </div>
   )
@@ -152,9 +133,9 @@ function OwnRun({ run, onOut, busy }: { run: Run; onOut(sheets: number): void; b
         <div className="w-36">
           <NumberField label="Sheets that came out" value={sheets} min={1} max={10_000} step={1} onChange={setSheets} />
         </div>
-        <button type="button" className="btn btn-act" style={{ minHeight: '3rem' }} disabled={busy} onClick={() => onOut(sheets)}>
+        <Button kind="act" style={{ minHeight: '3rem' }} disabled={busy} onClick={() => onOut(sheets)}>
           It is out
-        </button>
+        </Button>
       </div>
     </div>
   )

@@ -1,5 +1,6 @@
 import type { TargetReading } from '../../../core/work/runs/inspection.ts'
 import { DARK_STEPS, LIGHT_STEPS } from '../../../core/work/target/target.ts'
+import { Check } from '../../ui/check.tsx'
 
 const EMPTY: TargetReading = { dark: null, light: null, greysNeutral: true, colourSeparate: true, hairlinesWhole: true }
 
@@ -30,10 +31,9 @@ export function TargetReadingForm({ value, onChange }: { value: TargetReading | 
     </fieldset>
   )
   const tick = (key: 'greysNeutral' | 'colourSeparate' | 'hairlinesWhole', words: string) => (
-    <label className="mt-1 flex items-center gap-2">
-      <input type="checkbox" checked={now[key]} onChange={(e) => set({ [key]: e.target.checked })} />
+    <Check className="mt-1" checked={now[key]} onChange={(on) => set({ [key]: on })}>
       {words}
-    </label>
+    </Check>
   )
   return (
     <section aria-label="The target read">

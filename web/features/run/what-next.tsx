@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import type { Inspection } from '../../../core/work/runs/inspection.ts'
 import { jobsQuery } from '../../api/queries.ts'
+import { ButtonLink } from '../../ui/button.tsx'
 
 const SAYS: Record<Inspection['verdict'], string> = {
   right: 'Written into the log: it came out right.',
@@ -25,18 +25,12 @@ export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection
       <p className="font-semibold">{SAYS[verdict]}</p>
       <p className="mt-1 flex flex-wrap gap-2">
         {(again || back) && (
-          <Link className="btn btn-act" to={`/jobs/${run.jobId}/${again ? 'sheet' : 'run'}`}>
+          <ButtonLink kind="act" to={`/jobs/${run.jobId}/${again ? 'sheet' : 'run'}`}>
             {again ? 'Set it right and print it again' : 'Print the second side'}
-          </Link>
+          </ButtonLink>
         )}
-        {next && (
-          <Link className="btn" to={`/jobs/${next.id}/sheet`}>
-            Next: {next.title}
-          </Link>
-        )}
-        <Link className="btn" to="/">
-          To the bench
-        </Link>
+        {next && <ButtonLink to={`/jobs/${next.id}/sheet`}>Next: {next.title}</ButtonLink>}
+        <ButtonLink to="/">To the bench</ButtonLink>
       </p>
     </section>
   )

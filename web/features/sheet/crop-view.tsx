@@ -5,12 +5,20 @@ import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { PICTURE_EDGES, type PictureEdge } from '../../../core/things/brief/turn.ts'
 import { fileUrl } from '../../api/client.ts'
+import { Check } from '../../ui/check.tsx'
 import { Empty } from '../../ui/states.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 import { LossList } from './loss-list.tsx'
 
 const KEYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 const clamp = (value: number) => Math.min(1, Math.max(0, value))
+
+const _AT: Record<PictureEdge, string> = {
+  head: 'top-1 left-1/2 -translate-x-1/2',
+  foot: 'bottom-1 left-1/2 -translate-x-1/2',
+  left: 'left-1 top-1/2 -translate-y-1/2',
+  right: 'right-1 top-1/2 -translate-y-1/2',
+}
 
 const AT: Record<PictureEdge, string> = {
   head: 'top-1 left-1/2 -translate-x-1/2',
@@ -53,7 +61,7 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
       from.current = null
     },
   }
-  const shade = 'absolute bg-white/60 outline outline-1 outline-black/40'
+  const shade = 'absolute bg-raised/60 outline outline-1 outline-ink/40'
   const pc = (v: number) => `${v * 100}%`
   return (
     <div className="absolute inset-0 flex flex-col p-4">
@@ -100,7 +108,7 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
             type="button"
             aria-label="Crop frame. Arrow keys move it."
             disabled={whole}
-            className="absolute touch-none border-2 border-white outline outline-2 outline-black"
+            className="absolute touch-none border-2 border-frame outline outline-2 outline-frame-edge"
             style={{ left: pc(crop.x), top: pc(crop.y), width: pc(crop.w), height: pc(crop.h), cursor: whole ? 'default' : 'move' }}
             {...handlers}
             onKeyDown={(e) => {
@@ -112,14 +120,14 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
             }}
           />
           {PICTURE_EDGES.map((edge) => (
-            <label key={edge} className={`absolute flex items-center gap-1 bg-paper/90 px-1.5 text-sm ${AT[edge]}`}>
-              <input
-                type="checkbox"
-                checked={keep.includes(edge)}
-                onChange={(e) => editor.item({ keep: e.target.checked ? [...keep, edge] : keep.filter((k) => k !== edge) })}
-              />
+            <Check
+              key={edge}
+              className={`absolute bg-paper/90 px-1.5 text-sm ${AT[edge]}`}
+              checked={keep.includes(edge)}
+              onChange={(on) => editor.item({ keep: on ? [...keep, edge] : keep.filter((k) => k !== edge) })}
+            >
               keep the {edge}
-            </label>
+            </Check>
           ))}
         </div>
       </div>

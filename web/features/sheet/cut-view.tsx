@@ -1,11 +1,13 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import { type CutPlan, cutSentences } from '../../../core/sheet/cutting/cut-plan.ts'
 import { type Unit, writeLength, writeSize } from '../../../core/things/length/length.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { toast } from '../../ui/toast.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 /** The parent sheet with its pieces, cuts and what is left. */
@@ -97,13 +99,12 @@ export function CutView({ plan, job, editor }: { plan: CutPlan; job: Job; editor
           <b className="font-semibold">Caution.</b> Cutting mat, metal rule with a finger guard, fresh blade, blade away from the hand;
           close it when you are done.
         </p>
-        <label className="mt-3 flex items-start gap-2">
-          <input type="checkbox" className="mt-1" checked={sure} onChange={(e) => setSure(e.target.checked)} />
+        <Check className="mt-3" checked={sure} onChange={(on) => setSure(on)}>
           The sheets are cut. This takes them from lot {plan.fromLotId} and cannot be undone.
-        </label>
-        <button type="button" className="btn btn-act mt-2" disabled={!sure || editor.dirty || cut.isPending} onClick={() => cut.mutate()}>
+        </Check>
+        <Button kind="act" className="mt-2" disabled={!sure || editor.dirty || cut.isPending} onClick={() => cut.mutate()}>
           Put the pieces into stock
-        </button>
+        </Button>
       </section>
     </div>
   )

@@ -1,23 +1,16 @@
-import { useId } from 'react'
+import { Radio } from '../../ui/radio.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 /** With borders or borderless. */
-export function FinishChoice({ editor }: { editor: JobEditor }) {
-  const id = useId()
-  const { finish: now } = editor.draft.brief
-  return (
-    <div role="radiogroup" aria-label="Edges" className="flex gap-4">
-      {(['bordered', 'borderless'] as const).map((finish) => (
-        <label key={finish} className="flex items-center gap-1.5">
-          <input
-            type="radio"
-            name={id}
-            checked={now === finish}
-            onChange={() => editor.brief({ finish }, { margins: null, expansion: null, placement: null })}
-          />
-          {finish === 'bordered' ? 'with borders' : 'borderless'}
-        </label>
-      ))}
-    </div>
-  )
-}
+export const FinishChoice = ({ editor }: { editor: JobEditor }) => (
+  <Radio
+    label="Edges"
+    className="flex flex-wrap gap-x-4"
+    value={editor.draft.brief.finish}
+    options={[
+      ['bordered', 'with borders'],
+      ['borderless', 'borderless'],
+    ]}
+    onChange={(finish) => editor.brief({ finish }, { margins: null, expansion: null, placement: null })}
+  />
+)

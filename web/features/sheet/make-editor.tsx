@@ -1,7 +1,11 @@
-import { useId } from 'react'
 import { type Make, NEW_MAKE, type Words, type Wrap } from '../../../core/things/brief/make.ts'
+import { Check } from '../../ui/check.tsx'
+import { ColourField } from '../../ui/colour-field.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Radio } from '../../ui/radio.tsx'
+import { Select } from '../../ui/select.tsx'
+import { TextArea } from '../../ui/text-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 const KINDS: [Make['as'], string][] = [
@@ -19,29 +23,22 @@ const WRAP_WORDS: [Wrap, string][] = [
 
 /** What is made of the print, with what each kind needs to know. */
 export function MakeEditor({ editor }: { editor: JobEditor }) {
-  const id = useId()
   const { make, unit } = editor.draft.brief
   const set = (next: Make) => editor.brief({ make: next }, { orientation: null, placement: null })
   return (
     <section className="min-w-0">
       <h2>What is made of it</h2>
-      <div role="radiogroup" aria-label="What is made of it" className="mt-1 grid gap-1 sm:grid-cols-2">
-        {KINDS.map(([as, label]) => (
-          <label key={as} className="flex items-center gap-2">
-            <input type="radio" name={`${id}-make`} checked={make.as === as} onChange={() => set(NEW_MAKE[as])} />
-            {label}
-          </label>
-        ))}
-      </div>
+      <Radio
+        label="What is made of it"
+        className="mt-1 grid gap-1 sm:grid-cols-2"
+        value={make.as}
+        options={KINDS}
+        onChange={(as) => set(NEW_MAKE[as])}
+      />
       {make.as === 'print' && (
-        <label className="mt-2 flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={make.mirror === true}
-            onChange={(e) => set({ as: 'print', ...(e.target.checked ? { mirror: true } : {}) })}
-          />
+        <Check className="mt-2" checked={make.mirror === true} onChange={(on) => set({ as: 'print', ...(on ? { mirror: true } : {}) })}>
           mirrored, for a film seen from behind or a transfer
-        </label>
+        </Check>
       )}
       {make.as === 'two-sided' && (
         <div className="mt-2 space-y-2">
@@ -87,10 +84,9 @@ export function MakeEditor({ editor }: { editor: JobEditor }) {
             onChange={(opens) => set({ ...make, opens })}
           />
           <TextEditor text={make.text} onChange={(text) => set({ ...make, text })} />
-          <label className="flex items-center gap-2 text-sm">
-            <input type="checkbox" checked={make.textInDeadMargin} onChange={(e) => set({ ...make, textInDeadMargin: e.target.checked })} />
+          <Check className="text-sm" checked={make.textInDeadMargin} onChange={(on) => set({ ...make, textInDeadMargin: on })}>
             The words may fall where the printer cannot print
-          </label>
+          </Check>
         </div>
       )}
       {make.as === 'wrapped-canvas' && (
@@ -112,11 +108,7 @@ export function MakeEditor({ editor }: { editor: JobEditor }) {
           </div>
           <Choice label="Round the bars goes" value={make.wrap} options={WRAP_WORDS} onChange={(wrap) => set({ ...make, wrap })} />
           {make.wrap === 'colour' && (
-            <label className="flex items-center gap-2 text-sm">
-              Colour of the sides
-              <input type="color" value={make.colour} onChange={(e) => set({ ...make, colour: e.target.value })} />
-              <span className="num text-soft">{make.colour} in sRGB</span>
-            </label>
+            <ColourField label="Colour of the sides" value={make.colour} note="in sRGB" onChange={(colour) => set({ ...make, colour })} />
           )}
           <p className="text-sm text-soft">Sizes are those of the front; the sides come on top.</p>
         </div>
@@ -132,29 +124,12 @@ interface ChoiceProps<T extends string> {
   onChange(value: T): void
 }
 
-function Choice<T extends string>({ label, value, options, onChange }: ChoiceProps<T>) {
-  const id = useId()
-  return (
-    <div className="flex items-center gap-2">
-      <label htmlFor={id} className="w-36 shrink-0 text-sm text-soft">
-        {label}
-      </label>
-      <select id={id} className="min-w-0" value={value} onChange={(e) => onChange(e.target.value as T)}>
-        {options.map(([v, words]) => (
-          <option key={v} value={v}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </div>
-  )
-}
+const Choice = <T extends string>(props: ChoiceProps<T>) => <Select labelAt="before" {...props} />
 
 const PLAIN: Words = { text: '', points: 9, at: 'foot', align: 'centre' }
 
 /** Words for the back: what, how large, where. */
 function TextEditor({ text, onChange }: { text: Words | null; onChange(text: Words | null): void }) {
-  const id = useId()
   const now = text ?? PLAIN
   const change = (part: Partial<Words>) => {
     const next = { ...now, ...part }
@@ -162,30 +137,33 @@ function TextEditor({ text, onChange }: { text: Words | null; onChange(text: Wor
   }
   return (
     <div>
-      <label htmlFor={id} className="block text-sm text-soft">
-        Words on the back
-      </label>
-      <textarea id={id} rows={2} maxLength={500} className="w-full" value={now.text} onChange={(e) => change({ text: e.target.value })} />
+      <TextArea label="Words on the back" most={500} value={now.text} onChange={(text) => change({ text })} />
       <div className="mt-1 flex flex-wrap items-end gap-3">
         <div className="w-24">
           <NumberField label="Size, points" value={now.points} min={4} max={72} step={0.5} onChange={(points) => change({ points })} />
         </div>
-        <label className="text-sm text-soft">
-          Place
-          <select className="ml-1 text-ink" value={now.at} onChange={(e) => change({ at: e.target.value as Words['at'] })}>
-            <option value="head">head</option>
-            <option value="middle">middle</option>
-            <option value="foot">foot</option>
-          </select>
-        </label>
-        <label className="text-sm text-soft">
-          Set
-          <select className="ml-1 text-ink" value={now.align} onChange={(e) => change({ align: e.target.value as Words['align'] })}>
-            <option value="left">left</option>
-            <option value="centre">centred</option>
-            <option value="right">right</option>
-          </select>
-        </label>
+        <Select
+          label="Place"
+          labelAt="before"
+          value={now.at}
+          options={[
+            ['head', 'head'],
+            ['middle', 'middle'],
+            ['foot', 'foot'],
+          ]}
+          onChange={(to) => change({ at: to })}
+        />
+        <Select
+          label="Set"
+          labelAt="before"
+          value={now.align}
+          options={[
+            ['left', 'left'],
+            ['centre', 'centred'],
+            ['right', 'right'],
+          ]}
+          onChange={(to) => change({ align: to })}
+        />
       </div>
     </div>
   )

@@ -6,6 +6,8 @@ import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
+import { Button } from '../../ui/button.tsx'
+import { KeyHint } from '../../ui/key-hint.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 import { LossList } from './loss-list.tsx'
@@ -72,18 +74,14 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
         <LengthField label="From leading edge" unit={unit} signed value={Math.round(picture.y)} onChange={(y) => move(picture.x, y)} />
       </div>
       <div className="mt-3 flex flex-wrap gap-1.5">
-        <button type="button" className="btn" onClick={() => editor.pin({ placement: 'centred' })}>
-          Centre <span className="kbd">c</span>
-        </button>
-        <button type="button" className="btn" onClick={() => editor.pin({ orientation: String((turn + 90) % 360), placement: null })}>
-          Turn <span className="kbd">r</span>
-        </button>
-        <button type="button" className="btn" onClick={() => editor.pin({ orientation: null, placement: null })}>
-          Best turn
-        </button>
-        <button type="button" className="btn" onClick={onAlternatives}>
-          Other places
-        </button>
+        <Button onClick={() => editor.pin({ placement: 'centred' })}>
+          Centre <KeyHint of="centre" />
+        </Button>
+        <Button onClick={() => editor.pin({ orientation: String((turn + 90) % 360), placement: null })}>
+          Turn <KeyHint of="turn" />
+        </Button>
+        <Button onClick={() => editor.pin({ orientation: null, placement: null })}>Best turn</Button>
+        <Button onClick={onAlternatives}>Other places</Button>
       </div>
       {position && (
         <p className="mt-3 border-l-2 border-line pl-2 text-sm" data-testid="position">

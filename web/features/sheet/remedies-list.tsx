@@ -1,9 +1,10 @@
 import { useMemo } from 'react'
-import { toast } from 'sonner'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { remedies } from '../../../core/plate/resolve/remedies.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { Button } from '../../ui/button.tsx'
+import { toast } from '../../ui/toast.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 /** What can be done about a dead margin, each remedy with what it loses and costs. */
@@ -20,10 +21,8 @@ export function RemediesList({ editor, plate, studio }: { editor: JobEditor; pla
           <li key={r.id} className="grid grid-cols-[1fr_auto] items-start gap-x-2 py-1.5">
             <span className={r.fix ? '' : 'font-semibold'}>{r.title}</span>
             {r.fix ? (
-              <button
-                type="button"
-                className="btn px-2 py-0"
-                style={{ minHeight: '1.6rem' }}
+              <Button
+                small
                 onClick={() => {
                   if (!r.fix) return
                   editor.apply(r.fix)
@@ -31,7 +30,7 @@ export function RemediesList({ editor, plate, studio }: { editor: JobEditor; pla
                 }}
               >
                 Do it
-              </button>
+              </Button>
             ) : (
               <span className="text-soft">now</span>
             )}

@@ -1,34 +1,24 @@
-import { useId, useState } from 'react'
-import { toast } from 'sonner'
 import { offeredSizes } from '../../../core/things/sizes/named.ts'
 import { parseSize, writeAsked } from '../../../core/things/sizes/size-field.ts'
 import type { HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
-import { useTyped } from '../../ui/use-typed.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { SizeField } from '../../ui/size-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 /** The sheet asked for, typed as people type it and shown back in both units; the studio's favourites come first. */
 export function SheetField({ editor, rules }: { editor: JobEditor; rules: HouseRules }) {
   const { brief } = editor.draft
-  const id = useId()
   const { sheet } = brief
   const shown = sheet ? (sheet.name ?? writeAsked(sheet, brief.unit)) : ''
-  const { text, setText, error, setError } = useTyped(shown)
-  const [choices, setChoices] = useState<string[]>([])
-  const take = (typed = text) => {
-    if (typed === shown) return
-    setChoices([])
-    if (!typed.trim()) return editor.brief({ sheet: null }, { stock: null, page: null, placement: null })
-    const parsed = parseSize(typed, brief.unit, 'sheet')
-    if (!parsed.ok) {
-      setChoices(parsed.problem.choices ?? [])
-      return setError(parsed.problem.message)
-    }
-    setError(null)
-    const { width, length, name } = parsed.value
-    editor.brief({ sheet: { width, length, name } }, { stock: null, page: null, placement: null })
-  }
+  const take = (size: NonNullable<typeof sheet> | null) =>
+    editor.brief(
+      { sheet: size && { width: size.width, length: size.length, name: size.name } },
+      { stock: null, page: null, placement: null },
+    )
   const favourite = rules.favouriteSizes.includes(shown)
   const star = async () => {
     const favouriteSizes = favourite ? rules.favouriteSizes.filter((f) => f !== shown) : [...rules.favouriteSizes, shown].slice(-40)
@@ -37,112 +27,65 @@ export function SheetField({ editor, rules }: { editor: JobEditor; rules: HouseR
   }
   return (
     <div className="mt-4">
-      <label htmlFor={id} className="block text-sm text-soft">
-        Sheet (empty: whatever is in stock)
-      </label>
-      <div className="flex items-center gap-2">
-        <input
-          id={id}
-          list={`${id}-names`}
-          className="w-64"
+      <div className="flex items-end gap-2">
+        <SizeField
+          label="Sheet (empty: whatever is in stock)"
+          of="sheet"
+          unit={brief.unit}
+          value={sheet}
+          offers={offeredSizes(rules.favouriteSizes)}
           placeholder="A3, 13 × 19 in, 203 × 1000, 17in roll"
-          value={text}
-          aria-invalid={error !== null}
-          aria-describedby={`${id}-e`}
-          onChange={(e) => setText(e.target.value)}
-          onBlur={() => take()}
-          onKeyDown={(e) => e.key === 'Enter' && take()}
+          className="w-64 max-w-full"
+          onChange={take}
         />
         {sheet && (
-          <button type="button" className="btn px-2" aria-pressed={favourite} onClick={() => void star()}>
+          <Button icon="favourite" pressed={favourite} className="mb-6" onClick={() => void star()}>
             {favourite ? 'Not a favourite' : 'Make it a favourite'}
-          </button>
+          </Button>
         )}
       </div>
-      <datalist id={`${id}-names`}>
-        {offeredSizes(rules.favouriteSizes).map((name) => (
-          <option key={name} value={name} />
-        ))}
-      </datalist>
       {rules.favouriteSizes.length > 0 && (
         <p className="mt-1 flex flex-wrap gap-1.5 text-sm">
           {rules.favouriteSizes.map((name) => (
-            <button key={name} type="button" className="link" onClick={() => take(name)}>
+            <Button
+              key={name}
+              kind="link"
+              onClick={() => {
+                const parsed = parseSize(name, brief.unit, 'sheet')
+                if (parsed.ok) take(parsed.value)
+              }}
+            >
               {name}
-            </button>
-          ))}
-        </p>
-      )}
-      <p id={`${id}-e`} className={`mt-0.5 text-sm ${error ? 'text-stop' : 'text-faint'}`} role={error ? 'alert' : undefined}>
-        {error ?? (sheet ? `${writeAsked(sheet, 'mm')} · ${writeAsked(sheet, 'in')}` : '')}
-      </p>
-      {error && choices.length > 0 && (
-        <p className="mt-1 flex gap-2">
-          {choices.map((choice) => (
-            <button key={choice} type="button" className="btn" onClick={() => take(choice)}>
-              {choice}
-            </button>
+            </Button>
           ))}
         </p>
       )}
       {sheet && (
-        <label className="mt-2 flex items-center gap-2 text-sm">
-          <input
-            type="checkbox"
-            checked={brief.finished !== null}
-            onChange={(e) =>
-              editor.brief(
-                {
-                  finished: e.target.checked
-                    ? { width: sheet.width ?? sheet.length ?? 210_000, length: sheet.length ?? sheet.width ?? 297_000 }
-                    : null,
-                },
-                { placement: null },
-              )
-            }
-          />
+        <Check
+          className="mt-2 text-sm"
+          checked={brief.finished !== null}
+          onChange={(on) =>
+            editor.brief(
+              { finished: on ? { width: sheet.width ?? sheet.length ?? 210_000, length: sheet.length ?? sheet.width ?? 297_000 } : null },
+              { placement: null },
+            )
+          }
+        >
           It is trimmed after printing
-        </label>
+        </Check>
       )}
-      {brief.finished && <TrimField editor={editor} />}
-    </div>
-  )
-}
-
-/** The size that is left after trimming. */
-function TrimField({ editor }: { editor: JobEditor }) {
-  const { brief } = editor.draft
-  const id = useId()
-  const shown = brief.finished ? writeAsked(brief.finished, brief.unit) : ''
-  const { text, setText, error, setError } = useTyped(shown)
-  const take = () => {
-    if (text === shown) return
-    const parsed = parseSize(text, brief.unit, 'finished')
-    if (!parsed.ok) return setError(parsed.problem.message)
-    const { width, length } = parsed.value
-    if (width === null || length === null) return setError('What is left after trimming needs a width and a length.')
-    setError(null)
-    editor.brief({ finished: { width, length } }, { placement: null })
-  }
-  return (
-    <div className="mt-1">
-      <label htmlFor={id} className="block text-sm text-soft">
-        Trimmed to
-      </label>
-      <input
-        id={id}
-        className="w-64"
-        value={text}
-        aria-invalid={error !== null}
-        aria-describedby={`${id}-e`}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={take}
-        onKeyDown={(e) => e.key === 'Enter' && take()}
-      />
-      {error && (
-        <p id={`${id}-e`} role="alert" className="mt-0.5 text-sm text-stop">
-          {error}
-        </p>
+      {brief.finished && (
+        <SizeField
+          label="Trimmed to"
+          of="finished"
+          unit={brief.unit}
+          value={brief.finished}
+          className="mt-1 w-64"
+          onChange={(size) => {
+            if (size && size.width !== null && size.length !== null)
+              editor.brief({ finished: { width: size.width, length: size.length } }, { placement: null })
+          }}
+        />
       )}
     </div>
   )

@@ -1,12 +1,13 @@
-import { useId } from 'react'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { type Item, pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { mm } from '../../../core/things/length/length.ts'
+import { Check } from '../../ui/check.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Radio } from '../../ui/radio.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 type Size = Item['size']
@@ -20,7 +21,6 @@ function uprightFace(plate: Plate): { w: number; h: number } {
 
 /** How large the print is: by picture, sheet, border, scale or resolution. */
 export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; plate: Plate; dense?: boolean }) {
-  const id = useId()
   const { brief } = editor.draft
   const { unit } = brief
   const item = itemOf(brief)
@@ -41,14 +41,13 @@ export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; pl
   const now = size.by === 'sheet' ? (size.fill ? 'fill' : 'fit') : size.by
   return (
     <>
-      <div role="radiogroup" aria-label="Size by" className={`mt-1 grid gap-1 ${dense ? 'text-sm' : ''}`}>
-        {modes.map(([value, label, make]) => (
-          <label key={value} className="flex items-center gap-2">
-            <input type="radio" name={`${id}-by`} checked={now === value} onChange={() => set(make())} />
-            {label}
-          </label>
-        ))}
-      </div>
+      <Radio
+        label="Size by"
+        className={`mt-1 grid gap-1 ${dense ? 'text-sm' : ''}`}
+        value={now}
+        options={modes.map(([value, label]) => [value, label])}
+        onChange={(to) => set((modes.find(([value]) => value === to) as (typeof modes)[number])[2]())}
+      />
       <div className="mt-2 grid max-w-xs grid-cols-2 gap-3">
         {size.by === 'picture' && (
           <>
@@ -64,14 +63,13 @@ export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; pl
               value={size.height ?? face.h}
               onChange={(height) => set({ by: 'picture', width: locked ? null : size.width, height })}
             />
-            <label className="col-span-2 flex items-center gap-2 text-sm">
-              <input
-                type="checkbox"
-                checked={locked}
-                onChange={(e) => set({ by: 'picture', width: face.w, height: e.target.checked ? null : face.h })}
-              />
+            <Check
+              className="col-span-2 text-sm"
+              checked={locked}
+              onChange={(on) => set({ by: 'picture', width: face.w, height: on ? null : face.h })}
+            >
               Keep the shape of the picture
-            </label>
+            </Check>
           </>
         )}
         {size.by === 'border' && (
@@ -91,10 +89,9 @@ export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; pl
               step={0.05}
               onChange={(foot) => set({ ...size, foot })}
             />
-            <label className="col-span-2 flex items-center gap-2 text-sm">
-              <input type="checkbox" checked={size.exact === true} onChange={(e) => set({ ...size, exact: e.target.checked })} />
+            <Check className="col-span-2 text-sm" checked={size.exact === true} onChange={(on) => set({ ...size, exact: on })}>
               Crop so that every border is exactly this
-            </label>
+            </Check>
           </>
         )}
         {size.by === 'scale' && (

@@ -1,4 +1,3 @@
-import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import { useMemo } from 'react'
 import { coverageOf } from '../../../core/plate/decisions/coverage.ts'
@@ -9,12 +8,10 @@ import { filledByCrop, lossOf } from '../../../core/sheet/loss.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { Chart } from '../../ui/chart/chart.tsx'
 import { Take } from '../../ui/take.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
-const W = 280
-const H = 110
-const PAD = { left: 34, right: 10, top: 8, bottom: 24 }
 const POINTS = 60
 
 const writeLost = (lost: number | null) => (lost === null ? '–' : `${(lost * 100).toFixed(1)} %`)
@@ -60,41 +57,47 @@ export function SliverChart({ editor, plate, studio }: { editor: JobEditor; plat
   )
   if (!setup || !layout || !printer || !needs || printer.expansions.length === 0) return null
   const most = Math.max(needs.at(-1) ?? 0, ...printer.expansions.map((e) => e.um)) * 1.1
-  const x = scaleLinear([0, most], [PAD.left, W - PAD.right])
-  const y = scaleLinear([0, 1], [H - PAD.bottom, PAD.top])
-  const curve = line<number>(
-    (um) => x(um),
-    (um) => y(sliverRisk(needs, um)),
-  )(Array.from({ length: POINTS + 1 }, (_, i) => (most * i) / POINTS))
+  const steps = Array.from({ length: POINTS + 1 }, (_, i) => (most * i) / POINTS)
+  const millimetres = (um: number) => (um / 1000).toFixed(1)
   return (
-    <figure aria-label="White slivers by expansion" className="mt-3">
-      <figcaption className="text-sm text-soft">Share of 10 000 simulated sheets with a white sliver, by expansion in mm</figcaption>
-      <svg viewBox={`0 0 ${W} ${H}`} className="mt-1 w-full" role="img" aria-label="Risk falls as the expansion grows">
-        {[0, 0.5, 1].map((t) => (
-          <g key={t}>
-            <line x1={PAD.left} x2={W - PAD.right} y1={y(t)} y2={y(t)} stroke="var(--hair)" />
-            <text x={PAD.left - 5} y={y(t) + 3.5} textAnchor="end" fontSize="10" fill="var(--soft)">
-              {t * 100} %
-            </text>
-          </g>
-        ))}
-        {x.ticks(5).map((t) => (
-          <text key={t} x={x(t)} y={H - 8} textAnchor="middle" fontSize="10" fill="var(--soft)">
-            {(t / 1000).toFixed(1)}
-          </text>
-        ))}
-        <path d={curve ?? ''} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
-        {printer.expansions.map((step) => (
-          <circle
-            key={step.id}
-            cx={x(step.um)}
-            cy={y(sliverRisk(needs, step.um))}
-            r={step.id === setup.expansion?.id ? 5 : 3.4}
-            fill={step.id === setup.expansion?.id ? 'var(--act)' : 'var(--raised)'}
-            stroke="var(--ink)"
-          />
-        ))}
-      </svg>
+    <section aria-label="White slivers by expansion" className="mt-3">
+      <p className="text-sm text-soft">Share of 10 000 simulated sheets with a white sliver, by expansion in mm</p>
+      <Chart
+        className="mt-1"
+        label="Risk falls as the expansion grows"
+        width={280}
+        height={116}
+        x={{ from: 0, to: most, write: millimetres }}
+        y={{ from: 0, to: 1, ticks: [0, 0.5, 1], write: (v) => `${v * 100} %` }}
+        readings={steps.map((um) => ({ x: um, y: sliverRisk(needs, um), says: `${millimetres(um)} mm: ${share(sliverRisk(needs, um))}` }))}
+        table={{ head: ['expansion, mm', 'slivers'], rows: steps.map((um) => [millimetres(um), share(sliverRisk(needs, um))]) }}
+      >
+        {({ x, y }) => (
+          <>
+            <path
+              d={
+                line<number>(
+                  (um) => x(um),
+                  (um) => y(sliverRisk(needs, um)),
+                )(steps) ?? ''
+              }
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth="1.6"
+            />
+            {printer.expansions.map((step) => (
+              <circle
+                key={step.id}
+                cx={x(step.um)}
+                cy={y(sliverRisk(needs, step.um))}
+                r={step.id === setup.expansion?.id ? 5 : 3.4}
+                fill={step.id === setup.expansion?.id ? 'var(--act)' : 'var(--raised)'}
+                stroke="var(--ink)"
+              />
+            ))}
+          </>
+        )}
+      </Chart>
       <table className="mt-1 w-full text-left text-sm">
         <thead>
           <tr className="border-b border-line text-soft">
@@ -119,6 +122,6 @@ export function SliverChart({ editor, plate, studio }: { editor: JobEditor; plat
           ))}
         </tbody>
       </table>
-    </figure>
+    </section>
   )
 }

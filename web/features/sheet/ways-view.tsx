@@ -6,7 +6,7 @@ import { EDGES } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { loadingSteps } from '../../../core/work/loading/steps.ts'
 import { LevelMark } from '../../ui/mark.tsx'
-import { Cells, SortHead, useSortedTable } from '../../ui/sorted-table.tsx'
+import { DataTable } from '../../ui/table/data-table.tsx'
 import { Take } from '../../ui/take.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
@@ -38,32 +38,43 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
         ),
       }),
       column.accessor((r) => r.printable.width * r.printable.length, {
+        meta: { figure: true },
         id: 'printable',
         header: `Prints on, ${unit}`,
         cell: ({ row: { original: r } }) => `${writeNumber(r.printable.width, unit)} × ${writeNumber(r.printable.length, unit)}`,
       }),
       column.accessor((r) => Math.max(...EDGES.map((e) => r.margins[e])), {
+        meta: { figure: true },
         id: 'margins',
         header: `Margins, ${unit}`,
         cell: ({ row: { original: r } }) => EDGES.map((e) => writeNumber(r.margins[e], unit)).join(' · '),
       }),
       column.accessor((r) => r.borderless.length, {
+        meta: { figure: true },
         id: 'borderless',
         header: 'Borderless',
         cell: ({ getValue }) => ['no', 'one edge', 'two edges', 'three edges', 'all edges'][getValue()] ?? 'no',
       }),
       column.accessor('lost', {
+        meta: { figure: true },
         header: 'Lost',
         cell: ({ getValue }) => (getValue() < 0.0005 ? '—' : `${(getValue() * 100).toFixed(1)} %`),
       }),
-      column.accessor('loads', { header: 'Loads', cell: ({ row: { original: r } }) => `${r.loads} of ${r.sheetsPerLoad}` }),
-      column.accessor('minutes', { header: 'Minutes', cell: ({ getValue }) => getValue().toFixed(getValue() < 10 ? 1 : 0) }),
-      column.accessor('steps', { header: 'Steps' }),
-      column.accessor('points', { header: 'Cost', cell: ({ getValue }) => getValue().toFixed(1) }),
+      column.accessor('loads', {
+        meta: { figure: true },
+        header: 'Loads',
+        cell: ({ row: { original: r } }) => `${r.loads} of ${r.sheetsPerLoad}`,
+      }),
+      column.accessor('minutes', {
+        meta: { figure: true },
+        header: 'Minutes',
+        cell: ({ getValue }) => getValue().toFixed(getValue() < 10 ? 1 : 0),
+      }),
+      column.accessor('steps', { meta: { figure: true }, header: 'Steps' }),
+      column.accessor('points', { meta: { figure: true }, header: 'Cost', cell: ({ getValue }) => getValue().toFixed(1) }),
     ],
     [unit],
   )
-  const table = useSortedTable(comparison.usable, columns)
   const use = (r: WayRow) => editor.set({ ...editor.draft, pins: pinsFor(pins, { printer: r.printerId, path: r.pathId }) })
   return (
     <div className="absolute inset-0 overflow-auto bg-paper p-4">
@@ -74,19 +85,17 @@ export function WaysView({ editor, studio }: { editor: JobEditor; studio: Studio
       {comparison.usable.length === 0 ? (
         <p className="mt-3">No path of the studio takes this sheet. The reasons are below.</p>
       ) : (
-        <table className="mt-2 w-full text-left" aria-label="Usable ways">
-          <SortHead table={table} />
-          <tbody>
-            {table.getRowModel().rows.map((row) => (
-              <tr key={row.id} className={`border-b border-hair align-top ${row.original.chosen ? 'bg-chosen' : ''}`}>
-                <Cells row={row} />
-                <td className="py-1.5 text-right">
-                  <Take taken={row.original.chosen} word="chosen" onTake={() => use(row.original)} />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <div className="mt-2">
+          <DataTable
+            name="ways"
+            label="Usable ways"
+            rows={comparison.usable}
+            columns={columns}
+            idOf={(r) => `${r.printerId} ${r.pathId}`}
+            rowClass={(r) => (r.chosen ? 'bg-chosen align-top' : 'align-top')}
+            end={(r) => <Take taken={r.chosen} word="chosen" onTake={() => use(r)} />}
+          />
+        </div>
       )}
       <h2 className="mt-5">Not usable</h2>
       <ul className="mt-1 divide-y divide-hair border-y border-hair">

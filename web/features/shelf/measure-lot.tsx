@@ -1,11 +1,12 @@
 import { useState } from 'react'
-import { toast } from 'sonner'
 import { type Unit, writeLength, writeSize } from '../../../core/things/length/length.ts'
 import { iso216Tolerance, measureLot } from '../../../core/things/media/lot-measure.ts'
 import type { Lot, Paper, Readings } from '../../../core/things/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { RollLeft } from '../loading/roll-left.tsx'
 
 const PLACES = ['one end', 'middle', 'other end']
@@ -112,17 +113,14 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
             </p>
           )}
           <div className="mt-2 flex gap-2">
-            <button
-              type="button"
-              className="btn btn-act"
+            <Button
+              kind="act"
               disabled={!result.ok}
               onClick={() => void send(api('PUT /lots/{id}/readings', { id: lot.id, body: readings }), 'The lot is measured.')}
             >
               Keep these readings
-            </button>
-            <button type="button" className="btn" onClick={onDone}>
-              Close
-            </button>
+            </Button>
+            <Button onClick={onDone}>Close</Button>
           </div>
         </div>
       </div>

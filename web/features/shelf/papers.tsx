@@ -1,13 +1,15 @@
 import { useState } from 'react'
-import { toast } from 'sonner'
 import type { Unit } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Lot, Paper } from '../../../core/things/media/media.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
+import { NumberField } from '../../ui/number-field.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { MeasureLot } from './measure-lot.tsx'
 
 function LotEditor({ lot, paper, unit }: { lot: Lot; paper: Paper; unit: Unit }) {
@@ -44,23 +46,11 @@ function LotEditor({ lot, paper, unit }: { lot: Lot; paper: Paper; unit: Unit })
         {lot.form === 'roll' ? (
           <LengthField label="left on the roll" unit={unit} value={lot.stock} onChange={(stock) => save({ stock })} />
         ) : (
-          <label className="block text-sm text-soft">
-            sheets left
-            <input
-              type="number"
-              min={0}
-              className="num block w-full text-ink"
-              defaultValue={lot.stock}
-              onBlur={(e) => {
-                const stock = Math.round(Number(e.target.value))
-                if (stock >= 0 && stock !== lot.stock) void save({ stock })
-              }}
-            />
-          </label>
+          <NumberField label="sheets left" min={0} max={1_000_000} step={1} value={lot.stock} onChange={(stock) => save({ stock })} />
         )}
-        <button type="button" className="btn" aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
+        <Button aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
           Measure …
-        </button>
+        </Button>
       </div>
       {measuring && <MeasureLot lot={lot} paper={paper} unit={unit} onDone={() => setMeasuring(false)} />}
     </>

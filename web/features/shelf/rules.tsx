@@ -1,9 +1,12 @@
-import { toast } from 'sonner'
 import { HOUSE_RULE_KEYS, HOUSE_RULES, type HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
+import { Radio } from '../../ui/radio.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 interface Props {
   rules: HouseRules
@@ -18,10 +21,9 @@ function Rule({ rules, name, save }: Props) {
   const set = (to: unknown) => save({ [name]: to })
   if (control.as === 'switch')
     return (
-      <label className="flex items-center gap-2">
-        <input type="checkbox" checked={value === true} onChange={(e) => set(e.target.checked)} />
+      <Check checked={value === true} onChange={(on) => set(on)}>
         {label}
-      </label>
+      </Check>
     )
   if (control.as === 'length')
     return (
@@ -40,26 +42,17 @@ function Rule({ rules, name, save }: Props) {
     <fieldset>
       <legend className="font-semibold">{label}</legend>
       {help && <p className="text-sm text-soft">{help}</p>}
-      {control.as === 'choice' &&
-        control.options.map(([option, words]) => (
-          <label key={option} className="mt-1 flex items-center gap-2">
-            <input type="radio" name={name} checked={value === option} onChange={() => set(option)} />
-            {words}
-          </label>
-        ))}
+      {control.as === 'choice' && (
+        <Radio<unknown> label={label} className="mt-1 grid gap-1" value={value} options={control.options} onChange={set} />
+      )}
       {control.as === 'list' && entries.length === 0 && <p className="mt-1 text-soft">{control.empty}</p>}
       {control.as === 'list' && entries.length > 0 && (
         <ul className="mt-1 flex flex-wrap gap-2">
           {entries.map((entry) => (
             <li key={entry}>
-              <button
-                type="button"
-                className="btn"
-                aria-label={`Remove ${entry} from the favourites`}
-                onClick={() => set(entries.filter((other) => other !== entry))}
-              >
+              <Button aria-label={`Remove ${entry} from the favourites`} onClick={() => set(entries.filter((other) => other !== entry))}>
                 {entry} ×
-              </button>
+              </Button>
             </li>
           ))}
         </ul>

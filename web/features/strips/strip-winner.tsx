@@ -1,12 +1,15 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { toast } from 'sonner'
 import type { StripSheet } from '../../../core/things/brief/test-sheet.ts'
 import type { Tested } from '../../../core/things/media/media.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { stripLetter } from '../../../core/work/strips/strips.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Radio } from '../../ui/radio.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { renderingName } from '../colour/names.ts'
 
 /** Says which strip won and why; from then on the pairing's intent is that one. */
@@ -46,9 +49,9 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
           Recorded on {tested.on}: {renderingName(tested.intent, tested.blackPoint).toLowerCase()}
           {mediaTypeOf(tested.mediaTypeId) ? `, printed as ${mediaTypeOf(tested.mediaTypeId)}` : ''}
           {tested.because ? `, because ${tested.because}` : ''}.{' '}
-          <button type="button" className="link" onClick={() => save(null)}>
+          <Button kind="link" onClick={() => save(null)}>
             take it back
-          </button>
+          </Button>
         </p>
       )}
       {!pairing && (
@@ -56,27 +59,27 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
           The studio has no pairing of {paper} with {printer} to record it on.
         </p>
       )}
-      <fieldset className="mt-3">
-        <legend className="sr-only">Strips</legend>
-        {sheet.candidates.map((c, i) => (
-          <label key={stripLetter(i)} className="mt-1 flex items-center gap-2 text-lg">
-            <input type="radio" name="winner" checked={chosen === i} onChange={() => setChosen(i)} />
+      <Radio
+        label="Strips"
+        className="mt-3 grid gap-1 text-lg"
+        value={chosen}
+        onChange={setChosen}
+        options={sheet.candidates.map((c, i) => [
+          i,
+          <span key={stripLetter(i)} className="flex flex-wrap items-baseline gap-2">
             <b className="num font-semibold">{stripLetter(i)}</b> {renderingName(c.intent, c.blackPoint)}
             {mediaTypeOf(c.mediaTypeId) && <span className="text-sm text-soft">printed as {mediaTypeOf(c.mediaTypeId)}</span>}
             {sheet.here && !sheet.here.includes(i) && <span className="text-sm text-soft">(on another sheet)</span>}
             {c.profileId !== sheet.candidates[0]?.profileId && (
               <span className="text-sm text-soft">{studio.profiles.find((p) => p.id === c.profileId)?.description}</span>
             )}
-          </label>
-        ))}
-      </fieldset>
-      <label className="mt-3 block max-w-prose">
-        <span className="text-sm text-soft">Why, in a few words</span>
-        <input className="w-full" maxLength={500} value={because} onChange={(e) => setBecause(e.target.value)} />
-      </label>
-      <button
-        type="button"
-        className="btn btn-act mt-3"
+          </span>,
+        ])}
+      />
+      <TextField label="Why, in a few words" className="mt-3 max-w-prose" most={500} value={because} onChange={setBecause} />
+      <Button
+        kind="act"
+        className="mt-3"
         disabled={chosen === null || !pairing}
         onClick={() => {
           const winner = chosen === null ? undefined : sheet.candidates[chosen]
@@ -84,7 +87,7 @@ export function StripWinner({ sheet, studio }: { sheet: StripSheet; studio: Stud
         }}
       >
         Record the winner
-      </button>
+      </Button>
     </div>
   )
 }

@@ -1,7 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { STRIPS, type StripCandidate } from '../../../core/things/brief/test-sheet.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
@@ -10,6 +9,12 @@ import type { Job } from '../../../core/wire/api/dto.ts'
 import { stripGroups, stripLetter } from '../../../core/work/strips/strips.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobsQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { Radio } from '../../ui/radio.tsx'
+import { Select } from '../../ui/select.tsx'
+import { Slider } from '../../ui/slider.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { IntentChoice } from '../colour/intent-choice.tsx'
 import { renderingName } from '../colour/names.ts'
 import { StripWinner } from './strip-winner.tsx'
@@ -92,112 +97,96 @@ export function StripsView({ job, setup, studio }: Props) {
               <li key={i} className="flex flex-wrap items-center gap-2">
                 <b className="num w-4 font-semibold">{stripLetter(i)}</b>
                 <IntentChoice label={`Intent of strip ${stripLetter(i)}`} value={c} onChange={(to) => change(i, to)} />
-                <select
-                  aria-label={`Profile of strip ${stripLetter(i)}`}
-                  className="max-w-72 min-w-0"
+                <Select
+                  label={`Profile of strip ${stripLetter(i)}`}
+                  labelAt="hidden"
                   value={c.profileId}
-                  onChange={(e) => change(i, { profileId: e.target.value })}
-                >
-                  {profiles.map((p) => (
-                    <option key={p.id} value={p.id}>
-                      profile for {nameOf(p.id)}
-                    </option>
-                  ))}
-                </select>
-                <select
-                  aria-label={`Media type of strip ${stripLetter(i)}`}
-                  className="max-w-72 min-w-0"
-                  value={c.mediaTypeId ?? ''}
-                  onChange={(e) => change(i, { mediaTypeId: e.target.value || null })}
-                >
-                  <option value="">media type as in this job</option>
-                  {mediaTypes
-                    .filter((m) => m.id !== setup.mediaType.id)
-                    .map((m) => (
-                      <option key={m.id} value={m.id}>
-                        {m.driverName}
-                      </option>
-                    ))}
-                </select>
+                  options={profiles.map((p) => [p.id, `profile for ${nameOf(p.id)}`] as const)}
+                  onChange={(to) => change(i, { profileId: to })}
+                />
+                <Select
+                  label={`Media type of strip ${stripLetter(i)}`}
+                  labelAt="hidden"
+                  value={c.mediaTypeId}
+                  options={[
+                    [null, 'media type as in this job'],
+                    ...mediaTypes.filter((m) => m.id !== setup.mediaType.id).map((m) => [m.id, m.driverName] as const),
+                  ]}
+                  onChange={(to) => change(i, { mediaTypeId: to })}
+                />
                 {candidates.length > STRIPS.fewest && (
-                  <button
-                    type="button"
-                    className="link"
+                  <Button
+                    kind="link"
                     aria-label={`Remove strip ${stripLetter(i)}`}
                     onClick={() => setCandidates(candidates.filter((_, n) => n !== i))}
                   >
                     ×
-                  </button>
+                  </Button>
                 )}
               </li>
             ))}
           </ol>
           {candidates.length < STRIPS.most && (
-            <button
-              type="button"
-              className="btn mt-2"
+            <Button
+              className="mt-2"
               onClick={() => setCandidates([...candidates, { intent: 'relative', blackPoint: false, profileId: own, mediaTypeId: null }])}
             >
               Another strip
-            </button>
+            </Button>
           )}
           <div className="mt-3 flex flex-wrap items-end gap-2">
-            <label>
-              <span className="block text-sm text-soft">On</span>
-              <select aria-label="Piece of paper" value={share} onChange={(e) => setShare(Number(e.target.value) as 1 | 2 | 4)}>
-                {SHARES.map(([value, words]) => (
-                  <option key={value} value={value}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <label className="min-w-0">
-              <span className="block text-sm text-soft">of</span>
-              <select aria-label="Lot" className="max-w-72" value={lotId} onChange={(e) => setLotId(e.target.value)}>
-                {lots.map((lot) => (
-                  <option key={lot.id} value={lot.id}>
-                    {studio.papers.find((p) => p.id === lot.paperId)?.name}, {lotSizeName(lot, job.brief.unit)}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Select
+              label="Piece of paper"
+              value={share}
+              options={SHARES.map(([value, words]) => [value, words] as const)}
+              onChange={(to) => setShare(to)}
+            />
+            <Select
+              label="Lot"
+              className="min-w-0"
+              value={lotId}
+              options={lots.map(
+                (lot) => [lot.id, `${studio.papers.find((p) => p.id === lot.paperId)?.name}, ${lotSizeName(lot, job.brief.unit)}`] as const,
+              )}
+              onChange={(to) => setLotId(to)}
+            />
           </div>
-          <label className="mt-3 flex items-center gap-2">
-            <input type="checkbox" checked={apart} onChange={(e) => setApart(e.target.checked)} />
+          <Check className="mt-3" checked={apart} onChange={(on) => setApart(on)}>
             one candidate to a piece, each with its label
-          </label>
+          </Check>
           <fieldset className="mt-3">
             <legend className="text-sm text-soft">Detail</legend>
-            <label className="flex items-center gap-2">
-              <input type="radio" name="detail" checked={at === null} onChange={() => setAt(null)} />
-              where the candidates differ most
-            </label>
-            <label className="flex items-center gap-2">
-              <input type="radio" name="detail" checked={at !== null} onChange={() => setAt({ x: 0.5, y: 0.5 })} />
-              around a place of your choice
-            </label>
+            <Radio
+              label="Detail"
+              value={at === null ? 'most' : 'here'}
+              options={[
+                ['most', 'where the candidates differ most'],
+                ['here', 'around a place of your choice'],
+              ]}
+              onChange={(to) => setAt(to === 'most' ? null : { x: 0.5, y: 0.5 })}
+            />
             {at && (
               <div className="mt-1 flex flex-wrap gap-3 text-sm">
                 {(['x', 'y'] as const).map((axis) => (
-                  <label key={axis} className="flex items-center gap-2">
-                    {axis === 'x' ? 'from the left' : 'from the head'}
-                    <input
-                      type="range"
-                      min={0}
-                      max={100}
-                      value={Math.round(at[axis] * 100)}
-                      onChange={(e) => setAt({ ...at, [axis]: Number(e.target.value) / 100 })}
-                    />
+                  <Slider
+                    key={axis}
+                    label={axis === 'x' ? 'from the left' : 'from the head'}
+                    className="w-72"
+                    min={0}
+                    max={100}
+                    step={1}
+                    value={Math.round(at[axis] * 100)}
+                    onChange={(to) => setAt({ ...at, [axis]: to / 100 })}
+                  >
                     <span className="num w-9">{Math.round(at[axis] * 100)} %</span>
-                  </label>
+                  </Slider>
                 ))}
               </div>
             )}
           </fieldset>
-          <button type="submit" className="btn btn-act mt-4" disabled={make.isPending || !own}>
+          <Button kind="act" className="mt-4" type="submit" disabled={make.isPending || !own}>
             {make.isPending ? 'Composing …' : sheets === 1 ? 'Compose the strips as a job' : `Compose the strips as ${sheets} jobs`}
-          </button>
+          </Button>
           <p className="mt-1 text-sm text-soft">
             All strips of a sheet share its media type: each further one makes a sheet of its own, with strips of the same size. Cutting
             down a sheet: metal rule with guard, blade away from the hand.

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import { api, messageOf } from '../../api/client.ts'
+import { Button } from '../../ui/button.tsx'
+import { toast } from '../../ui/toast.tsx'
 
 /** The tone and colour target: print it on this paper, or take it as a file. */
 export function TargetPanel({ paperId, printerId }: { paperId: string; printerId: string }) {
@@ -21,9 +22,9 @@ export function TargetPanel({ paperId, printerId }: { paperId: string; printerId
             Near-black and near-white steps, greys, saturated ramps, colours inks find hard, skins, hairlines and small letters. Print it
             once on each pairing and read it under Inspect.
           </p>
-          <button type="button" className="btn mt-2" disabled={begin.isPending} onClick={() => begin.mutate()}>
+          <Button className="mt-2" disabled={begin.isPending} onClick={() => begin.mutate()}>
             {begin.isPending ? 'Drawing …' : 'Print it on this paper'}
-          </button>
+          </Button>
           <p className="mt-2 flex gap-3 text-sm">
             {(['tif', 'png', 'pdf'] as const).map((kind) => (
               <a key={kind} className="link" href={`/api/target.${kind}`} download>

@@ -1,6 +1,5 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { toast } from 'sonner'
 import { disagreements, progressOf } from '../../../core/work/agreement/table.ts'
 import { AgreementTable, type CellAt } from '../../features/agreement/agreement-table.tsx'
 import { CellEditor } from '../../features/agreement/cell-editor.tsx'
@@ -8,7 +7,11 @@ import { SavedSetups } from '../../features/agreement/saved-setups.tsx'
 import { TakeOver } from '../../features/agreement/take-over.tsx'
 import { TicketPanel } from '../../features/agreement/ticket-panel.tsx'
 import { useAgreement, useWho } from '../../features/agreement/use-readings.ts'
+import { Button } from '../../ui/button.tsx'
 import { Empty } from '../../ui/states.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
+import { Aside } from './aside.tsx'
 import type { StageProps } from './stage-props.ts'
 
 type Tool = 'cell' | 'fill' | 'kept' | 'ticket'
@@ -47,30 +50,21 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
   const aside = !selected && tool !== null && (tool !== 'cell' || chosen !== null)
   return (
     <>
-      <section
-        aria-label="Agreement of settings"
-        className={`min-h-0 min-w-0 overflow-y-auto p-4 ${aside || selected ? '' : 'lg:col-span-2'}`}
-      >
+      <section aria-label="Agreement of settings" className="h-full min-h-0 min-w-0 overflow-y-auto p-4">
         <div className="float-right ml-4 flex flex-wrap items-center gap-2">
-          <input
-            aria-label="Who is looking"
-            className="w-36"
-            maxLength={60}
+          <TextField
+            label="Who is looking"
+            labelAt="hidden"
+            wide={18}
+            most={60}
             value={who}
             placeholder="who is looking"
-            onChange={(e) => setWho(e.target.value)}
+            onChange={setWho}
           />
           {TOOLS.map(([key, name]) => (
-            <button
-              key={key}
-              type="button"
-              className="btn"
-              aria-expanded={tool === key}
-              style={tool === key ? { borderColor: 'var(--ink)', fontWeight: 600 } : {}}
-              onClick={() => setTool(tool === key ? null : key)}
-            >
+            <Button key={key} aria-expanded={tool === key} onClick={() => setTool(tool === key ? null : key)}>
               {name}
-            </button>
+            </Button>
           ))}
         </div>
         <h2 className="text-2xl">
@@ -115,13 +109,10 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
         </div>
       </section>
       {aside && (
-        <aside
-          aria-label={TOOLS.find(([key]) => key === tool)?.[1] ?? 'One setting'}
-          className="min-h-0 overflow-y-auto border-line bg-paper max-lg:border-t lg:border-l"
-        >
-          <button type="button" className="btn btn-plain float-right m-1" onClick={() => setTool(null)}>
+        <Aside label={TOOLS.find(([key]) => key === tool)?.[1] ?? 'One setting'}>
+          <Button kind="plain" className="float-right m-1" onClick={() => setTool(null)}>
             Close
-          </button>
+          </Button>
           {tool === 'cell' && chosen && row && row.cells[chosen.place].state !== 'none' && (
             <CellEditor
               key={`${chosen.place} ${chosen.setting}`}
@@ -145,7 +136,7 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
             />
           )}
           {tool === 'ticket' && <TicketPanel jobId={job.id} />}
-        </aside>
+        </Aside>
       )}
     </>
   )

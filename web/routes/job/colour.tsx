@@ -1,6 +1,4 @@
 import { useMemo, useRef, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
-import { toast } from 'sonner'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
@@ -18,8 +16,11 @@ import { useFollowed } from '../../features/colour/use-followed.ts'
 import { proofProfile } from '../../features/proof/proof-profile.ts'
 import { readAt, useProof } from '../../features/proof/use-proof.ts'
 import { StripsView } from '../../features/strips/strips-view.tsx'
+import { useKey } from '../../keys/use-key.ts'
 import { Empty } from '../../ui/states.tsx'
-import { Tabs } from '../../ui/tabs.tsx'
+import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
+import { toast } from '../../ui/toast.tsx'
+import { Aside } from './aside.tsx'
 import type { StageProps } from './stage-props.ts'
 
 const VIEWS = [
@@ -43,9 +44,9 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   const { critical, kind } = item
   const { setup } = plate
   const front = sideOf(plate)
-  const [view, setView] = useState(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
+  const [view, setView] = useState<string>(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
   const [options, setOptions] = useState<ProofOptions>({ paperWhite: true, hatchFrom: null, map: false, surround: SURROUND })
-  useHotkeys('v', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
+  useKey('view', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
   const profile = setup?.profile ?? null
   const previewUrl = picture?.preview ? fileUrl(picture.preview) : null
   const sourceUrl = picture?.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null
@@ -95,91 +96,95 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
   const noProfile = <Empty title="Nothing to compare">No profile is applied in this set-up, so intents make no difference here.</Empty>
   return (
     <>
-      <div className={`flex min-h-[26rem] min-w-0 flex-col ${view !== 'proof' && !selected ? 'lg:col-span-2' : ''}`}>
-        <div className="min-w-0 border-b border-line bg-paper">
-          <Tabs label="View" tabs={VIEWS} value={view} onChange={setView} hint="v" />
-        </div>
-        <div className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
-          {view === 'intents' &&
-            (profile ? (
-              <IntentsView
+      <div className="flex h-full min-h-[26rem] min-w-0 flex-col">
+        <Tabs value={view} onChange={setView} className="flex min-h-0 flex-1 flex-col">
+          <div className="min-w-0 border-b border-line bg-paper">
+            <TabRow label="View" tabs={VIEWS} hint="view" />
+          </div>
+          <TabPanel value={view} className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
+            {view === 'intents' &&
+              (profile ? (
+                <IntentsView
+                  pictureId={picture.id}
+                  profileId={profile.id}
+                  paper={setup.paper.name}
+                  intent={setup.intent}
+                  blackPoint={setup.blackPoint}
+                  kind={kind}
+                  house={houseIntent(studio.rules.everydayIntent, setup.paper.surface)}
+                  by={plate.decisions.find((d) => d.key === 'intent')?.by ?? 'house'}
+                  monochromeMode={setup.printer.monochromeMode}
+                  onKind={(kind) => editor.item({ kind })}
+                  onUse={use}
+                />
+              ) : (
+                noProfile
+              ))}
+            {view === 'candidates' &&
+              (profile && previewUrl ? (
+                <CandidatesView
+                  pictureId={picture.id}
+                  previewUrl={previewUrl}
+                  sourceUrl={sourceUrl}
+                  now={{ profileId: profile.id, intent, blackPoint }}
+                  studio={studio}
+                  paperWhite={paperWhite}
+                  surround={options.surround}
+                  onUse={(c) => {
+                    const to = studio.profiles.find((p) => p.id === c.profileId)?.boundTo
+                    const pins = { intent: c.intent, 'black-point': c.intent === 'absolute' ? null : c.blackPoint ? 'on' : 'off' } as const
+                    if (c.profileId === profile.id || !to) editor.pin(pins)
+                    else editor.brief({ paperId: to.paperId }, { ...RELEASED, ...pins, printer: to.printerId })
+                  }}
+                />
+              ) : (
+                noProfile
+              ))}
+            {view === 'strips' && <StripsView job={job} setup={setup} studio={studio} />}
+            {view === 'managed' && <ManagedView management={setup.management} request={reading} />}
+            {view === 'papers' && (
+              <PapersView
                 pictureId={picture.id}
-                profileId={profile.id}
-                paper={setup.paper.name}
-                intent={setup.intent}
-                blackPoint={setup.blackPoint}
-                kind={kind}
-                house={houseIntent(studio.rules.everydayIntent, setup.paper.surface)}
-                by={plate.decisions.find((d) => d.key === 'intent')?.by ?? 'house'}
-                monochromeMode={setup.printer.monochromeMode}
-                onKind={(kind) => editor.item({ kind })}
-                onUse={use}
+                printerId={setup.printer.id}
+                paperId={setup.paper.id}
+                onUse={(choice) => editor.brief({ paperId: choice.paperId }, { ...RELEASED, printer: choice.printerId })}
               />
-            ) : (
-              noProfile
-            ))}
-          {view === 'candidates' &&
-            (profile && previewUrl ? (
-              <CandidatesView
+            )}
+            {view === 'proof' && (
+              <ProofView
+                answer={answer}
+                error={error}
+                busy={busy}
+                reading={reading}
+                asked={asked}
                 pictureId={picture.id}
-                previewUrl={previewUrl}
-                sourceUrl={sourceUrl}
-                now={{ profileId: profile.id, intent, blackPoint }}
-                studio={studio}
-                paperWhite={paperWhite}
+                fileWidth={picture.width}
+                originalDetail={picture.profile ?? 'taken as sRGB'}
+                proofName={map ? 'How far off' : 'On this paper'}
+                proofDetail={`${setup.paper.name}, ${greys ? 'in the printer’s own greys, shown neutral' : INTENT_NAMES[setup.intent].short.toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
                 surround={options.surround}
-                onUse={(c) => {
-                  const to = studio.profiles.find((p) => p.id === c.profileId)?.boundTo
-                  const pins = { intent: c.intent, 'black-point': c.intent === 'absolute' ? null : c.blackPoint ? 'on' : 'off' } as const
-                  if (c.profileId === profile.id || !to) editor.pin(pins)
-                  else editor.brief({ paperId: to.paperId }, { ...RELEASED, ...pins, printer: to.printerId })
-                }}
+                printWidth={front ? (isSideways(front.turn) ? front.layout.picture.h : front.layout.picture.w) / (front.crop?.w ?? 1) : 0}
+                map={map}
+                onPick={(at) => void pick(at)}
               />
-            ) : (
-              noProfile
-            ))}
-          {view === 'strips' && <StripsView job={job} setup={setup} studio={studio} />}
-          {view === 'managed' && <ManagedView management={setup.management} request={reading} />}
-          {view === 'papers' && (
-            <PapersView
-              pictureId={picture.id}
-              printerId={setup.printer.id}
-              paperId={setup.paper.id}
-              onUse={(choice) => editor.brief({ paperId: choice.paperId }, { ...RELEASED, printer: choice.printerId })}
-            />
-          )}
-          {view === 'proof' && (
-            <ProofView
-              answer={answer}
-              error={error}
-              busy={busy}
-              reading={reading}
-              asked={asked}
-              pictureId={picture.id}
-              fileWidth={picture.width}
-              originalDetail={picture.profile ?? 'taken as sRGB'}
-              proofName={map ? 'How far off' : 'On this paper'}
-              proofDetail={`${setup.paper.name}, ${greys ? 'in the printer’s own greys, shown neutral' : INTENT_NAMES[setup.intent].short.toLowerCase()}${paperWhite && !map ? ', paper white shown' : ''}`}
-              surround={options.surround}
-              printWidth={front ? (isSideways(front.turn) ? front.layout.picture.h : front.layout.picture.w) / (front.crop?.w ?? 1) : 0}
-              map={map}
-              onPick={(at) => void pick(at)}
-            />
-          )}
-        </div>
+            )}
+          </TabPanel>
+        </Tabs>
       </div>
       {!selected && view === 'proof' && (
-        <ColourAside
-          plate={plate}
-          setup={setup}
-          editor={editor}
-          outOfGamut={answer?.outOfGamut ?? null}
-          reading={reading}
-          options={options}
-          onOptions={setOptions}
-          critical={critical}
-          onCritical={(critical) => editor.item({ critical })}
-        />
+        <Aside label="Colour">
+          <ColourAside
+            plate={plate}
+            setup={setup}
+            editor={editor}
+            outOfGamut={answer?.outOfGamut ?? null}
+            reading={reading}
+            options={options}
+            onOptions={setOptions}
+            critical={critical}
+            onCritical={(critical) => editor.item({ critical })}
+          />
+        </Aside>
       )}
     </>
   )

@@ -1,8 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { NavLink, useNavigate, useParams } from 'react-router'
-import { toast } from 'sonner'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
@@ -15,8 +13,14 @@ import { useJobEditor } from '../../features/plate/job-editor.ts'
 import { useMoment } from '../../features/plate/moment.ts'
 import { Spine } from '../../features/plate/spine.tsx'
 import { useGoneThrough } from '../../features/run/gone-through.ts'
+import { useKey } from '../../keys/use-key.ts'
+import { Button, IconButton } from '../../ui/button.tsx'
+import { Pane, PaneRule, Panes } from '../../ui/panes.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 import { NotHere } from '../not-here.tsx'
+import { Aside, AsideProvider, useAsideSlot } from './aside.tsx'
 import type { StageProps } from './stage-props.ts'
 import { STAGES } from './stages.ts'
 
@@ -69,40 +73,24 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const step = (by: number) =>
     setSelected((now) => keys[Math.max(0, Math.min(keys.length - 1, (now ? keys.indexOf(now) : by > 0 ? -1 : keys.length) + by))] ?? null)
   const line = plate.decisions.find((d) => d.key === selected)
-  for (const [i, s] of STAGES.entries()) {
-    // biome-ignore lint/correctness/useHookAtTopLevel: the stages are a constant list
-    useHotkeys(String(i + 1), () => navigate(`/jobs/${job.id}/${s.slug}`), [job.id])
-  }
-  useHotkeys('j', () => step(1), [keys.join(), selected])
-  useHotkeys('k', () => step(-1), [keys.join(), selected])
-  useHotkeys('escape', () => setSelected(null))
-  useHotkeys(
-    'enter',
-    () => document.querySelector<HTMLButtonElement>('#alternatives button')?.focus(),
-    { enabled: selected !== null && document.activeElement?.tagName !== 'BUTTON' },
-    [selected],
-  )
-  useHotkeys('p', () => line && editor.pin({ [line.key]: line.pinned ? null : line.value }), [line, editor])
-  useHotkeys(
-    'z, mod+z',
-    (e) => {
-      e.preventDefault()
-      editor.undo()
-    },
-    [editor],
-  )
-  useHotkeys(
-    'shift+z, mod+shift+z, mod+y',
-    (e) => {
-      e.preventDefault()
-      editor.redo()
-    },
-    [editor],
-  )
-  useHotkeys('r', () => {
+  useKey('stages', (_event, number) => {
+    const to = STAGES[Number(number) - 1]
+    if (to) navigate(`/jobs/${job.id}/${to.slug}`)
+  })
+  useKey('down', () => step(1))
+  useKey('up', () => step(-1))
+  useKey('back', () => setSelected(null), { enabled: selected !== null })
+  useKey('alternatives', () => document.querySelector<HTMLButtonElement>('#alternatives button')?.focus(), { enabled: selected !== null })
+  useKey('pin', () => line && editor.pin({ [line.key]: line.pinned ? null : line.value }))
+  useKey('undo', editor.undo)
+  useKey('redo', editor.redo)
+  useKey('turn', () => {
     const turn = ((sideOf(plate)?.turn ?? 0) + 90) % 360
     editor.pin({ orientation: String(turn), placement: null })
-  }, [plate, editor])
+  })
+  const [folded, setFolded] = useFolded()
+  const aside = useAsideSlot()
+  useKey('fold', () => setFolded(!folded))
 
   if (!stage) return <NotHere />
   const Stage = stage.component
@@ -113,13 +101,14 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
       <div className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-3">
         <h1 className="flex min-w-0 items-baseline gap-2 py-1.5 text-lg">
           <span className="num text-faint">{job.id}</span>
-          <input
-            aria-label="Title of the job"
-            className="min-w-0 border-transparent bg-transparent font-semibold"
-            style={{ width: `${Math.min(34, Math.max(8, draft.title.length + 2))}ch` }}
+          <TextField
+            label="Title of the job"
+            labelAt="hidden"
+            bare
+            wide={Math.min(34, Math.max(8, draft.title.length + 3))}
+            most={120}
             value={draft.title}
-            maxLength={120}
-            onChange={(e) => editor.title(e.target.value)}
+            onChange={editor.title}
           />
         </h1>
         <nav aria-label="Stages" className="relative order-last flex overflow-x-auto max-lg:w-full lg:order-none">
@@ -144,23 +133,26 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
         </nav>
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
-          {(
-            [
-              ['Undo', 'z', editor.canUndo, editor.undo],
-              ['Redo', 'Shift Z', editor.canRedo, editor.redo],
-            ] as const
-          ).map(([name, key, can, act]) => (
-            <button
-              key={name}
-              type="button"
-              className={`btn btn-plain ${narrow ? 'max-lg:hidden' : ''}`}
-              disabled={!can}
-              onClick={act}
-              title={`${name} (${key})`}
-            >
-              {name}
-            </button>
-          ))}
+          <Button
+            kind="plain"
+            icon="undo"
+            hint="undo"
+            className={narrow ? 'max-lg:hidden' : ''}
+            disabled={!editor.canUndo}
+            onClick={editor.undo}
+          >
+            Undo
+          </Button>
+          <Button
+            kind="plain"
+            icon="redo"
+            hint="redo"
+            className={narrow ? 'max-lg:hidden' : ''}
+            disabled={!editor.canRedo}
+            onClick={editor.redo}
+          >
+            Redo
+          </Button>
         </div>
       </div>
       {editor.save.state === 'conflict' && (
@@ -168,33 +160,52 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
           <p className="min-w-0 flex-1">
             This job has been changed elsewhere meanwhile. Nothing has been overwritten; your change is still here.
           </p>
-          <button type="button" className="btn" onClick={() => editor.settle('theirs')}>
-            Take theirs
-          </button>
-          <button type="button" className="btn btn-act" onClick={() => editor.settle('mine')}>
+          <Button onClick={() => editor.settle('theirs')}>Take theirs</Button>
+          <Button kind="act" onClick={() => editor.settle('mine')}>
             Keep mine
-          </button>
+          </Button>
         </div>
       )}
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[300px_minmax(0,1fr)_320px] lg:grid-rows-[minmax(0,1fr)]">
-        <aside
-          aria-label="Plate"
-          className={`min-h-0 overflow-y-auto border-r border-line bg-paper ${narrow ? 'max-lg:hidden' : 'max-lg:order-last'}`}
+      <Panes name="job" ids={aside.open ? ['spine', 'centre', 'aside'] : ['spine', 'centre']}>
+        <Pane
+          id="spine"
+          key={folded ? 'folded' : 'open'}
+          size={folded ? FOLDED : 300}
+          least={folded ? FOLDED : 220}
+          most={folded ? FOLDED : 480}
+          className="h-full"
+          narrowClass={narrow ? 'hidden' : 'order-last'}
         >
-          <Spine plate={plate} selected={selected} onSelect={setSelected} />
-        </aside>
-        <Stage {...props} />
-        {selected && (
-          <aside aria-label="Alternatives" className="min-h-0 overflow-y-auto border-l border-line bg-paper lg:col-start-3 lg:row-start-1">
-            <Alternatives
-              plate={plate}
-              selected={selected}
-              onClose={() => setSelected(null)}
-              onPin={(key, id) => editor.pin({ [key]: id, ...(key === 'orientation' ? { placement: null } : {}) })}
-            />
+          <aside aria-label="Plate" className="h-full min-h-0 overflow-y-auto bg-paper">
+            <SpineFold folded={folded} onFold={setFolded} />
+            {!folded && <Spine plate={plate} selected={selected} onSelect={setSelected} />}
           </aside>
+        </Pane>
+        <PaneRule label="Width of the spine" />
+        <Pane id="centre" least={400} className="h-full min-w-0">
+          <AsideProvider slot={aside.slot}>
+            <Stage {...props} />
+            {selected && (
+              <Aside label="Alternatives">
+                <Alternatives
+                  plate={plate}
+                  selected={selected}
+                  onClose={() => setSelected(null)}
+                  onPin={(key, id) => editor.pin({ [key]: id, ...(key === 'orientation' ? { placement: null } : {}) })}
+                />
+              </Aside>
+            )}
+          </AsideProvider>
+        </Pane>
+        {aside.open && (
+          <>
+            <PaneRule label="Width of the side" />
+            <Pane id="aside" size={320} least={260} most={560} className="h-full">
+              <div ref={aside.place} className="h-full min-h-0" />
+            </Pane>
+          </>
         )}
-      </div>
+      </Panes>
       <div className={narrow ? 'max-lg:hidden' : ''}>
         <FindingsBar
           plate={plate}
@@ -229,3 +240,30 @@ function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save
     </span>
   )
 }
+
+/** Width of the folded spine, px. */
+const FOLDED = 44
+
+/** Whether the spine is folded away; kept on this device. */
+function useFolded(): [boolean, (folded: boolean) => void] {
+  const [folded, setFolded] = useState(() => localStorage.getItem('spine-folded') === 'yes')
+  return [
+    folded,
+    (next) => {
+      localStorage.setItem('spine-folded', next ? 'yes' : 'no')
+      setFolded(next)
+    },
+  ]
+}
+
+const SpineFold = ({ folded, onFold }: { folded: boolean; onFold(folded: boolean): void }) => (
+  <div className="flex justify-end p-1 max-lg:hidden">
+    <IconButton
+      label={folded ? 'Open the spine' : 'Fold the spine'}
+      icon={folded ? 'openSpine' : 'foldSpine'}
+      small
+      hint="fold"
+      onClick={() => onFold(!folded)}
+    />
+  </div>
+)

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import type { Step } from '../../../core/work/loading/step.ts'
 import { loadingSteps } from '../../../core/work/loading/steps.ts'
@@ -10,6 +10,8 @@ import { RollLeft } from '../../features/loading/roll-left.tsx'
 import { StepDrawing } from '../../features/loading/step-drawing.tsx'
 import { tickStep, useTicks } from '../../features/loading/ticks.ts'
 import { Machine } from '../../features/machine/machine.tsx'
+import { Button, ButtonLink, FileLink } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
 import { Countdown } from '../../ui/countdown.tsx'
 import { Empty } from '../../ui/states.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -17,7 +19,7 @@ import type { StageProps } from './stage-props.ts'
 const WHEN = { before: 'before you send', asked: 'when the printer asks', after: 'after printing' } as const
 
 /** One step at a time, large; ticks are kept and everybody sees them. */
-export function LoadStage({ job, plate, studio, editor, selected }: StageProps) {
+export function LoadStage({ job, plate, studio, editor }: StageProps) {
   const { unit } = editor.draft.brief
   const steps = loadingSteps(plate, unit, studio)
   const kept = useQuery(ticksQuery(job.id))
@@ -42,9 +44,7 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
   const asksNow = active?.state === 'waiting' && active.reason === 'media-needed'
   const roll = setup.lot.form === 'roll' ? studio.lots.find((l) => l.id === setup.lot.id) : undefined
   return (
-    <div
-      className={`grid min-h-0 flex-1 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_280px] ${selected ? '' : 'lg:col-span-2'}`}
-    >
+    <div className="grid h-full min-h-0 flex-1 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_280px]">
       <section aria-label="Step" className="flex min-h-0 flex-col p-4 max-lg:min-h-[calc(100dvh-10.5rem)] sm:p-6">
         <Progress steps={steps} done={done} current={current} onGo={setAt} />
         <p className="mt-2 text-soft">
@@ -97,13 +97,7 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
         <ol className="space-y-0.5">
           {steps.map((step, i) => (
             <li key={step.id} className={`flex items-center gap-2 px-1 ${step.id === current.id ? 'bg-chosen' : ''}`}>
-              <input
-                type="checkbox"
-                className="h-5 w-5 shrink-0"
-                checked={done.has(step.id)}
-                onChange={(e) => mark(step, e.target.checked)}
-                aria-label={`Done: ${step.title}`}
-              />
+              <Check label={`Done: ${step.title}`} checked={done.has(step.id)} onChange={(on) => mark(step, on)} />
               <button
                 type="button"
                 className="min-h-10 flex-1 text-left"
@@ -116,13 +110,11 @@ export function LoadStage({ job, plate, studio, editor, selected }: StageProps) 
           ))}
         </ol>
         <p className="mt-3 flex flex-wrap gap-2">
-          <a className="btn" href={`/api/jobs/${job.id}/load-sheet.pdf`} target="_blank" rel="noreferrer">
+          <FileLink beside href={`/api/jobs/${job.id}/load-sheet.pdf`}>
             Job ticket as PDF
-          </a>
+          </FileLink>
           {isLocal(setup.printer.address) && (
-            <Link className="btn" to={`/printers/${setup.printer.id}/panel`}>
-              Panel of {setup.printer.name}
-            </Link>
+            <ButtonLink to={`/printers/${setup.printer.id}/panel`}>Panel of {setup.printer.name}</ButtonLink>
           )}
         </p>
       </aside>
@@ -173,56 +165,40 @@ function Actions({ job, steps, done, current, index, sent, onMark, onGo }: Actio
   const tall = { minHeight: '3.6rem' }
   return (
     <div className="mt-auto flex flex-wrap gap-2 bg-bench pt-5 max-lg:sticky max-lg:bottom-0 max-lg:-mx-4 max-lg:border-t max-lg:border-line max-lg:bg-paper max-lg:p-3 lg:mt-0">
-      <button
-        type="button"
-        className={`btn flex-[2] justify-center px-6 text-lg lg:flex-none ${ticked ? '' : 'btn-act'}`}
+      <Button
+        kind={ticked ? 'usual' : 'act'}
+        className="flex-[2] justify-center px-6 text-lg lg:flex-none"
         style={{ ...tall, minWidth: '11rem' }}
         onClick={() => onMark(current, !ticked)}
       >
         {ticked ? 'Not done after all' : current.loads ? 'It is in' : 'Done'}
-      </button>
+      </Button>
       {current.when === 'asked' && !ticked && !sent && (
-        <button
-          type="button"
-          className="btn flex-1 justify-center lg:flex-none"
-          style={tall}
-          onClick={() => navigate(`/jobs/${job.id}/run`)}
-        >
+        <Button className="flex-1 justify-center lg:flex-none" style={tall} onClick={() => navigate(`/jobs/${job.id}/run`)}>
           Send the job first
-        </button>
+        </Button>
       )}
       {current.id === 'cut' && (
-        <button
-          type="button"
-          className="btn flex-1 justify-center lg:flex-none"
-          style={tall}
-          onClick={() => navigate(`/jobs/${job.id}/sheet`)}
-        >
+        <Button className="flex-1 justify-center lg:flex-none" style={tall} onClick={() => navigate(`/jobs/${job.id}/sheet`)}>
           Look at the cut plan
-        </button>
+        </Button>
       )}
       {(sent || (ready && !(current.when === 'asked' && !ticked))) && (
-        <button
-          type="button"
-          className="btn flex-1 justify-center lg:flex-none"
-          style={tall}
-          onClick={() => navigate(`/jobs/${job.id}/run`)}
-        >
+        <Button className="flex-1 justify-center lg:flex-none" style={tall} onClick={() => navigate(`/jobs/${job.id}/run`)}>
           To the run
-        </button>
+        </Button>
       )}
       <div className="flex gap-2 max-lg:w-full">
         {([-1, 1] as const).map((by) => (
-          <button
+          <Button
+            className="justify-center max-lg:flex-1"
             key={by}
-            type="button"
-            className="btn justify-center max-lg:flex-1"
             style={{ minHeight: '2.8rem' }}
             disabled={!neighbour(by)}
             onClick={() => onGo(neighbour(by)?.id ?? current.id)}
           >
             {by < 0 ? 'Back' : 'Next'}
-          </button>
+          </Button>
         ))}
       </div>
     </div>

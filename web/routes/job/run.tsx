@@ -1,7 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
-import { toast } from 'sonner'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
@@ -20,8 +19,12 @@ import { PreflightList, useBeforeSending } from '../../features/run/preflight-li
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
 import { clock } from '../../ui/ago.ts'
+import { Button, ButtonLink } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
 import { Countdown } from '../../ui/countdown.tsx'
 import { Empty } from '../../ui/states.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { toast } from '../../ui/toast.tsx'
 import type { StageProps } from './stage-props.ts'
 
 /** What stands over Print: no more than what was found out. */
@@ -32,7 +35,7 @@ function heading(red: number, { isPending, error, data }: ReturnType<typeof useB
 }
 
 /** Sends the plate and shows what the printer does with it. */
-export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
+export function RunStage({ job, plate, studio, editor }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
   const [because, setBecause] = useState('')
   const gone = useGoneThrough(job.id, plate, studio)
@@ -125,17 +128,17 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
     <>
       <PreflightList jobId={job.id} plate={plate} editor={editor} items={items} asked={asked} />
       {red.length > 0 && (
-        <label className="mt-3 block max-w-prose">
-          <span className="block text-sm text-soft">Print in spite of it because … (this goes into the log)</span>
-          <input className="w-full" maxLength={400} value={because} onChange={(e) => setBecause(e.target.value)} />
-        </label>
+        <TextField
+          label="Print in spite of it because … (this goes into the log)"
+          className="mt-3 max-w-prose"
+          value={because}
+          onChange={setBecause}
+        />
       )}
     </>
   )
   return (
-    <div
-      className={`grid min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] ${selected ? '' : 'lg:col-span-2'}`}
-    >
+    <div className="grid h-full min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <section aria-label="Run" className="p-5">
         {active ? (
           <RunProgress run={active} plate={plate} studio={studio} despite={despite} simulated={isLocal(setup.printer.address)} />
@@ -147,15 +150,15 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
                 {last.state === 'drying' && last.dryUntil && (
                   <div className="mt-2 flex flex-wrap items-end gap-4">
                     <Countdown until={last.dryUntil} running="dries" done="Dry" />
-                    <button type="button" className="btn" disabled={dryNow.isPending} onClick={() => dryNow.mutate(last.id)}>
+                    <Button disabled={dryNow.isPending} onClick={() => dryNow.mutate(last.id)}>
                       It is dry already
-                    </button>
+                    </Button>
                   </div>
                 )}
                 <p className="mt-3">
-                  <Link className="btn btn-act" to={`/jobs/${job.id}/inspect`}>
+                  <ButtonLink kind="act" to={`/jobs/${job.id}/inspect`}>
                     Inspect it
-                  </Link>
+                  </ButtonLink>
                 </p>
                 <ReportFault run={last} studio={studio} despite={despite} />
               </>
@@ -167,24 +170,22 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
             </p>
             {!second && before}
             <div className="mt-4 flex flex-wrap gap-2">
-              <button
-                type="button"
-                className="btn btn-act justify-center text-lg"
+              <Button
+                kind="act"
+                className="justify-center text-lg"
                 style={{ minHeight: '3.2rem', minWidth: '12rem' }}
                 disabled={held || asked.isPending || editor.dirty || print.isPending}
                 onClick={() => print.mutate('sent')}
               >
                 {print.isPending ? 'Sending …' : 'Print'}
-              </button>
-              <button
-                type="button"
-                className="btn"
+              </Button>
+              <Button
                 style={{ minHeight: '3.2rem' }}
                 disabled={held || asked.isPending || editor.dirty || print.isPending}
                 onClick={() => print.mutate('own')}
               >
                 I print it from my own program
-              </button>
+              </Button>
             </div>
             {held && (
               <p className="mt-2 text-sm text-soft">What is red holds the print. Put it right, or say why it is printed all the same.</p>
@@ -200,21 +201,15 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
               {setup.path.printableSide}. Load it into {setup.path.name} again.
             </p>
             {wet && (
-              <label className="mt-2 flex max-w-prose items-start gap-2">
-                <input type="checkbox" className="mt-1" checked={dry} onChange={(e) => setDry(e.target.checked)} />
+              <Check className="mt-2 max-w-prose" checked={dry} onChange={(on) => setDry(on)}>
                 The first side dries until {clock(front.dryUntil as string)}. Wet ink marks rollers and the next sheets. I have made sure it
                 is dry.
-              </label>
+              </Check>
             )}
             {before}
-            <button
-              type="button"
-              className="btn btn-act mt-2"
-              disabled={(wet && !dry) || held || printBack.isPending}
-              onClick={() => printBack.mutate()}
-            >
+            <Button kind="act" className="mt-2" disabled={(wet && !dry) || held || printBack.isPending} onClick={() => printBack.mutate()}>
               Print the back
-            </button>
+            </Button>
             <div className="mt-3">
               <Machine studio={studio} setup={setup} />
             </div>
@@ -232,7 +227,7 @@ export function RunStage({ job, plate, studio, editor, selected }: StageProps) {
               {runs.data?.map((run) => (
                 <li key={run.id} className="flex items-center gap-3 py-1.5">
                   {run.delivered ? (
-                    <img src={fileUrl(run.delivered)} alt="" className="h-9 w-9 bg-[#777] object-contain" />
+                    <img src={fileUrl(run.delivered)} alt="" className="h-9 w-9 bg-ground object-contain" />
                   ) : (
                     <span className="h-9 w-9" />
                   )}

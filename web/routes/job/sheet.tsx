@@ -1,12 +1,12 @@
 import { useMemo, useRef, useState } from 'react'
-import { useHotkeys } from 'react-hotkeys-hook'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
-import { filled, useZoom, wheeled, ZoomCompass } from '../../features/drawing/zoom.tsx'
+import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
+import { ZoomCompass } from '../../features/drawing/zoom-compass.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
 import { CropView } from '../../features/sheet/crop-view.tsx'
 import { CutView } from '../../features/sheet/cut-view.tsx'
@@ -15,8 +15,11 @@ import { Legend } from '../../features/sheet/legend.tsx'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
 import { SizeBy } from '../../features/sheet/size-by.tsx'
 import { WaysView } from '../../features/sheet/ways-view.tsx'
+import { useKey } from '../../keys/use-key.ts'
+import { Button } from '../../ui/button.tsx'
 import { Empty } from '../../ui/states.tsx'
-import { Tabs } from '../../ui/tabs.tsx'
+import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
+import { Aside } from './aside.tsx'
 import type { StageProps } from './stage-props.ts'
 
 const PANELS = [
@@ -45,71 +48,76 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
     [back, setup?.cut],
   )
   const shown = views.some(([v]) => v === view) ? view : 'sheet'
-  useHotkeys('v', () => setView(views[(views.findIndex(([v]) => v === shown) + 1) % views.length]?.[0] ?? 'sheet'), [views, shown])
-  useHotkeys('c', () => editor.pin({ placement: 'centred' }), [editor])
+  useKey('view', () => setView(views[(views.findIndex(([v]) => v === shown) + 1) % views.length]?.[0] ?? 'sheet'))
+  useKey('centre', () => editor.pin({ placement: 'centred' }))
   if (!layout || !setup)
     return (
-      <section className="relative min-h-[26rem] min-w-0 bg-bench" aria-label="Ways">
-        {view === 'ways' ? (
-          <WaysView editor={editor} studio={studio} />
-        ) : (
-          <Empty title="No sheet to draw yet">
-            What is chosen leaves no way through the studio. The findings below say why, with a fix where there is one; or release a pin on
-            the left.{' '}
-            <button type="button" className="link" onClick={() => setView('ways')}>
-              See every way with its reason
-            </button>
-          </Empty>
-        )}
-      </section>
+      <div className="h-full">
+        <section className="relative h-full min-h-[26rem] min-w-0 bg-bench" aria-label="Ways">
+          {view === 'ways' ? (
+            <WaysView editor={editor} studio={studio} />
+          ) : (
+            <Empty title="No sheet to draw yet">
+              What is chosen leaves no way through the studio. The findings below say why, with a fix where there is one; or release a pin
+              on the left.{' '}
+              <Button kind="link" onClick={() => setView('ways')}>
+                See every way with its reason
+              </Button>
+            </Empty>
+          )}
+        </section>
+      </div>
     )
   const wide = shown === 'ways'
   return (
     <>
-      <section
-        aria-label="Sheet"
-        className={`flex min-h-[26rem] min-w-0 flex-col overflow-hidden bg-bench ${wide && !selected ? 'lg:col-span-2' : ''}`}
-      >
-        <div className="flex items-center justify-between border-b border-line bg-paper pr-2">
-          <Tabs label="View" tabs={views} value={shown} onChange={setView} hint="v" />
-          {(shown === 'sheet' || shown === 'back') && (
-            <a
-              className="link text-sm"
-              href={`/api/jobs/${job.id}/drawing.pdf?scale=${layout.sheet.h > 2_000_000 ? 10 : 1}`}
-              target="_blank"
-              rel="noreferrer"
-            >
-              Drawing as PDF, {layout.sheet.h > 2_000_000 ? 'a tenth' : 'true size'}
-            </a>
-          )}
-        </div>
-        <div className="relative min-h-0 flex-1">
-          {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} />}
-          {shown === 'back' && <BackSheet plate={plate} />}
-          {shown === 'crop' && <CropView editor={editor} plate={plate} />}
-          {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
-          {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
-        </div>
-      </section>
+      <div className="flex h-full min-h-[26rem] min-w-0 flex-col">
+        <section aria-label="Sheet" className="flex min-h-0 flex-1 flex-col overflow-hidden bg-bench">
+          <Tabs value={shown} onChange={setView} className="flex min-h-0 flex-1 flex-col">
+            <div className="flex items-center justify-between border-b border-line bg-paper pr-2">
+              <TabRow label="View" tabs={views} hint="view" />
+              {(shown === 'sheet' || shown === 'back') && (
+                <a
+                  className="link text-sm"
+                  href={`/api/jobs/${job.id}/drawing.pdf?scale=${layout.sheet.h > 2_000_000 ? 10 : 1}`}
+                  target="_blank"
+                  rel="noreferrer"
+                >
+                  Drawing as PDF, {layout.sheet.h > 2_000_000 ? 'a tenth' : 'true size'}
+                </a>
+              )}
+            </div>
+            <TabPanel value={shown} className="relative min-h-0 flex-1">
+              {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} />}
+              {shown === 'back' && <BackSheet plate={plate} />}
+              {shown === 'crop' && <CropView editor={editor} plate={plate} />}
+              {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
+              {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
+            </TabPanel>
+          </Tabs>
+        </section>
+      </div>
       {!selected && !wide && (
-        <aside aria-label="Sheet settings" className="flex min-h-0 flex-col overflow-hidden border-l border-line bg-paper">
-          <div className="border-b border-line">
-            <Tabs label="Settings" tabs={PANELS} value={panel} onChange={setPanel} />
-          </div>
-          <div className="min-h-0 flex-1 overflow-y-auto p-3">
-            {panel === 'place' && <PlacementPanel editor={editor} plate={plate} onAlternatives={() => select('placement')} />}
-            {panel === 'size' && (
-              <>
-                <SizeBy editor={editor} plate={plate} />
-                <button type="button" className="btn mt-3" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
-                  {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
-                </button>
-              </>
-            )}
-            {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
-            {panel === 'marks' && <DrawnLegend plate={plate} />}
-          </div>
-        </aside>
+        <Aside label="Sheet settings">
+          <Tabs value={panel} onChange={setPanel} className="flex min-h-0 flex-col">
+            <div className="border-b border-line">
+              <TabRow label="Settings" tabs={PANELS} />
+            </div>
+            <TabPanel value={panel} className="p-3">
+              {panel === 'place' && <PlacementPanel editor={editor} plate={plate} onAlternatives={() => select('placement')} />}
+              {panel === 'size' && (
+                <>
+                  <SizeBy editor={editor} plate={plate} />
+                  <Button className="mt-3" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
+                    {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
+                  </Button>
+                </>
+              )}
+              {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
+              {panel === 'marks' && <DrawnLegend plate={plate} />}
+            </TabPanel>
+          </Tabs>
+        </Aside>
       )}
     </>
   )
@@ -123,22 +131,20 @@ function DrawnLegend({ plate }: Pick<StageProps, 'plate'>) {
 /** The front, live: drag with snapping, nudge by keys, zoom to an edge. */
 function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
   const { brief } = editor.draft
-  const { view: asked, setView } = useZoom()
-  const ground = useRef<HTMLDivElement>(null)
-  const box = ground.current?.getBoundingClientRect()
-  const view = useMemo(() => asked && filled(asked, box ? box.width / box.height : 1.2), [asked, box?.width, box?.height, box])
+  const whole = useMemo(() => drawSheet(plate, brief.unit)?.bounds ?? null, [plate, brief.unit])
+  const zoom = useSheetZoom(whole)
+  const { view } = zoom
   const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
   const start = useRef<Rect | null>(null)
   const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps }), [plate, brief.unit, view, snaps])
-  const whole = useMemo(() => drawSheet(plate, brief.unit)?.bounds, [plate, brief.unit])
   const layout = layoutOf(plate)
-  if (!drawing || !layout || !whole) return null
+  if (!drawing || !layout) return null
   const { picture } = layout
   const move = (x: number, y: number, how: 'preview' | 'pin' = 'pin') => editor[how]({ placement: placementPin(x, y) })
   // A nudge through zero on a tenth of a millimetre stays on the ruler's marks.
   const nudge = (dx: number, dy: number) => move(Math.round((picture.x + dx) / 100) * 100, Math.round((picture.y + dy) / 100) * 100)
   return (
-    <div ref={ground} className="absolute inset-0">
+    <div ref={zoom.ground} className={`absolute inset-0 touch-none ${view ? 'cursor-grab' : ''}`}>
       <SheetSvg
         drawing={drawing}
         className="absolute inset-0 h-full w-full touch-none select-none"
@@ -159,24 +165,26 @@ function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
           editor.commit()
         }}
         onNudge={nudge}
-        onWheel={(at, closer) => setView(wheeled(view, whole, at, closer))}
-        onPan={view ? (dx, dy) => setView({ ...view, x: view.x - dx, y: view.y - dy }) : undefined}
       />
-      <ZoomCompass layout={layout} view={view} onView={setView} />
+      <ZoomCompass layout={layout} zoom={zoom} />
     </div>
   )
 }
 
 /** The second pass of a two-sided job, as the sheet then lies. */
 function BackSheet({ plate }: Pick<StageProps, 'plate'>) {
-  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back' }), [plate])
-  if (!drawing) return null
+  const whole = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back' })?.bounds ?? null, [plate])
+  const zoom = useSheetZoom(whole)
+  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', view: zoom.view }), [plate, zoom.view])
+  const layout = layoutOf(plate, 'back')
+  if (!drawing || !layout) return null
   return (
-    <>
+    <div ref={zoom.ground} className={`absolute inset-0 touch-none ${zoom.view ? 'cursor-grab' : ''}`}>
       <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={previewUrl(plate.brief)} />
       <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
         The second side: turned over sideways, the same edge leading. Its words are set in the brief.
       </p>
-    </>
+      <ZoomCompass layout={layout} zoom={zoom} />
+    </div>
   )
 }

@@ -1,0 +1,19 @@
+import Papa from 'papaparse'
+
+/**
+ * Rows as a CSV file (RFC 4180): a head, commas, CRLF, quotes where they are needed, with a byte order mark so that
+ * spreadsheets read it as UTF-8. A text that a spreadsheet would take for a formula is written as text.
+ */
+export const toCsv = (head: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string =>
+  `\ufeff${Papa.unparse([[...head], ...rows.map((row) => [...row])], { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`
+
+/** Hands a text over as a file to save. */
+export function saveText(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }))
+  const link = document.createElement('a')
+  link.href = url
+  link.download = name
+  link.click()
+  // The browser has taken it by then.
+  setTimeout(() => URL.revokeObjectURL(url), 10_000)
+}
