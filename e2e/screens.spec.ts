@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { gzipSync } from 'node:zlib'
 import { expect, test } from '@playwright/test'
 import { saved } from './operator.ts'
 
@@ -206,4 +207,29 @@ test('the palette finds a job, the keys are listed, the theme changes', async ({
   const before = await page.evaluate(() => document.documentElement.dataset.theme)
   await page.getByRole('button', { name: before === 'dark' ? 'Light' : 'Dark', exact: true }).click()
   expect(await page.evaluate(() => document.documentElement.dataset.theme)).not.toBe(before)
+})
+
+test('the first usable set-up screen needs at most 250 kB of JavaScript; zoom, drag and the ticks of the stages come after it', async ({
+  page,
+}) => {
+  const sizes: number[] = []
+  page.on('response', async (response) => {
+    if (response.url().endsWith('.js')) sizes.push(gzipSync(await response.body()).length)
+  })
+  // The browser has no time for anything that can wait, until it is let go.
+  await page.addInitScript(() => {
+    const waiting: IdleRequestCallback[] = []
+    window.requestIdleCallback = (act) => waiting.push(act)
+    window.addEventListener('idle-now', () => {
+      for (const act of waiting.splice(0)) act({ didTimeout: true, timeRemaining: () => 0 })
+    })
+  })
+  await page.goto('/jobs/10/sheet')
+  await expect(page.locator('[data-margin="left"]')).toBeVisible()
+  await expect(page.locator('[data-role="sheet"]').first()).toBeVisible()
+  const bytes = sizes.reduce((sum, size) => sum + size, 0)
+  expect(bytes).toBeGreaterThan(100_000)
+  expect(bytes).toBeLessThanOrEqual(250_000)
+  await page.evaluate(() => window.dispatchEvent(new Event('idle-now')))
+  await expect(page.getByRole('navigation', { name: 'Stages' }).getByText('done').first()).toBeAttached()
 })

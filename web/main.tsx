@@ -2,10 +2,20 @@ import './style.css'
 import { QueryClientProvider } from '@tanstack/react-query'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
-import { queryClient } from './api/queries.ts'
+import { jobQuery, queryClient, studioQuery } from './api/queries.ts'
+import { isStage, STAGE_CODE } from './routes/job/stage-code.ts'
 import { NotHere } from './routes/not-here.tsx'
 import { Shell } from './shell/shell.tsx'
 import { Loading } from './ui/states.tsx'
+
+/** A job opened by its address: what its first screen needs is asked for while its code is fetched. */
+function askAhead() {
+  const [, id, slug = 'sheet'] = /^\/jobs\/(\d{1,9})(?:\/(\w+))?$/.exec(location.pathname) ?? []
+  if (!id) return
+  if (isStage(slug)) void STAGE_CODE[slug]()
+  void queryClient.prefetchQuery(jobQuery(Number(id)))
+  void queryClient.prefetchQuery(studioQuery)
+}
 
 const router = createBrowserRouter([
   {
@@ -16,7 +26,13 @@ const router = createBrowserRouter([
     children: [
       { index: true, lazy: async () => ({ Component: (await import('./routes/bench.tsx')).Bench }) },
       { path: 'new', lazy: async () => ({ Component: (await import('./routes/new-job.tsx')).NewJob }) },
-      { path: 'jobs/:id/:stage?', lazy: async () => ({ Component: (await import('./routes/job/job.tsx')).JobRoute }) },
+      {
+        path: 'jobs/:id/:stage?',
+        lazy: async () => {
+          askAhead()
+          return { Component: (await import('./routes/job/job.tsx')).JobRoute }
+        },
+      },
       { path: 'log', lazy: async () => ({ Component: (await import('./routes/log.tsx')).Log }) },
       { path: 'runs/:id', lazy: async () => ({ Component: (await import('./routes/run.tsx')).RunRoute }) },
       { path: 'printers/:id/panel', lazy: async () => ({ Component: (await import('./routes/printer-panel.tsx')).PrinterPanel }) },

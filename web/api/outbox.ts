@@ -1,7 +1,7 @@
 import { get, update } from 'idb-keyval'
 import { useSyncExternalStore } from 'react'
-import { toast } from 'sonner'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
+import { toast } from '../ui/toast.tsx'
 import { ApiError, callAs, messageOf } from './client.ts'
 import { afterFailure, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 

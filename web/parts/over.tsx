@@ -10,7 +10,6 @@ import { KeyHint } from '../ui/key-hint.tsx'
 import { AtHand, Menu, type MenuAct } from '../ui/menu.tsx'
 import { Popover } from '../ui/popover.tsx'
 import { toast } from '../ui/toast.tsx'
-import { Tooltip } from '../ui/tooltip.tsx'
 import { Part, State } from './part.tsx'
 
 const KINDS = ['usual', 'act', 'plain', 'link'] as const
@@ -80,11 +79,9 @@ export function OverParts() {
       </Part>
       <Part name="Tooltip and keys">
         <State of="rest on it, or reach it by Tab">
-          <Tooltip says="So that a millimetre is a millimetre" hint="edge">
-            <button type="button" className="link">
-              Look closely
-            </button>
-          </Tooltip>
+          <Button kind="link" says="So that a millimetre is a millimetre" hint="edge">
+            Look closely
+          </Button>
         </State>
         <State of="every key there is" wide>
           <span className="flex flex-wrap gap-1">

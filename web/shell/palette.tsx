@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { jobsQuery } from '../api/queries.ts'
 import { Dialog } from '../ui/dialog.tsx'
@@ -23,8 +24,19 @@ const STAGES = [
   ['Inspect', 'inspect'],
 ] as const
 
-/** Everything by typing a part of its name. Part of the first load, so that its field is there as soon as it is asked for. */
-export function Palette({ close }: { close: () => void }) {
+interface Props {
+  /** What was typed before its field was there. */
+  typed: string
+  /** Its field is there. */
+  there(): void
+  close(): void
+}
+
+/** Everything by typing a part of its name. */
+export function Palette({ typed, there, close }: Props) {
+  const [search, setSearch] = useState(typed)
+  // Until the field has the focus, letters still come this way.
+  useEffect(() => setSearch((now) => (typed.startsWith(now) ? typed : now)), [typed])
   const navigate = useNavigate()
   const { data: jobs = [] } = useQuery(jobsQuery)
   const here = /^\/jobs\/(\d+)/.exec(location.pathname)?.[1]
@@ -34,7 +46,7 @@ export function Palette({ close }: { close: () => void }) {
   }
   return (
     <Dialog title="Find" hideTitle onClose={close}>
-      <FindList label="Find a place or a job" placeholder="A job, a place, a stage …">
+      <FindList label="Find a place or a job" placeholder="A job, a place, a stage …" search={search} onSearch={setSearch} onFocus={there}>
         {here &&
           STAGES.map(([label, stage]) => (
             <FindItem key={stage} value={`${label} of this job`} onSelect={() => go(`/jobs/${here}/${stage}`)}>

@@ -1,5 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
-import { flushSync } from 'react-dom'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
 import { useLiveChanges } from '../api/live.ts'
 import { useKey } from '../keys/use-key.ts'
@@ -7,11 +6,14 @@ import { Button, ButtonLink } from '../ui/button.tsx'
 import { KeyHint } from '../ui/key-hint.tsx'
 import { TabLink } from '../ui/tabs.tsx'
 import { Toasts } from '../ui/toast.tsx'
-import { Tooltip, Tooltips } from '../ui/tooltip.tsx'
-import { Palette } from './palette.tsx'
+import { TooltipLayer } from '../ui/tooltip.tsx'
+import { whenIdle } from '../ui/when-idle.ts'
+import { useAheadOfPalette } from './ahead-of-palette.ts'
 import { useTheme } from './theme.ts'
 import { useDryNotice } from './use-dry-notice.ts'
 
+const loadPalette = () => import('./palette.tsx')
+const Palette = lazy(() => loadPalette().then((m) => ({ default: m.Palette })))
 const Keys = lazy(() => import('./keys.tsx').then((m) => ({ default: m.Keys })))
 
 const PLACES = [
@@ -26,58 +28,64 @@ export function Shell() {
   useDryNotice()
   const navigate = useNavigate()
   const [theme, toggleTheme] = useTheme()
-  const [open, setOpen] = useState<'palette' | 'keys' | null>(null)
-  // At once, not when React gets to it: the letters typed right after it are the palette's.
-  useKey('find', () => flushSync(() => setOpen('palette')))
-  useKey('keys', () => setOpen('keys'))
+  const [keys, setKeys] = useState(false)
+  const ahead = useAheadOfPalette()
+  const find = () => {
+    if (ahead.typed === null) ahead.begin()
+  }
+  // Fetched while nobody waits.
+  useEffect(() => {
+    void whenIdle(4000).then(loadPalette)
+  }, [])
+  useKey('find', find)
+  useKey('keys', () => setKeys(true))
   useKey('new-job', () => navigate('/new'))
   useKey('go-bench', () => navigate('/'))
   useKey('go-log', () => navigate('/log'))
   useKey('go-shelf', () => navigate('/shelf'))
   return (
-    <Tooltips>
-      <div className="flex min-h-dvh flex-col">
-        <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-raised focus:p-2">
-          Skip to the content
-        </a>
-        <header className="flex h-11 shrink-0 items-stretch gap-1 border-b border-line bg-paper px-3">
-          <NavLink to="/" className="mr-3 flex items-center gap-2 font-semibold tracking-tight" aria-label="Arch Plate, to the bench">
-            <svg viewBox="0 0 16 16" width="18" height="18" aria-hidden="true">
-              <path d="M2 15V8a6 6 0 0 1 12 0v7M4.5 15V9h7v6" fill="none" stroke="currentColor" strokeWidth="1.2" />
-            </svg>
-            <span className="max-sm:sr-only">Arch Plate</span>
-          </NavLink>
-          <nav aria-label="Main" className="flex items-stretch">
-            {PLACES.map((place) => (
-              <Tooltip key={place.to} hint={place.hint}>
-                <TabLink to={place.to} end={place.to === '/'} className="flex items-center">
-                  {place.label}
-                </TabLink>
-              </Tooltip>
-            ))}
-          </nav>
-          <div className="ml-auto flex items-center gap-1">
-            <Button kind="plain" icon="find" className="max-sm:hidden" onClick={() => setOpen('palette')}>
-              Find <KeyHint of="find" />
-            </Button>
-            <Button kind="plain" icon="keys" className="max-sm:hidden" onClick={() => setOpen('keys')}>
-              Keys <KeyHint of="keys" />
-            </Button>
-            <Button kind="plain" icon={theme === 'dark' ? 'light' : 'dark'} onClick={toggleTheme}>
-              <span className="max-sm:sr-only">{theme === 'dark' ? 'Light' : 'Dark'}</span>
-            </Button>
-            <ButtonLink kind="act" icon="add" to="/new" className="whitespace-nowrap">
-              New job
-            </ButtonLink>
-          </div>
-        </header>
-        <main id="main" className="flex min-h-0 flex-1 flex-col">
-          <Outlet />
-        </main>
-        {open === 'palette' && <Palette close={() => setOpen(null)} />}
-        <Suspense>{open === 'keys' && <Keys close={() => setOpen(null)} />}</Suspense>
-        <Toasts theme={theme} />
-      </div>
-    </Tooltips>
+    <div className="flex min-h-dvh flex-col">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-raised focus:p-2">
+        Skip to the content
+      </a>
+      <header className="flex h-11 shrink-0 items-stretch gap-1 border-b border-line bg-paper px-3">
+        <NavLink to="/" className="mr-3 flex items-center gap-2 font-semibold tracking-tight" aria-label="Arch Plate, to the bench">
+          <svg viewBox="0 0 16 16" width="18" height="18" aria-hidden="true">
+            <path d="M2 15V8a6 6 0 0 1 12 0v7M4.5 15V9h7v6" fill="none" stroke="currentColor" strokeWidth="1.2" />
+          </svg>
+          <span className="max-sm:sr-only">Arch Plate</span>
+        </NavLink>
+        <nav aria-label="Main" className="flex items-stretch">
+          {PLACES.map((place) => (
+            <TabLink key={place.to} hint={place.hint} to={place.to} end={place.to === '/'} className="flex items-center">
+              {place.label}
+            </TabLink>
+          ))}
+        </nav>
+        <div className="ml-auto flex items-center gap-1">
+          <Button kind="plain" icon="find" className="max-sm:hidden" onClick={find}>
+            Find <KeyHint of="find" />
+          </Button>
+          <Button kind="plain" icon="keys" className="max-sm:hidden" onClick={() => setKeys(true)}>
+            Keys <KeyHint of="keys" />
+          </Button>
+          <Button kind="plain" icon={theme === 'dark' ? 'light' : 'dark'} onClick={toggleTheme}>
+            <span className="max-sm:sr-only">{theme === 'dark' ? 'Light' : 'Dark'}</span>
+          </Button>
+          <ButtonLink kind="act" icon="add" to="/new" hint="new-job" className="whitespace-nowrap">
+            New job
+          </ButtonLink>
+        </div>
+      </header>
+      <main id="main" className="flex min-h-0 flex-1 flex-col">
+        <Outlet />
+      </main>
+      <Suspense>
+        {ahead.typed !== null && <Palette typed={ahead.typed} there={ahead.there} close={ahead.end} />}
+        {keys && <Keys close={() => setKeys(false)} />}
+      </Suspense>
+      <Toasts theme={theme} />
+      <TooltipLayer />
+    </div>
   )
 }

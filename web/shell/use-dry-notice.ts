@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { toast } from 'sonner'
 import { logQuery } from '../api/queries.ts'
+import { toast } from '../ui/toast.tsx'
 
 /** Says on whatever screen one is that a print has dried. */
 export function useDryNotice(): void {

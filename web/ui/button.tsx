@@ -4,7 +4,7 @@ import { useKeySettings } from '../keys/key-settings.ts'
 import { type KeyId, keysFor, spokenKeys } from '../keys/registry.ts'
 import { Icon } from './icon.tsx'
 import type { IconName } from './icons.ts'
-import { Tooltip } from './tooltip.tsx'
+import { tip } from './tip.ts'
 
 /** `act` is the one thing to do next; `plain` has no frame; `link` stands in a sentence. */
 type Kind = 'usual' | 'act' | 'plain' | 'link'
@@ -34,18 +34,17 @@ export function Button({ kind, small, icon, className, pressed, hint, says, type
   const settings = useKeySettings()
   const keys = hint ? keysFor(hint, settings) : null
   return (
-    <Tooltip says={says} hint={keys ? hint : undefined}>
-      <button
-        type={type}
-        className={classes({ kind, small, icon, className })}
-        {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
-        {...(keys ? { 'aria-keyshortcuts': spokenKeys(keys) } : {})}
-        {...rest}
-      >
-        {icon && <Icon of={icon} />}
-        {children}
-      </button>
-    </Tooltip>
+    <button
+      type={type}
+      className={classes({ kind, small, icon, className })}
+      {...tip({ says, hint: keys ? hint : undefined })}
+      {...(pressed === undefined ? {} : { 'aria-pressed': pressed })}
+      {...(keys ? { 'aria-keyshortcuts': spokenKeys(keys) } : {})}
+      {...rest}
+    >
+      {icon && <Icon of={icon} />}
+      {children}
+    </button>
   )
 }
 
@@ -77,10 +76,11 @@ export const ButtonLink = ({
   small,
   icon,
   className,
+  hint,
   children,
   ...rest
-}: Look & Omit<LinkProps, 'className'> & { children: ReactNode }) => (
-  <Link className={classes({ kind, small, icon, className })} {...rest}>
+}: Look & Omit<LinkProps, 'className'> & { hint?: KeyId; children: ReactNode }) => (
+  <Link className={classes({ kind, small, icon, className })} {...tip({ hint })} {...rest}>
     {icon && <Icon of={icon} />}
     {children}
   </Link>

@@ -8,6 +8,8 @@ interface Props {
   /** What is looked for, where somebody else keeps it. */
   search?: string
   onSearch?: (search: string) => void
+  /** Its field has the focus. */
+  onFocus?: () => void
   /** The entry that is marked at first. */
   first?: string
   children: ReactNode
@@ -18,7 +20,7 @@ const byWords = (value: string, search: string, words?: string[]): number =>
   defaultFilter(words && words.length > 0 ? words.join(' ') : value, search)
 
 /** A field and the entries that bear what is typed into it; arrow keys and Enter choose. */
-export const FindList = ({ label, placeholder, search, onSearch, first, children }: Props) => (
+export const FindList = ({ label, placeholder, search, onSearch, onFocus, first, children }: Props) => (
   <Command label={label} filter={byWords} className="flex min-h-0 flex-col" {...(first === undefined ? {} : { defaultValue: first })}>
     <div className="flex items-center gap-2 border-b border-line px-3">
       <Icon of="find" className="text-faint" />
@@ -28,6 +30,7 @@ export const FindList = ({ label, placeholder, search, onSearch, first, children
         className="w-full bg-transparent py-2.5 outline-none"
         {...(search === undefined ? {} : { value: search })}
         {...(onSearch ? { onValueChange: onSearch } : {})}
+        {...(onFocus ? { onFocus } : {})}
       />
     </div>
     <Command.List className="max-h-[60vh] overflow-y-auto py-1">

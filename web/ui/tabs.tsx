@@ -3,6 +3,7 @@ import type { ReactNode } from 'react'
 import { Link, NavLink } from 'react-router'
 import type { KeyId } from '../keys/registry.ts'
 import { KeyHint } from './key-hint.tsx'
+import { tip } from './tip.ts'
 
 interface Props<T extends string> {
   value: T
@@ -43,18 +44,19 @@ interface TabLinkProps {
   to: string
   end?: boolean
   current?: boolean
+  hint?: KeyId
   className?: string
   children: ReactNode
 }
 
 /** A name in such a row that leads to a place of its own; `current` where the address alone does not tell. */
-export const TabLink = ({ to, className = '', current, end = false, children }: TabLinkProps) =>
+export const TabLink = ({ to, className = '', current, end = false, hint, children }: TabLinkProps) =>
   current === undefined ? (
-    <NavLink to={to} end={end} className={`tab ${className}`}>
+    <NavLink to={to} end={end} {...tip({ hint })} className={`tab ${className}`}>
       {children}
     </NavLink>
   ) : (
-    <Link to={to} aria-current={current ? 'page' : undefined} className={`tab ${className}`}>
+    <Link to={to} {...tip({ hint })} aria-current={current ? 'page' : undefined} className={`tab ${className}`}>
       {children}
     </Link>
   )

@@ -1,35 +1,57 @@
-import { Tooltip as Radix } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { lazy, Suspense, useEffect, useState } from 'react'
 import type { KeyId } from '../keys/registry.ts'
-import { KeyHint } from './key-hint.tsx'
 
-interface Props {
-  /** A few words; a control that has words of its own leaves them out. */
-  says?: string | undefined
-  /** The key that does the same. */
-  hint?: KeyId | undefined
-  children: ReactNode
+const Shown = lazy(() => import('./tooltip-shown.tsx'))
+/** So long the pointer rests before anything is shown, ms; from one to the next there is no wait. */
+const REST = 500
+const MARKED = '[data-says], [data-hint]'
+
+/** The one tooltip of the application: it looks for marked elements, so that they need not know of it. */
+export function TooltipLayer() {
+  const [at, setAt] = useState<HTMLElement | null>(null)
+  useEffect(() => {
+    let timer: ReturnType<typeof setTimeout> | undefined
+    let until = 0
+    const hide = () => {
+      clearTimeout(timer)
+      setAt((now) => {
+        if (now) until = Date.now() + 200
+        return null
+      })
+    }
+    const over = (event: Event, rest: number) => {
+      const found = event.target instanceof Element ? event.target.closest<HTMLElement>(MARKED) : null
+      clearTimeout(timer)
+      if (!found) return hide()
+      timer = setTimeout(() => setAt(found), Date.now() < until ? 0 : rest)
+    }
+    const onPointer = (event: PointerEvent) => {
+      if (event.pointerType !== 'touch') over(event, REST)
+    }
+    // Only for who goes by the keyboard: a press moves the focus as well.
+    const onFocus = (event: FocusEvent) => {
+      if (event.target instanceof Element && event.target.matches(':focus-visible')) over(event, 0)
+    }
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape') hide()
+    }
+    const listeners = [
+      ['pointerover', onPointer],
+      ['focusin', onFocus],
+      ['focusout', hide],
+      ['pointerdown', hide],
+      ['keydown', onKey],
+      ['scroll', hide],
+    ] as const
+    for (const [name, act] of listeners) document.addEventListener(name, act as EventListener, { capture: true, passive: true })
+    return () => {
+      clearTimeout(timer)
+      for (const [name, act] of listeners) document.removeEventListener(name, act as EventListener, { capture: true })
+    }
+  }, [])
+  return at ? (
+    <Suspense>
+      <Shown at={at} says={at.dataset.says} hint={at.dataset.hint as KeyId | undefined} />
+    </Suspense>
+  ) : null
 }
-
-/** What a control does and the key for it, shown when the pointer rests on it or the focus reaches it. */
-export function Tooltip({ says, hint, children }: Props) {
-  if (!says && !hint) return children
-  return (
-    <Radix.Root>
-      <Radix.Trigger asChild>{children}</Radix.Trigger>
-      <Radix.Portal>
-        <Radix.Content sideOffset={4} collisionPadding={8} className="over flex max-w-72 items-center gap-2 px-2 py-1 text-sm">
-          {says}
-          {hint && <KeyHint of={hint} />}
-        </Radix.Content>
-      </Radix.Portal>
-    </Radix.Root>
-  )
-}
-
-/** Around the whole application: tooltips follow each other without waiting again. */
-export const Tooltips = ({ children }: { children: ReactNode }) => (
-  <Radix.Provider delayDuration={500} skipDelayDuration={200} disableHoverableContent>
-    {children}
-  </Radix.Provider>
-)

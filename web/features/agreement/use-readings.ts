@@ -1,6 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { toast } from 'sonner'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Unit } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -10,6 +9,7 @@ import type { SettingKey } from '../../../core/work/agreement/settings.ts'
 import { agreementTable, readingOf, tickAll } from '../../../core/work/agreement/table.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, readingsQuery } from '../../api/queries.ts'
+import { toast } from '../../ui/toast.tsx'
 
 const WHO = 'who'
 

@@ -1,6 +1,6 @@
-import { type D3DragEvent, drag } from 'd3-drag'
-import { select } from 'd3-selection'
+import type { D3DragEvent } from 'd3-drag'
 import { useEffect, useRef, useState } from 'react'
+import { whenIdle } from '../../ui/when-idle.ts'
 
 interface Acts {
   onStart(): void
@@ -8,6 +8,7 @@ interface Acts {
   onMove(dx: number, dy: number, free: boolean): void
   onEnd(): void
 }
+type Dragged = D3DragEvent<SVGGElement, unknown, unknown>
 
 /** Dragging an element of an SVG by pointer, pen or finger, in the units of its view box. Null takes it away. */
 export function usePictureDrag(acts: Acts | null) {
@@ -18,22 +19,31 @@ export function usePictureDrag(acts: Acts | null) {
   useEffect(() => {
     const svg = element?.ownerSVGElement
     if (!element || !svg || !draggable) return
-    let from = { x: 0, y: 0 }
-    const dragging = drag<SVGGElement, unknown>()
-      .container(() => svg)
-      .on('start', (event: D3DragEvent<SVGGElement, unknown, unknown>) => {
-        from = { x: event.x, y: event.y }
-        element.focus({ preventScroll: true })
-        latest.current?.onStart()
+    let gone = false
+    let release: (() => void) | null = null
+    // Fetched once there is a drawing to drag on.
+    void whenIdle()
+      .then(() => Promise.all([import('d3-drag'), import('d3-selection')]))
+      .then(([{ drag }, { select }]) => {
+        if (gone) return
+        let from = { x: 0, y: 0 }
+        const dragging = drag<SVGGElement, unknown>()
+          .container(() => svg)
+          .on('start', (event: Dragged) => {
+            from = { x: event.x, y: event.y }
+            element.focus({ preventScroll: true })
+            latest.current?.onStart()
+          })
+          .on('drag', (event: Dragged) =>
+            latest.current?.onMove(event.x - from.x, event.y - from.y, (event.sourceEvent as MouseEvent).altKey === true),
+          )
+          .on('end', () => latest.current?.onEnd())
+        const selected = select(element).call(dragging)
+        release = () => selected.on('.drag', null)
       })
-      .on('drag', (event: D3DragEvent<SVGGElement, unknown, unknown>) =>
-        latest.current?.onMove(event.x - from.x, event.y - from.y, (event.sourceEvent as MouseEvent).altKey === true),
-      )
-      .on('end', () => latest.current?.onEnd())
-    const selected = select(element)
-    selected.call(dragging)
     return () => {
-      selected.on('.drag', null)
+      gone = true
+      release?.()
     }
   }, [element, draggable])
   return setElement

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { Layout } from '../../../core/sheet/layout.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { mm } from '../../../core/things/length/length.ts'
@@ -6,8 +6,10 @@ import { useKey } from '../../keys/use-key.ts'
 import { Button, IconButton } from '../../ui/button.tsx'
 import { KeyHint } from '../../ui/key-hint.tsx'
 import { usePpi } from '../display/display-ppi.ts'
-import { MeasureDisplay } from '../display/measure-display.tsx'
 import type { SheetZoom } from './use-sheet-zoom.ts'
+
+// Only of use once one looks closely.
+const MeasureDisplay = lazy(() => import('../display/measure-display.tsx').then((m) => ({ default: m.MeasureDisplay })))
 
 /** Where one can look closely: the corners and edges of the sheet, named by column and row. */
 const PLACES = [
@@ -82,7 +84,9 @@ export function ZoomCompass({ layout, zoom }: Props) {
         </Button>
       </div>
       {view ? (
-        <MeasureDisplay />
+        <Suspense>
+          <MeasureDisplay />
+        </Suspense>
       ) : (
         <span className="text-sm text-soft">
           look closely <KeyHint of="edge" />

@@ -1,9 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
-import { toast } from 'sonner'
 import type { z } from 'zod'
 import type { HandSchema } from '../../../core/wire/api/machine.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { machineQuery, queryClient } from '../../api/queries.ts'
+import { toast } from '../../ui/toast.tsx'
 
 type Hand = z.infer<typeof HandSchema>
 

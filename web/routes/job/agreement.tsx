@@ -11,7 +11,7 @@ import { Button } from '../../ui/button.tsx'
 import { Empty } from '../../ui/states.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
-import { Aside } from './aside.tsx'
+import { Aside } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
 
 type Tool = 'cell' | 'fill' | 'kept' | 'ticket'

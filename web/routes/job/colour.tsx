@@ -20,7 +20,7 @@ import { useKey } from '../../keys/use-key.ts'
 import { Empty } from '../../ui/states.tsx'
 import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
 import { toast } from '../../ui/toast.tsx'
-import { Aside } from './aside.tsx'
+import { Aside } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
 
 const VIEWS = [

@@ -1,26 +1,25 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
-import { NavLink, useNavigate, useParams } from 'react-router'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { jobQuery, studioQuery } from '../../api/queries.ts'
-import { Alternatives } from '../../features/plate/alternatives.tsx'
 import { FindingsBar } from '../../features/plate/findings-bar.tsx'
 import { useJobEditor } from '../../features/plate/job-editor.ts'
 import { useMoment } from '../../features/plate/moment.ts'
 import { Spine } from '../../features/plate/spine.tsx'
-import { useGoneThrough } from '../../features/run/gone-through.ts'
 import { useKey } from '../../keys/use-key.ts'
 import { Button, IconButton } from '../../ui/button.tsx'
-import { Pane, PaneRule, Panes } from '../../ui/panes.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
+import { whenIdle } from '../../ui/when-idle.ts'
 import { NotHere } from '../not-here.tsx'
-import { Aside, AsideProvider, useAsideSlot } from './aside.tsx'
+import { StageNav } from './stage-nav.tsx'
+import { Aside, StagePanes } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
 import { STAGES } from './stages.ts'
 
@@ -46,11 +45,9 @@ export function JobRoute() {
   return <JobScreen key={job.data.id} job={job.data} studio={studio.data} />
 }
 
-/** The stage one is at stands in the middle of the bar, however narrow the screen. */
-const intoView = (link: HTMLAnchorElement | null) => {
-  const bar = link?.parentElement
-  if (link && bar) bar.scrollLeft = link.offsetLeft - (bar.clientWidth - link.clientWidth) / 2
-}
+const Alternatives = lazy(() => import('../../features/plate/alternatives.tsx').then((m) => ({ default: m.Alternatives })))
+const StagesDone = lazy(() => whenIdle().then(() => import('./stages-done.tsx')))
+const NONE = new Set<never>()
 
 function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const { stage: slug = 'sheet' } = useParams()
@@ -59,7 +56,6 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const { draft } = editor
   const moment = useMoment(job.id)
   const plate = useMemo(() => resolve(draft.brief, studio, draft.pins, moment), [draft, studio, moment])
-  const gone = useGoneThrough(job.id, plate, studio)
   const [selected, setSelected] = useState<DecisionKey | null>(null)
   const stage = STAGES.find((s) => s.slug === slug)
   useEffect(() => {
@@ -89,7 +85,6 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
     editor.pin({ orientation: String(turn), placement: null })
   })
   const [folded, setFolded] = useFolded()
-  const aside = useAsideSlot()
   useKey('fold', () => setFolded(!folded))
 
   if (!stage) return <NotHere />
@@ -111,26 +106,9 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
             onChange={editor.title}
           />
         </h1>
-        <nav aria-label="Stages" className="relative order-last flex overflow-x-auto max-lg:w-full lg:order-none">
-          {STAGES.map((s, i) => (
-            <NavLink
-              key={s.slug}
-              to={`/jobs/${job.id}/${s.slug}`}
-              ref={s.slug === slug ? intoView : undefined}
-              className={() =>
-                `flex items-center gap-1.5 border-b-2 px-3 py-2 whitespace-nowrap ${s.slug === slug ? 'border-ink font-semibold' : 'border-transparent text-soft hover:text-ink'}`
-              }
-            >
-              <span className="num text-faint">{i + 1}</span>
-              {s.title}
-              {s.done(job, plate, gone) && (
-                <span className="text-faint" title="done">
-                  ✓<span className="sr-only">done</span>
-                </span>
-              )}
-            </NavLink>
-          ))}
-        </nav>
+        <Suspense fallback={<StageNav jobId={job.id} current={slug} done={NONE} />}>
+          <StagesDone job={job} plate={plate} studio={studio} current={slug} />
+        </Suspense>
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
           <Button
@@ -166,46 +144,30 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
           </Button>
         </div>
       )}
-      <Panes name="job" ids={aside.open ? ['spine', 'centre', 'aside'] : ['spine', 'centre']}>
-        <Pane
-          id="spine"
-          key={folded ? 'folded' : 'open'}
-          size={folded ? FOLDED : 300}
-          least={folded ? FOLDED : 220}
-          most={folded ? FOLDED : 480}
-          className="h-full"
-          narrowClass={narrow ? 'hidden' : 'order-last'}
-        >
+      <StagePanes
+        folded={folded}
+        alone={narrow}
+        spine={
           <aside aria-label="Plate" className="h-full min-h-0 overflow-y-auto bg-paper">
             <SpineFold folded={folded} onFold={setFolded} />
             {!folded && <Spine plate={plate} selected={selected} onSelect={setSelected} />}
           </aside>
-        </Pane>
-        <PaneRule label="Width of the spine" />
-        <Pane id="centre" least={400} className="h-full min-w-0">
-          <AsideProvider slot={aside.slot}>
-            <Stage {...props} />
-            {selected && (
-              <Aside label="Alternatives">
-                <Alternatives
-                  plate={plate}
-                  selected={selected}
-                  onClose={() => setSelected(null)}
-                  onPin={(key, id) => editor.pin({ [key]: id, ...(key === 'orientation' ? { placement: null } : {}) })}
-                />
-              </Aside>
-            )}
-          </AsideProvider>
-        </Pane>
-        {aside.open && (
-          <>
-            <PaneRule label="Width of the side" />
-            <Pane id="aside" size={320} least={260} most={560} className="h-full">
-              <div ref={aside.place} className="h-full min-h-0" />
-            </Pane>
-          </>
+        }
+      >
+        <Stage {...props} />
+        {selected && (
+          <Aside label="Alternatives">
+            <Suspense>
+              <Alternatives
+                plate={plate}
+                selected={selected}
+                onClose={() => setSelected(null)}
+                onPin={(key, id) => editor.pin({ [key]: id, ...(key === 'orientation' ? { placement: null } : {}) })}
+              />
+            </Suspense>
+          </Aside>
         )}
-      </Panes>
+      </StagePanes>
       <div className={narrow ? 'max-lg:hidden' : ''}>
         <FindingsBar
           plate={plate}
@@ -240,9 +202,6 @@ function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save
     </span>
   )
 }
-
-/** Width of the folded spine, px. */
-const FOLDED = 44
 
 /** Whether the spine is folded away; kept on this device. */
 function useFolded(): [boolean, (folded: boolean) => void] {

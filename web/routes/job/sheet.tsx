@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
@@ -8,19 +8,21 @@ import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
 import { ZoomCompass } from '../../features/drawing/zoom-compass.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
-import { CropView } from '../../features/sheet/crop-view.tsx'
-import { CutView } from '../../features/sheet/cut-view.tsx'
-import { EdgesPanel } from '../../features/sheet/edges-panel.tsx'
-import { Legend } from '../../features/sheet/legend.tsx'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
-import { SizeBy } from '../../features/sheet/size-by.tsx'
-import { WaysView } from '../../features/sheet/ways-view.tsx'
 import { useKey } from '../../keys/use-key.ts'
 import { Button } from '../../ui/button.tsx'
-import { Empty } from '../../ui/states.tsx'
+import { Empty, Skeleton } from '../../ui/states.tsx'
 import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
-import { Aside } from './aside.tsx'
+import { Aside } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
+
+// Views behind other tabs are fetched when they are opened.
+const CropView = lazy(() => import('../../features/sheet/crop-view.tsx').then((m) => ({ default: m.CropView })))
+const CutView = lazy(() => import('../../features/sheet/cut-view.tsx').then((m) => ({ default: m.CutView })))
+const WaysView = lazy(() => import('../../features/sheet/ways-view.tsx').then((m) => ({ default: m.WaysView })))
+const EdgesPanel = lazy(() => import('../../features/sheet/edges-panel.tsx').then((m) => ({ default: m.EdgesPanel })))
+const Legend = lazy(() => import('../../features/sheet/legend.tsx').then((m) => ({ default: m.Legend })))
+const SizeBy = lazy(() => import('../../features/sheet/size-by.tsx').then((m) => ({ default: m.SizeBy })))
 
 const PANELS = [
   ['place', 'Place'],
@@ -88,11 +90,13 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
               )}
             </div>
             <TabPanel value={shown} className="relative min-h-0 flex-1">
-              {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} />}
-              {shown === 'back' && <BackSheet plate={plate} />}
-              {shown === 'crop' && <CropView editor={editor} plate={plate} />}
-              {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
-              {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
+              <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
+                {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} />}
+                {shown === 'back' && <BackSheet plate={plate} />}
+                {shown === 'crop' && <CropView editor={editor} plate={plate} />}
+                {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
+                {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
+              </Suspense>
             </TabPanel>
           </Tabs>
         </section>
@@ -104,17 +108,19 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
               <TabRow label="Settings" tabs={PANELS} />
             </div>
             <TabPanel value={panel} className="p-3">
-              {panel === 'place' && <PlacementPanel editor={editor} plate={plate} onAlternatives={() => select('placement')} />}
-              {panel === 'size' && (
-                <>
-                  <SizeBy editor={editor} plate={plate} />
-                  <Button className="mt-3" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
-                    {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
-                  </Button>
-                </>
-              )}
-              {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
-              {panel === 'marks' && <DrawnLegend plate={plate} />}
+              <Suspense fallback={<Skeleton lines={3} />}>
+                {panel === 'place' && <PlacementPanel editor={editor} plate={plate} onAlternatives={() => select('placement')} />}
+                {panel === 'size' && (
+                  <>
+                    <SizeBy editor={editor} plate={plate} />
+                    <Button className="mt-3" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
+                      {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
+                    </Button>
+                  </>
+                )}
+                {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
+                {panel === 'marks' && <DrawnLegend plate={plate} />}
+              </Suspense>
             </TabPanel>
           </Tabs>
         </Aside>

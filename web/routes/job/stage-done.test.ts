@@ -1,9 +1,9 @@
 import { plateOf } from '../../../core/testing/fixtures.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
-import { STAGES } from './stages.ts'
+import { DONE } from './stage-done.ts'
 
 const gone = { rows: [], steps: [], ticked: new Set<string>() }
-const done = (slug: string, state: Job['state'], of = gone) => STAGES.find((s) => s.slug === slug)?.done({ state } as Job, plateOf({}), of)
+const done = (slug: keyof typeof DONE, state: Job['state'], of = gone) => DONE[slug]({ state }, plateOf({}), of)
 
 test('a run is done once its sheet is out, an inspection once it is written', () => {
   const states = ['setup', 'printing', 'inspect', 'done'] as const
