@@ -6,6 +6,8 @@ import { withDemo } from './with-demo.mjs'
 
 needPackages(['mariadb-server', 'chromium'])
 needModules()
+// With the page of parts.
+process.env.ARCH_PARTS = '1'
 const dir = join(root, 'docs/screenshots')
 mkdirSync(dir, { recursive: true })
 
@@ -35,6 +37,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
     await sleep(200)
   }
   await shoot('bench', '/')
+  await shoot('parts', '/ui', { height: 2400 })
   await shoot('brief', '/jobs/13/brief')
   await shoot('set-up', '/jobs/18/sheet')
   await shoot('intents-dark', '/jobs/10/colour', {

@@ -86,6 +86,13 @@ export function ChoiceParts() {
             ))}
           </div>
         </State>
+        <State of="of the agreement: seen, not looked at, differs">
+          <span className="flex">
+            <Check label="Shows what is wanted" checked onChange={() => undefined} />
+            <Check label="Not looked at" checked={false} onChange={() => undefined} />
+            <Check label="Shows something else" checked="mixed" mixed="differs" onChange={() => undefined} />
+          </span>
+        </State>
         <State of="disabled">
           <div className="grid">
             <Check checked disabled onChange={() => undefined}>

@@ -68,7 +68,7 @@ export function FieldParts() {
           <LengthField label="Border in inches" unit="in" value={um} onChange={setUm} />
         </State>
         <State of="arrow keys count">
-          <NumberField label="Copies" min={1} max={500} step={1} value={count} onChange={setCount} />
+          <NumberField label="Copies" whole min={1} max={500} step={1} value={count} onChange={setCount} />
         </State>
         <State of={`${cents} cents`}>
           <MoneyField label="Price of a pack" currency="EUR" value={cents} onChange={setCents} />

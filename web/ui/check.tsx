@@ -1,6 +1,7 @@
 import { Checkbox, Switch as RadixSwitch } from 'radix-ui'
 import { type ReactNode, useId } from 'react'
 import { Icon } from './icon.tsx'
+import type { IconName } from './icons.ts'
 
 interface Props {
   /** `mixed` where it is so for some of what it stands for, or not known yet. */
@@ -10,12 +11,21 @@ interface Props {
   children?: ReactNode
   /** Its name where no words stand beside it, or where they do not say enough. */
   label?: string | undefined
+  /** What a mixed one shows: a line, or what it means where it stands. */
+  mixed?: IconName | undefined
   disabled?: boolean | undefined
   className?: string | undefined
 }
 
 /** The box alone; pressing a mixed one ticks it. */
-const Box = ({ checked, onChange, label, disabled = false, id }: Omit<Props, 'children' | 'className'> & { id?: string }) => (
+const Box = ({
+  checked,
+  onChange,
+  label,
+  mixed = 'mixed',
+  disabled = false,
+  id,
+}: Omit<Props, 'children' | 'className'> & { id?: string }) => (
   <Checkbox.Root
     {...(id ? { id } : {})}
     className="tick"
@@ -25,7 +35,7 @@ const Box = ({ checked, onChange, label, disabled = false, id }: Omit<Props, 'ch
     onCheckedChange={(now) => onChange(now === true)}
   >
     <Checkbox.Indicator>
-      <Icon of={checked === 'mixed' ? 'mixed' : 'chosen'} size={13} />
+      <Icon of={checked === 'mixed' ? mixed : 'chosen'} size={13} />
     </Checkbox.Indicator>
   </Checkbox.Root>
 )
@@ -58,7 +68,7 @@ export function Switch({
   children,
   disabled = false,
   className = '',
-}: Omit<Props, 'checked' | 'label'> & { checked: boolean }) {
+}: Omit<Props, 'checked' | 'label' | 'mixed'> & { checked: boolean }) {
   const id = useId()
   return (
     <div className={`tick-line ${className}`}>

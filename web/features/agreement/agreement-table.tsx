@@ -3,7 +3,7 @@ import type { SettingKey } from '../../../core/work/agreement/settings.ts'
 import type { AgreementRow, Cell } from '../../../core/work/agreement/table.ts'
 import { clock } from '../../ui/ago.ts'
 import { Button } from '../../ui/button.tsx'
-import { Tick } from './tick.tsx'
+import { Check } from '../../ui/check.tsx'
 
 export interface CellAt {
   place: SetPlace
@@ -114,10 +114,12 @@ function CellBody({
   const at = { place, setting: row.key }
   return (
     <div className={`flex items-start ${chosen ? 'bg-chosen' : ''}`} data-state={state}>
-      <Tick
-        state={state}
+      <Check
+        className="px-1.5 py-1"
         label={`${row.title}, ${PLACE_NAMES[place].toLowerCase()}: shows ${cell.wanted}`}
-        onPress={() => onTick(at, state !== 'agrees')}
+        checked={state === 'agrees' ? true : state === 'differs' ? 'mixed' : false}
+        mixed="differs"
+        onChange={() => onTick(at, state !== 'agrees')}
       />
       <button type="button" className={`${frame} min-h-8 pt-1 pr-1`} onClick={() => onChoose(at)}>
         <span className="sr-only">{`Look at ${row.title}, ${PLACE_NAMES[place].toLowerCase()}: `}</span>

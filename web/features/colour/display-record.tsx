@@ -65,7 +65,7 @@ function DisplayForm({ record, onKeep }: { record: DisplayRecord | null; onKeep(
         error={errorAt('calibratedOn')}
         onChange={(day) => set('calibratedOn', day)}
       />
-      <NumberField label="White, K" min={3000} max={10_000} step={100} value={draft.white} onChange={(to) => set('white', to)} />
+      <NumberField label="White, K" whole min={3000} max={10_000} step={100} value={draft.white} onChange={(to) => set('white', to)} />
       <NumberField label="cd/m²" min={10} max={2000} step={5} value={draft.luminance} onChange={(to) => set('luminance', to)} />
       <Button type="submit" disabled={!valid}>
         Keep

@@ -64,7 +64,7 @@ export function ZoomCompass({ layout, zoom }: Props) {
               title={name}
               aria-label={`Look at the ${name}`}
               aria-pressed={here}
-              className={`h-4 w-5 border ${here ? 'border-ink bg-ink' : 'border-line bg-raised hover:border-ink'}`}
+              className={`h-hit w-7 border ${here ? 'border-ink bg-ink' : 'border-line bg-raised hover:border-ink'}`}
               onClick={() => go(index)}
             />
           )

@@ -101,7 +101,7 @@ export function FaultPanel({ run, faultId, studio, despite, canGoOn }: Props) {
           </Button>
         )}
         <div className="ml-auto w-32">
-          <NumberField label="Sheets spoilt" value={sheets} min={0} max={1000} step={1} onChange={setSheets} />
+          <NumberField label="Sheets spoilt" whole value={sheets} min={0} max={1000} step={1} onChange={setSheets} />
         </div>
       </div>
     </section>

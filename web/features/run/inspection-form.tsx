@@ -69,6 +69,7 @@ function Looked({ form, onForm }: { form: Inspection; onForm(form: Inspection): 
         {wash && (
           <NumberField
             label="minutes after printing"
+            whole
             min={0}
             max={100_000}
             step={1}
@@ -131,6 +132,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
   })
   const count = (key: 'sheetsUsed' | 'sheetsWasted', label: string) => (
     <NumberField
+      whole
       label={label}
       min={0}
       max={10_000}

@@ -131,7 +131,7 @@ function OwnRun({ run, onOut, busy }: { run: Run; onOut(sheets: number): void; b
       </p>
       <div className="mt-3 flex flex-wrap items-end gap-3">
         <div className="w-36">
-          <NumberField label="Sheets that came out" value={sheets} min={1} max={10_000} step={1} onChange={setSheets} />
+          <NumberField label="Sheets that came out" whole value={sheets} min={1} max={10_000} step={1} onChange={setSheets} />
         </div>
         <Button kind="act" style={{ minHeight: '3rem' }} disabled={busy} onClick={() => onOut(sheets)}>
           It is out

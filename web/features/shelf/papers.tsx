@@ -46,7 +46,7 @@ function LotEditor({ lot, paper, unit }: { lot: Lot; paper: Paper; unit: Unit })
         {lot.form === 'roll' ? (
           <LengthField label="left on the roll" unit={unit} value={lot.stock} onChange={(stock) => save({ stock })} />
         ) : (
-          <NumberField label="sheets left" min={0} max={1_000_000} step={1} value={lot.stock} onChange={(stock) => save({ stock })} />
+          <NumberField label="sheets left" whole min={0} max={1_000_000} step={1} value={lot.stock} onChange={(stock) => save({ stock })} />
         )}
         <Button aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
           Measure …

@@ -90,7 +90,15 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
             </p>
           )}
           <div className="mt-3 grid max-w-sm grid-cols-2 gap-3">
-            <NumberField label="Copies" min={1} max={10_000} step={1} value={item.copies} onChange={(copies) => editor.item({ copies })} />
+            <NumberField
+              label="Copies"
+              whole
+              min={1}
+              max={10_000}
+              step={1}
+              value={item.copies}
+              onChange={(copies) => editor.item({ copies })}
+            />
             <LengthField
               label="Looked at from"
               unit={unit}
