@@ -8,6 +8,11 @@ export function useAheadOfPalette() {
   const [typed, setTyped] = useState<string | null>(null)
   const held = useRef('')
   const stop = useRef<(() => void) | null>(null)
+  const end = () => {
+    stop.current?.()
+    stop.current = null
+    setTyped(null)
+  }
   return {
     /** Begins to hold letters back; null while nobody asks for the palette. */
     typed,
@@ -15,6 +20,7 @@ export function useAheadOfPalette() {
       held.current = ''
       setTyped('')
       const onKey = (event: KeyboardEvent) => {
+        if (event.key === 'Escape') return end()
         if (event.ctrlKey || event.metaKey || event.altKey || (event.key.length > 1 && event.key !== 'Backspace')) return
         event.preventDefault()
         event.stopPropagation()
@@ -29,10 +35,6 @@ export function useAheadOfPalette() {
       stop.current?.()
       stop.current = null
     },
-    end: () => {
-      stop.current?.()
-      stop.current = null
-      setTyped(null)
-    },
+    end,
   }
 }

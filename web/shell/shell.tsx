@@ -5,16 +5,16 @@ import { useKey } from '../keys/use-key.ts'
 import { Button, ButtonLink } from '../ui/button.tsx'
 import { KeyHint } from '../ui/key-hint.tsx'
 import { TabLink } from '../ui/tabs.tsx'
-import { Toasts } from '../ui/toast.tsx'
+import { loadToasts, Toasts } from '../ui/toast.tsx'
 import { TooltipLayer } from '../ui/tooltip.tsx'
-import { whenIdle } from '../ui/when-idle.ts'
+import { fetched, whenIdle } from '../ui/when-idle.ts'
 import { useAheadOfPalette } from './ahead-of-palette.ts'
 import { useTheme } from './theme.ts'
 import { useDryNotice } from './use-dry-notice.ts'
 
-const loadPalette = () => import('./palette.tsx')
+const loadPalette = () => fetched(() => import('./palette.tsx'))
 const Palette = lazy(() => loadPalette().then((m) => ({ default: m.Palette })))
-const Keys = lazy(() => import('./keys.tsx').then((m) => ({ default: m.Keys })))
+const Keys = lazy(() => fetched(() => import('./keys.tsx')).then((m) => ({ default: m.Keys })))
 
 const PLACES = [
   { to: '/', label: 'Bench', hint: 'go-bench' },
@@ -33,9 +33,9 @@ export function Shell() {
   const find = () => {
     if (ahead.typed === null) ahead.begin()
   }
-  // Fetched while nobody waits.
+  // Fetched while nobody waits, and while there is a network.
   useEffect(() => {
-    void whenIdle(4000).then(loadPalette)
+    void whenIdle(4000).then(() => Promise.all([loadToasts(), loadPalette()]))
   }, [])
   useKey('find', find)
   useKey('keys', () => setKeys(true))

@@ -1,18 +1,19 @@
 import { lazy, Suspense, useSyncExternalStore } from 'react'
 import type { ExternalToast, ToasterProps } from 'sonner'
+import { fetched } from './when-idle.ts'
 
-/** Fetched with the first news there is. */
-const load = () => import('sonner')
+/** Fetched before it is needed, for the news may be that the network is away. */
+export const loadToasts = () => fetched(() => import('sonner'))
 let wanted = false
 const listeners = new Set<() => void>()
-const Toaster = lazy(() => load().then(({ Toaster }) => ({ default: Toaster })))
+const Toaster = lazy(() => loadToasts().then(({ Toaster }) => ({ default: Toaster })))
 
 const say =
   (how: 'message' | 'success' | 'error') =>
   (words: string, options?: ExternalToast): void => {
     wanted = true
     for (const told of listeners) told()
-    void load().then(({ toast }) => toast[how](words, options))
+    void loadToasts().then(({ toast }) => toast[how](words, options))
   }
 
 /** Short news at the edge of the screen: what was done, with a way back, or what went wrong. */

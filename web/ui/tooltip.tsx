@@ -1,7 +1,8 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import type { KeyId } from '../keys/registry.ts'
+import { fetched } from './when-idle.ts'
 
-const Shown = lazy(() => import('./tooltip-shown.tsx'))
+const Shown = lazy(() => fetched(() => import('./tooltip-shown.tsx')))
 /** So long the pointer rests before anything is shown, ms; from one to the next there is no wait. */
 const REST = 500
 const MARKED = '[data-says], [data-hint]'

@@ -1,6 +1,6 @@
 import type { D3DragEvent } from 'd3-drag'
 import { useEffect, useRef, useState } from 'react'
-import { whenIdle } from '../../ui/when-idle.ts'
+import { fetched, whenIdle } from '../../ui/when-idle.ts'
 
 interface Acts {
   onStart(): void
@@ -23,7 +23,7 @@ export function usePictureDrag(acts: Acts | null) {
     let release: (() => void) | null = null
     // Fetched once there is a drawing to drag on.
     void whenIdle()
-      .then(() => Promise.all([import('d3-drag'), import('d3-selection')]))
+      .then(() => fetched(() => Promise.all([import('d3-drag'), import('d3-selection')])))
       .then(([{ drag }, { select }]) => {
         if (gone) return
         let from = { x: 0, y: 0 }

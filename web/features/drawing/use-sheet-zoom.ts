@@ -3,7 +3,7 @@ import type { D3ZoomEvent, ZoomBehavior, ZoomTransform } from 'd3-zoom'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { mm } from '../../../core/things/length/length.ts'
-import { whenIdle } from '../../ui/when-idle.ts'
+import { fetched, whenIdle } from '../../ui/when-idle.ts'
 import { fitted, trueSize, viewOf, zoomTo } from './view-of.ts'
 
 /** Nothing closer is of use: a tenth of a millimetre is then as wide as a finger. */
@@ -40,7 +40,7 @@ export function useSheetZoom(whole: Rect | null) {
     let release: (() => void) | null = null
     // Fetched once the drawing is there to be looked at.
     void whenIdle()
-      .then(() => Promise.all([import('d3-zoom'), import('d3-selection')]))
+      .then(() => fetched(() => Promise.all([import('d3-zoom'), import('d3-selection')])))
       .then(([{ zoom, zoomIdentity }, { select }]) => {
         if (gone) return
         const zooming = zoom<HTMLElement, unknown>()

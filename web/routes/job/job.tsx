@@ -16,7 +16,7 @@ import { Button, IconButton } from '../../ui/button.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
-import { whenIdle } from '../../ui/when-idle.ts'
+import { fetched, whenIdle } from '../../ui/when-idle.ts'
 import { NotHere } from '../not-here.tsx'
 import { StageNav } from './stage-nav.tsx'
 import { Aside, StagePanes } from './stage-panes.tsx'
@@ -46,7 +46,7 @@ export function JobRoute() {
 }
 
 const Alternatives = lazy(() => import('../../features/plate/alternatives.tsx').then((m) => ({ default: m.Alternatives })))
-const StagesDone = lazy(() => whenIdle().then(() => import('./stages-done.tsx')))
+const StagesDone = lazy(() => whenIdle().then(() => fetched(() => import('./stages-done.tsx'))))
 const NONE = new Set<never>()
 
 function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
