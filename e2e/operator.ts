@@ -78,6 +78,13 @@ export async function delivered(page: Page): Promise<void> {
   }).toPass({ timeout: 60_000 })
 }
 
+/** The picture on a sheet, from when it can be dragged. */
+export async function draggable(page: Page): Promise<Locator> {
+  const picture = page.locator('[data-role="picture"].cursor-move').first()
+  await expect(picture).toBeVisible()
+  return picture
+}
+
 /** Takes something by its middle and drags it. */
 export async function drag(page: Page, what: Locator, across: number, down: number): Promise<void> {
   const box = await what.boundingBox()

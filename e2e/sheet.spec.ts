@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
-import { choose, delivered, drag, pictureFile, pressPrint, saved, type } from './operator.ts'
+import { choose, delivered, drag, draggable, pictureFile, pressPrint, saved, type } from './operator.ts'
 
 /** A demo job of this title, opened at a stage. */
 async function open(page: Page, title: string, stage: string): Promise<number> {
@@ -99,8 +99,7 @@ test('the crop frame moves by hand and by keys, and a kept edge stops what would
 
 test('a dragged picture snaps to the middle and says so; Alt leaves it to the hand', async ({ page }) => {
   await open(page, 'Red lens, exhibition print', 'sheet')
-  const picture = page.locator('[data-role="picture"]').first()
-  const box = await picture.boundingBox()
+  const box = await (await draggable(page)).boundingBox()
   if (!box) throw new Error('no picture')
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
   const left = await margin(page, 'left').textContent()

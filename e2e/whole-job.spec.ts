@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { choose, delivered, drag, frozen, pictureFile, pressPrint, saved, spine } from './operator.ts'
+import { choose, delivered, drag, draggable, frozen, pictureFile, pressPrint, saved, spine } from './operator.ts'
 
 test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.goto('/')
@@ -23,7 +23,7 @@ test('a whole job by pointer: from a picture to the log', async ({ page }) => {
   await page.getByRole('link', { name: /Sheet/ }).click()
   const left = page.locator('[data-margin="left"]')
   const before = await left.textContent()
-  const picture = page.locator('[data-role="picture"]').first()
+  const picture = await draggable(page)
   await drag(page, picture, 24, 12)
   await expect(left).not.toHaveText(before ?? '')
   await page.getByRole('button', { name: 'Undo' }).click()

@@ -1,22 +1,33 @@
 import './style.css'
-import { QueryClientProvider } from '@tanstack/react-query'
+import { QueryClientProvider, QueryObserver } from '@tanstack/react-query'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, RouterProvider } from 'react-router'
+import { hearChanges } from './api/live.ts'
 import { jobQuery, queryClient, studioQuery } from './api/queries.ts'
 import { isStage, STAGE_CODE } from './routes/job/stage-code.ts'
 import { NotHere } from './routes/not-here.tsx'
 import { Shell } from './shell/shell.tsx'
 import { Loading } from './ui/states.tsx'
 
+/** By then the screen looks at it itself, ms. */
+const LOOKED_AT = 20_000
+
 /** A job opened by its address: what its first screen needs is asked for while its code is fetched. */
 function askAhead() {
   const [, id, slug = 'sheet'] = /^\/jobs\/(\d{1,9})(?:\/(\w+))?$/.exec(location.pathname) ?? []
   if (!id) return
   if (isStage(slug)) void STAGE_CODE[slug]()
-  void queryClient.prefetchQuery(jobQuery(Number(id)))
-  void queryClient.prefetchQuery(studioQuery)
+  // Looked at, not only fetched: a change that is told meanwhile is asked for again.
+  const looks = [
+    new QueryObserver(queryClient, jobQuery(Number(id))).subscribe(() => undefined),
+    new QueryObserver(queryClient, studioQuery).subscribe(() => undefined),
+  ]
+  setTimeout(() => {
+    for (const end of looks) end()
+  }, LOOKED_AT)
 }
 
+hearChanges()
 const router = createBrowserRouter([
   {
     element: <Shell />,

@@ -1,4 +1,3 @@
-import { useEffect } from 'react'
 import { queryClient } from './queries.ts'
 
 /** What the tabs tell each other: a change made somewhere, or that some may have been missed. */
@@ -68,23 +67,17 @@ function join(): () => void {
   }
 }
 
-/** Hears of changes made anywhere and asks again for what they touch. */
-export function useLiveChanges(): void {
-  useEffect(() => {
-    let leave = join()
-    // A page that is put aside must not hold the stream; taken out again it has missed whatever was told meanwhile.
-    const hide = () => leave()
-    const show = (event: PageTransitionEvent) => {
-      if (!event.persisted) return
-      leave = join()
-      ask('all')
-    }
-    addEventListener('pagehide', hide)
-    addEventListener('pageshow', show)
-    return () => {
-      removeEventListener('pagehide', hide)
-      removeEventListener('pageshow', show)
-      leave()
-    }
-  }, [])
+/**
+ * Hears of changes made anywhere and asks again for what they touch. Begun before anything is asked for: what changes
+ * between an answer and the first screen is heard of too.
+ */
+export function hearChanges(): void {
+  let leave = join()
+  // A page that is put aside must not hold the stream; taken out again it has missed whatever was told meanwhile.
+  window.addEventListener('pagehide', () => leave())
+  window.addEventListener('pageshow', (event) => {
+    if (!event.persisted) return
+    leave = join()
+    ask('all')
+  })
 }

@@ -1,6 +1,5 @@
 import { lazy, Suspense, useEffect, useState } from 'react'
 import { NavLink, Outlet, useNavigate } from 'react-router'
-import { useLiveChanges } from '../api/live.ts'
 import { useKey } from '../keys/use-key.ts'
 import { Button, ButtonLink } from '../ui/button.tsx'
 import { KeyHint } from '../ui/key-hint.tsx'
@@ -24,7 +23,6 @@ const PLACES = [
 
 /** The frame around every screen: where you are, where you can go, the palette and the keys. */
 export function Shell() {
-  useLiveChanges()
   useDryNotice()
   const navigate = useNavigate()
   const [theme, toggleTheme] = useTheme()

@@ -60,7 +60,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
   const { marks, textSize } = now
   const bounds = held ?? now.bounds
   const hatch = textSize * 0.55
-  const place = usePictureDrag(
+  const { place, ready } = usePictureDrag(
     onDrag
       ? {
           onStart: () => {
@@ -154,7 +154,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
           <g
             key={key}
             data-role="picture"
-            className={onDrag ? 'cursor-move' : ''}
+            className={ready ? 'cursor-move' : ''}
             ref={place}
             {...(onNudge
               ? {

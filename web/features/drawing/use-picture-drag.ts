@@ -10,8 +10,12 @@ interface Acts {
 }
 type Dragged = D3DragEvent<SVGGElement, unknown, unknown>
 
-/** Dragging an element of an SVG by pointer, pen or finger, in the units of its view box. Null takes it away. */
-export function usePictureDrag(acts: Acts | null) {
+/**
+ * Dragging an element of an SVG by pointer, pen or finger, in the units of its view box. Null takes it away; `ready` is
+ * true from when it can be done.
+ */
+export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElement | null) => void; ready: boolean } {
+  const [ready, setReady] = useState(false)
   const [element, setElement] = useState<SVGGElement | null>(null)
   const latest = useRef(acts)
   latest.current = acts
@@ -22,7 +26,7 @@ export function usePictureDrag(acts: Acts | null) {
     let gone = false
     let release: (() => void) | null = null
     // Fetched once there is a drawing to drag on.
-    void whenIdle()
+    void whenIdle(300)
       .then(() => fetched(() => Promise.all([import('d3-drag'), import('d3-selection')])))
       .then(([{ drag }, { select }]) => {
         if (gone) return
@@ -40,11 +44,13 @@ export function usePictureDrag(acts: Acts | null) {
           .on('end', () => latest.current?.onEnd())
         const selected = select(element).call(dragging)
         release = () => selected.on('.drag', null)
+        setReady(true)
       })
     return () => {
       gone = true
       release?.()
+      setReady(false)
     }
   }, [element, draggable])
-  return setElement
+  return { place: setElement, ready }
 }

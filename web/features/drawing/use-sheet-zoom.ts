@@ -18,6 +18,8 @@ interface Attached {
   identity: ZoomTransform
 }
 
+type Change = (is: Attached & { at: HTMLElement; area: Rect }) => void
+
 const boxOf = (at: HTMLElement) => ({ w: at.clientWidth, h: at.clientHeight })
 
 /**
@@ -39,7 +41,7 @@ export function useSheetZoom(whole: Rect | null) {
     let gone = false
     let release: (() => void) | null = null
     // Fetched once the drawing is there to be looked at.
-    void whenIdle()
+    void whenIdle(300)
       .then(() => fetched(() => Promise.all([import('d3-zoom'), import('d3-selection')])))
       .then(([{ zoom, zoomIdentity }, { select }]) => {
         if (gone) return
@@ -89,9 +91,17 @@ export function useSheetZoom(whole: Rect | null) {
     return () => sizes.disconnect()
   }, [ground, area, attached])
 
-  const run = (change: (is: Attached & { at: HTMLElement; area: Rect }) => void) => {
+  // What is pressed before it can be done is done as soon as it can.
+  const asked = useRef<Change | null>(null)
+  const run = (change: Change) => {
     if (attached && ground && area) change({ ...attached, at: ground, area })
+    else asked.current = change
   }
+  useEffect(() => {
+    if (!attached || !ground || !area || !asked.current) return
+    asked.current({ ...attached, at: ground, area })
+    asked.current = null
+  }, [attached, ground, area])
   return {
     ground: setGround,
     view,
@@ -105,8 +115,6 @@ export function useSheetZoom(whole: Rect | null) {
     step: (closer: boolean) => run(({ select, zooming, at }) => select(at).call(zooming.scaleBy, closer ? STEP : 1 / STEP)),
     /** As large as it is, on a display of so many pixels to an inch. */
     trueSize: (ppi: number) => run(({ select, zooming, at, area }) => select(at).call(zooming.scaleTo, trueSize(ppi, area, boxOf(at)))),
-    /** Whether it can be used yet. */
-    ready: attached !== null,
   }
 }
 
