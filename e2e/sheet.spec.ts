@@ -135,6 +135,49 @@ test('looked at closely an edge shows tenths of a millimetre, and back again by 
   await expect(drawing).not.toHaveAttribute('viewBox', whole ?? '')
 })
 
+test('the wheel zooms where the pointer is, the ground is dragged, and 1 : 1 is as large as the sheet once the display is measured', async ({
+  page,
+}) => {
+  await open(page, 'Blue lens, exhibition print', 'sheet')
+  const drawing = page.getByRole('group', { name: /^Sheet / })
+  await draggable(page)
+  const box = await drawing.boundingBox()
+  if (!box) throw new Error('no drawing')
+  const [x, y] = [box.x + box.width * 0.42, box.y + box.height * 0.3]
+  /** Where a place of the screen lies on the sheet, mm. */
+  const under = () =>
+    drawing.evaluate(
+      (svg, at) => {
+        const p = new DOMPoint(at.x, at.y).matrixTransform((svg as unknown as SVGSVGElement).getScreenCTM()?.inverse())
+        return { x: p.x, y: p.y }
+      },
+      { x, y },
+    )
+  const before = await under()
+  await page.mouse.move(x, y)
+  await page.mouse.wheel(0, -400)
+  await expect(page.getByRole('button', { name: 'Whole sheet', exact: true })).toBeEnabled()
+  await expect.poll(async () => Math.abs((await under()).x - before.x)).toBeLessThan(0.5)
+  expect(Math.abs((await under()).y - before.y)).toBeLessThan(0.5)
+  // Dragged beside the picture, the ground follows the pointer.
+  const held = await under()
+  const [gx, gy] = [box.x + 40, box.y + box.height - 40]
+  await page.mouse.move(gx, gy)
+  await page.mouse.down()
+  await page.mouse.move(gx + 30, gy - 20, { steps: 3 })
+  await page.mouse.up()
+  await expect.poll(async () => Math.abs((await under()).x - held.x) + Math.abs((await under()).y - held.y)).toBeGreaterThan(1)
+
+  await page.getByRole('button', { name: 'Measure the display' }).click()
+  await type(page, 'Pixels to an inch of this display', '127')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: '1 : 1', exact: true }).click()
+  // 127 pixels to an inch are 5 to a millimetre.
+  await expect.poll(() => drawing.evaluate((svg) => (svg as unknown as SVGSVGElement).getScreenCTM()?.a ?? 0)).toBeCloseTo(5, 1)
+  await page.getByRole('button', { name: 'Whole sheet', exact: true }).click()
+  await expect.poll(async () => Math.abs((await under()).x - before.x)).toBeLessThan(0.5)
+})
+
 test('borderless: what each step loses and risks, and choosing one', async ({ page }) => {
   await open(page, 'Souvenirs, 100 by noon', 'sheet')
   await tab(page, 'Edges')

@@ -75,7 +75,7 @@ export function useSheetZoom(whole: Rect | null) {
   useEffect(() => {
     if (!ground || !area || !attached) return
     const { select, zooming, identity } = attached
-    const fit = () => {
+    const refit = () => {
       const box = boxOf(ground)
       if (box.w === 0) return
       const { scale } = fitted(area, box)
@@ -86,7 +86,14 @@ export function useSheetZoom(whole: Rect | null) {
       const to = now.current.view && zoomTo(now.current.view, area, box)
       select(ground).call(zooming.transform, to ? identity.translate(to.x, to.y).scale(to.k) : identity)
     }
-    const sizes = new ResizeObserver(fit)
+    refit()
+    let last = boxOf(ground)
+    const sizes = new ResizeObserver(() => {
+      const box = boxOf(ground)
+      if (box.w === last.w && box.h === last.h) return
+      last = box
+      refit()
+    })
     sizes.observe(ground)
     return () => sizes.disconnect()
   }, [ground, area, attached])
