@@ -142,7 +142,6 @@ await withDemo('screenshots', async ({ browser, base }) => {
   }
   const jobs = await (await fetch(`${base}/api/jobs`)).json()
   const sheetOf = (title) => `/jobs/${jobs.find((j) => j.title === title).id}/sheet`
-  await shoot('borderless-card', sheetOf('Souvenirs, 100 by noon'), { before: tab('Edges') })
   await shoot('ways', sheetOf('Display board, harbour'), { before: tab('Ways') })
   await shoot('printer', '/shelf/printers/gannet', { before: tab('Board path') })
 })

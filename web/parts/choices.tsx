@@ -87,7 +87,7 @@ export function ChoiceParts() {
           </div>
         </State>
         <State of="of the agreement: seen, not looked at, differs">
-          <span className="flex">
+          <span className="flex gap-2">
             <Check label="Shows what is wanted" checked onChange={() => undefined} />
             <Check label="Not looked at" checked={false} onChange={() => undefined} />
             <Check label="Shows something else" checked="mixed" mixed="differs" onChange={() => undefined} />

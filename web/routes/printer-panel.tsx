@@ -129,14 +129,10 @@ function Face({ printer, state, act }: Part) {
         <Button className="justify-center" disabled={!state.on} onClick={() => void act({ act: 'stop' })}>
           Stop
         </Button>
-        <Button className="justify-center" pressed={state.on} onClick={() => void act({ act: 'power', on: !state.on })}>
+        <Button className="justify-center" onClick={() => void act({ act: 'power', on: !state.on })}>
           {state.on ? 'Switch off' : 'Switch on'}
         </Button>
-        <Button
-          className="col-span-2 justify-center"
-          pressed={state.coverOpen}
-          onClick={() => void act({ act: 'cover', open: !state.coverOpen })}
-        >
+        <Button className="col-span-2 justify-center" onClick={() => void act({ act: 'cover', open: !state.coverOpen })}>
           {state.coverOpen ? 'Close the cover' : 'Open the cover'}
         </Button>
       </div>

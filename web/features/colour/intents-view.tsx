@@ -153,7 +153,6 @@ export function IntentsView({ pictureId, profileId, paper, intent, blackPoint, k
       <TwoPrints measures={m} />
       <p className="mt-1 text-sm text-soft">
         A gradation is flattened when neighbours that differ visibly keep less than half of it. – means the picture has hardly any there.
-        Thresholds are in docs/colour-measures.md.
       </p>
       {m.sectors.some((sector) => sector.share > 0) && <HueWheel measures={m} />}
     </div>

@@ -87,28 +87,30 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
             manage colour by itself.
           </Empty>
         ) : (
-          <DataTable
-            name="profiles"
-            label="Profiles"
-            rows={shown}
-            columns={columns}
-            idOf={(e) => e.id}
-            first={[{ id: 'description', desc: false }]}
-            current={chosen?.id ?? null}
-            onOpen={(e) => choose(e.id)}
-            none={`No profile bears “${filter}”.`}
-            tools
-          >
-            <TextField
-              label="Find a profile"
-              labelAt="hidden"
-              type="search"
-              placeholder="Find by name"
-              className="w-56"
-              value={filter}
-              onChange={setFilter}
-            />
-          </DataTable>
+          <div className="mt-3">
+            <DataTable
+              name="profiles"
+              label="Profiles"
+              rows={shown}
+              columns={columns}
+              idOf={(e) => e.id}
+              first={[{ id: 'description', desc: false }]}
+              current={chosen?.id ?? null}
+              onOpen={(e) => choose(e.id)}
+              none={`No profile bears “${filter}”.`}
+              tools
+            >
+              <TextField
+                label="Find a profile"
+                labelAt="hidden"
+                type="search"
+                placeholder="Find by name"
+                className="w-56"
+                value={filter}
+                onChange={setFilter}
+              />
+            </DataTable>
+          </div>
         )}
       </div>
       {chosen && (

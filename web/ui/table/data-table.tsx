@@ -9,15 +9,15 @@ import {
   type Table,
   useReactTable,
 } from '@tanstack/react-table'
-import { useVirtualizer } from '@tanstack/react-virtual'
-import { type KeyboardEvent, type MouseEvent, type ReactNode, useMemo, useRef, useState } from 'react'
+import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { Badge } from '../badge.tsx'
 import { Button } from '../button.tsx'
 import { Check } from '../check.tsx'
 import { Icon } from '../icon.tsx'
 import { Popover } from '../popover.tsx'
 import { toast } from '../toast.tsx'
-import { type Chips, chosenAfter, passes, rowAfter, withChip } from './columns.ts'
+import { type Chips, chosenAfter, passes, withChip } from './columns.ts'
+import { MANY, Rows } from './rows.tsx'
 
 interface Props<T> {
   /** Under which sorting and columns are kept on this device; also the name of a file that is saved. */
@@ -48,10 +48,6 @@ interface Props<T> {
   rowClass?: (row: T) => string
 }
 
-/** From so many rows on only those on view are in the document. */
-const MANY = 60
-const ROW_HEIGHT = 40
-
 const nameOf = <T,>(column: Column<T>): string =>
   column.columnDef.meta?.name ?? (typeof column.columnDef.header === 'string' ? column.columnDef.header : column.id)
 
@@ -80,7 +76,6 @@ export function DataTable<T>(props: Props<T>) {
   const [hidden, setHidden] = useKept<string[]>(name, [])
   const [chips, setChips] = useState<Chips>({})
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
-  const [at, setAt] = useState(0)
   const last = useRef<number | null>(null)
   const box = useRef<HTMLDivElement>(null)
   const data = useMemo(() => [...rows], [rows])
@@ -97,90 +92,21 @@ export function DataTable<T>(props: Props<T>) {
   const sorted = table.getRowModel().rows
   const shown = useMemo(() => sorted.filter((row) => passes(chips, (column) => row.getValue(column))), [sorted, chips])
   const many = shown.length > MANY
-  const virtual = useVirtualizer({
-    count: shown.length,
-    enabled: many,
-    getScrollElement: () => box.current,
-    estimateSize: () => ROW_HEIGHT,
-    overscan: 12,
-    // Rows differ in height: each is measured when it comes into view.
-    measureElement: (element) => element.getBoundingClientRect().height,
-  })
-  const items = many ? virtual.getVirtualItems() : null
-  const above = items?.[0]?.start ?? 0
-  const below = items ? virtual.getTotalSize() - (items.at(-1)?.end ?? 0) : 0
-  const goes = onOpen !== undefined || act !== undefined
-  const focusRow = Math.min(at, Math.max(0, shown.length - 1))
-  const focusOn = (index: number) => {
-    setAt(index)
-    if (many) virtual.scrollToIndex(index)
-    // It may only just be coming into the document.
-    const find = (tries: number) => {
-      const row = box.current?.querySelector<HTMLElement>(`[data-index="${index}"]`)
-      if (row) row.focus({ preventScroll: many })
-      else if (tries > 0) requestAnimationFrame(() => find(tries - 1))
-    }
-    find(20)
-  }
-  const choose = (index: number, range: boolean) => {
-    setChosen(
-      chosenAfter(
-        chosen,
-        shown.map((row) => row.id),
-        index,
-        last.current,
-        range,
-      ),
-    )
-    last.current = index
-  }
-  const onKeyDown = (e: KeyboardEvent<HTMLElement>) => {
-    const row = (e.target as HTMLElement).closest<HTMLElement>('[data-index]')
-    if (!goes || !row || e.target !== row) return
-    const index = Number(row.dataset.index)
-    if (e.key === 'Enter' && onOpen) {
-      e.preventDefault()
-      const record = shown[index]
-      if (record) onOpen(record.original)
-    } else if (e.key === ' ' && act) {
-      e.preventDefault()
-      choose(index, e.shiftKey)
-    } else if (['ArrowDown', 'ArrowUp', 'PageDown', 'PageUp', 'Home', 'End'].includes(e.key)) {
-      e.preventDefault()
-      const page = Math.max(1, Math.floor((box.current?.clientHeight ?? 400) / ROW_HEIGHT) - 1)
-      focusOn(rowAfter(e.key, index, shown.length, page))
-    }
-  }
   const records = shown.filter((row) => chosen.has(row.id)).map((row) => row.original)
   const span = table.getVisibleLeafColumns().length + (act ? 1 : 0) + (end ? 1 : 0)
-  const oneRow = (row: Row<T>, index: number) => (
-    <tr
-      key={row.id}
-      data-index={index}
-      {...(many ? { ref: virtual.measureElement, 'aria-rowindex': index + 2 } : {})}
-      {...(goes ? { tabIndex: index === focusRow ? 0 : -1, onFocus: () => setAt(index) } : {})}
-      {...(act || current !== null ? { 'aria-selected': act ? chosen.has(row.id) : row.id === current } : {})}
-      className={`border-b border-hair ${row.id === current || chosen.has(row.id) ? 'bg-chosen' : onOpen ? 'hover:bg-hair' : ''} ${onOpen ? 'cursor-pointer' : ''} ${rowClass?.(row.original) ?? ''}`}
-      onClick={(e: MouseEvent) => {
-        // A control in the row is pressed for itself.
-        if ((e.target as HTMLElement).closest('a, button, input, label, [role=checkbox]')) return
-        if (act && e.shiftKey) choose(index, true)
-        else onOpen?.(row.original)
-      }}
-    >
-      {act && (
-        <td className="w-8 py-1 align-middle">
-          <Check label={`Choose row ${index + 1}`} checked={chosen.has(row.id)} onChange={() => choose(index, false)} />
-        </td>
-      )}
-      {row.getVisibleCells().map((cell) => (
-        <td key={cell.id} className={`py-1.5 pr-3 ${cell.column.columnDef.meta?.figure ? 'num whitespace-nowrap' : ''}`}>
-          {flexRender(cell.column.columnDef.cell, cell.getContext())}
-        </td>
-      ))}
-      {end && <td className="py-1.5 text-right whitespace-nowrap">{end(row.original)}</td>}
-    </tr>
-  )
+  const acts = {
+    onOpen,
+    end,
+    rowClass,
+    choose: act
+      ? (index: number, range: boolean) => {
+          const ids = shown.map((row) => row.id)
+          const from = last.current
+          setChosen((now) => chosenAfter(now, ids, index, from, range))
+          last.current = index
+        }
+      : null,
+  }
   return (
     <div className="flex min-h-0 min-w-0 flex-col">
       {tools && (
@@ -207,9 +133,8 @@ export function DataTable<T>(props: Props<T>) {
         <table
           className="w-full text-left"
           aria-label={label}
-          {...(goes ? { role: 'grid' } : {})}
+          {...(onOpen || act ? { role: 'grid' } : {})}
           {...(many ? { 'aria-rowcount': shown.length + 1 } : {})}
-          onKeyDown={onKeyDown}
         >
           <Head
             table={table}
@@ -219,24 +144,18 @@ export function DataTable<T>(props: Props<T>) {
             of={shown.length}
             onAll={(on) => setChosen(new Set(on ? shown.map((row) => row.id) : []))}
           />
-          <tbody>
-            {above > 0 && (
-              <tr>
-                <td colSpan={span} style={{ height: above }} />
-              </tr>
-            )}
-            {items
-              ? items.map((item) => {
-                  const row = shown[item.index]
-                  return row && oneRow(row, item.index)
-                })
-              : shown.map(oneRow)}
-            {below > 0 && (
-              <tr>
-                <td colSpan={span} style={{ height: below }} />
-              </tr>
-            )}
-          </tbody>
+          <Rows
+            rows={shown}
+            acts={acts}
+            chosen={chosen}
+            current={current}
+            columns={table
+              .getVisibleLeafColumns()
+              .map((column) => column.id)
+              .join()}
+            span={span}
+            box={box}
+          />
         </table>
         {shown.length === 0 && <p className="py-3 text-soft">{none ?? 'Nothing here.'}</p>}
       </div>
