@@ -40,3 +40,23 @@ test('without a measurement everything counts, and the loss lies between nothing
     }),
   )
 })
+
+test('at each edge only what the crop has left is counted, from where the crop ends', () => {
+  // Each side of the picture blank for its own share, counted from its edge: 10, 20, 30 and 40 hundredths.
+  const blank = (n: number) => [...Array(n).fill(0), ...Array(60).fill(1)]
+  const framed = picture({ width: 2000, height: 3000, content: { head: blank(10), foot: blank(20), left: blank(30), right: blank(40) } })
+  const crop = { x: 0.05, y: 0.04, w: 0.8, h: 0.9 }
+  const lost = (edge: 'leading' | 'trailing' | 'left' | 'right', um: number) => contentLost(framed, 0, crop, size, { ...none, [edge]: um })
+  // The side is 200 × 300 mm of the cropped picture: a millimetre across is 0.4 hundredths of the whole, along 0.3.
+  // Cropped away before the edge: 5, 15 (right), 4 and 6 (foot) hundredths.
+  for (const [edge, cropped, blankTo, unit] of [
+    ['left', 5, 30, 0.4],
+    ['right', 15, 40, 0.4],
+    ['leading', 4, 10, 0.3],
+    ['trailing', 6, 20, 0.3],
+  ] as const) {
+    const room = (blankTo - cropped) / unit
+    expect([edge, lost(edge, Math.floor(room * 1000) - 1)]).toEqual([edge, 0])
+    expect(lost(edge, (room + 10) * 1000)).toBeCloseTo((10 * unit) / (edge === 'left' || edge === 'right' ? 80 : 90), 6)
+  }
+})

@@ -152,3 +152,15 @@ test('what is moved into a frame goes no further than it must; what is too large
     [100, 1000, 500, 300],
   ])
 })
+
+test('of a size with one side given the other follows the picture’s shape', () => {
+  const wide = picture({ width: 6000, height: 2500 })
+  const sized = (width: number | null, height: number | null) => {
+    const { w, h } = printSize(wish({ by: 'picture', width, height }), wide, 0, room)
+    return [w, h]
+  }
+  expect(sized(null, mm(100))).toEqual([mm(240), mm(100)])
+  expect(sized(mm(120), null)).toEqual([mm(120), mm(50)])
+  // Neither: by its tag, 6000 pixels at 300 to an inch.
+  expect(sized(null, null)).toEqual([508_000, 211_667])
+})

@@ -19,3 +19,9 @@ test('each edge by its own amount, and back: what is left free at each edge', ()
   expect(inset(outer, { leading: -2, trailing: -7, left: -11, right: -13 })).toEqual({ x: -8, y: 3, w: 94, h: 119 })
   expect(area(inner)).toBe(46 * 101)
 })
+
+test('what is shared ends where the first of the two ends, whichever is asked about', () => {
+  const inside = { x: 10, y: 20, w: 8, h: 9 }
+  expect(intersect(outer, inside)).toEqual(inside)
+  expect(intersect(inside, outer)).toEqual(inside)
+})

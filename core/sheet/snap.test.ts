@@ -81,3 +81,10 @@ test.each([
   }
   expect(snap({ ...far, [axis]: mm(to) + 1001 }, inner, prints, mm(1)).lines.filter((l) => l.axis === axis)).toEqual([])
 })
+
+test('what prints need not begin as far from the head as from the left', () => {
+  // Prints from 12 mm below the head to 300 mm, and from 3 mm to 294 across.
+  const uneven = { x: mm(3), y: mm(12), w: mm(291), h: mm(288) }
+  const { rect, lines } = snap({ x: mm(30), y: mm(199.4), w: mm(111), h: mm(100) }, frame, uneven, mm(1))
+  expect([rect.y, lines.at(-1)]).toEqual([mm(200), { axis: 'y', at: mm(300), says: 'at the edge of what prints' }])
+})

@@ -52,3 +52,12 @@ test('half of one ink covers half of the paper before it spreads: Yule and Niels
   const mixed = (area * y(55) ** (1 / 1.9) + (1 - area) * y(95) ** (1 / 1.9)) ** 1.9
   expect(print({}, [0.5, 1, 1])[0]).toBeCloseTo(116 * Math.cbrt(mixed) - 16, 6)
 })
+
+test('board mixes as roughly as art paper: its factor is 2.4', () => {
+  const y = (l: number) => ((l + 16) / 116) ** 3
+  const found = print({ coating: 'board', expects: 'board', black: 'matte' }, [0.5, 1, 1])[0]
+  const area = 0.5 ** 0.95
+  // Cyan on board: 55 lifted by 6.
+  const mixed = (area * y(61) ** (1 / 2.4) + (1 - area) * y(95) ** (1 / 2.4)) ** 2.4
+  expect(found).toBeCloseTo(116 * Math.cbrt(mixed) - 16, 6)
+})

@@ -544,3 +544,15 @@ test('a print that stood still shows it where it stood, in the picture of the sh
   expect((await seen(0.25)).rows.every((y) => Math.abs(y - 50) <= 1)).toBe(true)
   expect((await seen(null)).rows).toEqual([])
 })
+
+test('the stop key ends what is printed, also while it waits, and otherwise the first that waits', () => {
+  const stopped = (...states: string[]) => {
+    const machine = machineOf('heron')
+    const jobs = states.map((state) => Object.assign(machine.create(ticket({})), { state }))
+    machine.stop()
+    return jobs.map((j) => j.state)
+  }
+  expect(stopped('pending', 'processing', 'pending')).toEqual(['pending', 'canceled', 'pending'])
+  expect(stopped('pending', 'processing-stopped')).toEqual(['pending', 'canceled'])
+  expect(stopped('completed', 'pending', 'pending')).toEqual(['completed', 'canceled', 'pending'])
+})

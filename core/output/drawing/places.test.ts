@@ -1,8 +1,9 @@
 import { layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
-import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import { EDGES, type Path } from '../../things/paths/path.ts'
+import { rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drawLayoutTest, STROKE, TEST_INSET } from './layout-test.ts'
 import { drawPath } from './path-drawing.ts'
@@ -353,4 +354,55 @@ describe('the layout test', () => {
       readable({ ...of, marks: of.marks.filter((m) => m.kind !== 'text' || !/^\d+$/.test(m.text)) })
     }
   })
+})
+
+test('rulers lie along the edges that are looked at, and count as far as is seen', () => {
+  const paper = { x: 0, y: 0, w: mm(100), h: mm(300) }
+  const drawnAt = (view: { x: number; y: number; w: number; h: number }) => {
+    const marks = rulers(paper, view, 'mm')
+    return {
+      bands: marks.filter((m) => m.kind === 'rect').length,
+      ticks: marks.filter((m): m is Line => m.kind === 'line'),
+    }
+  }
+  // The right edge alone, far from both ends: 10 mm of paper are left of it, so a hundred tenths less the edge itself.
+  const right = drawnAt({ x: mm(90), y: mm(140), w: mm(36), h: mm(24) })
+  expect(right.bands).toBe(1)
+  expect(right.ticks.map((t) => t.x1).sort((a, b) => a - b)[0]).toBe(mm(90.1))
+  expect(right.ticks).toHaveLength(100)
+  // The trailing edge alone, at a view taller than wide: down to 26 mm before it.
+  const trailing = drawnAt({ x: mm(40), y: mm(274), w: mm(12), h: mm(30) })
+  expect(trailing.bands).toBe(1)
+  expect(trailing.ticks.map((t) => t.y1).sort((a, b) => a - b)[0]).toBe(mm(274.1))
+  expect(trailing.ticks).toHaveLength(260)
+  // The leading edge likewise.
+  const leading = drawnAt({ x: mm(40), y: mm(-5), w: mm(12), h: mm(30) })
+  expect(leading.ticks.map((t) => t.y1).sort((a, b) => b - a)[0]).toBe(mm(24.9))
+  expect(drawnAt({ x: mm(40), y: mm(100), w: mm(12), h: mm(30) })).toEqual({ bands: 0, ticks: [] })
+})
+
+test('the numbers of the left and the right border stand at one height', () => {
+  const { drawing, layout } = drawn(plateOf(UNEVEN))
+  const at = (edge: 'left' | 'right') => said(drawing, (layout.borders[edge] / 1000).toFixed(1)).y
+  expect(at('left')).toBe(at('right'))
+})
+
+test('how far a long sheet may drift is drawn at both sides of the picture, and said beside it', () => {
+  const { drawing, layout, size } = drawn(
+    plateOf({
+      brief: {
+        paperId: 'pilot-rag',
+        sheet: { width: null, length: mm(1500), name: null },
+        picture: picture({ width: 3000, height: 9000 }),
+        size: { by: 'picture', width: mm(300), height: null },
+      },
+      pins: { path: 'heron-roll' },
+    }),
+  )
+  const { visible } = layout
+  const sides = lines(drawing, 'skew')
+  expect(visible.x).not.toBe(visible.y)
+  expect(sides.map((l) => l.x1)).toEqual([visible.x, visible.x, visible.x + visible.w, visible.x + visible.w])
+  const words = said(drawing, /^drift/)
+  expect([words.anchor, words.x]).toEqual(['end', -size * 0.7])
 })

@@ -364,3 +364,23 @@ describe('quality', () => {
     [1440, [1440, 360, 720], 'finest'],
   ] as const)('%i of %j is called by where it stands', (dpi, dpis, words) => expect(reason(dpi, dpis)).toContain(words))
 })
+
+test('black point compensation that is off says why: the intent leaves it alone, or the house does without', () => {
+  const off = (intent: string, house: boolean) =>
+    plateOf({
+      pins: { intent, 'black-point': 'off' },
+      studio: (s) => {
+        s.rules.blackPointCompensation = house
+      },
+    }).decisions.find((d) => d.key === 'black-point')?.reason
+  expect(off('absolute', true)).toMatch(/Absolute colorimetric leaves the black point alone\.$/)
+  expect(off('relative', false)).toMatch(/The house rule is off\.$/)
+})
+
+test('who decides the intent: the kind of picture for line art and black and white, the house for photographs', () => {
+  const by = (kind: 'photograph' | 'line-art' | 'black-and-white') =>
+    plateOf({ brief: { kind }, studio: (s) => s.pairings.forEach((p) => Object.assign(p, { tested: null })) }).decisions.find(
+      (d) => d.key === 'intent',
+    )?.by
+  expect([by('photograph'), by('line-art'), by('black-and-white')]).toEqual(['house', 'rule', 'rule'])
+})

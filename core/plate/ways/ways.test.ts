@@ -196,3 +196,39 @@ test('a pairing vouches for its entry unless it only ever went wrong; what won o
   expect(of(5, 0, 'fine-art-matte')).toBe('fine-art-matte')
   expect(nearestMediaType(heron, paper, null).id).toBe('photographic-satin')
 })
+
+test('what does not fit is measured along the side that sticks out', () => {
+  // 100 × 500 mm, upright: the A3 of 296.6 × 419.8 mm prints on 413.8 of its length.
+  const tall = { picture: picture({ width: 1000, height: 5000 }), size: { by: 'picture' as const, width: mm(100), height: null } }
+  expect(says(tall, 'heron-cassette')?.find((s) => s.includes('does not fit'))).toBe('86.2 mm of the picture does not fit')
+})
+
+test('a length alone is cut from a roll as it was asked for', () => {
+  const ways = waysFor(brief({ paperId: 'pilot-rag', sheet: { width: null, length: mm(750), name: null } }), studio)
+  const roll = ways.find((w) => w.path.id === 'heron-roll' && w.lot.form === 'roll')
+  expect(roll?.fed.length).toBe(mm(750))
+})
+
+test('only a machine that has one of two blacks is asked to swap it', () => {
+  for (const paper of studio.papers)
+    for (const way of waysFor(brief({ paperId: paper.id, sheet: null, size: { by: 'sheet', fill: false } }), studio)) {
+      const { swap, installed } = way.printer.black
+      const swaps = way.costs.some((c) => /^swap to (matte|photo) black: \d+ min and \d+ ml of ink$/.test(c.says))
+      expect([way.printer.id, paper.id, way.costs.some((c) => c.says.startsWith('swap'))]).toEqual([way.printer.id, paper.id, swaps])
+      if (swap === null || installed === 'both') expect([way.printer.id, swaps]).toEqual([way.printer.id, false])
+    }
+})
+
+test('paper counts from half a unit of money on, and small change is not spoken of', () => {
+  const priced = (price: number) => {
+    const changed = structuredClone(studio)
+    for (const p of changed.papers) if (p.id === 'harbour-lustre') p.pricePerSquareMetre = price
+    return waysFor(brief(), changed)
+      .find((w) => w.path.id === 'heron-cassette')
+      ?.costs.filter((c) => c.says.endsWith('of paper'))
+      .map((c) => c.says)
+  }
+  // The A3 measures 296.6 × 419.8 mm: 0.1245 m².
+  expect(priced(4)).toEqual([])
+  expect(priced(4.1)).toEqual(['0.51 of paper'])
+})

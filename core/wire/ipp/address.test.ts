@@ -86,3 +86,18 @@ test('anything at all is read or refused, never thrown over', () => {
   )
   expect([isLocal('ipp://127.0.0.1:8651/ipp/print'), isLocal('ipp://printer.studio/ipp')]).toEqual([true, false])
 })
+
+test.each([
+  // The highest byte there is is one; a link-local address only with both its bytes.
+  ['10.255.0.255', true],
+  ['10.256.0.1', false],
+  ['169.254.1.1', false],
+  ['169.253.1.1', true],
+  ['168.254.1.1', true],
+  // Compatible IPv6 (RFC 4291, 2.5.5.1) stands for its IPv4: loopback and nobody among them are no disguise.
+  ['[::127.0.0.1]', true],
+  ['[::10.0.0.7]', true],
+  ['[::169.254.3.4]', false],
+  ['[::224.0.0.1]', false],
+  ['[2001:db8::7]', true],
+])('%s: %s', (host, ok) => expect([host, parsePrinterAddress(`ipp://${host}/ipp`).ok]).toEqual([host, ok]))

@@ -139,3 +139,24 @@ test('paper that ended is a wrong record of the roll on a roll, a wrong count on
   expect(causes(roll)).toEqual([['roll-record-wrong', 1]])
   expect(causes(plateOf({}))).toEqual([['count-wrong', 1]])
 })
+
+test('a thick sheet is a likely cause from over 85 % of what the path takes', () => {
+  const context = contextOf(plateOf({}))
+  const { setup } = context
+  const told = (thickness: number) =>
+    causesOf(FAULTS['cannot-feed'], { ...context, setup: { ...setup, paper: { ...setup.paper, thickness } } }).some(
+      (c) => c.causeId === 'thick-for-path',
+    )
+  const limit = setup.path.thickness.max * 0.85
+  expect([told(limit - 1), told(limit), told(limit + 1)]).toEqual([false, false, true])
+})
+
+test('a page of a named size is suspected of being the label’s, one of measured size hardly', () => {
+  const context = contextOf(plateOf({}))
+  const { setup } = context
+  const likelihood = (pwg: string | null) =>
+    causesOf(FAULTS['size-mismatch'], { ...context, setup: { ...setup, page: { ...setup.page, pwg } } }).find(
+      (c) => c.causeId === 'nominal-page',
+    )?.likelihood ?? 0
+  expect(likelihood('iso_a3_297x420mm')).toBeGreaterThan(2 * likelihood(null))
+})

@@ -1,0 +1,34 @@
+import sharp from 'sharp'
+import { readPicture } from './picture-in.ts'
+
+/** A quarter of a page: its left half cyan, its right half white; 50.8 × 25.4 mm at 100 pixels to an inch. */
+const half = async (density?: number) =>
+  sharp({ create: { width: 200, height: 100, channels: 3, background: '#ffffff' } })
+    .composite([{ input: { create: { width: 100, height: 100, channels: 3, background: '#00ffff' } }, left: 0, top: 0 }])
+    .withMetadata(density ? { density } : {})
+    .jpeg({ quality: 100, chromaSubsampling: '4:4:4' })
+    .toBuffer()
+
+const PAGE = { width: 101_600, length: 76_200 }
+
+test('a picture that says how large it is is printed so, in the middle of the page', async () => {
+  const page = await readPicture(await half(100), PAGE)
+  expect([page.width, page.height]).toEqual([600, 450])
+  const mm = (um: number) => Math.round(um / 100) / 10
+  expect([mm(page.ink.left), mm(page.ink.right), mm(page.ink.top), mm(page.ink.bottom)]).toEqual([25.4, 76.2, 25.4, 50.8])
+  expect([page.header.pageWidth, page.header.pageHeight]).toEqual([288, 216])
+})
+
+test('how much ink of each it takes: cyan keeps back red alone, on an eighth of half of the page', async () => {
+  // Half of the picture is cyan, and the picture is 50.8 × 25.4 of 101.6 × 76.2 mm: a sixth of the page.
+  const { darkness } = await readPicture(await half(100), PAGE)
+  expect(darkness.cyan).toBeCloseTo(1 / 12, 2)
+  expect(darkness.magenta).toBeLessThan(0.005)
+  expect(darkness.yellow).toBeLessThan(0.005)
+})
+
+test('a picture that does not say fills the page as far as its shape lets it', async () => {
+  const page = await readPicture(await half(), PAGE)
+  expect([Math.round(page.ink.left), Math.round(page.ink.right)]).toEqual([0, 101_600])
+  expect(Math.round((page.ink.bottom - page.ink.top) / 100)).toBe(508)
+})
