@@ -379,8 +379,11 @@ test('black point compensation that is off says why: the intent leaves it alone,
 
 test('who decides the intent: the kind of picture for line art and black and white, the house for photographs', () => {
   const by = (kind: 'photograph' | 'line-art' | 'black-and-white') =>
-    plateOf({ brief: { kind }, studio: (s) => s.pairings.forEach((p) => Object.assign(p, { tested: null })) }).decisions.find(
-      (d) => d.key === 'intent',
-    )?.by
+    plateOf({
+      brief: { kind },
+      studio: (s) => {
+        for (const p of s.pairings) p.tested = null
+      },
+    }).decisions.find((d) => d.key === 'intent')?.by
   expect([by('photograph'), by('line-art'), by('black-and-white')]).toEqual(['house', 'rule', 'rule'])
 })
