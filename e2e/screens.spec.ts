@@ -234,3 +234,39 @@ test('the first usable set-up screen needs at most 250 kB of JavaScript; zoom, d
   await page.evaluate(() => window.dispatchEvent(new Event('idle-now')))
   await expect(page.getByRole('navigation', { name: 'Stages' }).getByText('done').first()).toBeAttached()
 })
+
+test('print, proof and original are enlarged and moved together', async ({ page }) => {
+  await page.goto('/jobs/6/inspect')
+  const beside = page.getByRole('region', { name: 'Print, proof and original' })
+  const proof = beside.getByLabel('Soft proof', { exact: true })
+  const original = beside.getByLabel('Original', { exact: true })
+  await expect(proof).toBeVisible()
+  const pane = (of: typeof proof) => of.locator('xpath=ancestor::figure')
+  // Where the picture lies in its pane.
+  const lies = async (of: typeof proof) => {
+    const [inner, outer] = [await of.boundingBox(), await pane(of).boundingBox()]
+    if (!inner || !outer) throw new Error('a picture is not there')
+    return { x: Math.round(inner.x - outer.x), y: Math.round(inner.y - outer.y), width: Math.round(inner.width) }
+  }
+  await pane(original).scrollIntoViewIfNeeded()
+  const whole = await lies(original)
+  const box = await pane(original).boundingBox()
+  if (!box) throw new Error('the original is not there')
+  await page.mouse.move(box.x + box.width / 4, box.y + box.height / 4)
+  await expect(async () => {
+    await page.mouse.wheel(0, -300)
+    expect((await lies(original)).width).toBeGreaterThan(1.4 * whole.width)
+  }).toPass()
+  await expect(beside.getByRole('slider', { name: 'Closer' })).not.toHaveAttribute('aria-valuenow', '1')
+  expect(await lies(proof)).toEqual(await lies(original))
+
+  const closer = await lies(proof)
+  const other = await pane(proof).boundingBox()
+  if (!other) throw new Error('the proof is not there')
+  await page.mouse.move(other.x + 60, other.y + 60)
+  await page.mouse.down()
+  await page.mouse.move(other.x + 45, other.y + 50, { steps: 3 })
+  await page.mouse.up()
+  await expect.poll(() => lies(original)).toEqual({ x: closer.x - 15, y: closer.y - 10, width: closer.width })
+  expect(await lies(proof)).toEqual(await lies(original))
+})

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { type PointerEvent, type ReactNode, useMemo, useRef, useState } from 'react'
+import { type ReactNode, useMemo, useState } from 'react'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { filledByCrop } from '../../../core/sheet/loss.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
@@ -14,20 +14,12 @@ import { Pixels } from '../../ui/pixels.tsx'
 import { Slider } from '../../ui/slider.tsx'
 import { proofProfile } from '../proof/proof-profile.ts'
 import { useProof } from '../proof/use-proof.ts'
+import { usePaneZoom, type View, within } from './use-pane-zoom.ts'
 
 /** Closest look: on a target the last steps before white are then as large as a thumb. */
 const CLOSEST = 12
 
-interface View {
-  zoom: number
-  /** What lies in the middle, as shares of the picture. */
-  x: number
-  y: number
-}
-
 const pc = (share: number) => `${share * 100}%`
-const within = (at: number, zoom: number) => Math.min(1 - 0.5 / zoom, Math.max(0.5 / zoom, at))
-
 /** One of the three, moved and enlarged with the others. */
 function Pane({
   title,
@@ -42,31 +34,13 @@ function Pane({
   onView(view: View): void
   children: ReactNode
 }) {
-  const from = useRef<{ x: number; y: number; view: View } | null>(null)
-  const move = (e: PointerEvent<HTMLDivElement>) => {
-    const start = from.current
-    if (!start) return
-    const box = e.currentTarget.getBoundingClientRect()
-    const { zoom } = start.view
-    onView({
-      zoom,
-      x: within(start.view.x - (e.clientX - start.x) / box.width / zoom, zoom),
-      y: within(start.view.y - (e.clientY - start.y) / box.height / zoom, zoom),
-    })
-  }
+  const place = usePaneZoom(view, CLOSEST, onView)
   return (
     <figure className="min-w-0">
       <div
+        ref={place}
         className="relative w-full touch-none overflow-hidden bg-ground"
         style={{ aspectRatio: aspect, cursor: view.zoom > 1 ? 'grab' : 'default' }}
-        onPointerDown={(e) => {
-          e.currentTarget.setPointerCapture(e.pointerId)
-          from.current = { x: e.clientX, y: e.clientY, view }
-        }}
-        onPointerMove={move}
-        onPointerUp={() => {
-          from.current = null
-        }}
       >
         <div
           className="absolute"
@@ -167,8 +141,8 @@ export function BesideView({ run }: { run: RunDetail }) {
       </div>
       <Slider label="Closer" className="mt-2 max-w-xl text-sm" min={1} max={CLOSEST} step={0.25} value={view.zoom} onChange={set}>
         <span className="num w-14">{view.zoom.toFixed(2).replace(/\.?0+$/, '')} ×</span>
-        <span className="text-soft">Drag any of the three; the others follow.</span>
       </Slider>
+      <p className="text-sm text-soft">Drag any of the three, or turn the wheel over it; the others follow.</p>
     </section>
   )
 }
