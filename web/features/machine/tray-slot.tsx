@@ -75,7 +75,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
           just printed on the other side
         </Check>
         <Button onClick={put}>Put it in</Button>
-        <span className="ml-auto flex flex-wrap items-end gap-3">
+        <span className="flex basis-full flex-wrap items-end gap-3">
           <Select
             label={`${path.panelName} set to`}
             value={panel.mediaTypeId}
