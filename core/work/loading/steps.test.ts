@@ -65,6 +65,16 @@ describe('steps of cards, canvases, long sheets and cut stock', () => {
       brief: { paperId: 'keepsake-card', sheet: { width: mm(210), length: mm(297), name: 'A4' }, make: NEW_MAKE['folded-card'] },
     })
     expect(step(card, 'fold')?.text).toContain('148.4 mm')
+    // Scored from 180 g/m² on (common practice).
+    for (const [weight, scored] of [
+      [179, false],
+      [180, true],
+      [181, true],
+    ] as const) {
+      const paper = card.setup?.paper as NonNullable<typeof card.setup>['paper']
+      const heavy = { ...card, setup: card.setup && { ...card.setup, paper: { ...paper, weight } } }
+      expect([weight, step(heavy, 'fold')?.text.includes('score it first')]).toEqual([weight, scored])
+    }
     const trimmed = plateOf({ brief: { finished: { width: mm(250), length: mm(350) } } })
     expect(step(trimmed, 'trim')?.text).toContain('250.0 × 350.0 mm')
     const canvas = plateOf({
