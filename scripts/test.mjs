@@ -1,6 +1,5 @@
-// npm test, in four lanes beside each other: types, lint, dependency direction and unit tests; integration tests; browser
-// tests; what kills the server. Each but the first has an application of its own as an operator would start it. One line with
-// the sum at the end.
+// npm test, in three lanes beside each other: types, lint, dependency direction and unit tests; integration tests; browser
+// tests. The latter two each have an application of their own as an operator would start it. One line with the sum at the end.
 //   node scripts/test.mjs unit|integration|browser     a part of it
 //   npm run test:thorough                              with all seeds and every kill
 import { spawn } from 'node:child_process'
@@ -153,7 +152,7 @@ async function lane(name, port, work) {
 }
 
 const APP = ['--runInBand', '--forceExit', '--testTimeout=90000']
-/** What kills the server all the time, and what asks it anything: they have an application to themselves. */
+/** What kills the server all the time, and what asks it anything: they have an application to themselves, and go last. */
 const KILLS = ['durability', 'gaps', 'fuzz']
 
 async function withoutApplication() {
@@ -174,10 +173,10 @@ await Promise.all([
       await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS.join('|')}`)
       await app.survivesKill()
     }),
-  (!only || only === 'browser') && lane('browser', 9670, (app) => browser('browser', app.env)),
-  (!only || only === 'integration') &&
-    lane('kills', 9700, async (app) => {
-      for (const one of KILLS) await jest(one, 'integration', app.env, ...APP, `--testPathPatterns=${one}`)
+  only !== 'unit' &&
+    lane('browser', 9670, async (app) => {
+      if (only !== 'integration') await browser('browser', app.env)
+      if (only !== 'browser') for (const one of KILLS) await jest(one, 'integration', app.env, ...APP, `--testPathPatterns=${one}`)
     }),
 ])
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
