@@ -13,13 +13,6 @@ import { LossList } from './loss-list.tsx'
 const KEYS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 const clamp = (value: number) => Math.min(1, Math.max(0, value))
 
-const _AT: Record<PictureEdge, string> = {
-  head: 'top-1 left-1/2 -translate-x-1/2',
-  foot: 'bottom-1 left-1/2 -translate-x-1/2',
-  left: 'left-1 top-1/2 -translate-y-1/2',
-  right: 'right-1 top-1/2 -translate-y-1/2',
-}
-
 const AT: Record<PictureEdge, string> = {
   head: 'top-1 left-1/2 -translate-x-1/2',
   foot: 'bottom-1 left-1/2 -translate-x-1/2',
