@@ -1,12 +1,11 @@
 import fc from 'fast-check'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
-import { CASES, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { CASES, plateOf } from '../../testing/fixtures.ts'
 import { decode, encode, groupOf, v } from '../../wire/ipp/message.ts'
 import { OPERATION } from '../../wire/ipp/tags.ts'
 import { readTicketAttributes, ticketAttributes } from '../../wire/ipp/ticket-attributes.ts'
 import { readTicket, ticketOf, ticketSchema } from './ticket.ts'
 
-const _studio = studioOf()
 const tickets = CASES.flatMap((job, i) => {
   const plate = plateOf(job)
   return plate.setup ? [ticketOf({ id: i + 1, title: job.name }, plate)] : []

@@ -37,7 +37,6 @@ test('printer reasons are read with any severity (RFC 8011 section 5.4.12)', () 
 })
 
 test('every fault of every plate has a likeliest cause, something to do, and shares that add up', () => {
-  const _studio = studioOf()
   const plates = CASES.map((job) => plateOf(job)).filter((p) => p.setup)
   expect(plates.length).toBe(CASES.length)
   for (const plate of plates)
