@@ -37,6 +37,10 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
     x: spareX > 1e-6 ? clamp(at.x + dx / spareX) : at.x,
     y: spareY > 1e-6 ? clamp(at.y + dy / spareY) : at.y,
   })
+  const release = () => {
+    if (from.current) editor.commit()
+    from.current = null
+  }
   const handlers = {
     onPointerDown: (e: PointerEvent<HTMLElement>) => {
       e.currentTarget.setPointerCapture(e.pointerId)
@@ -49,10 +53,9 @@ export function CropView({ editor, plate }: { editor: JobEditor; plate: Plate })
         cropAt: place((e.clientX - from.current.x) / rect.width, (e.clientY - from.current.y) / rect.height, from.current.at),
       })
     },
-    onPointerUp: () => {
-      if (from.current) editor.commit()
-      from.current = null
-    },
+    onPointerUp: release,
+    // The system took the pointer away, as it does for a gesture of its own.
+    onPointerCancel: release,
   }
   const shade = 'absolute bg-raised/60 outline outline-1 outline-ink/40'
   const pc = (v: number) => `${v * 100}%`
