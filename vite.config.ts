@@ -3,6 +3,25 @@ import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 
+/** Where the first set-up screen begins; what these import at once it needs before it can be used. */
+const FIRST_SCREEN = ['main.tsx', 'routes/job/job.tsx', 'routes/job/sheet.tsx'].map((file) =>
+  fileURLToPath(new URL(`web/${file}`, import.meta.url)),
+)
+const CORE = fileURLToPath(new URL('core/', import.meta.url))
+const isCore = (id: string) => id.startsWith(CORE) || /[\\/]node_modules[\\/]zod[\\/]/.test(id)
+
+interface Graph {
+  getModuleInfo(id: string): { importedIds: readonly string[] } | null
+}
+let reached: Set<string> | null = null
+/** Every module the first screen imports, however far down; what is fetched later is not among them. */
+function inFirstScreen(graph: Graph): Set<string> {
+  if (reached) return reached
+  reached = new Set(FIRST_SCREEN)
+  for (const id of reached) for (const to of graph.getModuleInfo(id)?.importedIds ?? []) reached.add(to)
+  return reached
+}
+
 export default defineConfig({
   root: 'web',
   plugins: [react(), tailwindcss()],
@@ -21,7 +40,7 @@ export default defineConfig({
               name: 'base',
               test: /node_modules[\\/](react|react-dom|scheduler|react-router|react-hotkeys-hook|@tanstack[\\/](react-query|query-core))[\\/]/,
             },
-            { name: 'core', test: /[\\/]core[\\/](plate|sheet|things)[\\/]|node_modules[\\/]zod[\\/]/ },
+            { debugName: 'core', name: (id, graph) => (isCore(id) && inFirstScreen(graph).has(id) ? 'core' : null) },
             {
               name: 'parts',
               test: /[\\/]web[\\/](keys[\\/]|ui[\\/](button|icon|icons|key-hint|tip|field|text-field|typed-field|reading|tidied|length-field|states|tabs|fold|mark|panes|when-idle|toast|offers)\.tsx?)/,

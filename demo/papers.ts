@@ -1,5 +1,5 @@
 import { inch, mm } from '../core/things/length/length.ts'
-import type { Lot, Paper } from '../core/things/media/media.ts'
+import { type Lot, LotSchema, type Paper, type PaperInput, PaperSchema } from '../core/things/media/media.ts'
 import { parsePwgName } from '../core/things/sizes/pwg.ts'
 
 const paper = (
@@ -11,17 +11,7 @@ const paper = (
   white: Paper['white'],
   pricePerSquareMetre: number,
   twoSided = false,
-): Paper => ({
-  id,
-  name,
-  surface,
-  weight,
-  thickness,
-  white,
-  twoSided,
-  crease: null,
-  pricePerSquareMetre,
-})
+): Paper => PaperSchema.parse({ id, name, surface, weight, thickness, white, twoSided, pricePerSquareMetre } satisfies PaperInput)
 
 /** Papers of the museum's print room. All invented. */
 export const PAPERS: Paper[] = [
@@ -39,13 +29,11 @@ export const PAPERS: Paper[] = [
   paper('fairway-satin', 'Fairway Satin 240', 'satin', 240, 240, [95, 0.1, -2.2], 8),
 ]
 
-const NOT_READ = { width: [], length: [], diagonals: [] }
-
 const sheets = (id: string, paperId: string, pwg: string, measuredMm: [number, number], stock: number, spreadMm = 0.2): Lot => {
   const size = parsePwgName(pwg)
   if (!size) throw new Error(`demo lot ${id}: ${pwg} is not a size name`)
   const { width, length } = size
-  return {
+  return LotSchema.parse({
     id,
     paperId,
     form: 'sheet',
@@ -53,37 +41,33 @@ const sheets = (id: string, paperId: string, pwg: string, measuredMm: [number, n
     nominal: { width, length },
     measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
     spread: mm(spreadMm),
-    readings: NOT_READ,
-    outOfSquare: 0,
     stock,
-  }
+  })
 }
 
-const odd = (id: string, paperId: string, nominalMm: [number, number], measuredMm: [number, number], stock: number): Lot => ({
-  id,
-  paperId,
-  form: 'sheet',
-  pwg: null,
-  nominal: { width: mm(nominalMm[0]), length: mm(nominalMm[1]) },
-  measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
-  spread: mm(0.3),
-  readings: NOT_READ,
-  outOfSquare: 0,
-  stock,
-})
+const odd = (id: string, paperId: string, nominalMm: [number, number], measuredMm: [number, number], stock: number): Lot =>
+  LotSchema.parse({
+    id,
+    paperId,
+    form: 'sheet',
+    pwg: null,
+    nominal: { width: mm(nominalMm[0]), length: mm(nominalMm[1]) },
+    measured: { width: mm(measuredMm[0]), length: mm(measuredMm[1]) },
+    spread: mm(0.3),
+    stock,
+  })
 
-const roll = (id: string, paperId: string, inches: number, measuredMm: number, fullMetres: number, leftMetres: number): Lot => ({
-  id,
-  paperId,
-  form: 'roll',
-  pwg: null,
-  nominal: { width: inch(inches), length: mm(fullMetres * 1000) },
-  measured: { width: mm(measuredMm), length: mm(fullMetres * 1000) },
-  spread: mm(0.1),
-  readings: NOT_READ,
-  outOfSquare: 0,
-  stock: mm(leftMetres * 1000),
-})
+const roll = (id: string, paperId: string, inches: number, measuredMm: number, fullMetres: number, leftMetres: number): Lot =>
+  LotSchema.parse({
+    id,
+    paperId,
+    form: 'roll',
+    pwg: null,
+    nominal: { width: inch(inches), length: mm(fullMetres * 1000) },
+    measured: { width: mm(measuredMm), length: mm(fullMetres * 1000) },
+    spread: mm(0.1),
+    stock: mm(leftMetres * 1000),
+  })
 
 /** Boxes and rolls on the shelf, with what they really measure. */
 export const LOTS: Lot[] = [

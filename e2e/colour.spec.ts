@@ -3,7 +3,7 @@ import { expect, type Page, test } from '@playwright/test'
 import { choose, saved, type } from './operator.ts'
 
 test('intents are compared on this picture and this paper, and one is taken', async ({ page }) => {
-  await page.goto('/jobs/11/colour')
+  await page.goto('/lantern-wharf/jobs/11/colour')
   await page.getByRole('tab', { name: 'Intents' }).click()
   const table = page.getByRole('table', { name: 'Intents compared' })
   await expect(table.getByRole('row')).toHaveCount(8)
@@ -16,7 +16,7 @@ test('intents are compared on this picture and this paper, and one is taken', as
 })
 
 test('the picture is compared on every paper, sorted, and another paper is taken', async ({ page }) => {
-  await page.goto('/jobs/13/colour')
+  await page.goto('/lantern-wharf/jobs/13/colour')
   await page.getByRole('tab', { name: 'Papers' }).click()
   const table = page.getByRole('table', { name: 'Papers compared' })
   await expect(table.getByRole('row').nth(5)).toBeVisible()
@@ -33,7 +33,7 @@ test('the picture is compared on every paper, sorted, and another paper is taken
 })
 
 test('who manages colour: the worked pictures differ, and this job’s row is marked', async ({ page }) => {
-  await page.goto('/jobs/11/colour')
+  await page.goto('/lantern-wharf/jobs/11/colour')
   await page.getByRole('tab', { name: 'Who manages' }).click()
   await expect(page.getByLabel('Managed once')).toBeVisible()
   for (const other of ['Managed twice', 'Not managed']) {
@@ -55,7 +55,7 @@ test('who manages colour: the worked pictures differ, and this job’s row is ma
 test('the pointer reads the colour below it: what is sent is what transicc sends; hatching marks what cannot be printed', async ({
   page,
 }) => {
-  await page.goto('/jobs/11/colour')
+  await page.goto('/lantern-wharf/jobs/11/colour')
   const proof = page.getByLabel('On this paper')
   await expect(proof).toBeVisible()
   const box = await proof.boundingBox()
@@ -103,7 +103,7 @@ const pixelAt = (page: Page, label: string, x: number, y: number) =>
   )
 
 test('the proof is split by a line, mapped by how far it lies off, and shown at the size of the print', async ({ page }) => {
-  await page.goto('/jobs/11/colour')
+  await page.goto('/lantern-wharf/jobs/11/colour')
   await expect(page.getByLabel('On this paper', { exact: true })).toBeVisible()
   const [original, proof] = [await pixelAt(page, 'Original', 0.9, 0.5), await pixelAt(page, 'On this paper', 0.9, 0.5)]
   await page.getByRole('radio', { name: 'Split' }).click()
@@ -120,9 +120,9 @@ test('the proof is split by a line, mapped by how far it lies off, and shown at 
   await type(page, 'Pixels to an inch of this display', '100')
   const width = await page.getByLabel('On this paper', { exact: true }).evaluate((c) => c.getBoundingClientRect().width)
   const inches = await page.evaluate(async () => {
-    const job = await (await fetch('/api/jobs/11')).json()
+    const job = await (await fetch('/api/studios/lantern-wharf/jobs/11')).json()
     const plate = await (
-      await fetch('/api/plates/resolve', {
+      await fetch('/api/studios/lantern-wharf/plates/resolve', {
         method: 'POST',
         headers: { 'content-type': 'application/json' },
         body: JSON.stringify({ brief: job.brief, pins: job.pins }),
@@ -146,7 +146,7 @@ test('the proof is split by a line, mapped by how far it lies off, and shown at 
 })
 
 test('up to four candidates stand side by side with their numbers, and one is taken', async ({ page }) => {
-  await page.goto('/jobs/10/colour')
+  await page.goto('/lantern-wharf/jobs/10/colour')
   await page.getByRole('tab', { name: 'Candidates' }).click()
   const figures = page.getByRole('figure')
   await expect(figures).toHaveCount(2)
@@ -165,7 +165,7 @@ test('up to four candidates stand side by side with their numbers, and one is ta
 })
 
 test('a colour that is pressed is kept an eye on: what it misses by is a finding; the wheel and the tones are drawn', async ({ page }) => {
-  await page.goto('/jobs/11/colour')
+  await page.goto('/lantern-wharf/jobs/11/colour')
   const proof = page.getByLabel('On this paper', { exact: true })
   await expect(proof).toBeVisible()
   const box = await proof.boundingBox()
@@ -189,7 +189,7 @@ test('a colour that is pressed is kept an eye on: what it misses by is a finding
 })
 
 test('strips are composed on half a sheet as a job, and the winner is recorded for the pairing and taken back', async ({ page }) => {
-  await page.goto('/jobs/10/colour')
+  await page.goto('/lantern-wharf/jobs/10/colour')
   await page.getByRole('tab', { name: 'Strips' }).click()
   const form = page.getByRole('form', { name: 'Compose strips' })
   await form.getByRole('button', { name: 'Another strip' }).click()
@@ -213,7 +213,7 @@ test('strips are composed on half a sheet as a job, and the winner is recorded f
 })
 
 test('the page is handed over as a file', async ({ page }) => {
-  await page.goto('/jobs/13/run')
+  await page.goto('/lantern-wharf/jobs/13/run')
   const panel = page.getByRole('region', { name: 'As a file' })
   await choose(panel, 'Kind of file', 'PNG, 8 bit')
   await panel.getByRole('button', { name: 'Make the file' }).click()

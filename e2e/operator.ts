@@ -95,3 +95,22 @@ export async function drag(page: Page, what: Locator, across: number, down: numb
   await page.mouse.move(x + across, y + down, { steps: 5 })
   await page.mouse.up()
 }
+
+/** Lays hands on a simulated printer of the demo. */
+export const hand = (page: Page, printer: string, data: object) =>
+  page.request.post(`/api/studios/lantern-wharf/printers/${printer}/machine`, { data })
+
+/** The demo’s board job stands at the art printer: it gets its sheet, so that others have their turn. */
+export async function freeGannet(page: Page) {
+  await expect(async () => {
+    const runs = (await (await page.request.get('/api/studios/lantern-wharf/runs')).json()) as { printerId: string; state: string }[]
+    const busy = runs.some((r) => r.printerId === 'gannet' && ['queued', 'rendering', 'sending', 'waiting', 'printing'].includes(r.state))
+    if (busy) {
+      const { display } = await (await page.request.get('/api/studios/lantern-wharf/printers/gannet/machine')).json()
+      if (display.line.startsWith('Load one sheet'))
+        await hand(page, 'gannet', { act: 'load', pathId: 'gannet-board', lotId: 'board-a3', remaining: 1 })
+      else if (display.ok) await hand(page, 'gannet', { act: 'go' })
+    }
+    expect(busy).toBe(false)
+  }).toPass({ timeout: 60_000 })
+}

@@ -16,7 +16,7 @@ async function violations(page: Page, within = 'body'): Promise<string[]> {
 const part = (page: Page, name: string) => page.getByRole('region', { name, exact: true })
 async function open(page: Page, theme = 'light') {
   await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
-  await page.goto('/ui')
+  await page.goto('/lantern-wharf/ui')
   await expect(page.getByRole('heading', { name: 'Parts' })).toBeVisible()
 }
 
@@ -238,7 +238,7 @@ test('what was entered is kept over a reload, and leaving asks first', async ({ 
 })
 
 test('what is typed while the palette opens is the palette’s; single keys are switched off, and moved', async ({ page }) => {
-  await page.goto('/')
+  await page.goto('/lantern-wharf/')
   await expect(page.getByRole('article', { name: 'Heron 17' })).toBeVisible()
   // One after the other, without waiting for the screen in between.
   await page.keyboard.press('Control+k')
@@ -257,7 +257,7 @@ test('what is typed while the palette opens is the palette’s; single keys are 
   await expect(page).toHaveURL(/\/$/)
   await page.keyboard.press('a')
   await expect(page).toHaveURL(/\/new$/)
-  await page.goto('/')
+  await page.goto('/lantern-wharf/')
   await page.getByRole('button', { name: /^Keys/ }).click()
   await keys.getByRole('switch', { name: 'Keys of one letter or sign' }).click()
   await keys.getByRole('button', { name: 'Close', exact: true }).click()

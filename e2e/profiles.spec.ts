@@ -7,14 +7,14 @@ const file = (name: string) => readFileSync(`demo/profiles/${name}.icc`)
 const dated = (bytes: Buffer, day: number) => Object.assign(Buffer.from(bytes), { 29: day })
 const upload = (name: string, buffer: Buffer) => ({ name, mimeType: 'application/octet-stream', buffer })
 const open = async (page: Page, name: string) => {
-  await page.goto('/shelf/profiles')
+  await page.goto('/lantern-wharf/shelf/profiles')
   await page.getByRole('grid', { name: 'Profiles' }).getByRole('row', { name }).first().click()
 }
 
 test('several profiles are added at once: what is new, known and no printer profile is said; the binding is suggested and confirmed', async ({
   page,
 }) => {
-  await page.goto('/shelf/profiles')
+  await page.goto('/lantern-wharf/shelf/profiles')
   const screen = Object.assign(file('heron-pilot-rag'), { 12: 0x6d, 13: 0x6e, 14: 0x74, 15: 0x72 })
   await page
     .getByLabel('Profile files')

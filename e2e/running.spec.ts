@@ -1,15 +1,17 @@
 import { type Browser, expect, type Page, test } from '@playwright/test'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
-import { choose, delivered, pictureFile, pressPrint, saved } from './operator.ts'
+import { choose, delivered, freeGannet, hand, pictureFile, pressPrint, saved } from './operator.ts'
 
 const A3 = { width: 297_000, length: 420_000, name: 'A3' }
 
 /** A job of this brief, made behind the screen. */
 async function jobOf(page: Page, title: string, brief: object, pins: object): Promise<number> {
   const file = await pictureFile()
-  const picture = await (await page.request.put(`/api/pictures?name=${file.name}`, { headers: OWN_HEADER, data: file.buffer })).json()
-  const job = await (await page.request.post('/api/jobs', { data: { title, pictureId: picture.id, brief } })).json()
-  const patched = await page.request.patch(`/api/jobs/${job.id}`, { data: { version: job.version, pins } })
+  const picture = await (
+    await page.request.put(`/api/studios/lantern-wharf/pictures?name=${file.name}`, { headers: OWN_HEADER, data: file.buffer })
+  ).json()
+  const job = await (await page.request.post('/api/studios/lantern-wharf/jobs', { data: { title, pictureId: picture.id, brief } })).json()
+  const patched = await page.request.patch(`/api/studios/lantern-wharf/jobs/${job.id}`, { data: { version: job.version, pins } })
   expect(patched.ok()).toBe(true)
   return job.id
 }
@@ -27,29 +29,13 @@ const cotton = (page: Page, title: string, pins: object = {}) =>
     { paperId: 'saltmarsh-cotton', sheet: A3, items: [{ size: { by: 'border', border: 35_000 } }] },
     { printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3', ...pins },
   )
-const hand = (page: Page, printer: string, data: object) => page.request.post(`/api/printers/${printer}/machine`, { data })
 const phone = async (browser: Browser) =>
   (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true })).newPage()
-
-/** The demo’s board job stands at the art printer: it gets its sheet, so that others have their turn. */
-async function freeGannet(page: Page) {
-  await expect(async () => {
-    const runs = (await (await page.request.get('/api/runs')).json()) as { printerId: string; state: string }[]
-    const busy = runs.some((r) => r.printerId === 'gannet' && ['queued', 'rendering', 'sending', 'waiting', 'printing'].includes(r.state))
-    if (busy) {
-      const { display } = await (await page.request.get('/api/printers/gannet/machine')).json()
-      if (display.line.startsWith('Load one sheet'))
-        await hand(page, 'gannet', { act: 'load', pathId: 'gannet-board', lotId: 'board-a3', remaining: 1 })
-      else if (display.ok) await hand(page, 'gannet', { act: 'go' })
-    }
-    expect(busy).toBe(false)
-  }).toPass({ timeout: 60_000 })
-}
 
 test('loading on a phone: big steps in reach of a thumb, kept over a reload and while the network is away', async ({ browser, page }) => {
   const id = await lustre(page, 'On the phone')
   const hold = await phone(browser)
-  await hold.goto(`/jobs/${id}/load`)
+  await hold.goto(`/lantern-wharf/jobs/${id}/load`)
   const step = hold.getByRole('region', { name: 'Step' })
   await expect(step.getByRole('heading', { level: 2 }).first()).toBeVisible()
   const done = step.getByRole('button', { name: /^(Done|It is in)$/ })
@@ -71,7 +57,7 @@ test('loading on a phone: big steps in reach of a thumb, kept over a reload and 
   await done.click()
   await expect(hold.getByLabel(`Done: ${second}`)).toBeChecked()
   await expect(step.getByText('kept on this device')).toBeVisible()
-  const ticks = async () => (await (await page.request.get(`/api/jobs/${id}/ticks`)).json()).length
+  const ticks = async () => (await (await page.request.get(`/api/studios/lantern-wharf/jobs/${id}/ticks`)).json()).length
   expect(await ticks()).toBe(1)
   await hold.context().setOffline(false)
   await expect(step.getByText('kept on this device')).toBeHidden()
@@ -82,21 +68,21 @@ test('loading on a phone: big steps in reach of a thumb, kept over a reload and 
 test('two people at one job: a tick of the one shows to the other, and loading is recorded once', async ({ browser, page }) => {
   const id = await lustre(page, 'Two people')
   const [desk, hold] = [page, await phone(browser)]
-  await Promise.all([desk, hold].map((p) => p.goto(`/jobs/${id}/load`)))
+  await Promise.all([desk, hold].map((p) => p.goto(`/lantern-wharf/jobs/${id}/load`)))
   const load = desk.getByRole('checkbox', { name: /^Done: Load 1 sheet/ })
   await expect(load).not.toBeChecked()
   await hold.getByRole('checkbox', { name: /^Done: Load 1 sheet/ }).check()
   await expect(load).toBeChecked()
   await load.uncheck()
   await expect(hold.getByRole('checkbox', { name: /^Done: Load 1 sheet/ })).not.toBeChecked()
-  const studio = await (await page.request.get('/api/studio')).json()
+  const studio = await (await page.request.get('/api/studios/lantern-wharf/studio')).json()
   expect(studio.loaded.find((l: { pathId: string }) => l.pathId === 'heron-cassette')).toMatchObject({ lotId: 'lustre-a3', remaining: 1 })
   await hold.context().close()
 })
 
 test('agreement: what differs comes first, who looked is kept, and a print is held until it is settled', async ({ page }) => {
   const id = await lustre(page, 'All agreed')
-  await page.goto(`/jobs/${id}/agreement`)
+  await page.goto(`/lantern-wharf/jobs/${id}/agreement`)
   await page.getByLabel('Who is looking').fill('Ada')
   const table = page.getByRole('table', { name: 'Agreement' })
   await page.getByRole('button', { name: /as wanted, driver/ }).click()
@@ -110,13 +96,13 @@ test('agreement: what differs comes first, who looked is kept, and a print is he
   await expect(page.getByRole('heading', { name: /place.? differs?|places differ/ })).toBeVisible()
   await expect(table.locator('[data-setting="media-type"] [data-state="differs"]')).toContainText('Thick matte')
   await expect(editor).toContainText('typed by Ada')
-  await page.goto(`/jobs/${id}/run`)
+  await page.goto(`/lantern-wharf/jobs/${id}/run`)
   await expect(page.locator('[data-preflight="disagreement"]')).toContainText('the panel shows “Thick matte”')
   await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeDisabled()
   // Set right, and read from the printer instead of looked at.
   await hand(page, 'heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
   await hand(page, 'heron', { act: 'panel', pathId: 'heron-cassette', mediaTypeId: 'photographic-satin', gap: 'auto' })
-  await page.goto(`/jobs/${id}/agreement`)
+  await page.goto(`/lantern-wharf/jobs/${id}/agreement`)
   await page.getByRole('button', { name: 'Fill in' }).click()
   await page.getByRole('button', { name: 'Read the panel of Heron 17' }).click()
   await expect(table.locator('[data-setting="media-type"] [data-state="differs"]')).toHaveCount(0)
@@ -134,7 +120,7 @@ test('a fault handled to a good print: the head struck, the gap is widened and t
   await freeGannet(page)
   const id = await cotton(page, 'Struck', { 'platen-gap': 'normal' })
   await hand(page, 'gannet', { act: 'load', pathId: 'gannet-art', lotId: 'cotton-a3', remaining: 1 })
-  await page.goto(`/jobs/${id}/run`)
+  await page.goto(`/lantern-wharf/jobs/${id}/run`)
   await expect(page.locator('[data-preflight="head-strike"]')).toContainText('the head clears')
   await pressPrint(page)
   await delivered(page)
@@ -147,27 +133,29 @@ test('a fault handled to a good print: the head struck, the gap is widened and t
   await expect(page.getByText('asks at its panel before a print with the wide gap')).toBeVisible({ timeout: 30_000 })
   await delivered(page)
   await expect(page.locator('[data-decision="platen-gap"]')).toContainText('Wide')
-  const runs = await (await page.request.get(`/api/jobs/${id}/runs`)).json()
+  const runs = await (await page.request.get(`/api/studios/lantern-wharf/jobs/${id}/runs`)).json()
   expect(runs).toHaveLength(2)
   expect(runs[1]).toMatchObject({ inspection: { verdict: 'wasted', sheetsWasted: 1 }, faults: [{ causeId: 'gap-too-small' }] })
-  await page.goto(`/runs/${runs[1].id}`)
+  await page.goto(`/lantern-wharf/runs/${runs[1].id}`)
   await expect(page.getByText('1 sheet spoilt')).toBeVisible()
 })
 
 test('at the machine: the wrong paper put in, the cover opened, OK pressed', async ({ page }) => {
   const id = await lustre(page, 'At the machine')
-  await page.goto('/printers/heron/panel')
+  await page.goto('/lantern-wharf/printers/heron/panel')
   const display = page.getByRole('status', { name: 'Display' })
   await expect(display).toContainText('Ready')
   const tray = page.locator('[data-path="heron-cassette"]')
   await tray.getByRole('button', { name: 'Take it out' }).click()
   await expect(tray.locator('[data-lies]')).toHaveText('empty')
-  const job = await (await page.request.get(`/api/jobs/${id}`)).json()
-  const studio = await (await page.request.get('/api/studio')).json()
-  const plate = await (await page.request.post('/api/plates/resolve', { data: { brief: job.brief, pins: job.pins } })).json()
+  const job = await (await page.request.get(`/api/studios/lantern-wharf/jobs/${id}`)).json()
+  const studio = await (await page.request.get('/api/studios/lantern-wharf/studio')).json()
+  const plate = await (
+    await page.request.post('/api/studios/lantern-wharf/plates/resolve', { data: { brief: job.brief, pins: job.pins } })
+  ).json()
   expect(studio.printers.length).toBeGreaterThan(0)
   const decisions = Object.fromEntries(plate.decisions.map((d: { key: string; value: string }) => [d.key, d.value]))
-  await page.request.post(`/api/jobs/${id}/print`, {
+  await page.request.post(`/api/studios/lantern-wharf/jobs/${id}/print`, {
     data: { version: job.version, decisions, despite: ['printer:empty'], because: 'I load it when it asks', side: 'front' },
   })
   // Which black is in the head depends on what was printed before; another one is swapped with a press.
@@ -190,7 +178,7 @@ test('at the machine: the wrong paper put in, the cover opened, OK pressed', asy
 
 test('printed from a program of one’s own: begun with a press, out with a press, drying with its time', async ({ page }) => {
   const id = await lustre(page, 'From my own program')
-  await page.goto(`/jobs/${id}/run`)
+  await page.goto(`/lantern-wharf/jobs/${id}/run`)
   await saved(page).catch(() => undefined)
   await page.getByRole('button', { name: 'I print it from my own program' }).click()
   await expect(page.getByText('Printing from your own program')).toBeVisible()

@@ -27,8 +27,14 @@ const SCREENS = [
   '/jobs/19/sheet',
   '/jobs/24/brief',
   '/shelf/papers',
+  '/shelf/papers/saltmarsh-cotton',
+  '/shelf/papers/new',
+  '/shelf/pairings',
+  '/shelf/pairings/gannet/saltmarsh-cotton',
+  '/lots/gloss-a4',
   '/shelf/rules',
   '/nowhere',
+  '/studios',
 ]
 /** Views behind tabs, each with what shows that it is there. */
 const VIEWS: [path: string, tab: string, ready: string][] = [
@@ -46,7 +52,7 @@ for (const theme of ['light', 'dark']) {
     test.setTimeout(180_000)
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
     for (const [path, tab, ready] of [...SCREENS.map((path) => [path] as const), ...VIEWS]) {
-      await page.goto(path)
+      await page.goto(path === '/studios' ? path : `/lantern-wharf${path}`)
       await expect(page.locator('h1').first()).toBeAttached()
       if (path.includes('colour')) await expect(page.getByLabel('On this paper')).toBeVisible()
       if (tab && ready) {
@@ -73,7 +79,7 @@ test('nothing is cut off sideways, on a desk or on a phone', async ({ page }) =>
   ] as const) {
     await page.setViewportSize({ width, height })
     for (const path of AT_WORK) {
-      await page.goto(path)
+      await page.goto(path === '/studios' ? path : `/lantern-wharf${path}`)
       await expect(page.locator('h1').first()).toBeAttached()
       expect(
         await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
@@ -86,7 +92,7 @@ test('nothing is cut off sideways, on a desk or on a phone', async ({ page }) =>
 test('every surface beside a picture is a neutral grey', async ({ page }) => {
   for (const theme of ['light', 'dark']) {
     await page.addInitScript((t) => localStorage.setItem('theme', t), theme)
-    await page.goto('/jobs/10/colour')
+    await page.goto('/lantern-wharf/jobs/10/colour')
     await expect(page.getByLabel('On this paper')).toBeVisible()
     const coloured = await page.evaluate(() =>
       [...document.querySelectorAll('main *')].flatMap((e) => {
@@ -101,7 +107,7 @@ test('every surface beside a picture is a neutral grey', async ({ page }) => {
 })
 
 test('a size that is no size is said at once, and what was there stays', async ({ page }) => {
-  await page.goto('/jobs/13/brief')
+  await page.goto('/lantern-wharf/jobs/13/brief')
   const field = page.getByLabel(/^Sheet/)
   for (const wrong of ['🙂', '0 x 0', '-4 × 5', '1e9', 'B5']) {
     await field.fill(wrong)
@@ -118,7 +124,7 @@ test('a size that is no size is said at once, and what was there stays', async (
 })
 
 test('a pin that makes the job impossible stops it with a reason and a way back', async ({ page }) => {
-  await page.goto('/jobs/13/sheet')
+  await page.goto('/lantern-wharf/jobs/13/sheet')
   await page.locator('[data-decision="path"]').click()
   await page.getByRole('button', { name: 'Pin Rear feeder' }).click()
   await expect(page.getByRole('region', { name: 'Findings' })).toContainText('0.47 mm thick')
@@ -136,7 +142,7 @@ test('a pin that makes the job impossible stops it with a reason and a way back'
 
 test('two browsers on one job: the second is told, and nothing is overwritten', async ({ browser }) => {
   const [a, b] = await Promise.all([browser.newPage(), browser.newPage()])
-  await Promise.all([a.goto('/jobs/16/brief'), b.goto('/jobs/16/brief')])
+  await Promise.all([a.goto('/lantern-wharf/jobs/16/brief'), b.goto('/lantern-wharf/jobs/16/brief')])
   await Promise.all([expect(a.getByLabel('Notes')).toBeVisible(), expect(b.getByLabel('Notes')).toBeVisible()])
   // The second one is cut off from the news while both write.
   await b.context().setOffline(true)
@@ -153,28 +159,30 @@ test('two browsers on one job: the second is told, and nothing is overwritten', 
 })
 
 test('while the server is away an edit is kept on the device, even over a reload', async ({ page, context }) => {
-  await page.goto('/jobs/17/brief')
+  await page.goto('/lantern-wharf/jobs/17/brief')
   await expect(page.getByLabel('Notes')).toBeVisible()
-  await page.route('**/api/jobs/17', (route) => (route.request().method() === 'PATCH' ? route.abort() : route.continue()))
+  await page.route('**/api/studios/lantern-wharf/jobs/17', (route) =>
+    route.request().method() === 'PATCH' ? route.abort() : route.continue(),
+  )
   await page.getByLabel('Notes').fill('written in a dead spot')
   await expect(page.locator('[data-save="away"]')).toBeVisible()
   await page.reload()
   await expect(page.getByLabel('Notes')).toHaveValue('written in a dead spot')
-  await page.unroute('**/api/jobs/17')
+  await page.unroute('**/api/studios/lantern-wharf/jobs/17')
   await saved(page)
-  const kept = await (await context.request.get('/api/jobs/17')).json()
+  const kept = await (await context.request.get('/api/studios/lantern-wharf/jobs/17')).json()
   expect(kept.brief.notes).toBe('written in a dead spot')
 })
 
 test('a file that is no picture is refused in words, and another can be chosen', async ({ page }) => {
-  await page.goto('/new')
+  await page.goto('/lantern-wharf/new')
   await page.getByLabel('Picture file').setInputFiles({ name: 'list.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') })
   await expect(page.getByRole('alert')).toContainText('not a picture that can be read')
   await expect(page.getByRole('button', { name: 'Choose a file …' })).toBeEnabled()
 })
 
 test('a job that does not exist says so and leads back', async ({ page }) => {
-  await page.goto('/jobs/4711')
+  await page.goto('/lantern-wharf/jobs/4711')
   await expect(page.getByRole('alert')).toContainText('There is no job')
   await page.getByRole('link', { name: 'To the bench', exact: true }).click()
   await expect(page.getByRole('article', { name: 'Gannet 13' })).toBeVisible()
@@ -183,7 +191,7 @@ test('a job that does not exist says so and leads back', async ({ page }) => {
 test('on a phone the step fills the screen, and two people see each other’s ticks', async ({ browser }) => {
   const phone = await browser.newPage({ viewport: { width: 390, height: 844 } })
   const desk = await browser.newPage()
-  await Promise.all([phone.goto('/jobs/18/load'), desk.goto('/jobs/18/load')])
+  await Promise.all([phone.goto('/lantern-wharf/jobs/18/load'), desk.goto('/lantern-wharf/jobs/18/load')])
   const done = phone.getByRole('button', { name: 'Done', exact: true })
   expect((await done.boundingBox())?.height ?? 0).toBeGreaterThanOrEqual(44)
   const step = await phone.getByRole('region', { name: 'Step' }).getByRole('heading', { level: 2 }).first().textContent()
@@ -195,7 +203,7 @@ test('on a phone the step fills the screen, and two people see each other’s ti
 })
 
 test('the palette finds a job, the keys are listed, the theme changes', async ({ page }) => {
-  await page.goto('/')
+  await page.goto('/lantern-wharf/')
   await expect(page.getByRole('article', { name: 'Heron 17' })).toBeVisible()
   await page.keyboard.press('Control+k')
   await expect(page.getByRole('dialog')).toBeVisible()
@@ -213,9 +221,9 @@ test('the palette finds a job, the keys are listed, the theme changes', async ({
 test('the first usable set-up screen needs at most 250 kB of JavaScript; zoom, drag and the ticks of the stages come after it', async ({
   page,
 }) => {
-  const sizes: number[] = []
-  page.on('response', async (response) => {
-    if (response.url().endsWith('.js')) sizes.push(gzipSync(await response.body()).length)
+  const sizes: Promise<number>[] = []
+  page.on('response', (response) => {
+    if (response.url().endsWith('.js')) sizes.push(response.body().then((body) => gzipSync(body).length))
   })
   // The browser has no time for anything that can wait, until it is let go.
   await page.addInitScript(() => {
@@ -225,10 +233,10 @@ test('the first usable set-up screen needs at most 250 kB of JavaScript; zoom, d
       for (const act of waiting.splice(0)) act({ didTimeout: true, timeRemaining: () => 0 })
     })
   })
-  await page.goto('/jobs/10/sheet')
+  await page.goto('/lantern-wharf/jobs/10/sheet')
   await expect(page.locator('[data-margin="left"]')).toBeVisible()
   await expect(page.locator('[data-role="sheet"]').first()).toBeVisible()
-  const bytes = sizes.reduce((sum, size) => sum + size, 0)
+  const bytes = (await Promise.all(sizes)).reduce((sum, size) => sum + size, 0)
   expect(bytes).toBeGreaterThan(100_000)
   expect(bytes).toBeLessThanOrEqual(250_000)
   await page.evaluate(() => window.dispatchEvent(new Event('idle-now')))
@@ -236,7 +244,7 @@ test('the first usable set-up screen needs at most 250 kB of JavaScript; zoom, d
 })
 
 test('print, proof and original are enlarged and moved together', async ({ page }) => {
-  await page.goto('/jobs/6/inspect')
+  await page.goto('/lantern-wharf/jobs/6/inspect')
   const beside = page.getByRole('region', { name: 'Print, proof and original' })
   const proof = beside.getByLabel('Soft proof', { exact: true })
   const original = beside.getByLabel('Original', { exact: true })

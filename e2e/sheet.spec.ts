@@ -4,10 +4,10 @@ import { choose, delivered, drag, draggable, pictureFile, pressPrint, saved, typ
 
 /** A demo job of this title, opened at a stage. */
 async function open(page: Page, title: string, stage: string): Promise<number> {
-  const jobs = (await (await page.request.get('/api/jobs')).json()) as { id: number; title: string }[]
+  const jobs = (await (await page.request.get('/api/studios/lantern-wharf/jobs')).json()) as { id: number; title: string }[]
   const job = jobs.find((j) => j.title === title)
   if (!job) throw new Error(`no job ${title}`)
-  await page.goto(`/jobs/${job.id}/${stage}`)
+  await page.goto(`/lantern-wharf/jobs/${job.id}/${stage}`)
   await expect(page.getByLabel('Title of the job')).toHaveValue(title)
   return job.id
 }
@@ -273,7 +273,7 @@ test('a sheet nobody stocks is cut from a larger one and then taken from stock',
 })
 
 test('a printer is filled in with its path drawn, contradictions said at once, and kept over a reload', async ({ page }) => {
-  await page.goto('/shelf/printers')
+  await page.goto('/lantern-wharf/shelf/printers')
   await page.getByRole('link', { name: 'Plover A3' }).click()
   await tab(page, 'Rear feed')
   const drawing = page.getByRole('group', { name: /^Rear feed: margins/ })
@@ -307,9 +307,9 @@ test('a printer is filled in with its path drawn, contradictions said at once, a
 })
 
 test('a lot is measured by the guide, and a slip of the ruler is caught', async ({ page }) => {
-  await page.goto('/shelf/papers')
-  const lot = page.getByRole('listitem').filter({ hasText: 'Lamp Room Baryta 310' })
-  await lot.getByRole('button', { name: 'Measure' }).nth(1).click()
+  await page.goto('/lantern-wharf/shelf/papers/lamproom-baryta')
+  const lot = page.getByRole('listitem', { name: 'Lamp Room Baryta 310, A3' })
+  await lot.getByRole('button', { name: 'Measure' }).click()
   const guide = page.getByRole('region', { name: /^Measure lot/ })
   await guide.getByLabel('Width, middle').fill('29.73')
   await guide.getByLabel('Width, middle').press('Enter')
@@ -321,7 +321,7 @@ test('a lot is measured by the guide, and a slip of the ruler is caught', async 
 })
 
 test('a layout test becomes a job whose borders are all 10 mm', async ({ page }) => {
-  await page.goto('/shelf/printers/heron')
+  await page.goto('/lantern-wharf/shelf/printers/heron')
   await tab(page, 'Cassette')
   await expect(page.getByTestId('calibration')).toContainText('inspections')
   await page.getByRole('button', { name: 'Print a layout test' }).click()
@@ -332,18 +332,22 @@ test('a layout test becomes a job whose borders are all 10 mm', async ({ page })
 test('both sides of a card: the second waits until the first is dry, then goes on the same sheets', async ({ page }) => {
   test.setTimeout(150_000)
   const file = await pictureFile()
-  const picture = await (await page.request.put('/api/pictures?name=card.jpg', { headers: OWN_HEADER, data: file.buffer })).json()
+  const picture = await (
+    await page.request.put('/api/studios/lantern-wharf/pictures?name=card.jpg', { headers: OWN_HEADER, data: file.buffer })
+  ).json()
   const brief = {
     paperId: 'keepsake-card',
     sheet: { width: 101_600, length: 152_400, name: '4 × 6 in' },
     items: [{ size: { by: 'border', border: 6000 } }],
     make: { as: 'two-sided', flip: 'long-edge', backPicture: 'none', text: { text: 'Back', points: 12, at: 'middle', align: 'centre' } },
   }
-  const job = await (await page.request.post('/api/jobs', { data: { title: 'One card', pictureId: picture.id, brief } })).json()
-  await page.request.post('/api/printers/dunlin/machine', {
+  const job = await (
+    await page.request.post('/api/studios/lantern-wharf/jobs', { data: { title: 'One card', pictureId: picture.id, brief } })
+  ).json()
+  await page.request.post('/api/studios/lantern-wharf/printers/dunlin/machine', {
     data: { act: 'load', pathId: 'dunlin-photo', lotId: 'card-4x6', remaining: 5 },
   })
-  await page.goto(`/jobs/${job.id}/run`)
+  await page.goto(`/lantern-wharf/jobs/${job.id}/run`)
   await pressPrint(page)
   await delivered(page)
   const second = page.getByRole('region', { name: 'Second side' })

@@ -9,18 +9,18 @@ test('thirty tabs and thirty reloads: every tab works, one of them listens for a
   let opened = 0
   let open = 0
   context.on('request', (request) => {
-    if (!request.url().endsWith('/api/events')) return
+    if (!request.url().endsWith('/api/studios/lantern-wharf/events')) return
     opened++
     open++
   })
   const ended = (request: Request) => {
-    if (request.url().endsWith('/api/events')) open--
+    if (request.url().endsWith('/api/studios/lantern-wharf/events')) open--
   }
   context.on('requestfailed', ended)
   context.on('requestfinished', ended)
   const visit = async () => {
     const page = await context.newPage()
-    await page.goto('/')
+    await page.goto('/lantern-wharf/')
     await expect(page.getByRole('link', { name: 'New job' }).first()).toBeVisible()
     return page
   }
@@ -35,13 +35,16 @@ test('thirty tabs and thirty reloads: every tab works, one of them listens for a
   expect(open).toBe(1)
 
   const rename = async (title: string) => {
-    const job = await (await context.request.get('/api/jobs/12')).json()
-    const answer = await context.request.patch('/api/jobs/12', { headers: OWN_HEADER, data: { version: job.version, title } })
+    const job = await (await context.request.get('/api/studios/lantern-wharf/jobs/12')).json()
+    const answer = await context.request.patch('/api/studios/lantern-wharf/jobs/12', {
+      headers: OWN_HEADER,
+      data: { version: job.version, title },
+    })
     expect(answer.status()).toBe(200)
     return job.title as string
   }
-  await last.goto('/jobs/12/brief')
-  await second.goto('/jobs/12/brief')
+  await last.goto('/lantern-wharf/jobs/12/brief')
+  await second.goto('/lantern-wharf/jobs/12/brief')
   const before = await rename('Heard in every tab')
   for (const page of [second, last]) await expect(page.getByLabel('Title of the job')).toHaveValue('Heard in every tab')
   // The tab that listened goes: another one listens, and what changes is heard as before.

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { choose, delivered, drag, draggable, frozen, pictureFile, pressPrint, saved, spine } from './operator.ts'
 
 test('a whole job by pointer: from a picture to the log', async ({ page }) => {
-  await page.goto('/')
+  await page.goto('/lantern-wharf/')
   await page.getByRole('link', { name: 'New job', exact: true }).click()
   await page.getByLabel('Picture file').setInputFiles(await pictureFile())
 
@@ -109,7 +109,7 @@ test('a whole job by keyboard alone', async ({ page }) => {
     }
     throw new Error(`Tab never reached ${name}`)
   }
-  await page.goto('/')
+  await page.goto('/lantern-wharf/')
   await expect(page.getByRole('article', { name: 'Heron 17' })).toBeVisible()
   await page.keyboard.press('n')
   await expect(page.getByRole('button', { name: 'Take fog-bank.tif' })).toBeVisible()

@@ -1,6 +1,8 @@
-// npm run bench: the core's benchmarks, then the time to the first usable set-up screen in a real browser.
+// npm run bench: the core's benchmarks, then the time to the first usable set-up screen in a real browser, then studios.
+//   npm run bench -- studios     only what fifty more studios cost
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
+import { benchStudios } from './bench-studios.mjs'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
 import { withDemo } from './with-demo.mjs'
 
@@ -8,6 +10,10 @@ needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'libvips-tools', '
 needModules()
 if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
   die('The build failed.')
+if (process.argv[2] === 'studios') {
+  await withDemo('bench', ({ base }) => benchStudios(base))
+  process.exit(0)
+}
 for (const name of ['bench', 'bench-colour'])
   spawnSync(process.execPath, [join(root, `dist/scripts/${name}.js`)], { cwd: root, stdio: 'inherit' })
 
@@ -17,7 +23,7 @@ await withDemo('bench', async ({ browser, base }) => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
     const page = await context.newPage()
     const begin = performance.now()
-    await page.goto(`${base}/jobs/10/sheet`)
+    await page.goto(`${base}/lantern-wharf/jobs/10/sheet`)
     await page.locator('[data-margin="left"]').waitFor()
     times.push(performance.now() - begin)
     await context.close()
@@ -42,7 +48,7 @@ await withDemo('bench', async ({ browser, base }) => {
 
   // What the browser's main thread does while colour is worked on beside it.
   const proofing = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
-  await proofing.goto(`${base}/jobs/11/colour`)
+  await proofing.goto(`${base}/lantern-wharf/jobs/11/colour`)
   await proofing.locator('[data-proof-ms]').waitFor()
   await proofing.evaluate(() => {
     window.longTasks = []
@@ -73,7 +79,7 @@ await withDemo('bench', async ({ browser, base }) => {
   // Dragging the picture about: what each frame takes to answer the hand, against the display's own 60 a second.
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
-  await page.goto(`${base}/jobs/10/sheet`)
+  await page.goto(`${base}/lantern-wharf/jobs/10/sheet`)
   const picture = page.locator('[data-role="picture"]').first()
   await picture.waitFor()
   const box = await picture.boundingBox()
@@ -120,4 +126,5 @@ await withDemo('bench', async ({ browser, base }) => {
     }),
   )
   await context.close()
+  await benchStudios(base)
 })

@@ -22,7 +22,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
     const context = await browser.newContext({ viewport: { width, height } })
     await context.addInitScript((t) => localStorage.setItem('theme', t), theme)
     const page = await context.newPage()
-    await page.goto(base + path)
+    await page.goto(`${base}/lantern-wharf${path}`)
     await page.locator('h1').first().waitFor({ state: 'attached' })
     await sleep(1800)
     if (before) await before(page)
@@ -32,7 +32,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
   }
   // The demo's board job ends up waiting at its printer; that is what the bench is to show.
   for (let i = 0; i < 100; i++) {
-    const runs = await (await fetch(`${base}/api/runs`)).json()
+    const runs = await (await fetch(`${base}/api/studios/lantern-wharf/runs`)).json()
     if (runs.some((r) => r.state === 'waiting')) break
     await sleep(200)
   }
@@ -117,7 +117,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
     },
   })
   // The board gets its sheet late: the printer asks at its panel, and the run says what it probably waits for.
-  await fetch(`${base}/api/printers/gannet/machine`, {
+  await fetch(`${base}/api/studios/lantern-wharf/printers/gannet/machine`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ act: 'load', pathId: 'gannet-board', lotId: 'board-a3', remaining: 1 }),
@@ -140,7 +140,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
     await page.getByRole('tab', { name, exact: true }).click()
     await sleep(500)
   }
-  const jobs = await (await fetch(`${base}/api/jobs`)).json()
+  const jobs = await (await fetch(`${base}/api/studios/lantern-wharf/jobs`)).json()
   const sheetOf = (title) => `/jobs/${jobs.find((j) => j.title === title).id}/sheet`
   await shoot('ways', sheetOf('Display board, harbour'), { before: tab('Ways') })
   await shoot('printer', '/shelf/printers/gannet', { before: tab('Board path') })

@@ -3,7 +3,7 @@ import type { Triple } from '../core/color/cie.ts'
 import { PAIRINGS } from '../demo/pairings.ts'
 import { PAPERS } from '../demo/papers.ts'
 import { PRINTERS } from '../demo/printers.ts'
-import type { openApp } from '../server/open-app.ts'
+import type { App } from '../server/app-context.ts'
 import { printedLab } from '../simulator/color/inks.ts'
 import { inkModelFor } from '../simulator/color/paper-inks.ts'
 
@@ -36,7 +36,7 @@ function readings(lab: (rgb: Triple) => Triple, drift: Triple): string {
 }
 
 /** A year of checks of one profile, so that the shelf shows what drift looks like. */
-export async function seedChecks({ files, pool, store }: Awaited<ReturnType<typeof openApp>>): Promise<void> {
+export async function seedChecks({ files, pool, store }: Pick<App, 'files' | 'pool' | 'store'>): Promise<void> {
   const pairing = PAIRINGS.find((p) => p.id === PAIRING)
   const printer = PRINTERS.find((p) => p.id === pairing?.printerId)
   const paper = PAPERS.find((p) => p.id === pairing?.paperId)

@@ -1,9 +1,4 @@
-import { itemOf } from '../core/things/brief/brief.ts'
-import { briefOf } from '../core/things/brief/brief-of.ts'
-import { pictureIn } from '../core/things/brief/item.ts'
-import { isGlossy } from '../core/things/media/media.ts'
-import type { Inspection } from '../core/work/runs/inspection.ts'
-/** Fills an empty studio with the demo: records, profiles, pictures, jobs and a little history. Safe to run again. */
+/** Makes the demo studio: records, profiles, pictures, jobs and a little history. One that is there already stays as it is. */
 
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
@@ -11,8 +6,14 @@ import { Readable } from 'node:stream'
 import { planPage } from '../core/output/page/page-plan.ts'
 import { layoutOf, type Plate } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
+import { itemOf } from '../core/things/brief/brief.ts'
+import { briefOf } from '../core/things/brief/brief-of.ts'
+import { pictureIn } from '../core/things/brief/item.ts'
 import type { Picture } from '../core/things/brief/picture.ts'
+import { isGlossy } from '../core/things/media/media.ts'
 import { nameOf } from '../core/things/sizes/named.ts'
+import { DEMO_STUDIO } from '../core/things/studio/short-name.ts'
+import type { Inspection } from '../core/work/runs/inspection.ts'
 import { offsetLearnt } from '../core/work/runs/outcome.ts'
 import { DEMO_JOBS, type DemoJob } from '../demo/jobs.ts'
 import { LOADED, PAIRINGS, RULES } from '../demo/pairings.ts'
@@ -20,7 +21,7 @@ import { LOTS, PAPERS } from '../demo/papers.ts'
 import { DEMO_PICTURES } from '../demo/pictures/make.ts'
 import { PRINTERS } from '../demo/printers.ts'
 import { config, LIMITS } from '../server/config.ts'
-import { openApp } from '../server/open-app.ts'
+import { openInstallation } from '../server/installation.ts'
 import { takePicture } from '../server/pictures/take-picture.ts'
 import { pageTask } from '../server/printing/page-task.ts'
 import { realSheet } from '../simulator/demo-machines.ts'
@@ -30,8 +31,9 @@ import { deliver, UNMARKED } from '../simulator/press/press.ts'
 import { readRaster } from '../simulator/press/raster-in.ts'
 import { seedChecks } from './seed-checks.ts'
 
-const app = await openApp()
-const { store, files } = app
+const app = await openInstallation()
+const { files, studios } = app
+const store = studios.open(DEMO_STUDIO)
 const HOUR = 3_600_000
 
 async function seedStudio() {
@@ -62,8 +64,8 @@ async function seedStudio() {
 async function seedPictures(): Promise<Map<string, Picture>> {
   const taken = new Map<string, Picture>()
   for (const [name, make] of Object.entries(DEMO_PICTURES)) {
-    process.stdout.write(`  painting ${name}\n`)
-    taken.set(name, await takePicture(app, Readable.from([await make()]), name, true))
+    await says(`painting ${name}`)
+    taken.set(name, await takePicture({ ...app, store }, Readable.from([await make()]), name, true))
   }
   return taken
 }
@@ -189,14 +191,23 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
   if (inspection) await store.offsets.learn(run.id, offsetLearnt(run, inspection))
 }
 
-if (!(await store.rules.said()) || (await store.jobs.count()) === 0) {
-  // A seed that was cut off is begun again from nothing: rules are written first, jobs last.
-  await store.empty()
-  process.stdout.write('Setting up the demo studio, Lantern Wharf. This takes half a minute, once.\n')
-  await seedStudio()
-  await seedChecks(app)
-  const pictures = await seedPictures()
-  process.stdout.write('  writing two dozen jobs\n')
-  for (const [i, job] of DEMO_JOBS.entries()) await seedJob(job, i, pictures)
+/** Tells whoever waits for it, at the terminal and on the page of studios. */
+async function says(what: string) {
+  process.stdout.write(`  ${what}\n`)
+  await studios.making(DEMO_STUDIO, what)
 }
-await app.close()
+
+const there = await studios.tryFind(DEMO_STUDIO)
+if (there === null || there.making !== null) {
+  process.stdout.write('Setting up the demo studio, Lantern Wharf. This takes half a minute.\n')
+  if (!there) await studios.begin({ name: 'Lantern Wharf', wanted: DEMO_STUDIO, demo: true, making: 'beginning' })
+  // One that was cut off, or is made afresh, begins from nothing.
+  await store.empty()
+  await seedStudio()
+  await seedChecks({ ...app, store })
+  const pictures = await seedPictures()
+  await says('writing two dozen jobs')
+  for (const [i, job] of DEMO_JOBS.entries()) await seedJob(job, i, pictures)
+  await studios.making(DEMO_STUDIO, null)
+}
+await app.end()

@@ -78,7 +78,11 @@ if (!elsewhere) {
     })
   watch(database.proc)
 }
-if (spawnSync(process.execPath, ['dist/scripts/seed.js'], { cwd: root, stdio: 'inherit', env }).status !== 0) {
+// An installation that is new asks what to begin with; starting afresh begins with the demo.
+if (
+  process.argv.includes('--fresh') &&
+  spawnSync(process.execPath, ['dist/scripts/seed.js'], { cwd: root, stdio: 'inherit', env }).status !== 0
+) {
   await endChildren()
   die('The demo could not be set up; see above.')
 }
@@ -92,5 +96,5 @@ const keep = (file) => {
 }
 keep('dist/simulator/main.js')
 keep('dist/server/main.js')
-await waitFor(`http://127.0.0.1:${port}/api/studio`)
+await waitFor(`http://127.0.0.1:${port}/api/studios`)
 say(`\nArch Plate is at http://127.0.0.1:${port}\nCtrl-C stops it; your work is kept.\n`)

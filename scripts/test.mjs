@@ -111,7 +111,7 @@ function application(lane, port) {
   let app
   const start = async (...args) => {
     app = begin(lane, process.execPath, ['scripts/start.mjs', ...args], env)
-    await waitFor(`${url}/api/studio`, 300)
+    await waitFor(`${url}/api/studios`, 300)
     await waitFor(`${url}/`, 20)
   }
   killLeftovers(dir)
@@ -124,7 +124,7 @@ function application(lane, port) {
     },
     /** Everything killed at once, started again: the jobs are still there and every run is where it was or further. */
     async survivesKill() {
-      const jobs = async () => (await (await fetch(`${url}/api/jobs`)).json()).length
+      const jobs = async () => (await (await fetch(`${url}/api/studios/lantern-wharf/jobs`)).json()).length
       const before = await jobs()
       process.kill(-app.proc.pid, 'SIGKILL')
       killLeftovers(dir)

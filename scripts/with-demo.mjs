@@ -19,7 +19,7 @@ export async function withDemo(name, work) {
   }
   const proc = spawn(process.execPath, ['scripts/start.mjs', '--fresh'], { cwd: root, env, stdio: ['ignore', 'ignore', 'inherit'] })
   const base = 'http://127.0.0.1:9740'
-  await waitFor(`${base}/api/studio`, 240)
+  await waitFor(`${base}/api/studios`, 240)
   const { chromium } = await import('@playwright/test')
   const browser = await chromium.launch(CHROMIUM)
   try {

@@ -4,8 +4,10 @@ import type { Runner } from './printing/runner.ts'
 import type { Store } from './store/store.ts'
 import type { Pool } from './workers/pool.ts'
 
-/** What every part of the server shares. */
+/** What every part of the server has of the one studio it works for; files and workers are shared by all studios. */
 export interface App {
+  /** Its short name. */
+  studio: string
   store: Store
   files: FileStore
   pool: Pool

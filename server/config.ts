@@ -10,6 +10,8 @@ export const config = {
   dataDir: resolve(process.env.ARCH_DATA_DIR ?? join(root, 'var/data')),
   webDir: resolve(process.env.ARCH_WEB_DIR ?? join(root, 'dist/web')),
   workerFile: resolve(process.env.ARCH_WORKER ?? join(root, 'dist/server/worker.js')),
+  /** What makes the demo studio. */
+  seedFile: resolve(process.env.ARCH_SEED ?? join(root, 'dist/scripts/seed.js')),
   database: {
     host: process.env.ARCH_DB_HOST ?? '127.0.0.1',
     port: Number(process.env.ARCH_DB_PORT ?? 8643),
@@ -26,6 +28,10 @@ export const config = {
 /** Limits of what is taken in. */
 export const LIMITS = {
   uploadBytes: 1 << 30,
+  /** An exported studio with its pictures. */
+  archiveBytes: 16 * 2 ** 30,
+  /** The same, unpacked. */
+  unpackedBytes: 64 * 2 ** 30,
   pixels: 300_000_000,
   jsonBytes: 2 << 20,
   profileBytes: 32 << 20,

@@ -6,7 +6,7 @@ export interface Change {
   id: number | string
 }
 
-/** Tells every open page what changed. */
+/** Tells every open page of a studio what changed. */
 export class Events {
   private readonly emitter = new EventEmitter().setMaxListeners(500)
 
@@ -14,8 +14,17 @@ export class Events {
     this.emitter.emit('change', change)
   }
 
-  listen(listener: (change: Change) => void): () => void {
+  /** There is nothing more to hear of it. */
+  end(): void {
+    this.emitter.emit('end')
+  }
+
+  listen(listener: (change: Change) => void, ended: () => void): () => void {
     this.emitter.on('change', listener)
-    return () => this.emitter.off('change', listener)
+    this.emitter.on('end', ended)
+    return () => {
+      this.emitter.off('change', listener)
+      this.emitter.off('end', ended)
+    }
   }
 }

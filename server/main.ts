@@ -1,15 +1,12 @@
 import { serve } from '@hono/node-server'
 import { buildHttp } from './api/app.ts'
 import { config } from './config.ts'
+import { openInstallation, takeUp } from './installation.ts'
 import { log } from './log.ts'
-import { openApp } from './open-app.ts'
-import { repair } from './printing/repair.ts'
 
-const app = await openApp()
-await app.clearLeftovers()
-await repair(app.store, app.files)
-await app.runner.resume()
-const http = buildHttp(app)
+const installation = await openInstallation()
+await takeUp(installation)
+const http = buildHttp(installation)
 const server = serve({ fetch: http.fetch, hostname: config.host, port: config.port }, () => log.info({ port: config.port }, 'listening'))
 server.on('error', (error: NodeJS.ErrnoException) => {
   console.error(error.code === 'EADDRINUSE' ? `Port ${config.port} is taken. Set ARCH_PORT to another one.` : String(error))
@@ -21,7 +18,7 @@ async function stop() {
   if (stopping) return
   stopping = true
   server.close()
-  await app.close().catch((error) => log.error({ err: error }, 'closing'))
+  await installation.end().catch((error) => log.error({ err: error }, 'closing'))
   process.exit(0)
 }
 for (const signal of ['SIGINT', 'SIGTERM'] as const) process.on(signal, () => void stop())

@@ -13,7 +13,12 @@ const json = (response: ServerResponse, status: number, body: unknown) => {
 const stateOf = (machine: Machine) => ({
   on: machine.powered,
   display: displayOf(machine),
-  trays: machine.state.trays.map((tray) => ({ ...tray, panel: machine.panelOf(tray.pathId), fed: machine.state.fed[tray.pathId] ?? 0 })),
+  trays: machine.state.trays.map((tray) => ({
+    ...tray,
+    source: machine.printer.paths.find((p) => p.id === tray.pathId)?.source,
+    panel: machine.panelOf(tray.pathId),
+    fed: machine.state.fed[tray.pathId] ?? 0,
+  })),
   inks: machine.state.inks,
   black: machine.state.black,
   coverOpen: machine.state.coverOpen,

@@ -1,7 +1,9 @@
 import './style.css'
 import { QueryClientProvider, QueryObserver } from '@tanstack/react-query'
 import { createRoot } from 'react-dom/client'
-import { createBrowserRouter, RouterProvider } from 'react-router'
+import { createBrowserRouter, type RouteObject, RouterProvider } from 'react-router'
+import { addressIn } from './api/address.ts'
+import { HERE, lastStudio } from './api/here.ts'
 import { hearChanges } from './api/live.ts'
 import { jobQuery, queryClient, studioQuery } from './api/queries.ts'
 import { isStage, STAGE_CODE } from './routes/job/stage-code.ts'
@@ -14,7 +16,7 @@ const LOOKED_AT = 20_000
 
 /** A job opened by its address: what its first screen needs is asked for while its code is fetched. */
 function askAhead() {
-  const [, id, slug = 'sheet'] = /^\/jobs\/(\d{1,9})(?:\/(\w+))?$/.exec(location.pathname) ?? []
+  const [, id, slug = 'sheet'] = /^\/[^/]+\/jobs\/(\d{1,9})(?:\/(\w+))?$/.exec(location.pathname) ?? []
   if (!id) return
   if (isStage(slug)) void STAGE_CODE[slug]()
   // Looked at, not only fetched: a change that is told meanwhile is asked for again.
@@ -27,8 +29,7 @@ function askAhead() {
   }, LOOKED_AT)
 }
 
-hearChanges()
-const router = createBrowserRouter([
+const studioRoutes = (): RouteObject[] => [
   {
     element: <Shell />,
     errorElement: <NotHere />,
@@ -48,6 +49,9 @@ const router = createBrowserRouter([
       { path: 'runs/:id', lazy: async () => ({ Component: (await import('./routes/run.tsx')).RunRoute }) },
       { path: 'printers/:id/panel', lazy: async () => ({ Component: (await import('./routes/printer-panel.tsx')).PrinterPanel }) },
       { path: 'shelf/printers/:id', lazy: async () => ({ Component: (await import('./routes/printer.tsx')).PrinterRoute }) },
+      { path: 'lots/:id', lazy: async () => ({ Component: (await import('./routes/lot.tsx')).LotRoute }) },
+      { path: 'shelf/pairings/:printer/:paper', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
+      { path: 'shelf/papers/:paper', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
       { path: 'shelf/:tab?', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
       // In development only.
       ...(import.meta.env.VITE_PARTS
@@ -56,10 +60,22 @@ const router = createBrowserRouter([
       { path: '*', Component: NotHere },
     ],
   },
-])
+]
+
+const studiosRoutes: RouteObject[] = [
+  {
+    path: 'studios',
+    hydrateFallbackElement: <Loading what="the studios" />,
+    lazy: async () => ({ Component: (await import('./routes/studios.tsx')).Studios }),
+  },
+]
 
 const root = document.getElementById('root')
-if (root) {
+const elsewhere = addressIn(location.pathname, lastStudio())
+if (elsewhere) location.replace(`${elsewhere}${location.search}${location.hash}`)
+else if (root) {
+  if (HERE) hearChanges()
+  const router = HERE ? createBrowserRouter(studioRoutes(), { basename: `/${HERE}` }) : createBrowserRouter(studiosRoutes)
   createRoot(root).render(
     <QueryClientProvider client={queryClient}>
       <RouterProvider router={router} />

@@ -6,7 +6,7 @@ import type { Job, SavedSetup } from '../../core/wire/api/dto.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import type { KeptReading } from '../../core/work/agreement/reading.ts'
 import { agreementTable, disagreements } from '../../core/work/agreement/table.ts'
-import { BASE, call } from '../testing/client.ts'
+import { API, call } from '../testing/client.ts'
 import { hand, job, printRequest } from '../testing/jobs.ts'
 
 const lustre = { paperId: 'harbour-lustre', sheet: { width: mm(297), length: mm(420), name: 'A3' }, size: { by: 'border', border: mm(25) } }
@@ -82,21 +82,21 @@ test('a ticket goes out as JSON and as an IPP message, and either begins the sam
   const studio = await studioNow()
   const plate = resolve(j.brief, studio, j.pins)
   for (const form of ['json', 'ipp']) {
-    const ticket = await (await fetch(`${BASE}/api/jobs/${j.id}/ticket.${form}`)).arrayBuffer()
-    const answer = await fetch(`${BASE}/api/tickets`, { method: 'POST', headers: OWN_HEADER, body: ticket })
+    const ticket = await (await fetch(`${API}/jobs/${j.id}/ticket.${form}`)).arrayBuffer()
+    const answer = await fetch(`${API}/tickets`, { method: 'POST', headers: OWN_HEADER, body: ticket })
     expect([form, answer.status]).toEqual([form, 201])
     const made = (await answer.json()) as Job
     const again = resolve(made.brief, await studioNow(), made.pins)
     expect(again.decisions.map((d) => [d.key, d.value])).toEqual(plate.decisions.map((d) => [d.key, d.value]))
     expect(layoutOf(again)).toEqual(layoutOf(plate))
   }
-  expect((await (await fetch(`${BASE}/api/ticket.schema.json`)).json()).required).toContain('plate')
-  expect((await fetch(`${BASE}/api/tickets`, { method: 'POST', headers: OWN_HEADER, body: 'neither' })).status).toBe(422)
+  expect((await (await fetch(`${API}/ticket.schema.json`)).json()).required).toContain('plate')
+  expect((await fetch(`${API}/tickets`, { method: 'POST', headers: OWN_HEADER, body: 'neither' })).status).toBe(422)
 })
 
 test('the job ticket on paper is one page, with the job’s address in its code', async () => {
   const j = await job(lustre, heron)
-  const pdf = Buffer.from(await (await fetch(`${BASE}/api/jobs/${j.id}/load-sheet.pdf`)).arrayBuffer())
+  const pdf = Buffer.from(await (await fetch(`${API}/jobs/${j.id}/load-sheet.pdf`)).arrayBuffer())
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
   const { PDFDocument } = await import('pdf-lib')
   expect((await PDFDocument.load(pdf)).getPageCount()).toBe(1)

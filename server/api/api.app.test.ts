@@ -8,7 +8,7 @@ import { EMPTY_ITEM } from '../../core/things/brief/item.ts'
 import { CALLS } from '../../core/wire/api/calls/calls.ts'
 import { embedInJpeg } from '../../demo/pictures/wide-gamut.ts'
 import { demoStudio } from '../../demo/studio.ts'
-import { BASE, call, PORT, put, raw, until } from '../testing/client.ts'
+import { API, BASE, call, PORT, put, raw, until } from '../testing/client.ts'
 import { claimingPng, gradient } from '../testing/pictures.ts'
 
 describe('pictures', () => {
@@ -60,7 +60,7 @@ describe('pictures', () => {
   })
 
   test('two gigabytes are refused before they are sent', async () => {
-    const answer = await raw('/api/pictures?name=big.tif', { 'content-length': String(2 * 2 ** 30) }, 'PUT')
+    const answer = await raw('/api/studios/lantern-wharf/pictures?name=big.tif', { 'content-length': String(2 * 2 ** 30) }, 'PUT')
     expect(answer.status).toBe(413)
     expect(JSON.parse(answer.text)).toMatchObject({ code: 'file-too-large', limit: '1073741824 bytes' })
   })
@@ -155,7 +155,7 @@ describe('jobs', () => {
   })
 
   test('the load sheet is a PDF of one page', async () => {
-    const answer = await fetch(`${BASE}/api/jobs/10/load-sheet.pdf`)
+    const answer = await fetch(`${API}/jobs/10/load-sheet.pdf`)
     const bytes = Buffer.from(await answer.arrayBuffer())
     expect(answer.headers.get('content-type')).toBe('application/pdf')
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
@@ -184,27 +184,34 @@ describe('plates', () => {
 
   test('the API documents itself, with an example of this call', async () => {
     const { body } = await call('GET', '/openapi.json')
-    expect(Object.keys(body.paths)).toEqual(expect.arrayContaining(['/api/plates/resolve', '/api/jobs/{id}', '/api/runs/{id}/inspection']))
-    const stated = Object.keys(CALLS).map((key) => key.toLowerCase().split(' '))
-    const published = Object.entries<object>(body.paths).flatMap(([path, methods]) =>
-      Object.keys(methods).map((method) => [method, path.replace('/api', '').toLowerCase()]),
+    expect(Object.keys(body.paths)).toEqual(
+      expect.arrayContaining(['/api/studios', '/api/studios/{studio}/plates/resolve', '/api/studios/{studio}/runs/{id}/inspection']),
     )
+    const stated = Object.keys(CALLS).map((key) => {
+      const [method = '', path = ''] = key.split(' ')
+      return [method.toLowerCase(), path.startsWith('/studios') ? `/api${path}` : `/api/studios/{studio}${path}`]
+    })
+    const published = Object.entries<object>(body.paths).flatMap(([path, methods]) => Object.keys(methods).map((method) => [method, path]))
     expect(published.sort()).toEqual(stated.sort())
     expect(JSON.stringify(body.components.schemas.ResolveRequest.example)).toContain('harbour-lustre')
   })
 
   test('a body that is not JSON, or absurdly large, is refused', async () => {
     const send = (text: string) =>
-      fetch(`${BASE}/api/plates/resolve`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text })
+      fetch(`${API}/plates/resolve`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: text })
     expect((await send('{"brief":')).status).toBe(400)
-    const large = await raw('/api/plates/resolve', { 'content-type': 'application/json', 'content-length': String(3 << 20) }, 'POST')
+    const large = await raw(
+      '/api/studios/lantern-wharf/plates/resolve',
+      { 'content-type': 'application/json', 'content-length': String(3 << 20) },
+      'POST',
+    )
     expect(large.status).toBe(413)
   })
 })
 
 describe('the network side', () => {
   test('another host name or another site’s request is turned away', async () => {
-    expect((await raw('/api/jobs', { host: 'evil.example' })).status).toBe(403)
+    expect((await raw('/api/studios/lantern-wharf/jobs', { host: 'evil.example' })).status).toBe(403)
     expect((await call('POST', '/jobs', {}, { origin: 'http://evil.example' })).status).toBe(403)
     expect((await call('POST', '/jobs', {}, { origin: 'null' })).status).toBe(403)
     expect((await call('POST', '/jobs', {}, { origin: `http://127.0.0.1:${PORT}` })).status).toBe(201)

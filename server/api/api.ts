@@ -4,6 +4,8 @@ import { jobsApi } from './jobs.ts'
 import { layoutTestsApi } from './layout-tests.ts'
 import { lotsApi } from './lots.ts'
 import { measuresApi } from './measures.ts'
+import { pairingsApi } from './pairings.ts'
+import { papersApi } from './papers.ts'
 import { picturesApi } from './pictures.ts'
 import { platesApi } from './plates.ts'
 import { printFilesApi } from './print-files.ts'
@@ -15,7 +17,7 @@ import { router } from './shared.ts'
 import { studioApi } from './studio.ts'
 import { testSheetsApi } from './test-sheets.ts'
 
-/** Every call of the API, as core/wire/api/calls states them. */
+/** Every call within a studio, as core/wire/api/calls states them. */
 export const buildApi = (app: App) =>
   router()
     .route('/', picturesApi(app))
@@ -25,6 +27,8 @@ export const buildApi = (app: App) =>
     .route('/', printFilesApi(app))
     .route('/', testSheetsApi(app))
     .route('/', lotsApi(app))
+    .route('/', papersApi(app))
+    .route('/', pairingsApi(app))
     .route('/', printersApi(app))
     .route('/', layoutTestsApi(app))
     .route('/', jobsApi(app))

@@ -3,26 +3,27 @@ import { Readable } from 'node:stream'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { bodyLimit } from 'hono/body-limit'
 import { secureHeaders } from 'hono/secure-headers'
-import { streamSSE } from 'hono/streaming'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
-import type { App } from '../app-context.ts'
+import { archiveJsonSchemas } from '../archive/rows.ts'
 import { config, LIMITS } from '../config.ts'
+import type { Installation } from '../installation.ts'
 import { missing, Refusal } from '../problems.ts'
-import { buildApi } from './api.ts'
+import { apiDocument } from './document.ts'
 import { isUpload, once } from './once.ts'
-import { problemOf, router } from './shared.ts'
+import { nothingHere, router, told } from './shared.ts'
+import { studioRouters } from './studio-router.ts'
+import { studiosApi } from './studios.ts'
+
+/** Requests that are none of one studio's are kept under this. */
+const NO_STUDIO = ''
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
 
-/** The whole HTTP side: API, files, live events, and the built web application. */
-export function buildHttp(app: App) {
+/** The whole HTTP side: the studios' APIs, files, and the built web application. */
+export function buildHttp(installation: Installation) {
+  const { files } = installation
   const http = router()
-  http.onError((error, c) => {
-    const { status, problem } = problemOf(error)
-    // What was refused half-way is still coming down this connection; nothing else may follow it.
-    if (status === 413) c.header('connection', 'close')
-    return c.json(problem, status as 400)
-  })
+  http.onError(told)
   // On every answer, refusals too. WebAssembly works out colours; styles are set by scripts of ours.
   http.use(
     '*',
@@ -81,51 +82,33 @@ export function buildHttp(app: App) {
   })
   http.use('/api/*', async (c, next) => (isUpload(c.req) ? next() : limit(c, next)))
 
-  http.use('/api/*', once(app))
-  http.route('/api', buildApi(app))
-  http.doc('/api/openapi.json', {
-    openapi: '3.0.0',
-    info: {
-      title: 'Arch Plate',
-      version: '1',
-      description: 'Lengths are whole micrometres, times ISO 8601 in UTC. Errors are problems with code, field, value, limit and message.',
-    },
+  let document: ReturnType<typeof apiDocument> | null = null
+  http.get('/api/openapi.json', (c) => {
+    document ??= apiDocument(installation)
+    return c.json(document)
   })
+  http.get('/api/schemas/studio.json', (c) => c.json(archiveJsonSchemas() as object))
+  const routers = studioRouters(installation)
+  // Within a studio its own router answers; it counts requests once by itself.
+  http.all('/api/studios/:studio/:rest{.+}', async (c, next) => {
+    if (c.req.param('rest') === 'copies') return next()
+    return (await routers.of(c.req.param('studio'))).fetch(c.req.raw, c.env)
+  })
+  http.use('/api/studios/*', once({ store: installation.studios.open(NO_STUDIO) }))
+  http.route('/api', studiosApi(installation))
 
   http.get('/api/files/:hash', async (c) => {
     const hash = c.req.param('hash')
-    if (!/^[0-9a-f]{64}$/.test(hash) || !app.files.has(hash)) throw missing('file', hash)
-    const stream = Readable.toWeb(app.files.read(hash)) as ReadableStream
+    if (!/^[0-9a-f]{64}$/.test(hash) || !files.has(hash)) throw missing('file', hash)
+    const stream = Readable.toWeb(files.read(hash)) as ReadableStream
     return c.body(stream, 200, {
       'content-type': 'application/octet-stream',
-      'content-length': String(await app.files.size(hash)),
+      'content-length': String(await files.size(hash)),
       'cache-control': 'public, max-age=31536000, immutable',
     })
   })
 
-  http.get('/api/events', (c) =>
-    streamSSE(c, async (stream) => {
-      const stop = app.events.listen((change) => void stream.writeSSE({ data: JSON.stringify(change) }))
-      stream.onAbort(stop)
-      while (!stream.aborted) {
-        await stream.writeSSE({ event: 'beat', data: '' })
-        await stream.sleep(15_000)
-      }
-      stop()
-    }),
-  )
-
-  http.all('/api/*', (c) =>
-    c.json(
-      {
-        code: 'not-found',
-        field: 'path',
-        value: c.req.path,
-        message: 'There is nothing at this address. /api/openapi.json lists what there is.',
-      },
-      404,
-    ),
-  )
+  http.all('/api/*', nothingHere)
 
   // What the build named by its content never changes; the page itself is asked for anew each time.
   http.get('*', async (c, next) => {

@@ -5,7 +5,7 @@ import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import type { Job } from '../../core/wire/api/dto.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
-import { BASE, call, PORT, put, raw } from '../testing/client.ts'
+import { API, BASE, call, PORT, put, raw } from '../testing/client.ts'
 import { gradient } from '../testing/pictures.ts'
 import { zipOf } from '../testing/zip.ts'
 
@@ -50,7 +50,7 @@ describe('a brief names a picture by its id, and by nothing else', () => {
     'and no address reaches a file by “%s”',
     async (name) => {
       expect((await fetch(`${BASE}/api/files/${name}`)).status).toBe(404)
-      expect((await fetch(`${BASE}/api/pictures/${name}/window?x=0&y=0&w=1&h=1&across=10`)).status).toBe(404)
+      expect((await fetch(`${API}/pictures/${name}/window?x=0&y=0&w=1&h=1&across=10`)).status).toBe(404)
     },
   )
 })
@@ -112,10 +112,10 @@ describe('what is refused takes nothing away and leaves nothing', () => {
 describe('no page of another site and no detour presses a button here', () => {
   test('what changes something and carries no JSON needs our own header', async () => {
     for (const [method, path] of [
-      ['POST', '/api/runs/1/dry'],
-      ['POST', '/api/printers/heron/cleaned'],
-      ['DELETE', '/api/setups/1'],
-      ['PUT', '/api/pictures?name=a.png'],
+      ['POST', '/api/studios/lantern-wharf/runs/1/dry'],
+      ['POST', '/api/studios/lantern-wharf/printers/heron/cleaned'],
+      ['DELETE', '/api/studios/lantern-wharf/setups/1'],
+      ['PUT', '/api/studios/lantern-wharf/pictures?name=a.png'],
     ] as const)
       for (const headers of [
         {},
@@ -127,7 +127,7 @@ describe('no page of another site and no detour presses a button here', () => {
         expect([method, path, answer.status]).toEqual([method, path, 403])
         expect(((await answer.json()) as { code: string }).code).toBe('own-header-missing')
       }
-    expect((await fetch(`${BASE}/api/runs/999999/dry`, { method: 'POST', headers: OWN_HEADER })).status).toBe(404)
+    expect((await fetch(`${API}/runs/999999/dry`, { method: 'POST', headers: OWN_HEADER })).status).toBe(404)
   })
   test('the application and its database are no printers, by whatever name or number', async () => {
     for (const port of [PORT, Number(process.env.ARCH_DB_PORT)])
@@ -171,12 +171,16 @@ describe('every answer says what a browser may do with it', () => {
   const asked: [string, string, RequestInit][] = [
     ['a page', '/', {}],
     ['a page of the application', '/jobs/13/sheet', {}],
-    ['a call', '/api/jobs', {}],
-    ['nothing there', '/api/nothing', {}],
+    ['a call', '/api/studios/lantern-wharf/jobs', {}],
+    ['nothing there', '/api/studios/lantern-wharf/nothing', {}],
     ['no such file', '/assets/none.js', {}],
-    ['a refusal', '/api/runs/1/dry', { method: 'POST' }],
-    ['a bad body', '/api/jobs', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{' }],
-    ['too much', '/api/jobs', { method: 'POST', headers: { 'content-type': 'application/json' }, body: `"${'x'.repeat(3_000_000)}"` }],
+    ['a refusal', '/api/studios/lantern-wharf/runs/1/dry', { method: 'POST' }],
+    ['a bad body', '/api/studios/lantern-wharf/jobs', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{' }],
+    [
+      'too much',
+      '/api/studios/lantern-wharf/jobs',
+      { method: 'POST', headers: { 'content-type': 'application/json' }, body: `"${'x'.repeat(3_000_000)}"` },
+    ],
   ]
   test.each(asked)('%s', async (_what, path, init) => {
     const { headers, body } = await fetch(`${BASE}${path}`, init)
@@ -197,7 +201,7 @@ describe('every answer says what a browser may do with it', () => {
     expect(page).not.toMatch(/\son\w+=/)
   })
   test('a host that is not this machine is refused with the same headers', async () => {
-    expect((await raw('/api/jobs', { host: 'elsewhere.test' })).status).toBe(403)
+    expect((await raw('/api/studios/lantern-wharf/jobs', { host: 'elsewhere.test' })).status).toBe(403)
   })
 })
 

@@ -50,7 +50,8 @@ export function jobsApi(app: App) {
       return c.json(jobDto(now), 200)
     })
     .call('GET /jobs/{id}/ticks', async (c) => {
-      return c.json(await store.ticks.of(c.req.valid('param').id), 200)
+      const job = await store.jobs.find(c.req.valid('param').id)
+      return c.json(await store.ticks.of(job.id), 200)
     })
     .call('PUT /jobs/{id}/ticks/{step}', async (c) => {
       const { id, step } = c.req.valid('param')
@@ -64,6 +65,7 @@ export function jobsApi(app: App) {
     })
     .call('DELETE /jobs/{id}/ticks/{step}', async (c) => {
       const { id, step } = c.req.valid('param')
+      await store.jobs.find(id)
       await store.ticks.untick(id, step)
       events.tell({ what: 'job', id })
       return c.json(await store.ticks.of(id), 200)
@@ -131,7 +133,7 @@ export function jobsApi(app: App) {
       const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
       const studio = await store.studio()
       const plate = resolve(job.brief, studio, job.pins)
-      const address = `${new URL(c.req.url).origin}/jobs/${job.id}/load`
+      const address = `${new URL(c.req.url).origin}/${app.studio}/jobs/${job.id}/load`
       const pdf = await loadSheetPdf(app.files, { id: job.id, title: job.title, plate, studio, address })
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',

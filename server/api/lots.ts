@@ -1,7 +1,23 @@
+import { z } from 'zod'
+import { checkLabelSheet, LabelSheetSchema } from '../../core/output/labels/label-layout.ts'
+import { lotFrom } from '../../core/things/media/arrival.ts'
 import { measureLot, withinLabel } from '../../core/things/media/lot-measure.ts'
+import { MOST } from '../../core/things/studio/studio.ts'
 import type { App } from '../app-context.ts'
-import { Refusal } from '../problems.ts'
+import { labelSheetPdf } from '../documents/label-sheet.ts'
+import { missing, Refusal } from '../problems.ts'
 import { router } from './shared.ts'
+
+/** Labels of these lots on such a sheet. */
+const LabelsAsked = LabelSheetSchema.extend({
+  ids: z
+    .string()
+    .min(1)
+    .max(20_000)
+    .transform((text) => text.split(','))
+    .refine((ids) => ids.length <= 300, 'up to 300 labels at once'),
+  used: z.coerce.number().int().min(0).max(1199).default(0),
+})
 
 const NO_READINGS = { width: [], length: [], diagonals: [] }
 
@@ -9,6 +25,37 @@ const NO_READINGS = { width: [], length: [], diagonals: [] }
 export function lotsApi(app: App) {
   const { store, events } = app
   return router()
+    .call('POST /lots', async (c) => {
+      const arrival = c.req.valid('json')
+      const lot = await store.act(async (act) => {
+        const paper = await act.papers.find(arrival.paperId)
+        if (!paper) throw missing('paper', arrival.paperId)
+        const ids = await act.lots.ids()
+        if ((await act.lots.list()).length >= MOST.lots)
+          throw new Refusal(422, {
+            code: 'too-many-lots',
+            limit: `${MOST.lots} lots`,
+            message: 'Write down first which boxes and rolls are used up.',
+          })
+        const made = lotFrom(arrival, paper, ids)
+        if (!made.ok) throw new Refusal(422, made.problem)
+        return act.lots.add(made.value)
+      })
+      events.tell({ what: 'studio', id: lot.id })
+      return c.json(lot, 201)
+    })
+    .call('GET /lots/{id}', async (c) => {
+      const lot = await store.lots.entry(c.req.valid('param').id)
+      const paper = await store.papers.find(lot.paperId)
+      if (!paper) throw missing('paper', lot.paperId)
+      return c.json({ lot, paper }, 200)
+    })
+    .call('PATCH /lots/{id}/fate', async (c) => {
+      const { id } = c.req.valid('param')
+      const lot = await store.act((act) => act.lots.fate(id, c.req.valid('json')))
+      events.tell({ what: 'studio', id })
+      return c.json(lot, 200)
+    })
     .call('PATCH /lots/{id}', async (c) => {
       const { id } = c.req.valid('param')
       const { measured, spread, stock } = c.req.valid('json')
@@ -36,5 +83,23 @@ export function lotsApi(app: App) {
       })
       events.tell({ what: 'studio', id })
       return c.json(lot, 200)
+    })
+    .get('/lot-labels.pdf', async (c) => {
+      const { ids, used, ...asked } = LabelsAsked.parse(c.req.query())
+      const sheet = checkLabelSheet(asked)
+      if (!sheet.ok) throw new Refusal(422, sheet.problem)
+      const [studio, papers, lots] = await Promise.all([store.studio(), store.papers.entries(), store.lots.entries()])
+      const { origin } = new URL(c.req.url)
+      const labels = ids.map((id) => {
+        const lot = lots.find((l) => l.id === id)
+        const paper = papers.find((p) => p.paper.id === lot?.paperId)?.paper
+        if (!lot || !paper) throw missing('lot', id)
+        return { lot, paper, address: `${origin}/${app.studio}/lots/${encodeURIComponent(id)}` }
+      })
+      const pdf = await labelSheetPdf(labels, studio, sheet.value, used)
+      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': 'inline; filename="labels.pdf"',
+      })
     })
 }

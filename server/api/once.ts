@@ -8,11 +8,10 @@ import { asRequest, type OneRequest } from '../store/one-request.ts'
 const KEY = /^[\w-]{8,80}$/
 /** Longer answers are not kept; asked again, such a request is told that it was done. */
 const LONGEST = 1 << 20
-const SWEEP = 3_600_000
 
 /** A file that is streamed in, whatever it calls itself: nobody reads it but who takes it. */
 export const isUpload = ({ method, path }: { method: string; path: string }): boolean =>
-  method === 'PUT' && /^\/api\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$/.test(path)
+  method === 'PUT' && /^\/api\/studios\/(archive$|[^/]+\/(pictures|profiles(\/archive|\/[^/]+\/checks)?)$)/.test(path)
 
 /**
  * Requests that change something may carry an `idempotency-key` of their sender's making: however often one comes, it
@@ -20,9 +19,6 @@ export const isUpload = ({ method, path }: { method: string; path: string }): bo
  */
 export function once({ store }: Pick<App, 'store'>) {
   const underWay = new Map<string, Promise<void>>()
-  const sweep = () => void store.requests.forget().catch((error) => log.warn({ err: error }, 'old requests'))
-  sweep()
-  setInterval(sweep, SWEEP).unref()
 
   const replay = async ({ id, print }: OneRequest): Promise<Response | null> => {
     const known = await store.requests.find(id)

@@ -1,11 +1,13 @@
 import { createServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { Bonjour } from 'bonjour-service'
 import sharp from 'sharp'
 import { SENTENCE } from '../../core/testing/sentence.ts'
 import { mm } from '../../core/things/length/length.ts'
+import { printerOfClass } from '../../core/things/printers/classes.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Job } from '../../core/wire/api/dto.ts'
-import { BASE, call } from '../testing/client.ts'
+import { API, call, until } from '../testing/client.ts'
 
 const SIM = Number(process.env.ARCH_TEST_SIM ?? 9651)
 const plover = `ipp://127.0.0.1:${SIM + 6}/ipp/print`
@@ -155,13 +157,13 @@ test('two paths of one name are refused: pins and what is loaded go by it', asyn
 test('a layout test is a picture of its box at its true size, a PDF, and a job on that path', async () => {
   const asked = { pathId: 'heron-cassette', lotId: 'lustre-a3' }
   const query = new URLSearchParams(asked).toString()
-  const png = Buffer.from(await (await fetch(`${BASE}/api/printers/heron/layout-test.png?${query}`)).arrayBuffer())
+  const png = Buffer.from(await (await fetch(`${API}/printers/heron/layout-test.png?${query}`)).arrayBuffer())
   const meta = await sharp(png).metadata()
   // The lot measures 296.6 × 419.8 mm; the box lies 10 mm inside.
   expect([meta.width, meta.height, meta.density]).toEqual([Math.round((276.6 * 300) / 25.4), Math.round((399.8 * 300) / 25.4), 300])
   const { channels } = await sharp(png).stats()
   expect(channels[0]?.mean).toBeGreaterThan(250)
-  const pdf = Buffer.from(await (await fetch(`${BASE}/api/printers/heron/layout-test.pdf?${query}`)).arrayBuffer())
+  const pdf = Buffer.from(await (await fetch(`${API}/printers/heron/layout-test.pdf?${query}`)).arrayBuffer())
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
   const job = (await call<Job>('POST', '/printers/heron/layout-test', asked)).body as Job
   expect(job.pins).toMatchObject({ printer: 'heron', path: 'heron-cassette', stock: 'lustre-a3' })
@@ -170,7 +172,55 @@ test('a layout test is a picture of its box at its true size, a PDF, and a job o
 
 test('the drawing comes as a PDF to scale, and scales that are none are refused', async () => {
   const job = (await call<Job>('POST', '/jobs', { title: 'To scale', brief: { paperId: 'harbour-lustre' } })).body as Job
-  const pdf = Buffer.from(await (await fetch(`${BASE}/api/jobs/${job.id}/drawing.pdf?scale=2`)).arrayBuffer())
+  const pdf = Buffer.from(await (await fetch(`${API}/jobs/${job.id}/drawing.pdf?scale=2`)).arrayBuffer())
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')
-  expect((await fetch(`${BASE}/api/jobs/${job.id}/drawing.pdf?scale=3`)).status).toBe(400)
+  expect((await fetch(`${API}/jobs/${job.id}/drawing.pdf?scale=3`)).status).toBe(400)
+})
+
+test('a printer that announces itself is found when somebody looks, with the address it is asked by', async () => {
+  // Announced by another program's means (multicast DNS) from this process, as a printer does.
+  const announcer = new Bonjour()
+  announcer.publish({ name: 'Eve of the test', type: 'ipp', port: 6311, txt: { rp: 'ipp/print', ty: 'Eve 24' } })
+  try {
+    const found = await until(
+      async () => (await call<{ name: string; says: string; address: string }[]>('POST', '/printers/nearby')).body,
+      (list) => list.some((p: { name: string }) => p.name === 'Eve of the test'),
+    )
+    const eve = found.find((p: { name: string }) => p.name === 'Eve of the test')
+    expect(eve).toMatchObject({ says: 'Eve 24', address: expect.stringMatching(/^ipp:\/\/[^/]+:6311\/ipp\/print$/) })
+  } finally {
+    announcer.destroy()
+  }
+})
+
+test('a printer that was put aside is listed there and comes back as it was', async () => {
+  const record = printerOfClass('a4-six-ink', { id: 'auk', name: 'Auk', address: '' })
+  expect((await call('POST', '/printers', record)).status).toBe(201)
+  await call('DELETE', '/printers/auk')
+  const aside = async () =>
+    (await call<{ printer: { id: string } }[]>('GET', '/printers-aside')).body.map((p: { printer: { id: string } }) => p.printer.id)
+  expect(await aside()).toContain('auk')
+  expect((await call('GET', '/printers/auk')).status).toBe(404)
+  const back = await call('POST', '/printers/auk/restore')
+  expect(back.body.printer).toEqual((await call('GET', '/printers/auk')).body.printer)
+  expect(back.body.printer).toMatchObject({ name: 'Auk', address: '' })
+  expect(await aside()).not.toContain('auk')
+  expect((await call('POST', '/printers/none/restore')).status).toBe(404)
+  await call('DELETE', '/printers/auk')
+})
+
+test('what happened to a printer is written down with what it changes, the latest first', async () => {
+  const write = (note: object) => call('POST', '/printers/plover/log', note)
+  const [path] = (await call('GET', '/printers/plover')).body.printer.paths
+  const pathNow = async () => (await call('GET', '/printers/plover')).body.printer.paths.find((p: { id: string }) => p.id === path.id)
+  expect((await write({ event: 'worn', pathId: path.id, on: '2026-11-20', says: 'slips' })).status).toBe(201)
+  expect((await pathNow()).noted).toEqual({ on: '2026-11-20', says: 'slips' })
+  await write({ event: 'cleaned', pathId: null, on: '2026-11-25', says: '' })
+  await write({ event: 'serviced', pathId: path.id, on: '2026-11-24', says: 'new rollers' })
+  expect(await pathNow()).toMatchObject({ noted: null, serviced: '2026-11-24' })
+  const log = (await call<{ event: string; on: string }[]>('GET', '/printers/plover/log')).body
+  expect(log.map((l: { event: string }) => l.event)).toEqual(['cleaned', 'serviced', 'worn'])
+  expect((await write({ event: 'worn', pathId: null, on: '2026-11-20', says: '' })).status).toBe(400)
+  expect((await write({ event: 'worn', pathId: 'none', on: '2026-11-20', says: '' })).status).toBe(404)
+  expect((await call('GET', '/printers/heron/log')).body).toEqual([])
 })

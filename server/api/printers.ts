@@ -8,14 +8,16 @@ import { IppError } from '../../core/wire/ipp/message.ts'
 import { proposeFromIpp } from '../../core/wire/ipp/propose-printer.ts'
 import type { App } from '../app-context.ts'
 import { ipp, Refused, Unreachable } from '../printing/ipp-client.ts'
-import { Refusal } from '../problems.ts'
+import { lookNearby } from '../printing/nearby.ts'
+import { missing, Refusal } from '../problems.ts'
 import { router } from './shared.ts'
 
 /** The records of printers: made, changed, read from the printer itself, given away and put aside. */
 export function printersApi(app: App) {
   const { store, events } = app
-  /** An address is checked when it is entered; sending checks it again. */
+  /** An address is checked when it is entered; sending checks it again. Without one it is printed to from another program. */
   const reachable = (record: Printer) => {
+    if (record.address === '') return record
     const read = parsePrinterAddress(record.address)
     if (!read.ok) throw new Refusal(422, read.problem)
     return record
@@ -61,6 +63,29 @@ export function printersApi(app: App) {
       events.tell({ what: 'studio', id })
       return c.json(aside, 200)
     })
+    .call('GET /printers/{id}/log', async (c) => {
+      const { printer } = await store.printers.find(c.req.valid('param').id)
+      return c.json(await store.printers.log(printer.id), 200)
+    })
+    .call('POST /printers/{id}/log', async (c) => {
+      const { id } = c.req.valid('param')
+      const note = c.req.valid('json')
+      const made = await store.act(async (act) => {
+        const { printer } = await act.printers.find(id)
+        if (note.pathId !== null && !printer.paths.some((p) => p.id === note.pathId)) throw missing('path', note.pathId)
+        return act.printers.note(id, note)
+      })
+      events.tell({ what: 'studio', id })
+      return c.json(made, 201)
+    })
+    .call('GET /printers-aside', async (c) => c.json(await store.printers.aside(), 200))
+    .call('POST /printers/{id}/restore', async (c) => {
+      const { id } = c.req.valid('param')
+      const back = await store.act((act) => act.printers.restore(id))
+      events.tell({ what: 'studio', id })
+      return c.json(back, 200)
+    })
+    .call('POST /printers/nearby', async (c) => c.json(await lookNearby(), 200))
     .call('POST /printers/read', async (c) => {
       const { address, id } = c.req.valid('json')
       const before = id === null ? null : (await store.printers.find(id)).printer

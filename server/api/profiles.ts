@@ -1,5 +1,3 @@
-import { Readable } from 'node:stream'
-import type { ReadableStream } from 'node:stream/web'
 import type { z } from 'zod'
 import { suggestBinding } from '../../core/things/media/suggest-binding.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
@@ -10,6 +8,8 @@ import { missing, Refusal } from '../problems.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
 import { eachProfileIn } from '../profiles/zip.ts'
 import type { ProfileRow } from '../store/profiles.ts'
+import { bodyOf } from './body-of.ts'
+import { beginPairing } from './pairings.ts'
 import { router } from './shared.ts'
 
 /** The profile shelf: taking profiles in, what they are and were made for, how good they are, and whether they still hold. */
@@ -30,10 +30,6 @@ export function profilesApi(app: App) {
     suggestion: suggestBinding(`${description} ${facts.fileName ?? ''}`, studio, facts),
     addedAt: createdAt.toISOString(),
   })
-  const bodyOf = (raw: Request, field: string) => {
-    if (!raw.body) throw new Refusal(400, { code: 'file-empty', field, message: 'There was no file in the request.' })
-    return Readable.fromWeb(raw.body as ReadableStream)
-  }
   return router()
     .call('GET /profiles', async (c) => {
       const [rows, studio] = await Promise.all([store.profiles.shelf(), store.studio()])
@@ -74,7 +70,16 @@ export function profilesApi(app: App) {
       if (boundTo && !printer) throw missing('printer', boundTo.printerId)
       if (boundTo && !studio.papers.some((p) => p.id === boundTo.paperId)) throw missing('paper', boundTo.paperId)
       if (boundTo && !printer?.mediaTypes.some((m) => m.id === boundTo.mediaTypeId)) throw missing('media type', boundTo.mediaTypeId)
-      const bound = await store.profiles.change(row, { boundTo })
+      const paper = studio.papers.find((p) => p.id === boundTo?.paperId)
+      const bound = await store.act(async (act) => {
+        const changed = await act.profiles.change(row, { boundTo })
+        // Whoever binds a profile means to print that paper there as it was made.
+        if (boundTo && printer && paper) {
+          const pairing = await beginPairing(act, printer, paper, { begun: 'profile', mediaTypeId: boundTo.mediaTypeId, profileId: row.id })
+          if (pairing.profileId === null) await act.pairings.change(pairing.id, { profileId: row.id })
+        }
+        return changed
+      })
       events.tell({ what: 'studio', id: row.id })
       return c.json(entry(await shelf.withFacts(bound), studio), 200)
     })

@@ -90,8 +90,28 @@ export function router() {
   })
 }
 
+/** What is answered when something was thrown. */
+export function told(error: unknown, c: Context): Response {
+  const { status, problem } = problemOf(error)
+  // What was refused half-way is still coming down this connection; nothing else may follow it.
+  if (status === 413) c.header('connection', 'close')
+  return c.json(problem, status as 400)
+}
+
+/** What is answered where nothing is. */
+export const nothingHere = (c: Context): Response =>
+  c.json(
+    {
+      code: 'not-found',
+      field: 'path',
+      value: c.req.path,
+      message: 'There is nothing at this address. /api/openapi.json lists what there is.',
+    },
+    404,
+  )
+
 /** Turns whatever was thrown into an answer. */
-export function problemOf(error: unknown): { status: number; problem: z.infer<typeof ProblemSchema> } {
+function problemOf(error: unknown): { status: number; problem: z.infer<typeof ProblemSchema> } {
   if (error instanceof Refusal) return { status: error.status, problem: error.problem }
   if (error instanceof ChangedMeanwhile)
     return { status: 409, problem: { code: 'changed-meanwhile', message: 'Somebody else changed this meanwhile. Look at it again.' } }

@@ -1,6 +1,6 @@
 import { mm } from '../../core/things/length/length.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
-import { BASE, call } from '../testing/client.ts'
+import { API, call } from '../testing/client.ts'
 
 test.each([
   ['PATCH', '/lots/gloss-a4', { stock: 40, nominal: { width: 1, length: 1 } }, 'nominal'],
@@ -20,7 +20,7 @@ test.each([
 test('a body that does not call itself JSON is refused, not passed over; a call that can do without a body does', async () => {
   const job = (await call('POST', '/jobs', { title: 'Strict' })).body
   const tick = (type?: string) =>
-    fetch(`${BASE}/api/jobs/${job.id}/ticks/panel`, {
+    fetch(`${API}/jobs/${job.id}/ticks/panel`, {
       method: 'PUT',
       headers: { ...OWN_HEADER, ...(type ? { 'content-type': type } : {}) },
       ...(type ? { body: '{"at":"2026-01-02T03:04:05.000Z"}' } : {}),

@@ -1,9 +1,24 @@
+import type { Printer } from '../../core/things/printers/printer.ts'
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
-import { MachineStateSchema, realSheetOf } from '../../core/wire/api/machine.ts'
+import { type MachineState, MachineStateSchema, realSheetOf } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'
 import { missing } from '../problems.ts'
 import { router } from './shared.ts'
+
+/** What a simulated printer says, with its paths named as the record names them: the two agree on their IPP sources. */
+function inWords(record: Printer, state: MachineState): MachineState {
+  const ours = (tray: MachineState['trays'][number]) =>
+    (record.paths.find((p) => p.id === tray.pathId) ?? record.paths.find((p) => p.source === tray.source))?.id ?? tray.pathId
+  return { ...state, trays: state.trays.map((tray) => ({ ...tray, pathId: ours(tray) })) }
+}
+
+/** What a simulated printer itself calls a path of the record. */
+async function pathAt(record: Printer, pathId: string): Promise<string> {
+  const { trays } = MachineStateSchema.parse(await hands(record.address, null))
+  const source = record.paths.find((p) => p.id === pathId)?.source
+  return (trays.find((t) => t.pathId === pathId) ?? trays.find((t) => t.source === source))?.pathId ?? pathId
+}
 
 export function studioApi(app: App) {
   const { store, events } = app
@@ -26,19 +41,18 @@ export function studioApi(app: App) {
     })
     .call('GET /printers/{id}/machine', async (c) => {
       const record = await printer(c.req.valid('param').id)
-      return c.json(MachineStateSchema.parse(await hands(record.address, null)), 200)
+      return c.json(inWords(record, MachineStateSchema.parse(await hands(record.address, null))), 200)
     })
     .call('POST /printers/{id}/machine', async (c) => {
       const record = await printer(c.req.valid('param').id)
-      const act = c.req.valid('json')
-      if (act.act !== 'load') return c.json(MachineStateSchema.parse(await hands(record.address, act)), 200)
+      const asked = c.req.valid('json')
+      const act = 'pathId' in asked ? { ...asked, pathId: await pathAt(record, asked.pathId) } : asked
+      const done = async (what: Parameters<typeof hands>[1]) => MachineStateSchema.parse(await hands(record.address, what))
+      if (act.act !== 'load') return c.json(inWords(record, await done(act)), 200)
       const lot = act.lotId === null ? null : await store.lots.find(act.lotId)
       const paper = lot && (await store.papers.find(lot.paperId))
       if (lot && !paper) throw missing('paper', lot.paperId)
       const sheet = lot && paper ? { ...realSheetOf(lot, paper), wrongSide: act.wrongSide ?? false, printed: act.printed ?? false } : null
-      return c.json(
-        MachineStateSchema.parse(await hands(record.address, { act: 'load', pathId: act.pathId, remaining: act.remaining, sheet })),
-        200,
-      )
+      return c.json(inWords(record, await done({ act: 'load', pathId: act.pathId, remaining: act.remaining, sheet })), 200)
     })
 }

@@ -6,7 +6,7 @@ import { pictureIn } from '../../core/things/brief/item.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Job, PrintFile } from '../../core/wire/api/dto.ts'
 import { TARGET } from '../../core/work/target/target.ts'
-import { BASE, call, put, until } from '../testing/client.ts'
+import { API, BASE, call, put, until } from '../testing/client.ts'
 
 /** A picture whose right half only differs between the intents: strong blue beside middle grey. */
 async function halves(): Promise<string> {
@@ -201,11 +201,11 @@ describe('the target', () => {
     const { body } = await call<Job>('POST', '/target/jobs', { paperId: 'quay-matte', printerId: 'gannet' })
     expect(body.brief).toMatchObject({ test: { kind: 'target' }, items: [{ size: { by: 'picture', width: TARGET.w, height: TARGET.h } }] })
     for (const kind of ['png', 'tif']) {
-      const answer = await fetch(`${BASE}/api/target.${kind}`)
+      const answer = await fetch(`${API}/target.${kind}`)
       const meta = await sharp(Buffer.from(await answer.arrayBuffer())).metadata()
       expect([kind, meta.density, meta.hasProfile, Math.round(((meta.width ?? 0) * 25_400) / 360 / 1000)]).toEqual([kind, 360, true, 128])
     }
-    const pdf = await PDFDocument.load(await (await fetch(`${BASE}/api/target.pdf`)).arrayBuffer())
+    const pdf = await PDFDocument.load(await (await fetch(`${API}/target.pdf`)).arrayBuffer())
     expect(pdf.getPage(0).getWidth()).toBeCloseTo(((128 + 20) * 72) / 25.4, 1)
   })
 })
@@ -223,7 +223,7 @@ describe('print-ready files', () => {
       (f) => f.state !== 'making',
     )
     expect(done).toMatchObject({ state: 'ready', share: 1 })
-    const answer = await fetch(`${BASE}/api/print-files/${done.id}/file`)
+    const answer = await fetch(`${API}/print-files/${done.id}/file`)
     expect(answer.headers.get('content-disposition')).toContain(`job-${job.id}.`)
     const meta = await sharp(Buffer.from(await answer.arrayBuffer()), { limitInputPixels: false }).metadata()
     expect(meta).toMatchObject({ format: codec, depth: format === 'png16' ? 'ushort' : 'uchar', hasProfile: true })

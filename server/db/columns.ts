@@ -1,42 +1,55 @@
 import { DataTypes, type ModelAttributeColumnOptions } from 'sequelize'
+import { z } from 'zod'
 
 /** One column of a table: how it is kept, and what a row has of it in the program. */
 export interface Column<T> {
-  sql: Pick<ModelAttributeColumnOptions, 'type' | 'allowNull' | 'primaryKey' | 'autoIncrement'>
+  sql: Pick<ModelAttributeColumnOptions, 'type' | 'allowNull' | 'primaryKey'>
+  /** A key the studio counts: its rows are numbered from 1 on, and no number comes twice. */
+  counted?: boolean
   /** What stands there when nobody says; the database fills it in. */
   usual?: string | number | boolean
   /** Brings a stored value into the program's form; throws when it cannot be read. Left out where both are the same. */
   read?(stored: unknown): T
   write?(value: T): unknown
+  /** What a value is, outside of the database too: in an archive it stands as this says. */
+  schema: z.ZodType
   /** For the type system only. */
   readonly of?: T
 }
 type Columns = Record<string, Column<unknown>>
 
-const column = <T>(sql: Column<T>['sql'], more: Partial<Column<T>> = {}): Column<T> => ({ sql: { allowNull: false, ...sql }, ...more })
+const column = <T>(sql: Column<T>['sql'], schema: z.ZodType, more: Partial<Column<T>> = {}): Column<T> => ({
+  sql: { allowNull: false, ...sql },
+  schema,
+  ...more,
+})
 
-export const text = <T extends string = string>(length: number) => column<T>({ type: DataTypes.STRING(length) })
+export const text = <T extends string = string>(length: number) => column<T>({ type: DataTypes.STRING(length) }, z.string().max(length))
 /** SHA-256, hex. */
-export const hash = () => column<string>({ type: DataTypes.CHAR(64) })
-export const longText = () => column<string>({ type: DataTypes.TEXT })
-export const whole = () => column<number>({ type: DataTypes.INTEGER })
+export const hash = () => column<string>({ type: DataTypes.CHAR(64) }, z.string().regex(/^[0-9a-f]{64}$/))
+export const longText = () => column<string>({ type: DataTypes.TEXT }, z.string())
+export const whole = () => column<number>({ type: DataTypes.INTEGER }, z.number().int())
 /** A length in µm, or a count of sheets. */
-export const um = () => column<number>({ type: DataTypes.BIGINT }, { read: Number })
-export const real = () => column<number>({ type: DataTypes.DOUBLE })
-export const yes = () => column<boolean>({ type: DataTypes.BOOLEAN }, { read: Boolean })
-export const moment = () => column<Date>({ type: DataTypes.DATE(3) })
+export const um = () => column<number>({ type: DataTypes.BIGINT }, z.number().int(), { read: Number })
+export const real = () => column<number>({ type: DataTypes.DOUBLE }, z.number())
+export const yes = () => column<boolean>({ type: DataTypes.BOOLEAN }, z.boolean(), { read: Boolean })
+export const moment = () => column<Date>({ type: DataTypes.DATE(3) }, z.iso.datetime())
 /** ISO 8601 day. */
-export const day = () => column<string>({ type: DataTypes.DATEONLY })
-export const serial = () => column<number>({ type: DataTypes.INTEGER, primaryKey: true, autoIncrement: true })
+export const day = () => column<string>({ type: DataTypes.DATEONLY }, z.iso.date())
+export const serial = () => column<number>({ type: DataTypes.INTEGER, primaryKey: true }, z.number().int().positive(), { counted: true })
 /** A JSON document; `read` checks it with its schema and brings what an older version stored up to date. */
-export const json = <T>(read: (stored: unknown) => T) =>
-  column<T>({ type: DataTypes.TEXT('long') }, { read: (stored) => read(JSON.parse(stored as string)), write: JSON.stringify })
+export const json = <T>(read: (stored: unknown) => T, schema: z.ZodType) =>
+  column<T>({ type: DataTypes.TEXT('long') }, schema, { read: (stored) => read(JSON.parse(stored as string)), write: JSON.stringify })
+
+/** A JSON document of one version. */
+export const document = <T>(schema: z.ZodType<T>) => json<T>((stored) => schema.parse(stored), schema)
 
 export const key = <T>(of: Column<T>): Column<T> => ({ ...of, sql: { ...of.sql, primaryKey: true } })
 export const optional = <T>(of: Column<T>): Column<T | null> =>
   ({
     ...of,
     sql: { ...of.sql, allowNull: true },
+    schema: of.schema.nullable(),
     ...(of.read ? { read: (stored: unknown) => (stored === null ? null : (of.read as (stored: unknown) => T)(stored)) } : {}),
     ...(of.write ? { write: (value: T | null) => (value === null ? null : (of.write as (value: T) => unknown)(value)) } : {}),
   }) as Column<T | null>
@@ -55,19 +68,19 @@ export interface TableDefinition<C extends Columns = Columns> {
   versioned: boolean
 }
 
-/** Whose row it is. Ids that the database counts are one series for all studios; others need be distinct within one. */
-const studioIn = (columns: Columns): Column<string> => (Object.values(columns).some((c) => c.sql.autoIncrement) ? text(40) : key(text(40)))
+/** Whose row it is: ids need be distinct within one studio only. */
+const studio = key(text(40))
 
 /** A table of a studio's things: every row belongs to a studio and has a version that every change checks and raises. */
 export const versioned = <C extends Columns>(name: string, columns: C) => ({
   name,
   versioned: true,
-  columns: { studio: studioIn(columns), ...columns, version: usually(1, whole()) },
+  columns: { studio, ...columns, version: usually(1, whole()) },
 })
 
 /** The same for rows that are never changed, only added and removed. */
 export const plain = <C extends Columns>(name: string, columns: C) => ({
   name,
   versioned: false,
-  columns: { studio: studioIn(columns), ...columns },
+  columns: { studio, ...columns },
 })

@@ -141,6 +141,55 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
     ],
   },
+  {
+    // The first studio gets its short name; each studio counts its jobs, runs, set-ups and checks by itself.
+    name: '0012-several-studios',
+    up: [
+      table(
+        'studios',
+        'studio VARCHAR(40) NOT NULL PRIMARY KEY, name VARCHAR(120) NOT NULL, demo BOOLEAN NOT NULL DEFAULT 0, making VARCHAR(200), version INT NOT NULL DEFAULT 1',
+      ),
+      table('counters', 'studio VARCHAR(40) NOT NULL, series VARCHAR(40) NOT NULL, last INT NOT NULL, PRIMARY KEY (studio, series)'),
+      ...'pictures printers machines papers lots profiles profile_checks pairings loaded rules jobs ticks readings setups runs offsets requests'
+        .split(' ')
+        .map((of) => `UPDATE ${of} SET studio = 'lantern-wharf' WHERE studio = 'main'`),
+      "INSERT IGNORE INTO studios (studio, name, demo) SELECT DISTINCT studio, IF(studio = 'lantern-wharf', 'Lantern Wharf', studio), studio = 'lantern-wharf' FROM rules",
+      ...['jobs', 'runs', 'setups', 'profile_checks'].flatMap((of) => [
+        `INSERT IGNORE INTO counters (studio, series, last) SELECT studio, '${of}', MAX(id) FROM ${of} GROUP BY studio`,
+        `ALTER TABLE ${of} MODIFY id INT NOT NULL, DROP PRIMARY KEY, ADD PRIMARY KEY (studio, id), DROP KEY IF EXISTS ${of}_by_studio`,
+      ]),
+      // What is asked for is always asked for of one studio.
+      'ALTER TABLE jobs DROP KEY IF EXISTS state, ADD KEY IF NOT EXISTS jobs_by_state (studio, state)',
+      'ALTER TABLE runs DROP KEY IF EXISTS state, DROP KEY IF EXISTS job_id, DROP KEY IF EXISTS runs_by_path, ADD KEY IF NOT EXISTS runs_by_state (studio, state), ADD KEY IF NOT EXISTS runs_by_job (studio, job_id), ADD KEY IF NOT EXISTS runs_by_path (studio, printer_id, path_id)',
+      'ALTER TABLE lots DROP KEY IF EXISTS paper_id, ADD KEY IF NOT EXISTS lots_by_paper (studio, paper_id)',
+      'ALTER TABLE setups DROP KEY IF EXISTS printer_id, ADD KEY IF NOT EXISTS setups_by_printer (studio, printer_id)',
+      'ALTER TABLE profile_checks DROP KEY IF EXISTS profile_id, ADD KEY IF NOT EXISTS checks_by_profile (studio, profile_id)',
+      'ALTER TABLE offsets DROP KEY IF EXISTS printer_id, ADD KEY IF NOT EXISTS offsets_by_path (studio, printer_id, path_id)',
+    ],
+  },
+  {
+    name: '0013-papers-and-arrivals',
+    up: [
+      'ALTER TABLE papers ADD COLUMN IF NOT EXISTS archived BOOLEAN NOT NULL DEFAULT 0',
+      'ALTER TABLE lots ADD COLUMN IF NOT EXISTS story LONGTEXT, ADD COLUMN IF NOT EXISTS aside BOOLEAN NOT NULL DEFAULT 0',
+    ],
+  },
+  {
+    name: '0014-pairings-begun',
+    up: [
+      'ALTER TABLE pairings ADD COLUMN IF NOT EXISTS tallies LONGTEXT',
+      "ALTER TABLE pairings ADD COLUMN IF NOT EXISTS begun VARCHAR(10) NOT NULL DEFAULT 'print', ADD COLUMN IF NOT EXISTS notes VARCHAR(2000) NOT NULL DEFAULT ''",
+    ],
+  },
+  {
+    name: '0015-printer-log',
+    up: [
+      table(
+        'printer_log',
+        'studio VARCHAR(40) NOT NULL, id INT NOT NULL, printer_id VARCHAR(60) NOT NULL, event VARCHAR(20) NOT NULL, path_id VARCHAR(60), `on` DATE NOT NULL, says VARCHAR(400) NOT NULL, PRIMARY KEY (studio, id), KEY printer_log_by_printer (studio, printer_id)',
+      ),
+    ],
+  },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

@@ -2,15 +2,24 @@ import { z } from 'zod'
 import { type ProfileCheck, ProfileCheckSchema } from '../../core/color/accuracy/profile-check.ts'
 import { type ProfileFacts, ProfileFactsSchema } from '../../core/color/profile/facts.ts'
 import { type Pins, PinsSchema } from '../../core/plate/decisions/registry.ts'
-import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { type Plate, PlateSchema } from '../../core/plate/resolve/plate.ts'
 import { readPlate } from '../../core/plate/resolve/read-plate.ts'
 import type { Side } from '../../core/sheet/form.ts'
-import type { Brief } from '../../core/things/brief/brief.ts'
+import { type Brief, BriefSchema } from '../../core/things/brief/brief.ts'
 import { type Picture, PictureSchema } from '../../core/things/brief/picture.ts'
 import { readBrief } from '../../core/things/brief/read-brief.ts'
-import { BindingSchema, type Lot, PaperSchema, ReadingsSchema, TestedSchema } from '../../core/things/media/media.ts'
+import {
+  BindingSchema,
+  type Lot,
+  LotStorySchema,
+  PairingSchema,
+  PaperSchema,
+  ReadingsSchema,
+  TestedSchema,
+} from '../../core/things/media/media.ts'
 import { MachineSchema } from '../../core/things/printers/machine.ts'
 import { PrinterSchema } from '../../core/things/printers/printer.ts'
+import type { PrinterEvent } from '../../core/things/printers/printer-log.ts'
 import { HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
 import { InSpiteSchema, type Job } from '../../core/wire/api/dto.ts'
 import type { SetPlace } from '../../core/work/agreement/place.ts'
@@ -20,6 +29,7 @@ import { FoundFaultSchema, InspectionSchema } from '../../core/work/runs/inspect
 import type { HOWS, RunState } from '../../core/work/runs/states.ts'
 import {
   day,
+  document,
   hash,
   json,
   key,
@@ -38,33 +48,47 @@ import {
   yes,
 } from './columns.ts'
 
-const by =
-  <T>(schema: z.ZodType<T>) =>
-  (stored: unknown): T =>
-    schema.parse(stored)
-
 /**
  * Every table, each stated once: the models, the rows' types and what is checked on reading follow from it. A new column
  * stands here and in a new migration; a test compares both with the database.
  */
 export const TABLES = {
+  /** The studios of this installation: a row of each. */
+  studios: versioned('studios', {
+    name: text(120),
+    /** Made by the program to be looked at; it can be made afresh. */
+    demo: usually(false, yes()),
+    /** What is being done while it is made; null once it is there. */
+    making: optional(text(200)),
+  }),
+  /** The last number given to a row of each counted series. */
+  counters: plain('counters', { series: key(text(40)), last: whole() }),
   pictures: versioned('pictures', {
     id: key(text(60)),
     hash: hash(),
     name: text(255),
-    facts: json<Picture>(by(PictureSchema)),
+    facts: document<Picture>(PictureSchema),
     demo: usually(false, yes()),
   }),
   printers: versioned('printers', {
     id: key(text(60)),
     position: whole(),
     /** What the printer is; how it is right now stands in `machines`. */
-    record: json(by(PrinterSchema)),
+    record: document(PrinterSchema),
     archived: usually(false, yes()),
   }),
   /** How a printer is right now: changed by runs, so it is a record of its own. */
-  machines: versioned('machines', { printerId: key(text(60)), state: json(by(MachineSchema)) }),
-  papers: versioned('papers', { id: key(text(60)), position: whole(), record: json(by(PaperSchema)) }),
+  machines: versioned('machines', { printerId: key(text(60)), state: document(MachineSchema) }),
+  /** What happened to a printer beside printing, as somebody wrote it down. */
+  printerLog: plain('printer_log', {
+    id: serial(),
+    printerId: text(60),
+    event: text<PrinterEvent>(20),
+    pathId: optional(text(60)),
+    on: day(),
+    says: text(400),
+  }),
+  papers: versioned('papers', { id: key(text(60)), position: whole(), record: document(PaperSchema), archived: usually(false, yes()) }),
   lots: versioned('lots', {
     id: key(text(60)),
     paperId: text(60),
@@ -76,24 +100,28 @@ export const TABLES = {
     measuredWidth: um(),
     measuredLength: um(),
     spread: um(),
-    readings: optional(json(by(ReadingsSchema))),
+    readings: optional(document(ReadingsSchema)),
     outOfSquare: usually(0, real()),
     stock: um(),
+    /** Where it came from and what became of it. */
+    story: optional(document(LotStorySchema)),
+    aside: usually(false, yes()),
+    /** Used up, or thrown away. */
     archived: usually(false, yes()),
   }),
   profiles: versioned('profiles', {
     id: key(text(60)),
     hash: hash(),
     description: text(400),
-    boundTo: json(by(BindingSchema.nullable())),
-    facts: json<ProfileFacts>(by(ProfileFactsSchema)),
+    boundTo: document(BindingSchema.nullable()),
+    facts: document<ProfileFacts>(ProfileFactsSchema),
   }),
   profileChecks: plain('profile_checks', {
     id: serial(),
     profileId: text(60),
     name: text(255),
     measuredOn: day(),
-    result: json<ProfileCheck>(by(ProfileCheckSchema)),
+    result: document<ProfileCheck>(ProfileCheckSchema),
   }),
   pairings: versioned('pairings', {
     id: key(text(120)),
@@ -106,16 +134,19 @@ export const TABLES = {
     dryingMinutes: whole(),
     good: whole(),
     bad: whole(),
-    tested: optional(json(by(TestedSchema.nullable()))),
+    tested: optional(document(TestedSchema.nullable())),
+    tallies: optional(document(PairingSchema.shape.tallies.unwrap())),
+    begun: usually('print', text<'print' | 'profile' | 'hand'>(10)),
+    notes: usually<string>('', text(2000)),
   }),
   loaded: versioned('loaded', { printerId: key(text(60)), pathId: key(text(60)), lotId: optional(text(60)), remaining: um() }),
-  rules: versioned('rules', { id: key(text(20)), record: json(by(HouseRulesSchema)) }),
+  rules: versioned('rules', { id: key(text(20)), record: document(HouseRulesSchema) }),
   jobs: versioned('jobs', {
     id: serial(),
     title: text(120),
     state: text<Job['state']>(20),
-    brief: json<Brief>(readBrief),
-    pins: json<Pins>(by(PinsSchema)),
+    brief: json<Brief>(readBrief, BriefSchema),
+    pins: document<Pins>(PinsSchema),
     archived: usually(false, yes()),
   }),
   ticks: plain('ticks', { jobId: key(whole()), stepId: key(text(60)) }),
@@ -134,8 +165,8 @@ export const TABLES = {
     name: text(120),
     printerId: text(60),
     jobId: whole(),
-    plate: json<Plate>(readPlate),
-    printer: json(by(PrinterSchema)),
+    plate: json<Plate>(readPlate, PlateSchema),
+    printer: document(PrinterSchema),
   }),
   runs: versioned('runs', {
     id: serial(),
@@ -145,24 +176,24 @@ export const TABLES = {
     reason: optional(text(60)),
     progress: whole(),
     sheetsDelivered: whole(),
-    plate: json<Plate>(readPlate),
+    plate: json<Plate>(readPlate, PlateSchema),
     printerId: text(60),
     printerJob: optional(whole()),
     delivered: optional(hash()),
     dryUntil: optional(moment()),
     finishedAt: optional(moment()),
-    inspection: optional(json(by(InspectionSchema.nullable()))),
+    inspection: optional(document(InspectionSchema.nullable())),
     searchText: longText(),
     side: usually('front', text<Side>(10)),
     pathId: optional(text(60)),
     /** Sent from here, or printed from a program of the operator's own. */
     how: usually('sent', text<(typeof HOWS)[number]>(10)),
     /** What went wrong, as somebody found it. */
-    faults: { ...json(by(z.array(FoundFaultSchema))), usual: '[]' },
+    faults: { ...document(z.array(FoundFaultSchema)), usual: '[]' },
     /** When its document was first handed to the printer. */
     attemptedAt: optional(moment()),
     /** What it was printed in spite of, and why. */
-    inSpite: optional(json(by(InSpiteSchema.nullable()))),
+    inSpite: optional(document(InSpiteSchema.nullable())),
   }),
   /** What each inspected run says of where its path lays prints. */
   offsets: versioned('offsets', {
@@ -178,7 +209,7 @@ export const TABLES = {
     id: key(text(80)),
     print: hash(),
     status: optional(whole()),
-    answer: optional(json<unknown>((stored) => stored)),
+    answer: optional(json<unknown>((stored) => stored, z.unknown())),
   }),
 }
 export type Tables = typeof TABLES

@@ -1,7 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
-import { create as qrCode } from 'qrcode'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { layoutOf } from '../../core/plate/resolve/plate.ts'
@@ -15,53 +14,12 @@ import { loadingSteps } from '../../core/work/loading/steps.ts'
 import type { FileStore } from '../files/files.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
+import { drawCode, INK, paragraph, printable } from './pdf-words.ts'
 import { thumbnailOf } from './thumbnail.ts'
 
 const A4 = { width: 595.28, height: 841.89 }
 const MARGIN = 34
-const INK = rgb(0.1, 0.1, 0.1)
 const GREY = rgb(0.4, 0.4, 0.4)
-
-/** Writes wrapped text downwards from y; returns the y below it. */
-function paragraph(
-  page: PDFPage,
-  font: PDFFont,
-  text: string,
-  at: { x: number; y: number; width: number; size: number; color?: ReturnType<typeof rgb> },
-): number {
-  const { x, width, size } = at
-  let { y } = at
-  let line = ''
-  const put = () => {
-    page.drawText(line, { x, y: y - size, size, font, color: at.color ?? INK })
-    y -= size * 1.32
-  }
-  for (const word of text.split(/\s+/)) {
-    const longer = line ? `${line} ${word}` : word
-    if (font.widthOfTextAtSize(longer, size) > width && line) {
-      put()
-      line = word
-    } else line = longer
-  }
-  if (line) put()
-  return y
-}
-
-/** Letters the font does not have become a question mark instead of an error. */
-const printable = (font: PDFFont) => {
-  const known = new Set(font.getCharacterSet())
-  return (text: string) => [...text].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : c === '\n' ? ' ' : '?')).join('')
-}
-
-/** Draws a QR code (ISO/IEC 18004) as filled squares, its quiet zone left to the page. */
-function drawCode(page: PDFPage, text: string, at: { x: number; y: number; size: number }): void {
-  const { modules } = qrCode(text, { errorCorrectionLevel: 'M' })
-  const unit = at.size / modules.size
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++)
-      if (modules.get(row, column))
-        page.drawRectangle({ x: at.x + column * unit, y: at.y + at.size - (row + 1) * unit, width: unit, height: unit, color: INK })
-}
 
 const CODE = 56
 

@@ -27,7 +27,7 @@ const ask = (agent: Agent, method: string, path: string, body?: Buffer): Promise
         agent,
         host: '127.0.0.1',
         port: PORT,
-        path: `/api${path}`,
+        path: `/api/studios/lantern-wharf${path}`,
         method,
         headers: { ...OWN_HEADER, ...(body ? { 'content-length': body.length } : {}) },
       },

@@ -70,10 +70,14 @@ test('a file goes that nothing refers to and that is old; what any record refers
 
 test('of what was being worked on, only pages of runs under way are left at a start', async () => {
   const [moving, over] = [await runWith('a'.repeat(64), 'sending'), await runWith('a'.repeat(64), 'failed')]
+  const page = ({ studio, id }: { studio: string; id: number }) => `run-${studio}-${id}.pwg`
   for (const name of [
+    page(moving),
+    `${page(moving)}.part`,
+    page(over),
+    // Another studio's run of the same number is another run.
+    page({ studio: 'elsewhere', id: moving.id }),
     `run-${moving.id}.pwg`,
-    `run-${moving.id}.pwg.part`,
-    `run-${over.id}.pwg`,
     'preview-1.jpg',
     'count-2.tif',
     'print-file-3',
@@ -81,5 +85,5 @@ test('of what was being worked on, only pages of runs under way are left at a st
   ])
     writeFileSync(files.workPath(name), 'x')
   await clearWork(db, files)
-  expect(readdirSync(files.workPath('.'))).toEqual([`run-${moving.id}.pwg`])
+  expect(readdirSync(files.workPath('.'))).toEqual([page(moving)])
 })

@@ -60,14 +60,14 @@ export async function clearStore(db: Sequelize, files: FileStore, now = Date.now
 
 /** Removes what earlier servers were working on, but for the pages of runs that are on their way. */
 export async function clearWork(db: Sequelize, files: FileStore): Promise<void> {
-  const moving = await db.query<{ id: number }>('SELECT id FROM runs WHERE state IN (:states)', {
+  const moving = await db.query<{ studio: string; id: number }>('SELECT studio, id FROM runs WHERE state IN (:states)', {
     type: QueryTypes.SELECT,
     replacements: { states: [...MOVING] },
   })
-  const runs = new Set(moving.map(({ id }) => String(id)))
+  const runs = new Set(moving.map(({ studio, id }) => `${studio}-${id}`))
   const folder = files.workPath('.')
   for (const name of await readdir(folder)) {
-    const page = /^run-(\d+)\.[a-z]+$/.exec(name)
+    const page = /^run-([a-z0-9-]+-\d+)\.[a-z]+$/.exec(name)
     if (!(page?.[1] && runs.has(page[1]))) await rm(join(folder, name), { recursive: true, force: true })
   }
 }

@@ -5,6 +5,7 @@ import { jobAttributesFor } from '../../core/wire/ipp/plate-attributes.ts'
 import { printerNow } from '../../core/wire/ipp/printer-now.ts'
 import type { PrinterNow } from '../../core/work/preflight/standing.ts'
 import { ipp, Refused } from './ipp-client.ts'
+import { addressOf } from './ipp-refusal.ts'
 
 /**
  * Asks a printer what it would make of a plate, without printing: what it says of itself, and its answer to Validate-Job.
@@ -13,7 +14,7 @@ import { ipp, Refused } from './ipp-client.ts'
 export async function beforeSending(plate: Plate): Promise<Omit<BeforeSending, 'now'> & { now: PrinterNow }> {
   const { setup } = plate
   if (!setup) throw new Error('a plate without a set-up')
-  const { address } = setup.printer
+  const address = addressOf(setup.printer)
   const printer = await ipp.describe(address)
   const { format, deviceColour } = capabilitiesOf(printer)
   const asked = jobAttributesFor(plate)

@@ -1,4 +1,5 @@
 import { type CutPlan, usefulOffcuts } from '../../core/sheet/cutting/cut-plan.ts'
+import { LotSchema } from '../../core/things/media/media.ts'
 import { nameOf } from '../../core/things/sizes/named.ts'
 import { Refusal } from '../problems.ts'
 import type { JobRow } from '../store/jobs.ts'
@@ -28,18 +29,19 @@ export async function cutStock(act: Act, plan: CutPlan, job: JobRow): Promise<Jo
   const add = async (suffix: string, w: number, h: number, stock: number) => {
     const [width, length] = w <= h ? [w, h] : [h, w]
     const size = { width, length }
-    return act.lots.add({
-      id: `${parent.id.slice(0, 40)}-${suffix}-${count}`,
-      paperId: parent.paperId,
-      form: 'sheet',
-      pwg: nameOf(width, length)?.pwg ?? null,
-      nominal: size,
-      measured: size,
-      spread: HAND_CUT,
-      readings: { width: [], length: [], diagonals: [] },
-      outOfSquare: 0,
-      stock,
-    })
+    return act.lots.add(
+      LotSchema.parse({
+        id: `${parent.id.slice(0, 40)}-${suffix}-${count}`,
+        paperId: parent.paperId,
+        form: 'sheet',
+        pwg: nameOf(width, length)?.pwg ?? null,
+        nominal: size,
+        measured: size,
+        spread: HAND_CUT,
+        stock,
+        arrivedWith: stock,
+      }),
+    )
   }
   const pieces = await add('cut', plan.piece.width, plan.piece.length, plan.pieces.length * plan.parents)
   for (const [i, rest] of usefulOffcuts(plan).entries()) await add(`rest${i + 1}`, rest.w, rest.h, plan.parents)

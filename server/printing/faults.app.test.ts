@@ -152,8 +152,8 @@ test('what is left on a roll is corrected in one place and holds in both', async
 test('requests that a browser says come from elsewhere are refused, whichever header says so', async () => {
   const host = `127.0.0.1:${process.env.ARCH_TEST_PORT ?? 9640}`
   const post = (headers: Record<string, string>) =>
-    raw('/api/jobs', { host, 'content-type': 'application/json', 'content-length': '2', ...headers }, 'POST')
+    raw('/api/studios/lantern-wharf/jobs', { host, 'content-type': 'application/json', 'content-length': '2', ...headers }, 'POST')
   for (const headers of [{ origin: 'http://elsewhere.test' }, { 'sec-fetch-site': 'cross-site' }, { 'sec-fetch-site': 'same-site' }])
     expect((await post(headers)).status).toBe(403)
-  expect((await raw('/api/jobs', { host: 'elsewhere.test' })).status).toBe(403)
+  expect((await raw('/api/studios/lantern-wharf/jobs', { host: 'elsewhere.test' })).status).toBe(403)
 })

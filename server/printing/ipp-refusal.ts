@@ -7,3 +7,13 @@ export function ippRefusal(error: unknown): unknown {
   if (error instanceof Refused) return new Refusal(422, { code: 'printer-refuses', field: 'printer', message: error.message })
   return error
 }
+
+/** Where a printer listens; refuses with 422 for one that is printed to from another program only. */
+export function addressOf({ address, name }: { address: string; name: string }): string {
+  if (address !== '') return address
+  throw new Refusal(422, {
+    code: 'no-address',
+    field: 'address',
+    message: `${name} has no address here. Print from a program of your own, or take the page as a file.`,
+  })
+}

@@ -29,7 +29,7 @@ export class Pages {
   }
 
   fileOf(run: Run, format: SentFormat): string {
-    return this.files.workPath(`run-${run.id}.${EXTENSION[format]}`)
+    return this.files.workPath(`run-${run.studio}-${run.id}.${EXTENSION[format]}`)
   }
 
   /** The form the printer wants; while it is away, the one most take. */

@@ -104,7 +104,8 @@ test('a run can be cancelled, once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
   const run = await print(await job(lustre))
   await finish(run.id, ['waiting'])
-  const pages = () => readdirSync(join(process.env.ARCH_TEST_VAR ?? '', 'data/work')).filter((name) => name.startsWith(`run-${run.id}.`))
+  const pages = () =>
+    readdirSync(join(process.env.ARCH_TEST_VAR ?? '', 'data/work')).filter((name) => name.startsWith(`run-lantern-wharf-${run.id}.`))
   expect(pages()).toHaveLength(1)
   // Asked for under a name, with the server just back, it is done all the same, and its page goes.
   const key = { 'idempotency-key': `cancel-${crypto.randomUUID()}` }

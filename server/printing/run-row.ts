@@ -7,7 +7,7 @@ export type Run = RunRow
 export type Note = (run: Run, change: RunChange) => Promise<void>
 
 /** Name under which a run is known at the printer; unique, so that a restarted server finds what it had sent. */
-export const nameAtPrinter = (run: RunRow): string => `arch-plate-run-${run.id}-${run.jobId}`
+export const nameAtPrinter = (run: RunRow): string => `arch-plate-${run.studio}-run-${run.id}-${run.jobId}`
 
 /** The set-up a run was printed with, and where its printer listens. */
 export function setupOf(run: Pick<RunRow, 'plate'>) {

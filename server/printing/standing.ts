@@ -7,7 +7,7 @@ import type { PrinterNow } from '../../core/work/preflight/standing.ts'
 import { Refusal } from '../problems.ts'
 import type { Act } from '../store/store.ts'
 import { ipp, Unreachable } from './ipp-client.ts'
-import { ippRefusal } from './ipp-refusal.ts'
+import { addressOf, ippRefusal } from './ipp-refusal.ts'
 
 type Standing = NonNullable<BeforeSending['now']>
 
@@ -28,7 +28,7 @@ export async function askStanding(store: Act, plate: Plate, studio: Studio): Pro
   const { setup } = plate
   if (!setup) return null
   try {
-    return await standingOf(store, plate, studio, printerNow(await ipp.describe(setup.printer.address), setup.path))
+    return await standingOf(store, plate, studio, printerNow(await ipp.describe(addressOf(setup.printer)), setup.path))
   } catch (error) {
     if (error instanceof Unreachable) return null
     throw ippRefusal(error)

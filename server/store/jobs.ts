@@ -96,6 +96,11 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'try
           message: 'This job is being printed already. Follow that run, or cancel it first.',
         })
     },
+    /** Jobs that ask for one paper ask for another. */
+    async giveTo(from: string, into: string): Promise<void> {
+      for (const job of await rows.all({ archived: false }))
+        if (job.brief.paperId === from) await rows.change(job, { brief: { ...job.brief, paperId: into } })
+    },
     /** What its runs have come to. */
     async stands(id: number, state: Job['state']): Promise<void> {
       await rows.follow({ id }, { state })

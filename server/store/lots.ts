@@ -1,9 +1,13 @@
-import type { Lot } from '../../core/things/media/media.ts'
+import type { z } from 'zod'
+import { type Lot, LotStorySchema } from '../../core/things/media/media.ts'
+import type { LotEntry, LotFate } from '../../core/wire/api/papers.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
-import { type Scope, table } from './table.ts'
+import { readable, type Scope, table } from './table.ts'
 
 const lotOf = (row: Row<'lots'>): Lot => ({
+  ...LotStorySchema.parse(row.story ?? {}),
+  aside: row.aside,
   id: row.id,
   paperId: row.paperId,
   form: row.form,
@@ -16,11 +20,22 @@ const lotOf = (row: Row<'lots'>): Lot => ({
   stock: row.stock,
 })
 
-const rowOf = ({ nominal, measured, ...lot }: Partial<Lot>) => ({
+const entryOf = (row: Row<'lots'>): LotEntry => ({ ...lotOf(row), finished: row.archived })
+
+/** The columns of a lot. */
+const rowOf = ({ nominal, measured, number, arrived, arrivedWith, paidCents, opened, ...lot }: Partial<Lot>) => ({
   ...lot,
+  ...storyOf({ number, arrived, arrivedWith, paidCents, opened }, {}),
   ...(nominal ? { nominalWidth: nominal.width, nominalLength: nominal.length } : {}),
   ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}),
 })
+
+type LotStory = z.infer<typeof LotStorySchema>
+/** Its story with what is said of it now over what was known. */
+const storyOf = (said: { [K in keyof LotStory]?: LotStory[K] | undefined }, known: Partial<LotStory>) => {
+  const told = Object.fromEntries(Object.entries(said).filter(([, value]) => value !== undefined))
+  return Object.keys(told).length > 0 ? { story: LotStorySchema.parse({ ...known, ...told }) } : {}
+}
 
 /** Boxes and rolls, and what of them lies in each path. */
 export function lots(scope: Scope) {
@@ -32,7 +47,28 @@ export function lots(scope: Scope) {
     return row
   }
   return {
-    list: async (): Promise<Lot[]> => (await rows.all({ archived: false }, { order: [['position', 'ASC']] })).map(lotOf),
+    /** Those that something can be printed on. */
+    list: async (): Promise<Lot[]> => (await rows.all({ archived: false, aside: false }, { order: [['position', 'ASC']] })).map(lotOf),
+    /** Those that were set aside too, and, unless it is said otherwise, those used up. */
+    entries: async (of: { paperId?: string; archived?: boolean } = {}): Promise<LotEntry[]> =>
+      readable(await rows.all(of, { order: [['position', 'ASC']] }), entryOf),
+    entry: async (id: string): Promise<LotEntry> => entryOf(await find(id)),
+    ids: async (): Promise<string[]> => (await rows.all({}, { only: ['id'] })).map((row) => row.id),
+    /** What became of it. What was opened, set aside or used up is so from now on. */
+    async fate(id: string, { finished, aside, ...story }: LotFate): Promise<LotEntry> {
+      const row = await find(id)
+      const changed = await rows.change(row, {
+        ...storyOf(story, row.story ?? {}),
+        ...(aside === undefined ? {} : { aside }),
+        ...(finished === undefined ? {} : { archived: finished }),
+      })
+      if (finished || aside) for (const tray of await trays.all({ lotId: id })) await trays.change(tray, { lotId: null, remaining: 0 })
+      return entryOf(changed)
+    },
+    /** All lots of one paper become another's. */
+    async giveTo(from: string, into: string): Promise<void> {
+      await rows.follow({ paperId: from }, { paperId: into })
+    },
     count: () => rows.count(),
     find: async (id: string): Promise<Lot> => lotOf(await find(id)),
     tryFind: async (id: string): Promise<Lot | null> => {

@@ -1,5 +1,6 @@
 import { changedMachine, type MachineChange, machineOf, withMachine } from '../../core/things/printers/machine.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
+import { machineAfter, type PrinterNote } from '../../core/things/printers/printer-log.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import { ChangedMeanwhile, type Scope, table } from './table.ts'
@@ -11,9 +12,14 @@ export interface KeptPrinter {
 }
 
 /** What printers are, and, apart from it, how each of them is right now. */
+/** Lines of a printer's own log that are shown. */
+const NOTES = 200
+
 export function printers(scope: Scope) {
   const rows = table('printers', scope)
   const machines = table('machines', scope)
+  const notes = table('printerLog', scope)
+  const noteOf = ({ id, event, pathId, on, says }: Row<'printerLog'>) => ({ id, event, pathId, on, says })
   const whole = (row: Row<'printers'>, machine: Row<'machines'> | null): KeptPrinter => ({
     version: row.version,
     printer: machine ? withMachine(row.record, machine.state) : row.record,
@@ -79,6 +85,34 @@ export function printers(scope: Scope) {
       const changes = typeof change === 'function' ? change(withMachine(row.record, state.state)) : change
       if (Object.keys(changes).length === 0) return
       await machines.change(state, { state: changedMachine(state.state, changes) })
+    },
+    /** What happened to it, the latest first. */
+    log: async (printerId: string): Promise<(PrinterNote & { id: number })[]> =>
+      (
+        await notes.all(
+          { printerId },
+          {
+            order: [
+              ['on', 'DESC'],
+              ['id', 'DESC'],
+            ],
+            limit: NOTES,
+          },
+        )
+      ).map(noteOf),
+    /** Writes down what happened to it, and what that changes of the machine. */
+    async note(printerId: string, note: PrinterNote): Promise<PrinterNote & { id: number }> {
+      await this.machine(printerId, machineAfter(note))
+      return noteOf(await notes.add({ printerId, ...note }))
+    },
+    /** Those that were put aside. */
+    aside: async (): Promise<KeptPrinter[]> =>
+      Promise.all((await rows.all({ archived: true }, { order: [['position', 'ASC']] })).map(kept)),
+    /** Brings one back that was put aside, as it was; one that is there stays. */
+    async restore(id: string): Promise<KeptPrinter> {
+      const row = await rows.one({ id }, { lock: true })
+      if (!row) throw missing('printer', id)
+      return kept(row.archived ? await rows.change(row, { archived: false }) : row)
     },
     async archive(id: string): Promise<KeptPrinter> {
       const row = await rowOf(id)

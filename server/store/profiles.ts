@@ -32,6 +32,11 @@ export function profiles(scope: Scope) {
     byHash: (hash: string) => rows.one({ hash }),
     add: (profile: Profile & { facts: ProfileFacts }) => rows.add(profile),
     change: (row: ProfileRow, change: Partial<Pick<ProfileRow, 'boundTo' | 'facts'>>) => rows.change(row, change),
+    /** Profiles made for one paper are for another. */
+    async giveTo(from: string, into: string): Promise<void> {
+      for (const row of await rows.all())
+        if (row.boundTo?.paperId === from) await rows.change(row, { boundTo: { ...row.boundTo, paperId: into } })
+    },
     async checks(ids: readonly string[]): Promise<KeptCheck[]> {
       const [kept, names] = await Promise.all([
         checks.all(

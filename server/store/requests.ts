@@ -1,11 +1,5 @@
-import { Op } from 'sequelize'
 import type { Scope } from './table.ts'
 import { table } from './table.ts'
-
-/** Answers are kept this long: longer than any device waits to ask again, ms. */
-const KEPT = 3 * 24 * 3_600_000
-/** Rows removed at once. */
-const MOST = 2000
 
 /** Requests that changed something, by the key their sender gave them: asked again they are answered, not done again. */
 export function requests(scope: Scope) {
@@ -20,7 +14,5 @@ export function requests(scope: Scope) {
       if (row) await rows.change(row, { status, answer })
       else await rows.add({ id, print, status, answer })
     },
-    /** Forgets what nobody asks for again. */
-    forget: (now = Date.now()) => rows.remove({ createdAt: { [Op.lt]: new Date(now - KEPT) } as never }, MOST),
   }
 }

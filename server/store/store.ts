@@ -19,9 +19,6 @@ import { setups } from './setups.ts'
 import { type Scope, table } from './table.ts'
 import { ticks } from './ticks.ts'
 
-/** The one studio there is until there are more. */
-export const THE_STUDIO = 'main'
-
 function scoped(scope: Scope) {
   const known = pictures(scope)
   const of = {
@@ -54,10 +51,12 @@ function scoped(scope: Scope) {
         of.offsets.list(),
         of.rules.read(),
       ])
+      const known = new Set(paperList.map((paper) => paper.id))
       return {
         printers: list,
         papers: paperList,
-        lots: lotList,
+        // Of a paper that was put aside nothing is planned.
+        lots: lotList.filter((lot) => known.has(lot.paperId)),
         profiles: shelf,
         pairings: pairs,
         loaded,
@@ -76,9 +75,12 @@ export type Act = ReturnType<typeof scoped>
 export interface Store extends Act {
   /** Does several things as one: all of it, or nothing. Tried again when it and another waited for each other, so it only queries. */
   act<T>(work: (act: Act) => Promise<T>): Promise<T>
-  /** Removes everything the studio has. */
+  /** Removes everything the studio has; its own row stays. */
   empty(): Promise<void>
 }
+
+/** Every table but that of the studios themselves. */
+export const THINGS = (Object.keys(TABLES) as TableName[]).filter((name) => name !== 'studios')
 
 /** How often an act is tried whose locks crossed those of another. */
 const ATTEMPTS = 5
@@ -108,7 +110,7 @@ export function openStore(db: Sequelize, studio: string): Store {
     },
     empty: () =>
       db.transaction(async (transaction) => {
-        for (const name of Object.keys(TABLES) as TableName[]) await table(name, { db, studio, transaction }).remove({})
+        for (const name of THINGS) await table(name, { db, studio, transaction }).remove({})
       }),
   }
 }

@@ -3,6 +3,7 @@ import {
   type Model,
   type ModelStatic,
   type Order,
+  QueryTypes,
   type Sequelize,
   type Transaction,
   UniqueConstraintError,
@@ -71,6 +72,16 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
   const keys = columns.flatMap(([column, { sql }]) => (sql.primaryKey && column !== 'studio' ? [column] : []))
   const within = transaction ? { transaction } : {}
   const where = (of: Where<N>) => ({ ...of, studio }) as WhereOptions
+  const counted = columns.find(([, column]) => column.counted)?.[0]
+  /** The studio's next number in this table. What is given is never given again, whatever becomes of its row. */
+  async function next(): Promise<number> {
+    const [given] = await db.query<{ last: number }>(
+      'INSERT INTO counters (studio, series, last) VALUES (:studio, :series, 1) ON DUPLICATE KEY UPDATE last = last + 1 RETURNING last',
+      { replacements: { studio, series: definition.name }, type: QueryTypes.SELECT, ...within },
+    )
+    if (!given) throw new Error(`${definition.name}: no number was given`)
+    return given.last
+  }
   const keyOf = (row: Stored) => Object.fromEntries(keys.map((key) => [key, row[key]]))
 
   /** A stored row in the program's form; a document is read when it is first asked for, once. */
@@ -129,8 +140,10 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
       )
     },
     count: (of: Where<N> = {}): Promise<number> => model.count({ where: where(of), ...within }),
+    /** A row whose key the studio counts gets the next number, unless it brings one along. */
     async add(values: NewRow<(typeof TABLES)[N]>): Promise<Row<N>> {
-      const made = await model.create({ ...encode(values), studio } as never, within)
+      const number = counted && (values as Stored)[counted] === undefined ? { [counted]: await next() } : {}
+      const made = await model.create({ ...number, ...encode(values), studio } as never, within)
       const row = await one(keyOf(made.get({ plain: true }) as Stored) as Where<N>)
       if (!row) throw new Error(`${definition.name}: what was added is not there`)
       return row

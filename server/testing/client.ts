@@ -4,6 +4,11 @@ import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 /** Where the application under test listens; scripts/test.mjs starts it. */
 export const PORT = Number(process.env.ARCH_TEST_PORT ?? 9640)
 export const BASE = `http://127.0.0.1:${PORT}`
+/** Where the demo studio’s calls begin. */
+export const API = `${BASE}/api/studios/lantern-wharf`
+
+/** What is about studios, and the document, is none of one studio’s. */
+const baseOf = (path: string) => (/^\/(studios|openapi)/.test(path) ? `${BASE}/api` : API)
 
 export interface Answer<T> {
   status: number
@@ -18,7 +23,7 @@ export async function call<T = unknown>(
   body?: unknown,
   headers: Record<string, string> = {},
 ): Promise<Answer<T>> {
-  const answer = await fetch(`${BASE}/api${path}`, {
+  const answer = await fetch(`${baseOf(path)}${path}`, {
     method,
     headers: { ...OWN_HEADER, ...(body === undefined ? {} : { 'content-type': 'application/json' }), ...headers },
     ...(body === undefined ? {} : { body: JSON.stringify(body) }),
@@ -27,7 +32,7 @@ export async function call<T = unknown>(
 }
 
 export async function put(path: string, bytes: Uint8Array): Promise<Answer<unknown>> {
-  const answer = await fetch(`${BASE}/api${path}`, { method: 'PUT', headers: OWN_HEADER, body: Buffer.from(bytes) })
+  const answer = await fetch(`${API}${path}`, { method: 'PUT', headers: OWN_HEADER, body: Buffer.from(bytes) })
   return { status: answer.status, body: await answer.json() }
 }
 

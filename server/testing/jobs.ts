@@ -86,7 +86,7 @@ export async function jobsAt(printer: string): Promise<MachineJob[]> {
 
 /** The jobs a simulated printer has had under this run's name. */
 export const sentAs = async (run: Pick<Run, 'id' | 'jobId'>, printer = 'heron') =>
-  (await jobsAt(printer)).filter((j) => j.name === `arch-plate-run-${run.id}-${run.jobId}`)
+  (await jobsAt(printer)).filter((j) => j.name === `arch-plate-lantern-wharf-run-${run.id}-${run.jobId}`)
 
 /** Kills the newest program whose name holds this, as a pulled plug would; whoever started it starts it again. */
 export function killNewest(part: string): void {

@@ -13,10 +13,13 @@ const SIDE = 17_320
 const send = (file: string): Promise<number> =>
   new Promise((resolve, reject) => {
     const headers = { ...OWN_HEADER, 'content-length': statSync(file).size }
-    const out = request({ host: '127.0.0.1', port: PORT, path: '/api/pictures?name=large', method: 'PUT', headers }, (answer) => {
-      answer.resume()
-      answer.on('end', () => resolve(answer.statusCode ?? 0))
-    })
+    const out = request(
+      { host: '127.0.0.1', port: PORT, path: '/api/studios/lantern-wharf/pictures?name=large', method: 'PUT', headers },
+      (answer) => {
+        answer.resume()
+        answer.on('end', () => resolve(answer.statusCode ?? 0))
+      },
+    )
     out.on('error', reject)
     createReadStream(file).pipe(out)
   })

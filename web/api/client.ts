@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import type { ProblemSchema } from '../../core/wire/api/dto.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
+import { HERE } from './here.ts'
 
 type Body = z.infer<typeof ProblemSchema>
 
@@ -33,8 +34,8 @@ const offline = () => {
   throw new ApiError(0, OFFLINE)
 }
 
-/** The address of a call: its parameters in their places, what is left as its query. */
-export function addressOf(call: string, asked: Record<string, unknown>): string {
+/** The address of a call: its parameters in their places, what is left as its query. Calls about studios are none of one studio's. */
+export function addressOf(call: string, asked: Record<string, unknown>, studio = HERE): string {
   const path = call.slice(call.indexOf(' ') + 1)
   const named = new Set<string>()
   const filled = path.replace(/\{(\w+)\}/g, (_, name: string) => {
@@ -43,7 +44,8 @@ export function addressOf(call: string, asked: Record<string, unknown>): string 
   })
   const query = Object.entries(asked).filter(([name, value]) => !named.has(name) && value !== undefined)
   const search = new URLSearchParams(query.map(([name, value]) => [name, String(value)])).toString()
-  return `/api${filled}${search ? `?${search}` : ''}`
+  const base = path.startsWith('/studios') ? '/api' : `/api/studios/${studio}`
+  return `${base}${filled}${search ? `?${search}` : ''}`
 }
 
 /** A call that takes nothing is given nothing. */
@@ -57,11 +59,11 @@ export const api = <K extends CallKey>(call: K, ...[asked]: Given<K>): Promise<A
  * The same, under a name: made again under it, a call that changes something counts once. One whose answer was lost on the
  * way is made again at once.
  */
-export async function callAs<K extends CallKey>(name: string, call: K, asked: Asked<K>): Promise<Answer<K>> {
+export async function callAs<K extends CallKey>(name: string, call: K, asked: Asked<K>, studio = HERE): Promise<Answer<K>> {
   const { body, ...address }: Record<string, unknown> = asked ?? {}
   const method = call.slice(0, call.indexOf(' '))
   const make = () =>
-    fetch(addressOf(call, address), {
+    fetch(addressOf(call, address, studio), {
       method,
       headers: {
         ...(method === 'GET' ? {} : { ...OWN_HEADER, 'idempotency-key': name }),

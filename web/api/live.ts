@@ -1,9 +1,10 @@
+import { apiUrl, keptAs } from './here.ts'
 import { queryClient } from './queries.ts'
 
 /** What the tabs tell each other: a change made somewhere, or that some may have been missed. */
 type Told = { what: string; id: number | string } | 'all'
 
-const LIVE = 'live'
+const LIVE = keptAs('live')
 /** First parts of the keys of what changes are told of; all else follows from files, which never change. */
 const TOLD = ['runs', 'machine', 'job', 'jobs', 'studio', 'profiles', 'printer']
 
@@ -31,7 +32,7 @@ function ask(told: Told): void {
 
 /** Listens to the server for all tabs until it is called off. */
 function listen(tabs: BroadcastChannel): () => void {
-  const source = new EventSource('/api/events')
+  const source = new EventSource(apiUrl('/events'))
   const tell = (told: Told) => {
     ask(told)
     tabs.postMessage(told)

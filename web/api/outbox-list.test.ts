@@ -2,6 +2,7 @@ import { afterFailure, MOST, nextCall, readList, type Waiting, withCall, without
 
 const tick = (id: string, about = id): Waiting => ({
   id,
+  studio: 'quay',
   call: 'PUT /jobs/{id}/ticks/{step}',
   asked: { id: 3, step: about, body: { done: true } },
   about,

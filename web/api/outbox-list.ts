@@ -1,9 +1,12 @@
 import { z } from 'zod'
+import { DEMO_STUDIO } from '../../core/things/studio/short-name.ts'
 import { CALLS, type CallKey } from '../../core/wire/api/calls/calls.ts'
 
 /** A call that waits to be made. */
 const WaitingSchema = z.object({
   id: z.string().max(60),
+  /** Short name of the studio it is made in. */
+  studio: z.string().max(40).default(DEMO_STUDIO),
   call: z.enum(Object.keys(CALLS) as CallKey[]),
   asked: z.record(z.string(), z.unknown()),
   /** What it is about: a later call about the same takes the place of an earlier one. */

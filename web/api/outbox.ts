@@ -3,6 +3,7 @@ import { useSyncExternalStore } from 'react'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import { toast } from '../ui/toast.tsx'
 import { ApiError, callAs, messageOf } from './client.ts'
+import { HERE } from './here.ts'
 import { afterFailure, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const KEY = 'outbox'
@@ -13,11 +14,14 @@ const AGAIN = 1500
  * on the device, where all tabs change it one after the other, and one tab at a time sends.
  */
 let waiting: readonly Waiting[] = []
+/** Those of the studio this page is in. */
+let here: readonly Waiting[] = []
 const listeners = new Set<() => void>()
 const tabs = new BroadcastChannel(KEY)
 
 function show(list: readonly Waiting[]): void {
   waiting = list
+  here = list.filter((call) => call.studio === HERE)
   for (const tell of listeners) tell()
 }
 
@@ -44,10 +48,10 @@ export function onSent<K extends CallKey>(call: K, act: Sent<K>): void {
 }
 
 /** Makes one waiting call. `later`: the server has trouble with this one, `away`: with all; either is made again. */
-async function make({ id, call, asked }: Waiting): Promise<'made' | 'later' | 'away'> {
+async function make({ id, studio, call, asked }: Waiting): Promise<'made' | 'later' | 'away'> {
   let answer: unknown = null
   try {
-    answer = await (callAs as (name: string, call: CallKey, asked: object) => Promise<unknown>)(id, call, asked)
+    answer = await (callAs as (name: string, call: CallKey, asked: object, studio: string) => Promise<unknown>)(id, call, asked, studio)
   } catch (error) {
     const now = afterFailure(error instanceof ApiError ? error : null)
     if (now !== 'refused') return now
@@ -55,7 +59,7 @@ async function make({ id, call, asked }: Waiting): Promise<'made' | 'later' | 'a
     if (!(error instanceof ApiError && error.problem.code === 'already-done')) toast.error(messageOf(error))
   }
   await change((list) => withoutCall(list, id))
-  told.get(call)?.(asked as never, answer as never)
+  if (studio === HERE) told.get(call)?.(asked as never, answer as never)
   return 'made'
 }
 
@@ -76,7 +80,13 @@ async function flush(): Promise<void> {
 
 /** Puts a call down to be made; `about` names what a later call would replace. */
 export function enqueue<K extends CallKey>(call: K, asked: Asked<K>, about: string): void {
-  const entry: Waiting = { id: crypto.randomUUID(), call, asked: asked as Record<string, unknown>, about: `${call.split(' ')[1]} ${about}` }
+  const entry: Waiting = {
+    id: crypto.randomUUID(),
+    studio: HERE,
+    call,
+    asked: asked as Record<string, unknown>,
+    about: `${HERE} ${call.split(' ')[1]} ${about}`,
+  }
   void change((list) => withCall(list, entry)).then(flush)
 }
 
@@ -89,5 +99,5 @@ const subscribe = (tell: () => void) => {
   return () => listeners.delete(tell)
 }
 
-/** Everything that waits to be sent from this device. */
-export const useWaiting = (): readonly Waiting[] => useSyncExternalStore(subscribe, () => waiting)
+/** What of this studio's waits to be sent from this device. */
+export const useWaiting = (): readonly Waiting[] => useSyncExternalStore(subscribe, () => here)

@@ -12,7 +12,11 @@ export const queryClient = new QueryClient({
   },
 })
 
+/** The studios of this installation. */
+export const studiosQuery = queryOptions({ queryKey: ['studios'], queryFn: () => api('GET /studios') })
 export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => api('GET /studio') })
+/** Papers and lots, those put aside and used up too. */
+export const papersQuery = queryOptions({ queryKey: ['studio', 'papers'], queryFn: () => api('GET /papers') })
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api('GET /jobs') })
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { apiUrl } from '../api/here.ts'
 import { KEY_IDS } from '../keys/registry.ts'
 import { Badge } from '../ui/badge.tsx'
 import { Button, ButtonLink, FileLink, IconButton } from '../ui/button.tsx'
@@ -61,7 +62,7 @@ export function OverParts() {
         <State of="to another place, to a file">
           <div className="flex gap-2">
             <ButtonLink to="/">To the bench</ButtonLink>
-            <FileLink icon="saveFile" href="/api/schemas/printer.json">
+            <FileLink icon="saveFile" href={apiUrl('/schemas/printer.json')}>
               Save the schema
             </FileLink>
           </div>

@@ -3,13 +3,14 @@ import { useMemo } from 'react'
 import { Link } from 'react-router'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
+import { FirstSteps } from '../features/bench/first-steps.tsx'
 import { jobsByState } from '../features/bench/jobs-by-state.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
 import { useMoment } from '../features/plate/moment.ts'
 import { clock } from '../ui/ago.ts'
-import { Empty, Failed, Loading } from '../ui/states.tsx'
+import { Failed, Loading } from '../ui/states.tsx'
 
 /** The first screen: what needs a person, every printer with what is in it, and the jobs by state. */
 export function Bench() {
@@ -41,15 +42,8 @@ export function Bench() {
     <div className="mx-auto w-full max-w-[100rem]">
       <h1 className="sr-only">Bench</h1>
       <NeedsAHand planned={planned} runs={runs.data ?? []} />
-      {printers.length === 0 ? (
-        <Empty title="Three steps to the first print">
-          <ol className="list-decimal pl-5">
-            <li>Add a printer on the shelf.</li>
-            <li>Add a paper and what you have of it.</li>
-            <li>Begin a job with a picture.</li>
-          </ol>
-        </Empty>
-      ) : (
+      {jobs.data.length === 0 && <FirstSteps studio={studio.data} jobs={jobs.data.length} />}
+      {printers.length > 0 && (
         <section aria-label="Printers">
           {printers.map((printer) => (
             <Lane
@@ -62,34 +56,36 @@ export function Bench() {
           ))}
         </section>
       )}
-      <section aria-label="Jobs by state" className="grid gap-x-6 gap-y-4 p-4 sm:grid-cols-2 lg:grid-cols-5">
-        {counts.map(({ state, words, jobs: list }) => (
-          <div key={state}>
-            <h2 className="border-b border-line pb-1">
-              {words} <span className="num font-normal text-faint">{list.length}</span>
-            </h2>
-            <ul>
-              {list.map((job) => (
-                <li key={job.id}>
-                  <Link
-                    to={`/jobs/${job.id}/${state === 'inspect' ? 'inspect' : state === 'printing' ? 'run' : 'sheet'}`}
-                    className="flex gap-2 py-1 hover:bg-hair"
-                  >
-                    <span className="num w-6 shrink-0 text-right text-faint">{job.id}</span>
-                    <span className="min-w-0">
-                      <span className="block truncate">{job.title}</span>
-                      {job.brief.dueAt && state === 'setup' && (
-                        <span className="block text-sm text-faint">due {clock(job.brief.dueAt)}</span>
-                      )}
-                    </span>
-                  </Link>
-                </li>
-              ))}
-              {list.length === 0 && <li className="py-1 text-faint">none</li>}
-            </ul>
-          </div>
-        ))}
-      </section>
+      {jobs.data.length > 0 && (
+        <section aria-label="Jobs by state" className="grid gap-x-6 gap-y-4 p-4 sm:grid-cols-2 lg:grid-cols-5">
+          {counts.map(({ state, words, jobs: list }) => (
+            <div key={state}>
+              <h2 className="border-b border-line pb-1">
+                {words} <span className="num font-normal text-faint">{list.length}</span>
+              </h2>
+              <ul>
+                {list.map((job) => (
+                  <li key={job.id}>
+                    <Link
+                      to={`/jobs/${job.id}/${state === 'inspect' ? 'inspect' : state === 'printing' ? 'run' : 'sheet'}`}
+                      className="flex gap-2 py-1 hover:bg-hair"
+                    >
+                      <span className="num w-6 shrink-0 text-right text-faint">{job.id}</span>
+                      <span className="min-w-0">
+                        <span className="block truncate">{job.title}</span>
+                        {job.brief.dueAt && state === 'setup' && (
+                          <span className="block text-sm text-faint">due {clock(job.brief.dueAt)}</span>
+                        )}
+                      </span>
+                    </Link>
+                  </li>
+                ))}
+                {list.length === 0 && <li className="py-1 text-faint">none</li>}
+              </ul>
+            </div>
+          ))}
+        </section>
+      )}
     </div>
   )
 }

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { createColumnHelper } from '@tanstack/react-table'
 import { useDeferredValue, useMemo, useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { fileUrl } from '../api/client.ts'
 import { logQuery } from '../api/queries.ts'
@@ -55,7 +55,8 @@ const COLUMNS = [
 /** Every run, searchable; opening one shows the plate it was printed with. */
 export function Log() {
   const navigate = useNavigate()
-  const [q, setQ] = useState('')
+  const [asked] = useSearchParams()
+  const [q, setQ] = useState(asked.get('q') ?? '')
   const search = useDeferredValue(q)
   const runs = useQuery({ ...logQuery(search), placeholderData: (before) => before })
   const data = useMemo(() => runs.data ?? [], [runs.data])

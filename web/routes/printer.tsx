@@ -6,19 +6,21 @@ import type { Path } from '../../core/things/paths/path.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { PrinterEntry } from '../../core/wire/api/calls/printers.ts'
 import { ApiError, api, messageOf } from '../api/client.ts'
+import { apiUrl } from '../api/here.ts'
 import { queryClient, studioQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
 import { LayoutTestPanel } from '../features/printer/layout-test-panel.tsx'
 import { MachineForm } from '../features/printer/machine-form.tsx'
 import { PathForm } from '../features/printer/path-form.tsx'
 import { usePrinterDraft } from '../features/printer/printer-draft.ts'
+import { PrinterLog } from '../features/printer/printer-log.tsx'
 import { ReadRecord } from '../features/printer/proposal.tsx'
 import { useKey } from '../keys/use-key.ts'
 import { Button, FileLink } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { TabPanel, TabRow, Tabs } from '../ui/tabs.tsx'
 import { toast } from '../ui/toast.tsx'
-import { UnsavedGuard } from '../ui/unsaved-guard.tsx'
+import { saves, UnsavedGuard } from '../ui/unsaved-guard.tsx'
 
 /** One printer's record, to be filled in from its manual, compared with the machine, and kept. */
 export function PrinterRoute() {
@@ -136,7 +138,12 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
         </div>
         <TabPanel value={tab} className="mt-3 grid gap-6 lg:grid-cols-[minmax(0,1fr)_21rem]">
           <div>
-            {path ? <PathForm form={form} index={index} unit={unit} /> : <MachineForm form={form} unit={unit} />}
+            {path ? (
+              <PathForm form={form} index={index} unit={unit} />
+            ) : (
+              <MachineForm form={form} unit={unit} currency={studio.rules.currency} />
+            )}
+            {!path && <PrinterLog printer={entry.printer} />}
             {path && draft.paths.length > 1 && (
               <p className="mt-4">
                 <Button
@@ -176,13 +183,13 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
                 <section className="mt-5 space-y-2 text-sm">
                   <h2>The record as a document</h2>
                   <p>
-                    <FileLink icon="saveFile" href={`/api/printers/${draft.id}/document`}>
+                    <FileLink icon="saveFile" href={apiUrl(`/printers/${draft.id}/document`)}>
                       Save as a document
                     </FileLink>
                   </p>
                   <p className="text-soft">
                     JSON, described by{' '}
-                    <a className="link" href="/api/schemas/printer.json" target="_blank" rel="noreferrer">
+                    <a className="link" href={apiUrl('/schemas/printer.json')} target="_blank" rel="noreferrer">
                       its schema
                     </a>
                     .
@@ -196,19 +203,7 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
           </aside>
         </TabPanel>
       </Tabs>
-      <UnsavedGuard
-        dirty={dirty}
-        what={`What you entered of ${draft.name}`}
-        onSave={
-          form.valid
-            ? () =>
-                save.mutateAsync().then(
-                  () => true,
-                  () => false,
-                )
-            : null
-        }
-      />
+      <UnsavedGuard dirty={dirty} what={`What you entered of ${draft.name}`} onSave={form.valid ? saves(save.mutateAsync) : null} />
       {!path && (
         <div className="mt-6 border-t border-line pt-4">
           <ReadRecord id={draft.id} address={draft.address} />

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import { studioQuery } from '../api/queries.ts'
 import { ProfileShelf } from '../features/profiles/profile-shelf.tsx'
+import { Pairings } from '../features/shelf/pairings.tsx'
 import { Papers } from '../features/shelf/papers.tsx'
 import { Printers } from '../features/shelf/printers.tsx'
 import { Rules } from '../features/shelf/rules.tsx'
@@ -13,12 +14,13 @@ const TABS = [
   ['printers', 'Printers'],
   ['papers', 'Papers and lots'],
   ['profiles', 'Profiles'],
+  ['pairings', 'Pairings'],
   ['rules', 'House rules'],
 ] as const
 
 /** What the studio owns and knows. */
 export function Shelf() {
-  const { tab = 'printers' } = useParams()
+  const { printer, paper, tab = printer ? 'pairings' : paper ? 'papers' : 'printers' } = useParams()
   const studio = useQuery(studioQuery)
   if (!TABS.some(([slug]) => slug === tab)) return <NotHere />
   if (studio.error) return <Failed error={studio.error} again={() => void studio.refetch()} />
@@ -27,7 +29,7 @@ export function Shelf() {
     <div className="mx-auto w-full max-w-7xl p-4">
       <div className="flex flex-wrap items-end gap-x-6 border-b border-line">
         <h1 className="pb-1.5">Shelf</h1>
-        <nav aria-label="Shelf" className="flex">
+        <nav aria-label="Shelf" className="flex flex-wrap">
           {TABS.map(([slug, label]) => (
             <TabLink key={slug} to={`/shelf/${slug}`} current={slug === tab}>
               {label}
@@ -36,8 +38,9 @@ export function Shelf() {
         </nav>
       </div>
       {tab === 'printers' && <Printers studio={studio.data} />}
-      {tab === 'papers' && <Papers studio={studio.data} />}
+      {tab === 'papers' && <Papers studio={studio.data} chosen={paper ?? null} />}
       {tab === 'profiles' && <ProfileShelf studio={studio.data} />}
+      {tab === 'pairings' && <Pairings studio={studio.data} printerId={printer ?? null} paperId={paper ?? null} />}
       {tab === 'rules' && <Rules rules={studio.data.rules} />}
     </div>
   )

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useLocation, useNavigate } from 'react-router'
 import { jobsQuery } from '../api/queries.ts'
 import { Dialog } from '../ui/dialog.tsx'
 import { FindItem, FindList } from '../ui/find-list.tsx'
@@ -39,7 +39,7 @@ export function Palette({ typed, there, close }: Props) {
   useEffect(() => setSearch((now) => (typed.startsWith(now) ? typed : now)), [typed])
   const navigate = useNavigate()
   const { data: jobs = [] } = useQuery(jobsQuery)
-  const here = /^\/jobs\/(\d+)/.exec(location.pathname)?.[1]
+  const here = /^\/jobs\/(\d+)/.exec(useLocation().pathname)?.[1]
   const go = (to: string) => {
     close()
     navigate(to)

@@ -8,6 +8,7 @@ import { loadToasts, Toasts } from '../ui/toast.tsx'
 import { TooltipLayer } from '../ui/tooltip.tsx'
 import { fetched, whenIdle } from '../ui/when-idle.ts'
 import { useAheadOfPalette } from './ahead-of-palette.ts'
+import { StudioMark, useStudioHere } from './studio-here.tsx'
 import { useTheme } from './theme.ts'
 import { useDryNotice } from './use-dry-notice.ts'
 
@@ -24,6 +25,7 @@ const PLACES = [
 /** The frame around every screen: where you are, where you can go, the palette and the keys. */
 export function Shell() {
   useDryNotice()
+  const { entry, missing } = useStudioHere()
   const navigate = useNavigate()
   const [theme, toggleTheme] = useTheme()
   const [keys, setKeys] = useState(false)
@@ -61,6 +63,7 @@ export function Shell() {
           ))}
         </nav>
         <div className="ml-auto flex items-center gap-1">
+          <StudioMark entry={entry} />
           <Button kind="plain" icon="find" className="max-sm:hidden" onClick={find}>
             Find <KeyHint of="find" />
           </Button>
@@ -76,7 +79,7 @@ export function Shell() {
         </div>
       </header>
       <main id="main" className="flex min-h-0 flex-1 flex-col">
-        <Outlet />
+        {missing ?? <Outlet />}
       </main>
       <Suspense>
         {ahead.typed !== null && <Palette typed={ahead.typed} there={ahead.there} close={ahead.end} />}

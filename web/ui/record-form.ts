@@ -11,6 +11,7 @@ import {
   useWatch,
 } from 'react-hook-form'
 import type { z } from 'zod'
+import { keptAs } from '../api/here.ts'
 
 /** Entries as they are kept on this device: with what they were made from, and of which version that was. */
 interface Kept<T> {
@@ -55,7 +56,7 @@ interface Props<T> {
  * what others save meanwhile.
  */
 export function useRecordForm<T extends FieldValues>({ name, schema, record, version = 0 }: Props<T>) {
-  const key = name === null ? null : `unsaved-${name}`
+  const key = name === null ? null : keptAs(`unsaved-${name}`)
   const [kept] = useState(() => readKept<T>(key))
   const [base, setBase] = useState<T>(kept?.base ?? record)
   const { control, setValue, reset, trigger, formState } = useForm<T>({

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { Field, type FieldWords } from './field.tsx'
 import { Offers } from './offers.tsx'
 import type { Read } from './reading.ts'
@@ -30,11 +30,21 @@ export function TypedField<T>({ shown, read, onChange, onStep, placeholder, disa
   const [wrong, setWrong] = useState<{ message: string; choices: readonly string[] } | null>(null)
   // A value that changes elsewhere is shown, unless it is what was typed here.
   const last = useRef(shown)
+  const box = useRef<HTMLInputElement>(null)
+  const whole = useRef(false)
   useEffect(() => {
+    const at = box.current
+    // Just come to, all of it is chosen, so that the next key replaces it: it stays so when it changes under the hand.
+    whole.current = at !== null && at === document.activeElement && at.selectionStart === 0 && at.selectionEnd === at.value.length
     last.current = shown
     setText(shown)
     setWrong(null)
   }, [shown])
+  // biome-ignore lint/correctness/useExhaustiveDependencies: once the new text stands there
+  useLayoutEffect(() => {
+    if (whole.current) box.current?.select()
+    whole.current = false
+  }, [text])
   const take = (typed: string) => {
     if (typed === last.current) return setWrong(null)
     const now = read(typed)
@@ -49,6 +59,7 @@ export function TypedField<T>({ shown, read, onChange, onStep, placeholder, disa
           <>
             <input
               {...own}
+              ref={box}
               className={`field min-w-0 ${wide ? '' : 'w-full'} ${words ? '' : 'num'}`}
               style={wide ? { width: `${wide}ch`, maxWidth: '100%' } : undefined}
               value={text}

@@ -11,6 +11,13 @@ interface Props {
   onSave: (() => Promise<boolean>) | null
 }
 
+/** Saving as the guard wants it: whether it came about. What was said instead stands with the form. */
+export const saves = (save: () => Promise<unknown>) => (): Promise<boolean> =>
+  save().then(
+    () => true,
+    () => false,
+  )
+
 /** Asks before a screen with unsaved entries is left. They are kept on this device either way. */
 export function UnsavedGuard({ dirty, what, onSave }: Props) {
   // Its own screen is all it guards: it is still there for a moment after that was left.

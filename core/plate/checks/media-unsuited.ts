@@ -1,3 +1,4 @@
+import { tallyOf } from '../../things/media/media.ts'
 import { misfitOf, nearestEntry, sayMisfit } from '../ways/media-distance.ts'
 import type { Check } from './check.ts'
 
@@ -13,7 +14,7 @@ export const mediaUnsuited: Check = {
     const rank = (m: typeof mediaType) => ['black', 'coating', 'surface', null].indexOf(misfitOf(m, paper))
     const nearest = nearestEntry(printer, paper)
     const better = rank(nearest) > rank(mediaType) ? nearest : null
-    const proven = pairing?.mediaTypeId === mediaType.id && pairing.good > 0
+    const proven = pairing !== null && tallyOf(pairing, mediaType.id).good > 0
     const elsewhere = better
       ? undefined
       : ways.find(

@@ -26,6 +26,7 @@ import { nothingPossible } from './nothing-possible.ts'
 import { overspray } from './overspray.ts'
 import { paperShows } from './paper-shows.ts'
 import { pathNoted } from './path-noted.ts'
+import { pathUnconfirmed } from './path-unconfirmed.ts'
 import { pictureClipped } from './picture-clipped.ts'
 import { pictureCropped } from './picture-cropped.ts'
 import { pictureMissing } from './picture-missing.ts'
@@ -88,6 +89,7 @@ export const CHECKS: readonly Check[] = [
   headStrike,
   sensingOff,
   pathNoted,
+  pathUnconfirmed,
   creasedCard,
   rollEnd,
   rollShortest,

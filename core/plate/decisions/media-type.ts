@@ -1,11 +1,23 @@
+import { type Pairing, tallyOf } from '../../things/media/media.ts'
 import { type MediaType, MediaTypeSchema } from '../../things/printers/printer.ts'
-import { mediaDistance, misfitOf, nearestMediaType, sayMisfit } from '../ways/media-distance.ts'
+import { mediaDistance, misfitOf, nearestMediaType, recommendedEntry, sayMisfit } from '../ways/media-distance.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
 
 /** What an entry that does not suit costs: a print with the wrong black or ink for another coating is a spoilt one. */
 const MISFIT_POINTS = { black: 120, coating: 90, surface: 12 } as const
+
+/** What stands behind the entry of a pairing: prints that came out right, else how it was begun and what has come of it. */
+function sayPaired(pairing: Pairing, paper: string, profiled: boolean): string {
+  const { begun } = pairing
+  const { good, bad } = tallyOf(pairing)
+  if (good > 0) return `The pairing with ${paper} was made with it${profiled ? ', and so was the profile' : ''}.`
+  const so = bad > 0 ? 'nothing has come out right yet' : 'no print has shown it yet'
+  if (begun === 'hand') return `It was chosen for ${paper} by hand; ${so}.`
+  if (begun === 'profile') return `The profile for ${paper} was made with it; ${so}.`
+  return `${paper} was tried with it; ${so}.`
+}
 
 export const mediaTypeDecision = declare({
   key: 'media-type',
@@ -18,6 +30,7 @@ export const mediaTypeDecision = declare({
   agreement: 'media-type',
   candidates: ({ printer, paper, pairing, studio }): Candidate<MediaType>[] => {
     const nearest = nearestMediaType(printer, paper, pairing)
+    const named = recommendedEntry(printer, paper)
     const madeWith = new Set(
       studio.profiles
         .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
@@ -45,13 +58,15 @@ export const mediaTypeDecision = declare({
         by: proven ? 'pairing' : 'rule',
         reason: won
           ? `It won on test strips on ${tested?.on}${tested?.because ? `: ${tested.because}` : ''}.`
-          : proven
-            ? `The pairing with ${paper.name} was made with it${madeWith.has(m.id) ? ', and so was the profile' : ''}.`
+          : proven && pairing
+            ? sayPaired(pairing, paper.name, madeWith.has(m.id))
             : madeWith.has(m.id)
               ? 'The profile was made with it.'
-              : m === nearest
-                ? 'Of this printer’s entries it is the nearest to what the paper needs.'
-                : 'It is not the nearest entry to what the paper needs.',
+              : m === named
+                ? `The maker of ${paper.name} names it for this printer.`
+                : m === nearest
+                  ? 'Of this printer’s entries it is the nearest to what the paper needs.'
+                  : 'It is not the nearest entry to what the paper needs.',
       }
     })
   },

@@ -29,6 +29,8 @@ export const EstimatesSchema = z.object({
   inkMillilitres: z.number(),
   /** The same by ink. */
   inks: z.record(z.string(), z.number()).default({}),
+  /** What that ink costs, in the studio's currency; null while no ink of the printer has a price. */
+  inkPrice: z.number().nullable().default(null),
   /** Paper used, in the studio's currency. */
   paperPrice: z.number(),
   /** Micrometres of roll used; 0 for sheets. */
@@ -95,13 +97,22 @@ export function timesOf(of: Timed): Pick<Estimates, 'loads' | 'loadingMinutes' |
     loadingMinutes: loads * LOAD_MINUTES,
     handsMinutes: handsMinutes(of),
     printingSeconds: headSeconds(page, quality) * item.copies,
-    dryingMinutes: pairing?.dryingMinutes ?? 30,
+    dryingMinutes: pairing?.dryingMinutes ?? paper.dryingMinutes ?? 30,
   }
 }
 
 /** Minutes from beginning to a print that can be handed over. */
 export const minutesOf = ({ loadingMinutes, handsMinutes, printingSeconds, dryingMinutes }: ReturnType<typeof timesOf>): number =>
   loadingMinutes + handsMinutes + printingSeconds / 60 + dryingMinutes
+
+/** What inks (ml by ink, one copy) cost for all copies; those without a price count as the mean of those that have one. */
+function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, number>>, copies: number): number | null {
+  const known = inks.flatMap((ink) => (ink.priceCents === null ? [] : [ink.priceCents / 100 / ink.capacity]))
+  if (known.length === 0) return null
+  const mean = known.reduce((a, b) => a + b, 0) / known.length
+  const each = inks.map((ink) => (used[ink.id] ?? 0) * (ink.priceCents === null ? mean : ink.priceCents / 100 / ink.capacity))
+  return each.reduce((a, b) => a + b, 0) * copies
+}
 
 /** Time, ink and paper a job takes. */
 export function estimate(of: Input, layout: Layout): Estimates {
@@ -118,6 +129,7 @@ export function estimate(of: Input, layout: Layout): Estimates {
     sheets: item.copies,
     inkMillilitres: Object.values(inks).reduce((a, b) => a + b, 0) * item.copies,
     inks: Object.fromEntries(Object.entries(inks).map(([id, ml]) => [id, ml * item.copies])),
+    inkPrice: priceOf(of.printer, inks, item.copies),
     paperPrice: sheet * paper.pricePerSquareMetre * item.copies,
     rollLength: lot.form === 'roll' ? layout.sheet.h * item.copies : 0,
   }

@@ -1,4 +1,4 @@
-import { isGlossy, type Pairing, type Paper, type Surface } from '../../things/media/media.ts'
+import { blackOf, isGlossy, type Pairing, type Paper, type Surface, tallyOf } from '../../things/media/media.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 
 /**
@@ -44,9 +44,12 @@ const POINTS = { black: 100_000, coating: 50_000, surface: 100, gap: 60, weight:
 const FAR_OFF = 500
 
 /** What is wrong with printing on this paper as that entry, or null. An entry that prints with either black has none wrong. */
-export function misfitOf(entry: Pick<MediaType, 'surface' | 'black'>, paper: Pick<Paper, 'surface'>): Misfit | null {
+export function misfitOf(
+  entry: Pick<MediaType, 'surface' | 'black'>,
+  paper: Pick<Paper, 'surface'> & Partial<Pick<Paper, 'black'>>,
+): Misfit | null {
   const sealed = isGlossy(paper.surface)
-  if (entry.black !== 'either' && (entry.black === 'photo') !== sealed) return 'black'
+  if (entry.black !== 'either' && entry.black !== blackOf(paper)) return 'black'
   if (isGlossy(entry.surface) !== sealed) return 'coating'
   return FAMILY[entry.surface] === FAMILY[paper.surface] ? null : 'surface'
 }
@@ -69,18 +72,44 @@ export function mediaDistance(entry: MediaType, paper: Paper, { normalGapUpTo }:
 export const nearestEntry = (printer: Printer, paper: Paper): MediaType =>
   printer.mediaTypes.reduce((best, m) => (mediaDistance(m, paper, printer) < mediaDistance(best, paper, printer) ? m : best))
 
-/** The media type that stands in for this paper: the one that won on strips, else the pairing's, else the nearest. */
+/**
+ * The entry the paper's maker names for this printer, or null: written like the driver's or the panel's name of it, for this
+ * printer by its name or kind, or for any.
+ */
+export function recommendedEntry(
+  printer: Pick<Printer, 'name' | 'kind' | 'mediaTypes'>,
+  paper: Pick<Paper, 'recommends'>,
+): MediaType | null {
+  const plain = (words: string) => words.toLowerCase().replace(/\s+/g, ' ').trim()
+  const machine = plain(`${printer.name} ${printer.kind}`)
+  for (const { printers, mediaType } of paper.recommends) {
+    if (printers !== '' && !machine.includes(plain(printers))) continue
+    const found = printer.mediaTypes.find((m) => [m.driverName, m.panelName].some((name) => plain(name) === plain(mediaType)))
+    if (found) return found
+  }
+  return null
+}
+
+/**
+ * The media type that stands in for this paper: the one that won on strips, else the pairing's, else the one the paper's
+ * maker names, else the nearest.
+ */
 export const nearestMediaType = (printer: Printer, paper: Paper, pairing: Pairing | null): MediaType =>
-  printer.mediaTypes.find((m) => m.id === (pairing?.tested?.mediaTypeId ?? provenEntry(pairing))) ?? nearestEntry(printer, paper)
+  printer.mediaTypes.find((m) => m.id === (pairing?.tested?.mediaTypeId ?? provenEntry(pairing))) ??
+  recommendedEntry(printer, paper) ??
+  nearestEntry(printer, paper)
 
 /** The entry a pairing vouches for; none where it only ever went wrong. */
-const provenEntry = (pairing: Pairing | null): string | undefined =>
-  pairing && (pairing.good > 0 || pairing.bad === 0) ? pairing.mediaTypeId : undefined
+function provenEntry(pairing: Pairing | null): string | undefined {
+  if (!pairing) return undefined
+  const { good, bad } = tallyOf(pairing)
+  return good > 0 || bad === 0 ? pairing.mediaTypeId : undefined
+}
 
 /** What is wrong, in words that follow ““Photo gloss””. */
 export const sayMisfit = (misfit: Misfit, entry: MediaType, paper: Paper): string =>
   misfit === 'black'
-    ? `prints with ${entry.black} black, which ${isGlossy(paper.surface) ? 'stays dull on a sealed surface' : 'does not bind to an absorbent one and rubs off'}`
+    ? `prints with ${entry.black} black, which ${blackOf(paper) === 'photo' ? 'stays dull on a sealed surface' : 'does not bind to an absorbent one and rubs off'}`
     : misfit === 'coating'
       ? `lays ink for ${entry.surface} paper: ${isGlossy(paper.surface) ? 'too little for a sealed surface' : 'too much for an absorbent one'}`
       : `is meant for ${entry.surface} paper and this is ${paper.surface}: tones and drying will differ`

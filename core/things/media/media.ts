@@ -1,37 +1,84 @@
 import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
+import { NameSchema } from '../name.ts'
 import { INTENTS } from './intent.ts'
+import { PaperPriceSchema } from './paper-price.ts'
 
 const id = z.string().min(1).max(60)
 const um = z.number().int().nonnegative()
 
-const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'] as const
+export const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'] as const
 export type Surface = (typeof SURFACES)[number]
 
-/** Surfaces that carry ink on a sealed coating and want photo black; the others absorb it. */
+/** Surfaces that carry ink on a sealed coating; the others absorb it. */
 export const isGlossy = (surface: Surface): boolean => surface === 'gloss' || surface === 'satin'
+
+/** A line of what a paper's maker says to choose on which printers, as it stands there. */
+const RecommendationSchema = z.object({ printers: z.string().trim().max(80), mediaType: z.string().trim().min(1).max(80) })
 
 export const PaperSchema = z.object({
   id,
-  name: z.string().min(1).max(80),
+  name: NameSchema.max(80),
+  /** The maker's code, or the studio's own. */
+  code: z.string().trim().max(40).default(''),
   surface: z.enum(SURFACES),
   /** Grammage, g/m². */
   weight: z.number().positive().max(3000),
   /** Caliper, µm. */
-  thickness: um.positive(),
+  thickness: um.positive().max(10_000),
+  /** Where the caliper comes from: the label, somebody's caliper, or an estimate from grammage and surface. */
+  thicknessFrom: z.enum(['label', 'measured', 'estimated']).default('label'),
   /** Lab (D50) of the bare sheet. */
-  white: z.tuple([z.number(), z.number(), z.number()]),
+  white: z.tuple([z.number().min(0).max(100), z.number().min(-128).max(127), z.number().min(-128).max(127)]),
+  whiteFrom: z.enum(['label', 'measured', 'profile', 'eye']).default('label'),
+  /** Has an optical brightener, which a UV-filtered light and years take away; null when nobody knows. */
+  brightened: z.boolean().nullable().default(null),
+  /** The black its coating holds, where that is not the one its surface says. */
+  black: z.enum(['photo', 'matte']).nullable().default(null),
   twoSided: z.boolean(),
+  /** How to tell the printable side: “the smoother one”, “the label faces it”. */
+  printableSide: z.string().trim().max(200).default(''),
+  stiffness: z.enum(['limp', 'usual', 'stiff']).default('usual'),
+  curl: z.enum(['flat', 'some', 'strong']).default('flat'),
+  /** The side of the sheet the grain runs along; null when nobody knows. On a roll it runs along the roll. */
+  grain: z.enum(['long-side', 'short-side']).nullable().default(null),
+  /** What it takes to dry before anything is known of it on a printer; null for the usual half hour. */
+  dryingMinutes: z.number().int().nonnegative().max(10_000).nullable().default(null),
+  /** What its maker says to choose, as it is written there. */
+  recommends: z.array(RecommendationSchema).max(20).default([]),
+  notes: z.string().max(2000).default(''),
   /** Comes creased or folded across the middle of this side; null when it is flat. */
   crease: z.enum(['long-side', 'short-side']).nullable().default(null),
   /** Price of a square metre in the studio's currency. */
-  pricePerSquareMetre: z.number().nonnegative(),
+  pricePerSquareMetre: z.number().nonnegative().max(100_000),
+  /** As it was paid; null where only the price of a square metre was said. */
+  price: PaperPriceSchema.nullable().default(null),
 })
 export type Paper = z.infer<typeof PaperSchema>
+/** A paper as somebody fills it in: what is left out is as usual. */
+export type PaperInput = z.input<typeof PaperSchema>
+
+/** The black a paper holds: what its coating asks for, else photo on sealed surfaces and matte on those that absorb. */
+export const blackOf = (paper: Pick<Paper, 'surface'> & Partial<Pick<Paper, 'black'>>): 'photo' | 'matte' =>
+  paper.black ?? (isGlossy(paper.surface) ? 'photo' : 'matte')
 
 const readings = z.array(um.positive().max(MAX_LENGTH)).max(12)
 export const ReadingsSchema = z.object({ width: readings, length: readings, diagonals: readings.max(2) })
 export type Readings = z.infer<typeof ReadingsSchema>
+
+/** Where a lot came from and what became of it. */
+export const LotStorySchema = z.object({
+  /** The number on the box. */
+  number: z.string().trim().max(60).default(''),
+  /** Day it arrived, ISO 8601. */
+  arrived: z.iso.date().nullable().default(null),
+  /** What it was when it arrived: sheets, or µm of roll. */
+  arrivedWith: z.number().int().positive().max(1_000_000_000).nullable().default(null),
+  /** Paid for it, cents of the studio's currency. */
+  paidCents: z.number().int().nonnegative().max(1_000_000_000).nullable().default(null),
+  /** Day it was opened, ISO 8601. */
+  opened: z.iso.date().nullable().default(null),
+})
 
 /** A box or a roll of a paper, with the size it really measures. */
 export const LotSchema = z.object({
@@ -51,7 +98,10 @@ export const LotSchema = z.object({
   /** How far its corners are from 90°, degrees, from the diagonals. */
   outOfSquare: z.number().min(0).max(10).default(0),
   /** Sheets left, or micrometres of roll left. */
-  stock: z.number().int().nonnegative(),
+  stock: z.number().int().nonnegative().max(1_000_000_000),
+  ...LotStorySchema.shape,
+  /** Kept for something: nothing is planned on it. */
+  aside: z.boolean().default(false),
 })
 export type Lot = z.infer<typeof LotSchema>
 
@@ -95,6 +145,9 @@ export const TestedSchema = z.object({
 
 export type Tested = z.infer<typeof TestedSchema>
 
+const TallySchema = z.object({ good: z.number().int().nonnegative(), bad: z.number().int().nonnegative() })
+export type Tally = z.infer<typeof TallySchema>
+
 /** What the studio knows of one paper on one printer. */
 export const PairingSchema = z.object({
   id,
@@ -106,12 +159,28 @@ export const PairingSchema = z.object({
   pathId: id.nullable(),
   qualityId: id,
   dryingMinutes: z.number().nonnegative(),
+  /** Prints that came out right, and that were wasted, whatever entry they were printed as. */
   good: z.number().int().nonnegative(),
   bad: z.number().int().nonnegative(),
+  /** The same by media type; left out where all of them were printed as `mediaTypeId`. */
+  tallies: z.record(id, TallySchema).optional(),
   /** Null when nobody has tried. */
   tested: TestedSchema.nullable().optional(),
+  /** Begun by a print, by binding a profile, or by hand; a print that came out right is what counts from then on. */
+  begun: z.enum(['print', 'profile', 'hand']).optional(),
+  notes: z.string().trim().max(2000).optional(),
 })
 export type Pairing = z.infer<typeof PairingSchema>
+
+/** How often a paper came out right, and was wasted, printed as this media type; as the one that is taken where none is named. */
+export const tallyOf = (
+  { tallies, mediaTypeId, good, bad }: Pick<Pairing, 'tallies' | 'mediaTypeId' | 'good' | 'bad'>,
+  entry: string = mediaTypeId,
+): Tally => tallies?.[entry] ?? (tallies === undefined && entry === mediaTypeId ? { good, bad } : { good: 0, bad: 0 })
+
+/** All tallies of a pairing, said for each media type. */
+export const talliesOf = (pairing: Pick<Pairing, 'tallies' | 'mediaTypeId' | 'good' | 'bad'>): Record<string, Tally> =>
+  pairing.tallies ?? { [pairing.mediaTypeId]: tallyOf(pairing) }
 
 /** What lies in one path of one printer now. */
 export const LoadedSchema = z.object({

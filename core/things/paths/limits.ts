@@ -57,6 +57,19 @@ export function violations(path: Path, paper: Paper, lot: Lot, fed: FedSheet): V
   return found
 }
 
+/**
+ * Every limit of the path that a lot of this paper breaks, whichever edge of a sheet leads: those of the turn that breaks
+ * fewer. Empty when it can be fed as it is.
+ */
+export function lotLimits(path: Path, paper: Paper, lot: Lot): Violation[] {
+  const { width, length } = lot.measured
+  // Of a roll as much goes through as the job asks for.
+  if (lot.form === 'roll') return violations(path, paper, lot, { width, length: path.length.min })
+  const upright = violations(path, paper, lot, { width, length })
+  const turned = violations(path, paper, lot, { width: length, length: width })
+  return turned.length < upright.length ? turned : upright
+}
+
 /** One limit in words. */
 export function violationText(path: Path, v: Violation, unit: Unit): string {
   const caliper = (um: number) => `${(um / 1000).toFixed(2)} mm`

@@ -48,6 +48,12 @@ const InkSchema = z.object({
   name: z.string().max(40),
   millilitres: z.number().nonnegative(),
   capacity: z.number().positive(),
+  /** The maker's code of the cartridge or bottle. */
+  code: z.string().trim().max(40).default(''),
+  /** What a full one costs, cents of the studio's currency; null when nobody has said. */
+  priceCents: z.number().int().nonnegative().max(10_000_000).nullable().default(null),
+  /** Day it was last replaced or filled up, ISO 8601. */
+  replacedOn: z.iso.date().nullable().default(null),
   /** Pigment or dye; null when the record does not say, and the ink set has to. */
   pigment: z.boolean().nullable().default(null),
   /** What its levels have taught of how much it takes. */

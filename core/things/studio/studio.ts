@@ -5,11 +5,14 @@ import { PrinterSchema } from '../printers/printer.ts'
 import { ExperienceSchema } from './experience.ts'
 import { HouseRulesSchema } from './house-rules.ts'
 
+/** How many a studio can have of what is made by hand. */
+export const MOST = { papers: 2000, lots: 10_000 } as const
+
 /** Everything the studio knows that a plate depends on. */
 export const StudioSchema = z.object({
   printers: z.array(PrinterSchema).max(200),
-  papers: z.array(PaperSchema).max(2000),
-  lots: z.array(LotSchema).max(10_000),
+  papers: z.array(PaperSchema).max(MOST.papers),
+  lots: z.array(LotSchema).max(MOST.lots),
   profiles: z.array(ProfileSchema).max(5000),
   pairings: z.array(PairingSchema).max(20_000),
   loaded: z.array(LoadedSchema).max(2000),

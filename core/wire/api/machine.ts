@@ -14,6 +14,8 @@ export const MachineStateSchema = z.object({
   trays: z.array(
     z.object({
       pathId: z.string(),
+      /** IPP `media-source` of the path. */
+      source: z.string().optional(),
       remaining: z.number(),
       /** Sheets since it was serviced. */
       fed: z.number(),

@@ -92,8 +92,11 @@ test('what IPP does not say is assumed, and said once for each thing', () => {
     capacity: [
       { upTo: 150, sheets: 20 },
       { upTo: 300, sheets: 10 },
+      { upTo: 310, sheets: 1 },
     ],
-    weight: { min: 60, max: 300 },
+    // The printer says how thick; how heavy follows from that.
+    weight: { min: 60, max: 310 },
+    known: 'usual',
     tolerance: { across: 800, along: 1000, skewDegrees: 0.2 },
   })
   expect(pathOf({ 'media-col-database': database(entry('tray-1', 'stationery', 21_000, 29_700)) })).toMatchObject({

@@ -95,6 +95,7 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
   const calipers = entries.flatMap((e) => (e.thickness ? [e.thickness] : []))
   if (!before)
     assumed.push(`${words(source)}: printable side, guide, thickness, weight and stack are assumed. Look them up in the printer’s manual.`)
+  const thickness = calipers.length > 0 ? span(calipers) : { min: 80, max: 300 }
   const kind = kindForSource(source)
   const { usually } = PATH_KINDS[kind]
   const candidate = {
@@ -104,12 +105,15 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
       kind,
       source,
       panelName: words(source),
-      thickness: { min: 80, max: 300 },
-      weight: { min: 60, max: 300 },
+      // What it takes so thick it takes as heavy: the densest sheets have a gram to the square metre for each micrometre.
+      weight: { min: 60, max: Math.max(300, thickness.max) },
       capacity: [
         { upTo: 150, sheets: 20 },
         { upTo: 300, sheets: 10 },
+        ...(thickness.max > 300 ? [{ upTo: thickness.max, sheets: 1 }] : []),
       ],
+      // Nobody has held what is assumed against the machine.
+      known: 'usual' as const,
       printableSide: usually.side,
       registration: 'centre',
       senses: { width: false, size: false, edges: false, skew: false },
@@ -120,7 +124,7 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
     }),
     width,
     length,
-    ...(calipers.length > 0 ? { thickness: span(calipers) } : {}),
+    ...(before && calipers.length === 0 ? {} : { thickness }),
     margins: most((bordered.length > 0 ? bordered : entries).map((e) => e.margins)),
     borderless:
       edges.length === 0 || (sizes.length === 0 && !ranges)

@@ -1,4 +1,5 @@
 import { plateOf } from '../../testing/fixtures.ts'
+import { tallyOf } from '../../things/media/media.ts'
 import type { Manner } from './learnt.ts'
 import { learnt, mannerOf } from './learnt.ts'
 
@@ -14,9 +15,13 @@ const manner = (change: Partial<Manner> = {}): Manner => ({
 
 test('the first inspection makes the pairing; what came out right is how it is printed from then on', () => {
   const right = learnt(null, of, manner(), { good: 1, bad: 0 })
-  expect(right).toEqual({ ...of, ...manner(), good: 1, bad: 0 })
+  expect(right).toEqual({ ...of, ...manner(), good: 1, bad: 0, tallies: { matte: { good: 1, bad: 0 } } })
   // A later print another way does not change what is proven.
-  expect(learnt(right, of, manner({ mediaTypeId: 'gloss', pathId: 'tray' }), { good: 1, bad: 0 })).toEqual({ ...right, good: 2 })
+  expect(learnt(right, of, manner({ mediaTypeId: 'gloss', pathId: 'tray' }), { good: 1, bad: 0 })).toEqual({
+    ...right,
+    good: 2,
+    tallies: { matte: { good: 1, bad: 0 }, gloss: { good: 1, bad: 0 } },
+  })
 })
 
 test('a print that was wasted proves neither path nor profile; the first right one does', () => {
@@ -43,4 +48,23 @@ test('a manner is what the set-up says; drying that nobody foretold is taken as 
     dryingMinutes: 30,
   })
   expect(mannerOf({ ...setup, profile: null }, estimates)).toMatchObject({ profileId: null, dryingMinutes: estimates.dryingMinutes })
+})
+
+test('each media type has its own tally; what was counted before they were kept is the one’s that was taken', () => {
+  const { tallies: _, ...legacy } = { ...learnt(null, of, manner(), { good: 1, bad: 0 }), good: 5, bad: 2 }
+  expect([tallyOf(legacy), tallyOf(legacy, 'gloss')]).toEqual([
+    { good: 5, bad: 2 },
+    { good: 0, bad: 0 },
+  ])
+  const wasted = learnt(legacy, of, manner({ mediaTypeId: 'gloss' }), { good: 0, bad: 1 })
+  expect([wasted.good, wasted.bad, tallyOf(wasted), tallyOf(wasted, 'gloss')]).toEqual([5, 3, { good: 5, bad: 2 }, { good: 0, bad: 1 }])
+  // Corrected, a count goes back to where it came from, and never below nothing.
+  const corrected = learnt(wasted, of, manner({ mediaTypeId: 'gloss' }), { good: 1, bad: -1 })
+  expect([
+    tallyOf(corrected, 'gloss'),
+    tallyOf(learnt(corrected, of, manner({ mediaTypeId: 'art' }), { good: -1, bad: 0 }), 'art'),
+  ]).toEqual([
+    { good: 1, bad: 0 },
+    { good: 0, bad: 0 },
+  ])
 })

@@ -1,6 +1,6 @@
 import type { Estimates } from '../../plate/estimates/estimates.ts'
 import type { Setup } from '../../plate/resolve/plate.ts'
-import type { Pairing } from '../../things/media/media.ts'
+import { type Pairing, type Tally, talliesOf, tallyOf } from '../../things/media/media.ts'
 
 /** How a paper was printed on a printer: what a pairing remembers of it. */
 export type Manner = Pick<Pairing, 'mediaTypeId' | 'profileId' | 'pathId' | 'qualityId' | 'dryingMinutes'>
@@ -24,7 +24,9 @@ export function learnt(
   by: { good: number; bad: number },
 ): Pairing {
   const before: Pairing = known ?? { ...of, ...manner, profileId: null, pathId: null, good: 0, bad: 0 }
-  const good = Math.max(0, before.good + by.good)
+  const plus = (tally: Tally): Tally => ({ good: Math.max(0, tally.good + by.good), bad: Math.max(0, tally.bad + by.bad) })
+  const { good, bad } = plus(before)
   const firstRight = before.good === 0 && good > 0
-  return { ...before, ...(firstRight ? manner : {}), good, bad: Math.max(0, before.bad + by.bad) }
+  const tallies = { ...talliesOf(before), [manner.mediaTypeId]: plus(tallyOf(before, manner.mediaTypeId)) }
+  return { ...before, ...(firstRight ? manner : {}), good, bad, tallies }
 }

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { messageOf, postFile } from '../../api/client.ts'
+import { apiUrl } from '../../api/here.ts'
 import { FileLink } from '../../ui/button.tsx'
 import { FileDrop } from '../../ui/file-drop.tsx'
 import { toast } from '../../ui/toast.tsx'
@@ -20,13 +21,13 @@ export function TicketPanel({ jobId }: { jobId: number }) {
     <section aria-label="Job ticket" className="p-3">
       <h2>Job ticket</h2>
       <p className="mt-1 flex flex-wrap gap-x-4 gap-y-1">
-        <FileLink kind="link" beside href={`/api/jobs/${jobId}/load-sheet.pdf`}>
+        <FileLink kind="link" beside href={apiUrl(`/jobs/${jobId}/load-sheet.pdf`)}>
           one page, PDF
         </FileLink>
-        <FileLink kind="link" href={`/api/jobs/${jobId}/ticket.json`}>
+        <FileLink kind="link" href={apiUrl(`/jobs/${jobId}/ticket.json`)}>
           JSON
         </FileLink>
-        <FileLink kind="link" href={`/api/jobs/${jobId}/ticket.ipp`}>
+        <FileLink kind="link" href={apiUrl(`/jobs/${jobId}/ticket.ipp`)}>
           IPP attributes
         </FileLink>
       </p>

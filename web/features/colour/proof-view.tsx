@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react'
 import { MAP_FULL } from '../../../core/color/proof.ts'
+import { apiUrl } from '../../api/here.ts'
 import { useKey } from '../../keys/use-key.ts'
 import { GreyScale } from '../../ui/grey-scale.tsx'
 import { KeyHint } from '../../ui/key-hint.tsx'
@@ -66,7 +67,7 @@ export function ProofView(props: Props) {
   const dots = (enlarged?.width ?? 0) * devicePixelRatio
   const detailUrl =
     part && answer && dots > answer.width && props.fileWidth > answer.width
-      ? `/api/pictures/${props.pictureId}/window?${new URLSearchParams({
+      ? `${apiUrl('')}/pictures/${props.pictureId}/window?${new URLSearchParams({
           ...Object.fromEntries(Object.entries(part).map(([k, v]) => [k, String(v)])),
           across: String(Math.max(1, Math.round(Math.min(MOST_ACROSS, part.w * dots)))),
         })}`

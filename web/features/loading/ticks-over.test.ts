@@ -8,12 +8,14 @@ const kept = [
 const later = '2026-11-25T09:05:00.000Z'
 const put = (id: number, step: string): Waiting => ({
   id: step,
+  studio: 'quay',
   call: 'PUT /jobs/{id}/ticks/{step}',
   asked: { id, step, body: { at: later } },
   about: step,
 })
 const remove = (id: number, step: string): Waiting => ({
   id: step,
+  studio: 'quay',
   call: 'DELETE /jobs/{id}/ticks/{step}',
   asked: { id, step },
   about: step,
@@ -29,6 +31,6 @@ test('what waits lies over what the server has: set, taken back, set again', () 
   })
 })
 test('another job’s ticks and other calls are none of this job’s', () => {
-  const note: Waiting = { id: 'x', call: 'PATCH /jobs/{id}', asked: { id: 3, body: {} }, about: 'x' }
+  const note: Waiting = { id: 'x', studio: 'quay', call: 'PATCH /jobs/{id}', asked: { id: 3, body: {} }, about: 'x' }
   expect(ticksOver(3, kept, [put(4, 'fan'), note])).toEqual({ ticks: kept, waiting: 0 })
 })

@@ -6,6 +6,7 @@ import type { ItemChange } from '../../../core/things/brief/item.ts'
 import { readBrief } from '../../../core/things/brief/read-brief.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'
+import { keptAs } from '../../api/here.ts'
 import { jobQuery, queryClient } from '../../api/queries.ts'
 import { begun, type Draft, reduce, sameDraft } from './draft-history.ts'
 import { Saver, type SaveState, type Sent, type Version } from './saver.ts'
@@ -43,7 +44,7 @@ function unsavedOn(key: string): Version<Draft> | null {
  * and never written over somebody else's change.
  */
 export function useJobEditor(job: Job) {
-  const key = `unsaved-job-${job.id}`
+  const key = keptAs(`unsaved-job-${job.id}`)
   const [unsaved] = useState(() => unsavedOn(key))
   const [state, dispatch] = useReducer(reduce, job, (first) => begun(unsaved?.draft ?? draftOf(first)))
   const [save, setSave] = useState<SaveState<Job>>({ state: 'saved' })

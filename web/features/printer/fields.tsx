@@ -1,4 +1,3 @@
-import type { ReactNode } from 'react'
 import type { Unit } from '../../../core/things/length/length.ts'
 import { Check } from '../../ui/check.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -97,13 +96,3 @@ export const LinesAt = ({ form, at, label }: At) => (
     }
   />
 )
-
-export function Group({ title, children, help }: { title: string; children: ReactNode; help?: string }) {
-  return (
-    <fieldset className="border-t border-hair pt-2">
-      <legend className="pr-2 font-semibold">{title}</legend>
-      {help && <p className="mb-1 text-sm text-soft">{help}</p>}
-      <div className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-4">{children}</div>
-    </fieldset>
-  )
-}

@@ -9,6 +9,7 @@ import type { Path } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { practisePaper } from '../../../core/work/loading/practise-paper.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { apiUrl } from '../../api/here.ts'
 import { Button, FileLink } from '../../ui/button.tsx'
 import { Select } from '../../ui/select.tsx'
 import { toast } from '../../ui/toast.tsx'
@@ -65,10 +66,10 @@ export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; p
         <Button disabled={!lotId || begin.isPending} onClick={() => begin.mutate()}>
           Print a layout test
         </Button>
-        <FileLink beside href={`/api/printers/${printerId}/layout-test.pdf?${query}`}>
+        <FileLink beside href={apiUrl(`/printers/${printerId}/layout-test.pdf?${query}`)}>
           PDF
         </FileLink>
-        <FileLink beside href={`/api/printers/${printerId}/layout-test.png?${query}`}>
+        <FileLink beside href={apiUrl(`/printers/${printerId}/layout-test.png?${query}`)}>
           PNG
         </FileLink>
       </div>

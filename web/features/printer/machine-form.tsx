@@ -1,9 +1,14 @@
 import type { Unit } from '../../../core/things/length/length.ts'
+import { UNMETERED } from '../../../core/things/printers/ink-meter.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import { SETTING_KEYS, SETTINGS } from '../../../core/work/agreement/settings.ts'
 import { Button } from '../../ui/button.tsx'
+import { DayField } from '../../ui/day-field.tsx'
+import { dayOf } from '../../ui/days.ts'
+import { FieldSet } from '../../ui/field-set.tsx'
+import { MoneyField } from '../../ui/money-field.tsx'
 import { TextField } from '../../ui/text-field.tsx'
-import { CheckAt, ChoiceAt, Group, LengthAt, NumberAt, TextAt } from './fields.tsx'
+import { CheckAt, ChoiceAt, LengthAt, NumberAt, TextAt } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
 const SETTING_OPTIONS = SETTING_KEYS.map((key) => [key, SETTINGS[key].title] as const)
@@ -56,12 +61,12 @@ function Lines<T>({
 }
 
 /** What belongs to the whole machine: its media types, qualities, expansion steps, quirks and care. */
-export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) {
+export function MachineForm({ form, unit, currency }: { form: PrinterDraft; unit: Unit; currency: string }) {
   const printer = form.get<Printer>('name') === undefined ? null : form.draft
   if (!printer) return null
   return (
     <div className="space-y-4">
-      <Group title="What it is">
+      <FieldSet title="What it is">
         <TextAt form={form} at="name" label="Name" />
         <TextAt form={form} at="kind" label="Kind, in a few words" />
         <TextAt form={form} at="unlistedSize" label="Panel’s name for an unlisted size" />
@@ -110,8 +115,66 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
         />
         <NumberAt form={form} at="feedPpi" label="Page data, pixels per inch" min={72} max={1440} />
         <NumberAt form={form} at="overspray.cleanAfter" label="Clean overspray after" unit="m²" step={0.1} min={0.001} max={1000} />
-      </Group>
-      <Group title="Media types" help="The same entry has one name in the driver and another at the panel.">
+      </FieldSet>
+      <FieldSet title="Inks" help="Levels are read from the printer where it tells them; otherwise type them when a cartridge is changed.">
+        <Lines
+          form={form}
+          at="inks"
+          lines={printer.inks}
+          least={1}
+          add="Another ink"
+          fresh={() => ({
+            id: `ink-${printer.inks.length + 1}`,
+            name: 'New ink',
+            capacity: 80,
+            millilitres: 80,
+            pigment: null,
+            meter: UNMETERED,
+            code: '',
+            priceCents: null,
+            replacedOn: null,
+          })}
+        >
+          {(i) => (
+            <>
+              <TextAt form={form} at={`inks.${i}.name`} label="Name" />
+              <TextAt form={form} at={`inks.${i}.code`} label="Code on the cartridge" />
+              <NumberAt form={form} at={`inks.${i}.capacity`} label="Holds" unit="ml" min={0.1} max={100_000} step={5} />
+              <NumberAt form={form} at={`inks.${i}.millilitres`} label="Left" unit="ml" max={printer.inks[i]?.capacity ?? 0} step={1} />
+              <MoneyField
+                label="Price of a full one"
+                currency={currency}
+                value={printer.inks[i]?.priceCents ?? 0}
+                onChange={(cents) => form.set(`inks.${i}.priceCents`, cents === 0 ? null : cents)}
+              />
+              <DayField
+                label="Replaced on"
+                value={printer.inks[i]?.replacedOn ?? null}
+                onChange={(day) => form.set(`inks.${i}.replacedOn`, day)}
+              />
+              <Button
+                className="self-end justify-self-start"
+                onClick={() =>
+                  form.put({
+                    inks: printer.inks.map((ink, k) =>
+                      k === i ? { ...ink, millilitres: ink.capacity, replacedOn: dayOf(new Date()) } : ink,
+                    ),
+                  })
+                }
+              >
+                Replaced today
+              </Button>
+            </>
+          )}
+        </Lines>
+        {printer.black.installed !== 'both' && (
+          <>
+            <NumberAt form={form} at="black.swap.minutes" label="A swap of blacks takes" unit="min" max={240} />
+            <NumberAt form={form} at="black.swap.millilitres" label="and costs" unit="ml" max={1000} step={0.5} />
+          </>
+        )}
+      </FieldSet>
+      <FieldSet title="Media types" help="The same entry has one name in the driver and another at the panel.">
         <Lines
           form={form}
           at="mediaTypes"
@@ -158,8 +221,8 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
             </>
           )}
         </Lines>
-      </Group>
-      <Group title="Qualities">
+      </FieldSet>
+      <FieldSet title="Qualities">
         <Lines
           form={form}
           at="qualities"
@@ -192,8 +255,8 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
             </>
           )}
         </Lines>
-      </Group>
-      <Group title="Borderless expansion steps">
+      </FieldSet>
+      <FieldSet title="Borderless expansion steps">
         <Lines
           form={form}
           at="expansions"
@@ -208,8 +271,8 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
             </>
           )}
         </Lines>
-      </Group>
-      <Group title="Where settings are found" help="As one goes there, for the Agreement table: Main › Paper.">
+      </FieldSet>
+      <FieldSet title="Where settings are found" help="As one goes there, for the Agreement table: Main › Paper.">
         <Lines
           form={form}
           at="menus"
@@ -233,8 +296,11 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
             </>
           )}
         </Lines>
-      </Group>
-      <Group title="Sizes the driver refuses" help="Some drivers refuse a custom size equal to their rated width and take a little less.">
+      </FieldSet>
+      <FieldSet
+        title="Sizes the driver refuses"
+        help="Some drivers refuse a custom size equal to their rated width and take a little less."
+      >
         <Lines
           form={form}
           at="quirks"
@@ -258,7 +324,7 @@ export function MachineForm({ form, unit }: { form: PrinterDraft; unit: Unit }) 
             </>
           )}
         </Lines>
-      </Group>
+      </FieldSet>
     </div>
   )
 }

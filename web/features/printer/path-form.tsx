@@ -6,10 +6,11 @@ import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { DayField } from '../../ui/day-field.tsx'
 import { dayOf } from '../../ui/days.ts'
+import { FieldSet } from '../../ui/field-set.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { Select } from '../../ui/select.tsx'
 import { TextField } from '../../ui/text-field.tsx'
-import { CheckAt, ChoiceAt, Group, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
+import { CheckAt, ChoiceAt, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
 
 const flip = (list: readonly Edge[], edge: Edge, on: boolean) => EDGES.filter((e) => (e === edge ? on : list.includes(e)))
@@ -23,13 +24,21 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
   const { borderless, duplex, attachment } = path
   return (
     <div className="space-y-4">
-      <Group title="What it is">
+      {path.known === 'usual' && (
+        <p className="border-l-4 border-warn bg-paper p-2">
+          These are usual values of such a path. Hold them against the manual, then say so; until then every plate on it does.
+        </p>
+      )}
+      <Check checked={path.known === 'confirmed'} onChange={(on) => form.set(at('known'), on ? 'confirmed' : 'usual')}>
+        its limits and margins are confirmed for this machine
+      </Check>
+      <FieldSet title="What it is">
         <TextAt form={form} at={at('name')} label="Name" />
         <ChoiceAt form={form} at={at('kind')} label="Kind" options={PATH_KIND_IDS.map((k) => [k, PATH_KINDS[k].label] as const)} />
         <TextAt form={form} at={at('panelName')} label="At the panel it is called" />
         <TextAt form={form} at={at('source')} label="IPP media source" />
-      </Group>
-      <Group title="What it takes">
+      </FieldSet>
+      <FieldSet title="What it takes">
         <LengthAt form={form} at={at('width.min')} label="Width from" unit={unit} />
         <LengthAt form={form} at={at('width.max')} label="to" unit={unit} />
         <LengthAt form={form} at={at('length.min')} label="Length from" unit={unit} />
@@ -43,8 +52,8 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           <Wrong form={form} at={at('length')} />
         </div>
         <CheckAt form={form} at={at('customSizes')} label="sizes typed by hand" />
-      </Group>
-      <Group title="How many at a time" help="By thickness: the first line that is thick enough counts.">
+      </FieldSet>
+      <FieldSet title="How many at a time" help="By thickness: the first line that is thick enough counts.">
         {path.capacity.map((_entry, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: lines of a table
           <div key={i} className="col-span-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
@@ -71,9 +80,9 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         >
           Another thickness
         </Button>
-      </Group>
+      </FieldSet>
       {isRoll(path) && (
-        <Group title="Roll">
+        <FieldSet title="Roll">
           <CheckAt form={form} at={at('roll.selfLoading')} label="loads the roll by itself" />
           <CheckAt form={form} at={at('roll.suction')} label="suction can be lowered" />
           <Check
@@ -83,9 +92,9 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           >
             takes 2- and 3-inch cores
           </Check>
-        </Group>
+        </FieldSet>
       )}
-      <Group title="Service">
+      <FieldSet title="Service">
         <DayField
           label="Last serviced"
           value={path.serviced ?? null}
@@ -99,9 +108,9 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           value={path.noted?.says ?? ''}
           onChange={(says) => form.set(at('noted'), says === '' ? null : { on: path.noted?.on ?? dayOf(new Date()), says })}
         />
-      </Group>
-      <Group title="Margins of a bordered page">{four('margins')}</Group>
-      <Group title="Borderless">
+      </FieldSet>
+      <FieldSet title="Margins of a bordered page">{four('margins')}</FieldSet>
+      <FieldSet title="Borderless">
         <Check
           className="col-span-full"
           checked={borderless !== null}
@@ -167,8 +176,8 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
             )}
           </>
         )}
-      </Group>
-      <Group title="How it carries the sheet">
+      </FieldSet>
+      <FieldSet title="How it carries the sheet">
         <ChoiceAt
           form={form}
           at={at('printableSide')}
@@ -220,8 +229,8 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         <LengthAt form={form} at={at('tolerance.across')} label="may lie off across, ±" unit={unit} />
         <LengthAt form={form} at={at('tolerance.along')} label="along, ±" unit={unit} />
         <NumberAt form={form} at={at('tolerance.skewDegrees')} label="skew, ±" unit="°" step={0.01} max={5} />
-      </Group>
-      <Group title="Both sides">
+      </FieldSet>
+      <FieldSet title="Both sides">
         <Check
           className="col-span-full"
           checked={duplex !== null}
@@ -251,8 +260,8 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
             {duplex.margins && four('duplex.margins')}
           </>
         )}
-      </Group>
-      <Group title="Room, parts and steps">
+      </FieldSet>
+      <FieldSet title="Room, parts and steps">
         <LengthAt form={form} at={at('clearance.behind')} label="clear behind" unit={unit} />
         <LengthAt form={form} at={at('clearance.before')} label="clear before" unit={unit} />
         <CheckAt form={form} at={at('clearance.ofSheet')} label="and the sheet’s length" />
@@ -271,7 +280,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         )}
         <LinesAt form={form} at={at('loadSteps')} label="Loading, as the manual says (a line each)" />
         <LinesAt form={form} at={at('tidySteps')} label="Tidying up (a line each)" />
-      </Group>
+      </FieldSet>
     </div>
   )
 }

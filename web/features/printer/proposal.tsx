@@ -117,6 +117,42 @@ function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(
   )
 }
 
+/** Printers that answer on the network, looked for only when somebody asks. */
+function Nearby({ onChoose }: { onChoose(address: string): void }) {
+  const look = useMutation({ mutationFn: () => api('POST /printers/nearby') })
+  return (
+    <div className="mt-3">
+      <Button icon="find" disabled={look.isPending} onClick={() => look.mutate()}>
+        {look.isPending ? 'Listening for three seconds …' : 'Look for printers on the network'}
+      </Button>
+      {look.error && <p className="mt-1 text-stop">{messageOf(look.error)}</p>}
+      {look.data && (
+        <div role="status" className="mt-2">
+          {look.data.length === 0 ? (
+            <p className="max-w-prose text-soft">
+              None answered. It may be asleep, on another network, or have IPP switched off in its settings; with its address it can be
+              asked all the same.
+            </p>
+          ) : (
+            <ul aria-label="Printers nearby">
+              {look.data.map(({ name, says, address }) => (
+                <li key={address} className="flex flex-wrap items-center gap-3 py-1">
+                  <span>
+                    {name} <span className="text-soft">{says}</span> <span className="num text-sm text-faint">{address}</span>
+                  </span>
+                  <Button small onClick={() => onChoose(address)}>
+                    Ask it
+                  </Button>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
+    </div>
+  )
+}
+
 /** Reads a record from a printer that speaks IPP, or from a document. */
 export function ReadRecord({ id, address }: { id: string | null; address: string }) {
   const [at, setAt] = useState(address)
@@ -153,6 +189,14 @@ export function ReadRecord({ id, address }: { id: string | null; address: string
           }}
         />
       </div>
+      {id === null && (
+        <Nearby
+          onChoose={(found) => {
+            setAt(found)
+            read.mutate(() => api('POST /printers/read', { body: { address: found, id } }))
+          }}
+        />
+      )}
       {read.error && (
         <p role="alert" className="mt-2 max-w-prose text-stop">
           {messageOf(read.error)}

@@ -4,6 +4,7 @@ import { PRINT_FORMAT, PRINT_FORMATS, type PrintFormat } from '../../../core/out
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { apiUrl } from '../../api/here.ts'
 import { Button, FileLink } from '../../ui/button.tsx'
 import { Progress } from '../../ui/progress.tsx'
 import { Select } from '../../ui/select.tsx'
@@ -69,7 +70,7 @@ export function PrintFilePanel({ jobId, plate, editor }: { jobId: number; plate:
       )}
       {now?.state === 'ready' && (
         <p className="mt-2">
-          <FileLink icon="saveFile" href={`/api/print-files/${now.id}/file`}>
+          <FileLink icon="saveFile" href={apiUrl(`/print-files/${now.id}/file`)}>
             Save {PRINT_FORMAT[now.format].name}, {size(now.bytes)}
           </FileLink>
         </p>

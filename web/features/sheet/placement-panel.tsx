@@ -119,7 +119,9 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
         {plate.estimates && (
           <li>
             Prints for {Math.max(1, Math.round(plate.estimates.printingSeconds / 60))} min, about{' '}
-            {plate.estimates.inkMillilitres.toFixed(1)} ml of ink, {plate.estimates.paperPrice.toFixed(2)} of paper
+            {plate.estimates.inkMillilitres.toFixed(1)} ml of ink
+            {plate.estimates.inkPrice === null ? '' : ` for ${plate.estimates.inkPrice.toFixed(2)}`},{' '}
+            {plate.estimates.paperPrice.toFixed(2)} of paper
           </li>
         )}
       </ul>

@@ -1,86 +1,146 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Unit } from '../../../core/things/length/length.ts'
-import { lotSizeName } from '../../../core/things/media/lot-name.ts'
-import type { Lot, Paper } from '../../../core/things/media/media.ts'
+import { NavLink, useNavigate } from 'react-router'
+import { writePaperCsv } from '../../../core/output/lists/paper-csv.ts'
+import { NEW_PAPER } from '../../../core/things/media/paper-words.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
-import { api, messageOf } from '../../api/client.ts'
-import { queryClient, studioQuery } from '../../api/queries.ts'
-import { Button } from '../../ui/button.tsx'
-import { LengthField } from '../../ui/length-field.tsx'
-import { NumberField } from '../../ui/number-field.tsx'
+import { papersQuery } from '../../api/queries.ts'
+import { Button, ButtonLink } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { saveText } from '../../ui/save-text.ts'
+import { Empty, Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
-import { toast } from '../../ui/toast.tsx'
-import { MeasureLot } from './measure-lot.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { Labels } from './labels.tsx'
+import { PaperForm } from './paper-form.tsx'
+import { PaperList } from './paper-list.tsx'
+import { PaperRecord } from './paper-record.tsx'
 
-function LotEditor({ lot, paper, unit }: { lot: Lot; paper: Paper; unit: Unit }) {
-  const [measuring, setMeasuring] = useState(false)
-  const save = async (change: object) => {
-    try {
-      await api('PATCH /lots/{id}', { id: lot.id, body: change })
-      await queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
-      toast.success('The lot is corrected.')
-    } catch (error) {
-      toast.error(messageOf(error))
-    }
-  }
-  return (
-    <>
-      <div className="grid grid-cols-[9rem_repeat(3,8.5rem)_7rem] items-end gap-3 py-1">
-        <span className="self-center">{lotSizeName(lot, unit)}</span>
-        <LengthField
-          label="measured width"
-          unit={unit}
-          value={lot.measured.width}
-          onChange={(width) => save({ measured: { ...lot.measured, width } })}
-        />
-        {lot.form === 'sheet' ? (
-          <LengthField
-            label="measured length"
-            unit={unit}
-            value={lot.measured.length}
-            onChange={(length) => save({ measured: { ...lot.measured, length } })}
-          />
-        ) : (
-          <span />
-        )}
-        {lot.form === 'roll' ? (
-          <LengthField label="left on the roll" unit={unit} value={lot.stock} onChange={(stock) => save({ stock })} />
-        ) : (
-          <NumberField label="sheets left" whole min={0} max={1_000_000} step={1} value={lot.stock} onChange={(stock) => save({ stock })} />
-        )}
-        <Button aria-expanded={measuring} onClick={() => setMeasuring(!measuring)}>
-          Measure …
-        </Button>
-      </div>
-      {measuring && <MeasureLot lot={lot} paper={paper} unit={unit} onDone={() => setMeasuring(false)} />}
-    </>
+const NEW = 'new'
+
+/** Every paper at the left, the one that is looked at beside it. */
+export function Papers({ studio, chosen }: { studio: Studio; chosen: string | null }) {
+  const navigate = useNavigate()
+  const shelf = useQuery(papersQuery)
+  const [words, setWords] = useState('')
+  const [aside, setAside] = useState(false)
+  const [listing, setListing] = useState(false)
+  const [labelling, setLabelling] = useState(false)
+  if (shelf.error) return <Failed error={shelf.error} again={() => void shelf.refetch()} />
+  if (!shelf.data) return <Loading what="the papers" />
+  const { papers, lots } = shelf.data
+  const put = papers.filter((p) => p.archived).length
+  const listed = papers.filter(
+    (p) => (aside || !p.archived) && `${p.paper.name} ${p.paper.code} ${p.paper.surface}`.toLowerCase().includes(words.toLowerCase()),
   )
-}
-
-/** Every paper with its lots: what they measure and how much is left. */
-export function Papers({ studio }: { studio: Studio }) {
+  const entry = papers.find((p) => p.paper.id === chosen) ?? null
+  const isNew = chosen === NEW
+  const stockOf = (paperId: string) => lots.filter((l) => l.paperId === paperId).length
   return (
-    <ul className="mt-3 divide-y divide-hair">
-      {studio.papers.map((paper) => (
-        <li key={paper.id} className="grid gap-x-6 py-2 lg:grid-cols-[20rem_1fr]">
-          <div className="flex items-start gap-3">
-            <Swatch white={paper.white} surface={paper.surface} size={34} />
-            <div>
-              <h2>{paper.name}</h2>
-              <p className="text-soft">
-                {paper.surface}, {paper.weight} g/m², {(paper.thickness / 1000).toFixed(2)} mm{paper.twoSided ? ', two-sided' : ''}
-              </p>
-            </div>
-          </div>
-          <div className="overflow-x-auto">
-            {studio.lots
-              .filter((l) => l.paperId === paper.id)
-              .map((lot) => (
-                <LotEditor key={lot.id} lot={lot} paper={paper} unit={studio.rules.unit} />
-              ))}
-          </div>
-        </li>
-      ))}
-    </ul>
+    <div className="mt-3 grid gap-6 lg:grid-cols-[19rem_1fr]">
+      <div className={entry || isNew ? 'max-lg:hidden' : ''}>
+        <div className="flex items-end gap-2">
+          <TextField
+            label="Find a paper"
+            labelAt="hidden"
+            placeholder="Find a paper"
+            type="search"
+            value={words}
+            onChange={setWords}
+            className="flex-1"
+          />
+          <ButtonLink kind="act" icon="add" to={`/shelf/papers/${NEW}`}>
+            Add
+          </ButtonLink>
+        </div>
+        <p className="mt-2 flex flex-wrap gap-x-2">
+          <Button kind="plain" icon="takeFile" onClick={() => setListing(true)}>
+            From a list (CSV)
+          </Button>
+          {papers.length > 0 && (
+            <Button
+              kind="plain"
+              icon="saveFile"
+              onClick={() => saveText('papers.csv', 'text/csv', writePaperCsv(papers.filter((p) => !p.archived).map((p) => p.paper)))}
+            >
+              As a list
+            </Button>
+          )}
+          {lots.length > 0 && (
+            <Button kind="plain" onClick={() => setLabelling(true)}>
+              Labels for all boxes
+            </Button>
+          )}
+        </p>
+        {put > 0 && (
+          <Check className="mt-2" checked={aside} onChange={setAside}>
+            put aside too ({put})
+          </Check>
+        )}
+        <ul className="mt-2 divide-y divide-hair">
+          {listed.map((one) => (
+            <li key={one.paper.id}>
+              <NavLink
+                to={`/shelf/papers/${one.paper.id}`}
+                className={({ isActive }) => `flex items-start gap-3 px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
+              >
+                <Swatch white={one.paper.white} surface={one.paper.surface} size={30} />
+                <span className="min-w-0">
+                  <span className="block truncate font-semibold">{one.paper.name}</span>
+                  <span className="block text-sm text-soft">
+                    {one.paper.surface}, {one.paper.weight} g/m² ·{' '}
+                    {one.archived ? 'put aside' : stockOf(one.paper.id) === 0 ? 'none left' : `${stockOf(one.paper.id)} on the shelf`}
+                  </span>
+                </span>
+              </NavLink>
+            </li>
+          ))}
+        </ul>
+        {labelling && (
+          <Labels lots={lots} papers={papers.map((p) => p.paper)} unit={studio.rules.unit} onClose={() => setLabelling(false)} />
+        )}
+        {listing && <PaperList papers={papers} onClose={() => setListing(false)} />}
+        {papers.length > 0 && listed.length === 0 && <p className="p-2 text-soft">No paper of that name.</p>}
+      </div>
+      <div className="min-w-0">
+        {(entry || isNew) && (
+          <p className="mb-2 lg:hidden">
+            <ButtonLink kind="plain" to="/shelf/papers">
+              All papers
+            </ButtonLink>
+          </p>
+        )}
+        {isNew ? (
+          <>
+            <h2 className="text-lg">A new paper</h2>
+            <PaperForm
+              entry={null}
+              begins={NEW_PAPER}
+              unit={studio.rules.unit}
+              currency={studio.rules.currency}
+              onDone={(saved) => void navigate(saved ? `/shelf/papers/${saved.paper.id}` : '/shelf/papers')}
+            />
+          </>
+        ) : entry ? (
+          <PaperRecord
+            key={entry.paper.id}
+            entry={entry}
+            others={papers.filter((p) => p !== entry && !p.archived)}
+            lots={lots.filter((l) => l.paperId === entry.paper.id)}
+            studio={studio}
+          />
+        ) : chosen ? (
+          <Empty title="There is no such paper">It may have been merged into another. Choose one at the left.</Empty>
+        ) : papers.length === 0 ? (
+          <Empty title="No paper yet">
+            <p>Add the first with what stands on its box: name, surface and weight are enough to begin with.</p>
+          </Empty>
+        ) : (
+          <Empty title={`${papers.length - put} papers`}>
+            <p className="max-lg:hidden">Choose one at the left to see what is known of it and what is left.</p>
+          </Empty>
+        )}
+      </div>
+    </div>
   )
 }

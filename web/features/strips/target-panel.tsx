@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { api, messageOf } from '../../api/client.ts'
+import { apiUrl } from '../../api/here.ts'
 import { Button } from '../../ui/button.tsx'
 import { toast } from '../../ui/toast.tsx'
 
@@ -16,7 +17,7 @@ export function TargetPanel({ paperId, printerId }: { paperId: string; printerId
     <section aria-label="Tone and colour target">
       <h3 className="font-semibold">Tone and colour target</h3>
       <div className="mt-1 flex flex-wrap items-start gap-4">
-        <img src="/api/target.png" alt="The target" loading="lazy" className="w-44 border border-line" />
+        <img src={apiUrl('/target.png')} alt="The target" loading="lazy" className="w-44 border border-line" />
         <div className="max-w-xs">
           <p className="text-soft">
             Near-black and near-white steps, greys, saturated ramps, colours inks find hard, skins, hairlines and small letters. Print it
@@ -27,7 +28,7 @@ export function TargetPanel({ paperId, printerId }: { paperId: string; printerId
           </Button>
           <p className="mt-2 flex gap-3 text-sm">
             {(['tif', 'png', 'pdf'] as const).map((kind) => (
-              <a key={kind} className="link" href={`/api/target.${kind}`} download>
+              <a key={kind} className="link" href={apiUrl(`/target.${kind}`)} download>
                 {{ tif: 'TIFF', png: 'PNG', pdf: 'PDF' }[kind]}
               </a>
             ))}

@@ -5,6 +5,7 @@ import { isLocal } from '../../../core/wire/ipp/address.ts'
 import type { Step } from '../../../core/work/loading/step.ts'
 import { loadingSteps } from '../../../core/work/loading/steps.ts'
 import { DELIVERED, MOVING } from '../../../core/work/runs/states.ts'
+import { apiUrl } from '../../api/here.ts'
 import { jobRunsQuery, ticksQuery } from '../../api/queries.ts'
 import { RollLeft } from '../../features/loading/roll-left.tsx'
 import { StepDrawing } from '../../features/loading/step-drawing.tsx'
@@ -110,7 +111,7 @@ export function LoadStage({ job, plate, studio, editor }: StageProps) {
           ))}
         </ol>
         <p className="mt-3 flex flex-wrap gap-2">
-          <FileLink beside href={`/api/jobs/${job.id}/load-sheet.pdf`}>
+          <FileLink beside href={apiUrl(`/jobs/${job.id}/load-sheet.pdf`)}>
             Job ticket as PDF
           </FileLink>
           {isLocal(setup.printer.address) && (

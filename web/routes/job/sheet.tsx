@@ -4,6 +4,7 @@ import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
+import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
 import { ZoomCompass } from '../../features/drawing/zoom-compass.tsx'
@@ -81,7 +82,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
               {(shown === 'sheet' || shown === 'back') && (
                 <a
                   className="link text-sm"
-                  href={`/api/jobs/${job.id}/drawing.pdf?scale=${layout.sheet.h > 2_000_000 ? 10 : 1}`}
+                  href={apiUrl(`/jobs/${job.id}/drawing.pdf?scale=${layout.sheet.h > 2_000_000 ? 10 : 1}`)}
                   target="_blank"
                   rel="noreferrer"
                 >

@@ -15,6 +15,7 @@ import { Button } from '../button.tsx'
 import { Check } from '../check.tsx'
 import { Icon } from '../icon.tsx'
 import { Popover } from '../popover.tsx'
+import { saveText } from '../save-text.ts'
 import { toast } from '../toast.tsx'
 import { type Chips, chosenAfter, passes, withChip } from './columns.ts'
 import { MANY, Rows } from './rows.tsx'
@@ -237,7 +238,7 @@ function Tools<T>({ table, name, shown, all, chips, setChips, hidden, setHidden,
     [...new Set(table.getCoreRowModel().rows.map((row) => String(row.getValue(column.id) ?? '')))].sort((a, b) => a.localeCompare(b))
   const save = async () => {
     try {
-      const { saveText, toCsv } = await import('./csv.ts')
+      const { toCsv } = await import('../../../core/output/lists/csv.ts')
       const columns = table.getVisibleLeafColumns().filter((column) => column.accessorFn)
       saveText(
         `${name}.csv`,

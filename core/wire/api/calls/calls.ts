@@ -4,6 +4,8 @@ import { JOBS_CALLS } from './jobs.ts'
 import { LAYOUT_TESTS_CALLS } from './layout-tests.ts'
 import { LOTS_CALLS } from './lots.ts'
 import { MEASURES_CALLS } from './measures.ts'
+import { PAIRINGS_CALLS } from './pairings.ts'
+import { PAPERS_CALLS } from './papers.ts'
 import { PICTURES_CALLS } from './pictures.ts'
 import { PLATES_CALLS } from './plates.ts'
 import { PRINT_FILES_CALLS } from './print-files.ts'
@@ -12,6 +14,7 @@ import { PROFILES_CALLS } from './profiles.ts'
 import { RUNS_CALLS } from './runs.ts'
 import { SETUPS_CALLS } from './setups.ts'
 import { STUDIO_CALLS } from './studio.ts'
+import { STUDIOS_CALLS } from './studios.ts'
 import { TEST_SHEETS_CALLS } from './test-sheets.ts'
 
 /** Every call of the API by its method and address. The server's routes, the published document and the web's client are made from it. */
@@ -21,6 +24,8 @@ export const CALLS = {
   ...LAYOUT_TESTS_CALLS,
   ...LOTS_CALLS,
   ...MEASURES_CALLS,
+  ...PAIRINGS_CALLS,
+  ...PAPERS_CALLS,
   ...PICTURES_CALLS,
   ...PLATES_CALLS,
   ...PRINT_FILES_CALLS,
@@ -29,6 +34,7 @@ export const CALLS = {
   ...RUNS_CALLS,
   ...SETUPS_CALLS,
   ...STUDIO_CALLS,
+  ...STUDIOS_CALLS,
   ...TEST_SHEETS_CALLS,
 }
 type Calls = typeof CALLS

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { LONGEST_DOCUMENT, PrinterDocumentSchema } from '../../../things/printers/document.ts'
 import { MachineChangeSchema } from '../../../things/printers/machine.ts'
 import { PrinterSchema } from '../../../things/printers/printer.ts'
+import { PrinterNoteSchema } from '../../../things/printers/printer-log.ts'
 import { PrinterRecordSchema } from '../printer-record.ts'
 import { type Call, KeyParam } from './call.ts'
 
@@ -30,6 +31,8 @@ const TakeSchema = z.object({
   take: z.array(z.string().max(300)).max(2000),
 })
 
+const PrinterNoteEntry = PrinterNoteSchema.and(z.object({ id: z.number().int() }))
+
 export const PRINTERS_CALLS = {
   'GET /printers/{id}': { summary: 'One printer record with its version', params: KeyParam, answers: Entry },
   'POST /printers': { summary: 'Add a printer', takes: PrinterRecordSchema, answers: Entry, status: 201 },
@@ -40,6 +43,24 @@ export const PRINTERS_CALLS = {
     answers: Entry,
   },
   'DELETE /printers/{id}': { summary: 'Put a printer aside; its runs keep their records', params: KeyParam, answers: Entry },
+  'GET /printers/{id}/log': {
+    summary: 'What happened to a printer beside printing, the latest first',
+    params: KeyParam,
+    answers: z.array(PrinterNoteEntry),
+  },
+  'POST /printers/{id}/log': {
+    summary: 'Write down what happened to a printer; what it changes of the machine is changed with it',
+    params: KeyParam,
+    takes: PrinterNoteSchema,
+    answers: PrinterNoteEntry,
+    status: 201,
+  },
+  'GET /printers-aside': { summary: 'Printers that were put aside', answers: z.array(Entry) },
+  'POST /printers/{id}/restore': { summary: 'Bring a printer back that was put aside', params: KeyParam, answers: Entry },
+  'POST /printers/nearby': {
+    summary: 'Ask the network once for printers that speak IPP (DNS-SD); takes three seconds',
+    answers: z.array(z.object({ name: z.string(), says: z.string(), address: z.string() })),
+  },
   'POST /printers/read': {
     summary: 'Ask a printer over IPP what it is, and compare that with the record there is; nothing is stored',
     takes: ReadSchema,

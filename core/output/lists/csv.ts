@@ -6,14 +6,3 @@ import Papa from 'papaparse'
  */
 export const toCsv = (head: readonly string[], rows: readonly (readonly (string | number | null)[])[]): string =>
   `\ufeff${Papa.unparse([[...head], ...rows.map((row) => [...row])], { newline: '\r\n', escapeFormulae: /^[=+\-@\t\r]/ })}\r\n`
-
-/** Hands a text over as a file to save. */
-export function saveText(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  // The browser has taken it by then.
-  setTimeout(() => URL.revokeObjectURL(url), 10_000)
-}

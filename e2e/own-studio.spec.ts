@@ -1,0 +1,196 @@
+import { expect, test } from '@playwright/test'
+import { choose, delivered, freeGannet, pictureFile, pressPrint, saved } from './operator.ts'
+
+const SIM = Number(process.env.ARCH_TEST_SIM ?? 9651)
+
+test('an owner sets up a studio, from nothing to a proven pairing and a print in the log', async ({ page }) => {
+  test.setTimeout(180_000)
+  await page.goto('/studios')
+  await page.getByRole('button', { name: 'Set up my studio' }).click()
+  const name = `Mole End ${Date.now() % 100_000}`
+  await page.getByLabel('Name of the studio').fill(name)
+  const short = name.toLowerCase().replaceAll(' ', '-')
+  await expect(page.getByText(`/${short}`)).toBeVisible()
+  await page.getByRole('button', { name: 'Set it up' }).click()
+  await expect(page).toHaveURL(new RegExp(`/${short}/$`))
+  const steps = page.getByRole('region', { name: 'First steps' })
+  await expect(steps.getByRole('listitem')).toHaveCount(5)
+
+  // A printer from its class: its values are said to be usual until somebody confirms them.
+  await steps.getByRole('link', { name: 'Add a printer' }).click()
+  await page.getByRole('button', { name: 'Begin from its class …' }).click()
+  await page.getByLabel('What you call it').fill('Petrel')
+  await page.getByRole('radio', { name: /13-inch pigment/ }).click()
+  await page.getByRole('button', { name: 'Add it' }).click()
+  await expect(page).toHaveURL(/shelf\/printers\/petrel$/)
+  await expect(page.getByText('These are usual values of such a path.')).toBeVisible()
+  // And one that says itself what it is.
+  await page.goto(`/${short}/shelf/printers`)
+  await page.getByLabel('Its address').fill(`ipp://127.0.0.1:${SIM + 2}/ipp/print`)
+  await page.getByRole('button', { name: 'Ask the printer' }).click()
+  const proposal = page.getByRole('region', { name: 'Proposal' })
+  await proposal.getByRole('button', { name: 'Add this printer' }).click()
+  await expect(page).toHaveURL(/shelf\/printers\/(?!petrel)./)
+  const printer = 'Gannet 13'
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(printer)
+
+  // A paper with what stands on its box; its caliper as it is printed there.
+  await page.goto(`/${short}/`)
+  await page.getByRole('link', { name: 'Add a paper' }).click()
+  await page.getByLabel('Name', { exact: true }).fill('Burrow Rag 310')
+  await choose(page, 'Surface', 'art or rag')
+  await page.getByLabel('Grammage').fill('310')
+  // From one field to the next without a pause: the estimate moves along, and what is typed replaces it.
+  await page.getByLabel('Grammage').press('Tab')
+  await page.keyboard.type('16.5 mil')
+  await page.getByLabel('Caliper', { exact: true }).press('Tab')
+  await expect(page.getByLabel('Caliper', { exact: true })).toHaveValue('0.419')
+  await page.getByRole('button', { name: 'Add it' }).click()
+  const record = page.getByRole('article', { name: 'Burrow Rag 310' })
+  await expect(record).toContainText('0.419 mm (16.5 mil), from the label')
+
+  // A box and a roll of it arrive.
+  await record.getByRole('button', { name: 'Arrived …' }).click()
+  await page.getByLabel('Size on the label').fill('A3')
+  await page.getByLabel('Size on the label').press('Tab')
+  await page.getByLabel('Sheets', { exact: true }).fill('20')
+  await page.getByLabel('Number on the box').fill('B-11')
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await expect(record.getByRole('listitem', { name: /A3/ })).toContainText('no. B-11')
+  await record.getByRole('button', { name: 'Arrived …' }).click()
+  await page.getByLabel('Size on the label').fill('13 in roll')
+  await page.getByLabel('Size on the label').press('Tab')
+  await page.getByLabel('A full roll holds').fill('12 m')
+  await page.getByLabel('A full roll holds').press('Tab')
+  await page.getByRole('button', { name: 'Put it on the shelf' }).click()
+  await expect(record.getByRole('listitem', { name: /roll/ })).toBeVisible()
+  // Set aside, it stays on the shelf and nothing is planned on it; taken back by the same news.
+  await record
+    .getByRole('listitem', { name: /roll/ })
+    .getByRole('button', { name: /What became of/ })
+    .click()
+  await page.getByRole('menuitem', { name: 'Set it aside' }).click()
+  await expect(record.getByRole('listitem', { name: /roll/ })).toContainText('set aside')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(record.getByRole('listitem', { name: /roll/ })).not.toContainText('set aside')
+
+  // Its profile, made for this paper on the printer that was read; what a made file says of itself is confirmed.
+  await page.goto(`/${short}/shelf/profiles`)
+  await page.getByLabel('Profile files').setInputFiles('demo/profiles/gannet-saltmarsh-cotton.icc')
+  const made = page.getByRole('region', { name: 'What it was made for' })
+  await choose(made, /^Printer of/, printer)
+  await choose(made, /^Paper of/, 'Burrow Rag 310')
+  await choose(made, /^Media type of/, /Fine art matte/)
+  await made.getByRole('button', { name: /^(Bind|Confirm)$/ }).click()
+  await expect(page.getByText('Bound.')).toBeVisible()
+
+  // New paper on this printer: the entry with its reason, what is missing with its cost.
+  await page.goto(`/${short}/shelf/pairings`)
+  await choose(page, 'Printer', 'Petrel')
+  await choose(page, 'Paper', 'Burrow Rag 310')
+  const other = page.getByRole('article', { name: 'Burrow Rag 310 on Petrel' })
+  await expect(other).toContainText('New on this printer.')
+  await expect(other).toContainText('None. Colours are made by the driver: expect 4 to 8 ΔE.')
+  await other.getByRole('button', { name: 'Take “Fine art”' }).click()
+  await expect(other).toContainText('Not proven yet.')
+  // On the one with a profile it began when that was bound.
+  await page
+    .getByRole('region', { name: printer })
+    .getByRole('link', { name: /Burrow Rag 310/ })
+    .click()
+  const pairing = page.getByRole('article', { name: `Burrow Rag 310 on ${printer}` })
+  await expect(pairing).toContainText('Not proven yet.')
+  await expect(pairing).toContainText('raised head height for 0.419 mm (16.5 mil)')
+
+  // A job on it, printed on the machine itself, inspected, found in the log; with that the pairing is proven.
+  await pairing.getByRole('link', { name: 'Begin a job' }).click()
+  await page.getByLabel('Picture file').setInputFiles(await pictureFile())
+  await page.getByLabel('Title of the job').fill('First of the house')
+  await choose(page, 'Paper', /^Burrow Rag 310/)
+  await page.getByLabel(/^Sheet/).fill('A3')
+  await page.getByLabel(/^Sheet/).press('Enter')
+  await page.getByLabel('By the width of the border').check()
+  await page.getByLabel('Border', { exact: true }).fill('40')
+  await page.getByLabel('Border', { exact: true }).press('Enter')
+  await saved(page)
+  await page.getByRole('link', { name: /Sheet/ }).click()
+  await page.locator('[data-decision="printer"]').click()
+  await page
+    .getByRole('button', { name: new RegExp(`^(Use|Pin) ${printer}`) })
+    .first()
+    .click()
+  await expect(page.locator('[data-decision="printer"]')).toContainText(printer)
+  await saved(page)
+  // The demo prints on the same machine: what stands there first has its turn.
+  await freeGannet(page)
+  await page.getByRole('link', { name: /Load/ }).click()
+  await choose(page, 'Put in', /Burrow Rag 310, A3/)
+  await page.getByRole('button', { name: 'Put it in' }).click()
+  await expect(page.locator('[data-tray]')).toContainText('Burrow Rag 310')
+  await page.getByRole('link', { name: 'Run' }).click()
+  await pressPrint(page)
+  // With the head raised this machine asks at its panel and waits; somebody stands there.
+  const panel = `/api/studios/${short}/printers/gannet/machine`
+  await expect.poll(async () => (await (await page.request.get(panel)).json()).display.ok, { timeout: 60_000 }).not.toBeNull()
+  await page.request.post(panel, { data: { act: 'go' } })
+  await delivered(page)
+  await page.getByRole('link', { name: 'Inspect it' }).click()
+  await page.getByLabel('Right', { exact: true }).check()
+  await page.getByLabel('Note').fill('the very first one')
+  await page.getByRole('button', { name: 'Write it into the log' }).click()
+  await expect(page.getByText('Written into the log.')).toBeVisible()
+  await page.getByRole('link', { name: 'Log' }).click()
+  await page.getByLabel('Search the log').fill('very first')
+  await expect(page.getByRole('link', { name: 'First of the house' })).toBeVisible()
+  await page.goto(`/${short}/shelf/pairings`)
+  await page
+    .getByRole('region', { name: printer })
+    .getByRole('link', { name: /Burrow Rag 310/ })
+    .click()
+  await expect(pairing).toContainText('Proven: 1 good.')
+
+  // Nothing of it is anybody else's.
+  await page.goto('/lantern-wharf/shelf/papers')
+  await expect(page.getByRole('link', { name: /Beacon Gloss/ })).toBeVisible()
+  await expect(page.getByRole('link', { name: /Burrow Rag/ })).toHaveCount(0)
+
+  // Removed by typing its name.
+  await page.goto('/studios')
+  await page.getByRole('button', { name: `What can be done with ${name}` }).click()
+  await page.getByRole('menuitem', { name: 'Remove …' }).click()
+  await expect(page.getByRole('button', { name: 'Remove it' })).toBeDisabled()
+  await page.getByLabel(`Type “${name}” to remove it`).fill(name)
+  await page.getByRole('button', { name: 'Remove it' }).click()
+  await expect(page.getByRole('heading', { name })).toHaveCount(0)
+  await page.goto(`/${short}/`)
+  await expect(page.getByText(`There is no studio “${short}”`)).toBeVisible()
+})
+
+test('a studio of forty papers by a spreadsheet', async ({ page }) => {
+  const name = `Forty ${Date.now() % 100_000}`
+  const { studio } = await (await page.request.post('/api/studios', { data: { name } })).json()
+  await page.goto(`/${studio}/shelf/papers`)
+  await page.getByRole('button', { name: 'From a list (CSV)' }).click()
+  // As an owner's program writes it: semicolons, decimal commas, headings of its own, one line that is none, Windows-1252.
+  const lines = Array.from(
+    { length: 40 },
+    (_, i) => `Reed ${i + 1};${['Matt', 'Glanz glossy', 'Cotton rag'][i % 3]};${150 + i};0,${200 + i};${9 + i},50`,
+  )
+  const list = Buffer.from(`Papier;Qualit\u00e4t;Gewicht;Dicke;Preis\r\n${lines.join('\r\n')}\r\nReed 41;;;;\r\n`, 'latin1')
+  await page.getByLabel('List of papers').setInputFiles({ name: 'papiere.csv', mimeType: 'text/csv', buffer: list })
+  const dialog = page.getByRole('dialog')
+  // One heading is matched by hand; a row that says too little says what it lacks.
+  await expect(dialog).toContainText('0 new')
+  await choose(dialog, '“Qualität” is', 'surface')
+  await expect(dialog).toContainText('40 new, 0 different, 0 the same, 1 cannot be taken')
+  await dialog.getByRole('button', { name: 'Take 40' }).click()
+  await expect(page.getByRole('link', { name: /^Reed / })).toHaveCount(40)
+  await page.getByRole('link', { name: /^Reed 3 / }).click()
+  await expect(page.getByRole('article')).toContainText('0.202 mm (8.0 mil), from the label')
+  await expect(page.getByRole('article')).toContainText('EUR 11.50 a square metre')
+  // Read again, all are the same: the match is remembered.
+  await page.getByRole('button', { name: 'From a list (CSV)' }).click()
+  await page.getByLabel('List of papers').setInputFiles({ name: 'papiere.csv', mimeType: 'text/csv', buffer: list })
+  await expect(dialog).toContainText('0 new, 0 different, 40 the same, 1 cannot be taken')
+  await expect(dialog.getByRole('button', { name: 'Take 0' })).toBeDisabled()
+})

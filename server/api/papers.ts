@@ -1,0 +1,66 @@
+import type { App } from '../app-context.ts'
+import { Refusal } from '../problems.ts'
+import { router } from './shared.ts'
+
+/** The records of papers: made, changed, put aside, brought back, and two made one. */
+export function papersApi(app: App) {
+  const { store, events } = app
+  const told = <T>(id: string, entry: T): T => {
+    events.tell({ what: 'studio', id })
+    return entry
+  }
+  return router()
+    .call('GET /papers', async (c) => {
+      const [papers, lots] = await Promise.all([store.papers.entries(), store.lots.entries({ archived: false })])
+      return c.json({ papers, lots }, 200)
+    })
+    .call('GET /papers/{id}/lots', async (c) => {
+      const { paper } = await store.papers.entry(c.req.valid('param').id)
+      return c.json(await store.lots.entries({ paperId: paper.id }), 200)
+    })
+    .call('GET /papers/{id}', async (c) => c.json(await store.papers.entry(c.req.valid('param').id), 200))
+    .call('POST /papers', async (c) => {
+      const [made] = await store.act((act) => act.papers.make([c.req.valid('json')]))
+      if (!made) throw new Error('a paper that was made is not there')
+      return c.json(told(made.paper.id, made), 201)
+    })
+    .call('POST /papers/list', async (c) => {
+      const { papers } = c.req.valid('json')
+      await store.act(async (act) => {
+        for (const { paper, instead } of papers) if (instead) await act.papers.save(instead.id, instead.version, paper)
+        await act.papers.make(papers.flatMap(({ paper, instead }) => (instead ? [] : [paper])))
+      })
+      const changed = papers.filter((p) => p.instead).length
+      return c.json(told('papers', { added: papers.length - changed, changed }), 201)
+    })
+    .call('PUT /papers/{id}', async (c) => {
+      const { id } = c.req.valid('param')
+      const { version, paper } = c.req.valid('json')
+      return c.json(told(id, await store.act((act) => act.papers.save(id, version, paper))), 200)
+    })
+    .call('DELETE /papers/{id}', async (c) => {
+      const { id } = c.req.valid('param')
+      return c.json(told(id, await store.act((act) => act.papers.archive(id, true))), 200)
+    })
+    .call('POST /papers/{id}/restore', async (c) => {
+      const { id } = c.req.valid('param')
+      return c.json(told(id, await store.act((act) => act.papers.archive(id, false))), 200)
+    })
+    .call('POST /papers/{id}/merge', async (c) => {
+      const { id } = c.req.valid('param')
+      const { into } = c.req.valid('json')
+      if (into === id)
+        throw new Refusal(422, { code: 'the-same', field: 'into', value: into, message: 'A paper is one with itself already.' })
+      const kept = await store.act(async (act) => {
+        await act.papers.entry(id)
+        const entry = await act.papers.entry(into)
+        await act.lots.giveTo(id, into)
+        await act.pairings.giveTo(id, into)
+        await act.profiles.giveTo(id, into)
+        await act.jobs.giveTo(id, into)
+        await act.papers.archive(id, true)
+        return entry
+      })
+      return c.json(told(into, kept), 200)
+    })
+}

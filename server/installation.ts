@@ -1,0 +1,102 @@
+import type { Sequelize } from 'sequelize'
+import type { App } from './app-context.ts'
+import { clearHalfExports } from './archive/exports.ts'
+import { config } from './config.ts'
+import { openDatabase } from './db/database.ts'
+import { migrate } from './db/migrations.ts'
+import { Events } from './events.ts'
+import { FileStore } from './files/files.ts'
+import { clearStore, clearWork } from './files/leftovers.ts'
+import { log } from './log.ts'
+import { repair } from './printing/repair.ts'
+import { Runner } from './printing/runner.ts'
+import { studios } from './store/studios.ts'
+import { defineModels } from './store/table.ts'
+import { openPool, type Pool } from './workers/pool.ts'
+
+/** What all studios of this installation share, and the way to each. */
+export interface Installation {
+  db: Sequelize
+  files: FileStore
+  pool: Pool
+  studios: ReturnType<typeof studios>
+  /** A studio at work; null where there is none of this name, or where it is still being made. */
+  app(studio: string): Promise<App | null>
+  /** Closes a studio to everybody until it is reopened: what listens to it is told that it is over. */
+  close(studio: string): Promise<void>
+  reopen(studio: string): void
+  end(): Promise<void>
+}
+
+/** Opens database, files and workers and brings the tables up to date. */
+export async function openInstallation(): Promise<Installation> {
+  const db = openDatabase()
+  await db.authenticate()
+  await migrate(db)
+  defineModels(db)
+  const files = new FileStore(config.dataDir)
+  await files.open()
+  const pool = openPool()
+  const all = studios(db)
+  const open = new Map<string, App>()
+  const closed = new Set<string>()
+  return {
+    db,
+    files,
+    pool,
+    studios: all,
+    async app(studio) {
+      if (closed.has(studio)) return null
+      const known = open.get(studio)
+      if (known) return known
+      const row = await all.tryFind(studio)
+      if (!row || row.making !== null) return null
+      // Of two who ask at one moment the first opens it.
+      const now = open.get(studio)
+      if (now || closed.has(studio)) return now ?? null
+      const store = all.open(studio)
+      const events = new Events()
+      const app = { studio, store, files, pool, events, runner: new Runner({ store, files, pool, events }) }
+      open.set(studio, app)
+      return app
+    },
+    async close(studio) {
+      closed.add(studio)
+      const app = open.get(studio)
+      open.delete(studio)
+      app?.events.end()
+      await app?.runner.close()
+    },
+    reopen: (studio) => void closed.delete(studio),
+    async end() {
+      await Promise.all([...open.values()].map((app) => app.runner.close()))
+      await pool.close()
+      await db.close()
+    },
+  }
+}
+
+/** How often requests that nobody makes again are forgotten, ms. */
+const SWEEP = 3_600_000
+
+/** Takes up in every studio what was under way when the server stopped, and clears what a killed one left behind. */
+export async function takeUp({ db, files, studios: all, app }: Installation): Promise<void> {
+  await clearWork(db, files)
+  await clearHalfExports()
+  for (const { studio, making } of await all.list()) {
+    if (making !== null) {
+      log.warn({ studio }, 'was being made when the server stopped; it is removed')
+      await all.remove(studio)
+      continue
+    }
+    const it = await app(studio)
+    if (!it) continue
+    await repair(it.store, files)
+    await it.runner.resume()
+  }
+  const sweep = () => void all.forgetRequests().catch((error) => log.warn({ err: error }, 'old requests'))
+  sweep()
+  setInterval(sweep, SWEEP).unref()
+  // It takes long, and nobody waits for it.
+  void clearStore(db, files).catch((error) => log.error({ err: error }, 'clearing the store'))
+}
