@@ -28,6 +28,17 @@ const thorough = process.argv.includes('--thorough') ? { ARCH_THOROUGH: '1' } : 
 mkdirSync(join(root, 'var'), { recursive: true })
 
 const totals = { passed: 0, failed: 0 }
+/** What failed, said once more at the end: where only the last lines are kept, they are what one wants to read. */
+const failures = []
+/** The first lines of what a failing test says, without the colours of a terminal. */
+const shortly = (message) =>
+  String(message ?? '')
+    // biome-ignore lint/suspicious/noControlCharactersInRegex: it is the escape of a terminal's colours.
+    .replace(/\u001b\[[0-9;]*m/g, '')
+    .split('\n')
+    .filter((line) => line.trim())
+    .slice(0, 12)
+    .join('\n    ')
 const count = (passed, failed) => {
   totals.passed += passed
   totals.failed += failed
@@ -66,6 +77,7 @@ function begin(lane, command, args, env = {}) {
 async function step(name, command, args) {
   const ok = (await begin('unit', command, args).ended) === 0
   say(`unit │ ${name}: ${ok ? 'ok' : 'FAILED'}`)
+  if (!ok) failures.push(name)
   count(ok ? 1 : 0, ok ? 0 : 1)
 }
 
@@ -75,9 +87,17 @@ async function jest(lane, project, env, ...more) {
   const args = ['--selectProjects', project, '--json', `--outputFile=${out}`, '--silent', ...more]
   const run = begin(lane, bin('jest'), args, { ...env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' })
   const status = await run.ended
-  if (!existsSync(out)) return count(0, 1)
+  if (!existsSync(out)) {
+    failures.push(`${lane}: no result was written`)
+    return count(0, 1)
+  }
   const r = JSON.parse(readFileSync(out, 'utf8'))
   const failed = r.numFailedTests + r.numRuntimeErrorTestSuites
+  for (const { name, message, assertionResults } of r.testResults) {
+    const tests = assertionResults.filter((one) => one.status === 'failed')
+    for (const one of tests) failures.push(`${name}: ${one.fullName}\n    ${shortly(one.failureMessages[0])}`)
+    if (tests.length === 0 && assertionResults.length === 0 && message) failures.push(`${name}\n    ${shortly(message)}`)
+  }
   count(r.numPassedTests, failed === 0 && status !== 0 ? 1 : failed)
 }
 
@@ -85,8 +105,17 @@ async function browser(lane, env) {
   const out = join(root, 'var/browser.json')
   rmSync(out, { force: true })
   await begin(lane, bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'], { ...env, PLAYWRIGHT_JSON_OUTPUT_NAME: out }).ended
-  if (!existsSync(out)) return count(0, 1)
-  const { stats } = JSON.parse(readFileSync(out, 'utf8'))
+  if (!existsSync(out)) {
+    failures.push(`${lane}: no result was written`)
+    return count(0, 1)
+  }
+  const { stats, suites } = JSON.parse(readFileSync(out, 'utf8'))
+  const failing = (suite) => {
+    for (const { file, title, ok, tests } of suite.specs ?? [])
+      if (!ok) failures.push(`${file}: ${title}\n    ${shortly(tests[0]?.results.at(-1)?.error?.message)}`)
+    for (const inner of suite.suites ?? []) failing(inner)
+  }
+  for (const suite of suites) failing(suite)
   count(stats.expected + stats.flaky, stats.unexpected)
 }
 
@@ -132,6 +161,7 @@ function application(lane, port) {
       await start()
       const same = (await jobs()) === before
       say(`${lane} │ killed and started again, jobs before and after: ${same ? 'the same' : 'DIFFERENT'}`)
+      if (!same) failures.push('killed and started again: not the jobs that were there')
       count(same ? 1 : 0, same ? 0 : 1)
     },
   }
@@ -145,6 +175,7 @@ async function lane(name, port, work) {
     await work(app)
   } catch (error) {
     say(`${name} │ FAILED: ${error}`)
+    failures.push(`${name}: ${error}`)
     count(0, 1)
   } finally {
     await app.stop()
@@ -179,5 +210,6 @@ await Promise.all([
       if (only !== 'browser') for (const one of KILLS) await jest(one, 'integration', app.env, ...APP, `--testPathPatterns=${one}`)
     }),
 ])
+if (failures.length > 0) say(`\nWhat failed:\n  ${failures.join('\n  ')}`)
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
 process.exit(totals.failed === 0 ? 0 : 1)

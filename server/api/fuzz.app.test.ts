@@ -36,8 +36,8 @@ test(`${REQUESTS} requests of anything to every call: no failure of the server, 
   const statuses = new Map<number, number>()
   const ask = async ({ of, url, init }: (typeof requests)[number]) => {
     const what = `${of.method.toUpperCase()} ${url.slice(BASE.length, BASE.length + 160)} ${String(init.body ?? '').slice(0, 300)}`
-    const answer = await fetch(url, { ...init, signal: AbortSignal.timeout(60_000) }).catch(() => null)
-    if (!answer) return void wrong.push(`no answer: ${what}`)
+    const answer = await fetch(url, { ...init, signal: AbortSignal.timeout(60_000) }).catch((error: Error) => error)
+    if (answer instanceof Error) return void wrong.push(`no answer (${answer}, ${String(answer.cause)}): ${what}`)
     const text = /json|text/.test(answer.headers.get('content-type') ?? '')
       ? await answer.text()
       : await answer.arrayBuffer().then(() => '')
