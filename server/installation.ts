@@ -1,14 +1,10 @@
 import type { Sequelize } from 'sequelize'
 import type { App } from './app-context.ts'
-import { clearHalfExports } from './archive/exports.ts'
 import { config } from './config.ts'
 import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrations.ts'
 import { Events } from './events.ts'
 import { FileStore } from './files/files.ts'
-import { clearStore, clearWork } from './files/leftovers.ts'
-import { log } from './log.ts'
-import { repair } from './printing/repair.ts'
 import { Runner } from './printing/runner.ts'
 import { studios } from './store/studios.ts'
 import { defineModels } from './store/table.ts'
@@ -74,29 +70,4 @@ export async function openInstallation(): Promise<Installation> {
       await db.close()
     },
   }
-}
-
-/** How often requests that nobody makes again are forgotten, ms. */
-const SWEEP = 3_600_000
-
-/** Takes up in every studio what was under way when the server stopped, and clears what a killed one left behind. */
-export async function takeUp({ db, files, studios: all, app }: Installation): Promise<void> {
-  await clearWork(db, files)
-  await clearHalfExports()
-  for (const { studio, making } of await all.list()) {
-    if (making !== null) {
-      log.warn({ studio }, 'was being made when the server stopped; it is removed')
-      await all.remove(studio)
-      continue
-    }
-    const it = await app(studio)
-    if (!it) continue
-    await repair(it.store, files)
-    await it.runner.resume()
-  }
-  const sweep = () => void all.forgetRequests().catch((error) => log.warn({ err: error }, 'old requests'))
-  sweep()
-  setInterval(sweep, SWEEP).unref()
-  // It takes long, and nobody waits for it.
-  void clearStore(db, files).catch((error) => log.error({ err: error }, 'clearing the store'))
 }

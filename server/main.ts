@@ -2,8 +2,9 @@ import type { Server } from 'node:http'
 import { serve } from '@hono/node-server'
 import { buildHttp } from './api/app.ts'
 import { config } from './config.ts'
-import { openInstallation, takeUp } from './installation.ts'
+import { openInstallation } from './installation.ts'
 import { log } from './log.ts'
+import { takeUp } from './take-up.ts'
 
 const installation = await openInstallation()
 await takeUp(installation)
