@@ -63,4 +63,5 @@ export const LOADED: Loaded[] = [
   { printerId: 'plover', pathId: 'plover-rear', lotId: null, remaining: 0 },
 ]
 
-export const RULES: HouseRules = DEFAULT_RULES
+/** An hour at Lantern Wharf is 36 an hour; the rest is as usual. */
+export const RULES: HouseRules = { ...DEFAULT_RULES, hourCents: 3600 }

@@ -7,8 +7,8 @@ export default defineConfig({
   workers: 1,
   // A busy machine may miss a deadline once; what fails twice is broken. A retried pass is reported as flaky.
   retries: process.env.CI ? 1 : 0,
-  timeout: 90_000,
-  expect: { timeout: 12_000 },
+  timeout: 180_000,
+  expect: { timeout: 30_000 },
   reporter: [['list'], ['json', { outputFile: '../var/browser.json' }]],
   outputDir: '../var/test-results',
   use: {

@@ -182,7 +182,7 @@ async function lane(name, port, work) {
   }
 }
 
-const APP = ['--runInBand', '--forceExit', '--testTimeout=90000']
+const APP = ['--runInBand', '--forceExit', '--testTimeout=180000']
 /** What kills the server all the time, and what asks it anything: they have an application to themselves, and go last. */
 const KILLS = ['durability', 'gaps', 'fuzz']
 
@@ -192,7 +192,7 @@ async function withoutApplication() {
     await step('lint and dependency direction', bin('biome'), ['check', '--error-on-warnings', '.'])
     await step('dead code', bin('knip'), ['--no-progress'])
   }
-  await jest('unit', 'unit', {}, '--testTimeout=60000', only ? '--maxWorkers=100%' : '--maxWorkers=1')
+  await jest('unit', 'unit', {}, '--testTimeout=120000', only ? '--maxWorkers=100%' : '--maxWorkers=1')
 }
 
 // The applications wait a good deal of the time, for printers and for browsers: the other tests fill it.

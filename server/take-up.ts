@@ -1,14 +1,26 @@
 import { clearHalfExports } from './archive/exports.ts'
-import { clearStore, clearWork } from './files/leftovers.ts'
+import { clearStore, clearWork, letSheetsGo } from './files/leftovers.ts'
 import type { Installation } from './installation.ts'
 import { log } from './log.ts'
 import { repair } from './printing/repair.ts'
 
-/** How often requests that nobody makes again are forgotten, ms. */
+/** How often it is looked for what nobody needs any more, ms. */
 const SWEEP = 3_600_000
 
+/** Forgets requests that nobody makes again, delivered sheets that the house rules keep no longer, and files nobody refers to. */
+async function sweep({ db, files, studios: all, app }: Installation): Promise<void> {
+  await all.forgetRequests()
+  for (const { studio, making } of await all.list()) {
+    const it = making === null ? await app(studio) : null
+    if (it) await letSheetsGo(it.store)
+  }
+  // It takes long, and nobody waits for it.
+  await clearStore(db, files)
+}
+
 /** Takes up in every studio what was under way when the server stopped, and clears what a killed one left behind. */
-export async function takeUp({ db, files, studios: all, app }: Installation): Promise<void> {
+export async function takeUp(installation: Installation): Promise<void> {
+  const { db, files, studios: all, app } = installation
   await clearWork(db, files)
   await clearHalfExports()
   for (const { studio, making } of await all.list()) {
@@ -22,9 +34,7 @@ export async function takeUp({ db, files, studios: all, app }: Installation): Pr
     await repair(it.store, files)
     await it.runner.resume()
   }
-  const sweep = () => void all.forgetRequests().catch((error) => log.warn({ err: error }, 'old requests'))
-  sweep()
-  setInterval(sweep, SWEEP).unref()
-  // It takes long, and nobody waits for it.
-  void clearStore(db, files).catch((error) => log.error({ err: error }, 'clearing the store'))
+  const swept = () => void sweep(installation).catch((error) => log.warn({ err: error }, 'what nobody needs any more'))
+  swept()
+  setInterval(swept, SWEEP).unref()
 }

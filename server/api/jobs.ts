@@ -8,7 +8,7 @@ import { loadSheetPdf } from '../documents/load-sheet.ts'
 import { drawingPdf } from '../documents/scale-drawing.ts'
 import { beginRun, setGoing } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
-import { checkPlate, plateForBack } from '../printing/freeze.ts'
+import { checkPlate, permitted, plateForBack } from '../printing/freeze.ts'
 import { holdForDisagreement } from '../printing/hold.ts'
 import { recordLoading } from '../printing/record-loading.ts'
 import { askStanding, holdForPrinter } from '../printing/standing.ts'
@@ -75,17 +75,18 @@ export function jobsApi(app: App) {
       const asked = c.req.valid('json')
       const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
       const [studio, readings] = await Promise.all([store.studio(), store.readings.of(id)])
-      const differs = holdForDisagreement({ wanted: job, studio, readings }, asked.despite)
+      const despite = permitted(studio.rules, asked.despite)
+      const differs = holdForDisagreement({ wanted: job, studio, readings }, despite)
       const back = asked.side === 'back'
-      const plate = back ? await plateForBack(store, id, asked.despite) : resolve(job.brief, studio, job.pins)
-      const stops = back ? [] : checkPlate(plate, asked)
+      const plate = back ? await plateForBack(store, id, despite) : resolve(job.brief, studio, job.pins)
+      const stops = back ? [] : checkPlate(plate, { ...asked, despite })
       // Asked again at this moment: much can have happened since the screen was opened.
       const now = await askStanding(store, plate, studio).catch((error) => {
         // A program of one's own may get on with a printer that does not speak with us.
         if (asked.how === 'own' && error instanceof Refusal) return null
         throw error
       })
-      const of = [...stops, ...differs, ...holdForPrinter(plate, now, asked.despite)]
+      const of = [...stops, ...differs, ...holdForPrinter(plate, now, despite)]
       if (of.length > 0 && asked.because === '')
         throw new Refusal(422, {
           code: 'reason-missing',

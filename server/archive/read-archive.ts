@@ -68,18 +68,28 @@ async function* linesOf(source: Readable, table: string): AsyncGenerator<Record<
     } catch {}
     throw refuse('row-unreadable', `Line ${at} of ${table} is no row. Nothing was taken.`, { value: line.slice(0, 100) })
   }
-  let rest = ''
+  // A line is put together once it has ended: most pieces end several, and a row of megabytes comes in thousands of them.
+  let begun: string[] = []
+  let length = 0
   source.setEncoding('utf8')
   for await (const part of source) {
-    const lines = `${rest}${part}`.split('\n')
-    rest = lines.pop() ?? ''
-    for (const line of lines) yield* read(line)
-    if (rest.length > LONGEST_LINE)
+    const lines = String(part).split('\n')
+    const rest = lines.pop() ?? ''
+    if (lines.length > 0) {
+      const [first = '', ...others] = lines
+      yield* read(begun.join('') + first)
+      for (const line of others) yield* read(line)
+      begun = []
+      length = 0
+    }
+    begun.push(rest)
+    length += rest.length
+    if (length > LONGEST_LINE)
       throw refuse('row-long', `Line ${at + 1} of ${table} is longer than any row. Nothing was taken.`, {
         limit: `${LONGEST_LINE >> 20} MB`,
       })
   }
-  yield* read(rest)
+  yield* read(begun.join(''))
 }
 
 /**

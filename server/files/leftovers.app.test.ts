@@ -9,7 +9,7 @@ import { beginRun } from '../printing/begin-run.ts'
 import type { Store } from '../store/store.ts'
 import { NO_FACTS, ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
 import { FileStore } from './files.ts'
-import { clearStore, clearWork, isReferred } from './leftovers.ts'
+import { clearStore, clearWork, isReferred, letSheetsGo } from './leftovers.ts'
 
 const HOUR = 3_600_000
 let db: Sequelize
@@ -86,4 +86,26 @@ test('of what was being worked on, only pages of runs under way are left at a st
     writeFileSync(files.workPath(name), 'x')
   await clearWork(db, files)
   expect(readdirSync(files.workPath('.'))).toEqual([page(moving)])
+})
+
+test('delivered sheets go when the house rules keep them no longer, of runs that are over; the rest of the run stays', async () => {
+  const days = (n: number, ms = 0) => new Date(Date.now() - n * 86_400_000 + ms)
+  const run = async (state: RunState, finishedAt: Date | null, delivered: string | null) => {
+    const made = await runWith('f'.repeat(64), state)
+    return store.runs.change(made, { delivered, finishedAt, sheetsDelivered: 3 })
+  }
+  const [old, recent, looked] = [await kept('old sheet'), await kept('recent sheet'), await kept('not looked at yet')]
+  const rows = [
+    await run('done', days(30, -60_000), old),
+    await run('done', days(30, 60_000), recent),
+    await run('inspect', days(31), looked),
+    await run('cancelled', days(400), null),
+  ]
+  expect(await letSheetsGo(store)).toBe(0)
+  await store.rules.change({ keepSheetsDays: 30 })
+  expect(await letSheetsGo(store)).toBe(1)
+  const after = await Promise.all(rows.map(({ id }) => store.runs.find(id)))
+  expect(after.map((r) => r.delivered)).toEqual([null, recent, looked, null])
+  expect(after[0]).toMatchObject({ state: 'done', sheetsDelivered: 3 })
+  expect(await clearStore(db, files)).toEqual([old])
 })

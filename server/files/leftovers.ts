@@ -4,6 +4,7 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { MOVING } from '../../core/work/runs/states.ts'
 import { TABLES } from '../db/tables.ts'
 import { log } from '../log.ts'
+import type { Store } from '../store/store.ts'
 import type { FileStore } from './files.ts'
 
 /** A file that nothing refers to may belong to an act that is not over yet: only older ones go, ms. */
@@ -56,6 +57,15 @@ export async function clearStore(db: Sequelize, files: FileStore, now = Date.now
   }
   if (gone.length > 0) log.info({ files: gone.length }, 'files that nothing referred to were removed')
   return gone
+}
+
+/**
+ * Lets the pictures of delivered sheets go that are older than the house rules keep them; their files go with the next
+ * look for files that nothing refers to.
+ */
+export async function letSheetsGo(store: Pick<Store, 'rules' | 'runs'>, now = Date.now()): Promise<number> {
+  const { keepSheetsDays: days } = await store.rules.read()
+  return days === null ? 0 : store.runs.letSheetsGo(new Date(now - days * 86_400_000))
 }
 
 /** Removes what earlier servers were working on, but for the pages of runs that are on their way. */

@@ -12,7 +12,7 @@ import { apart } from '../store/one-request.ts'
 import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
 import { beginRun, setGoing } from './begin-run.ts'
-import { checkPlate } from './freeze.ts'
+import { checkPlate, permitted } from './freeze.ts'
 import { holdForDisagreement, outdated } from './hold.ts'
 import { Unreachable } from './ipp-client.ts'
 import { pause } from './run-row.ts'
@@ -75,8 +75,9 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
   const again = asked.next === 'again' ? resolve((next ?? wanted).brief, studio, (next ?? wanted).pins) : null
   if (again) {
     // Refused before anything is written down: what is to be printed again must be printable.
-    checkPlate(again, { decisions: Object.fromEntries(again.decisions.map((d) => [d.key, d.value])), despite: asked.despite })
-    holdForDisagreement(agreed, asked.despite, next)
+    const despite = permitted(studio.rules, asked.despite)
+    checkPlate(again, { decisions: Object.fromEntries(again.decisions.map((d) => [d.key, d.value])), despite })
+    holdForDisagreement(agreed, despite, next)
     // An act of its own: pulled out between the two, the same request finds the run over and goes on from there.
     if (MOVING.includes(run.state)) await apart(() => letGo(app, run, `${fault.title}. ${cause.says}`))
   }

@@ -70,7 +70,7 @@ test('silence of a printer that asks at its panel is told as a wait, and going o
   expect(done.faults).toMatchObject([{ causeId: 'wide-gap-question', sheets: 0 }])
   expect(done.inspection).toBeNull()
   expect(before - (await stock('cotton-a3'))).toBe(1)
-}, 90_000)
+}, 180_000)
 
 test('a run that stands still is ended at the printer before it is printed again; a cause that cannot be is refused', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
@@ -93,7 +93,7 @@ test('a run that stands still is ended at the printer before it is printed again
   await hand('heron', { act: 'cover', open: false })
   expect((await finish(answer.body.next?.id ?? 0, DELIVERED)).sheetsDelivered).toBe(1)
   expect(await sentAs(run)).toMatchObject([{ state: 'canceled' }])
-}, 90_000)
+}, 180_000)
 
 test('a print from a program of your own is a run like any other: begun, out, dried, inspected', async () => {
   const j = await job(lustre, heron)

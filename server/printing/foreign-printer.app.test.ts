@@ -118,5 +118,5 @@ when(
     expect(at(0.3, 0.5)).toBeLessThan(250)
     await call('DELETE', '/printers/eve')
   },
-  90_000,
+  180_000,
 )

@@ -1,11 +1,27 @@
 import type { z } from 'zod'
 import { type Plate, sideOf } from '../../core/plate/resolve/plate.ts'
+import type { HouseRules } from '../../core/things/studio/house-rules.ts'
 import type { PrintRequestSchema } from '../../core/wire/api/dto.ts'
+import { mayPrintInSpite } from '../../core/work/preflight/in-spite.ts'
 import { Refusal } from '../problems.ts'
 import type { Act } from '../store/store.ts'
 
-/** Findings nobody may print in spite of: there would be nothing to send. */
-const FINAL = new Set(['picture-missing', 'nothing-possible', 'pin-lost'])
+/**
+ * What an operator has read and may print in spite of. What nobody ever may counts as unread.
+ * @throws Refusal 422 where it is the studio's own rules that are against it
+ */
+export function permitted({ inSpite }: Pick<HouseRules, 'inSpite'>, despite: readonly string[]): string[] {
+  const may = despite.filter((id) => mayPrintInSpite(inSpite, id))
+  const ruled = despite.find((id) => !may.includes(id) && mayPrintInSpite('all', id))
+  if (ruled !== undefined)
+    throw new Refusal(422, {
+      code: 'house-rule',
+      field: 'despite',
+      value: ruled,
+      message: 'The house rules let nobody print in spite of this. Put it right first.',
+    })
+  return may
+}
 
 /**
  * Holds a plate of the stored studio against the one the operator saw.
@@ -21,7 +37,7 @@ export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequest
       message: `The studio has changed since you looked: ${changed.map((d) => d.title.toLowerCase()).join(', ')}. Look at the set-up again.`,
     })
   }
-  const stop = plate.findings.find((f) => f.level === 'stop' && (FINAL.has(f.id.split(':')[0] ?? '') || !asked.despite.includes(f.id)))
+  const stop = plate.findings.find((f) => f.level === 'stop' && !asked.despite.includes(f.id))
   if (stop || !plate.setup)
     throw new Refusal(422, {
       code: 'plate-stopped',

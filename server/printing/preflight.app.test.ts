@@ -31,6 +31,28 @@ test('an empty path holds the print when Print is pressed; going on takes a reas
   expect(found.map((r: Run) => r.id)).toContain(run.id)
 })
 
+test('what may be printed in spite of is for the house to say', async () => {
+  const rule = (inSpite: string) => call('PATCH', '/studio/rules', { inSpite })
+  const j = await job(card, photo)
+  const asked = async (...despite: string[]) => (await plain(j, { despite, because: 'I have seen to it' })).body
+  try {
+    await load(null, 0)
+    await hand('dunlin', { act: 'cover', open: true })
+    await rule('harmless')
+    expect(await asked('printer:cover', 'printer:empty')).toMatchObject({ code: 'house-rule', field: 'despite', value: 'printer:cover' })
+    await hand('dunlin', { act: 'cover', open: false })
+    await rule('none')
+    expect(await asked('printer:empty')).toMatchObject({ code: 'house-rule', value: 'printer:empty' })
+    expect((await call('GET', `/jobs/${j.id}/runs`)).body).toEqual([])
+    await rule('harmless')
+    const sent = (await asked('printer:empty')) as unknown as Run
+    await load('gloss-4x6', 20)
+    expect((await finish(sent.id, DELIVERED)).inSpite?.because).toBe('I have seen to it')
+  } finally {
+    await rule('all')
+  }
+})
+
 test('another size, another entry at the panel and an open cover hold it; what is right prints without a word', async () => {
   const wall = await job(
     { paperId: 'harbour-lustre', sheet: { width: 297_000, length: 420_000, name: 'A3' } },

@@ -4,7 +4,7 @@ import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Experience } from '../../core/things/studio/experience.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
 import type { FoundFault } from '../../core/work/runs/inspection.ts'
-import { DELIVERED, MOVING, type RunState } from '../../core/work/runs/states.ts'
+import { DELIVERED, MOVING, OVER, type RunState } from '../../core/work/runs/states.ts'
 import type { NewRow } from '../db/columns.ts'
 import type { Row, Tables } from '../db/tables.ts'
 import { missing } from '../problems.ts'
@@ -81,6 +81,9 @@ export function runs(scope: Scope) {
       )
     },
     ofJob: (jobId: number) => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
+    /** Names the picture of the delivered sheet no longer in runs that were over before; how many there were. */
+    letSheetsGo: (before: Date): Promise<number> =>
+      rows.follow({ state: OVER, delivered: { [Op.ne]: null } as never, finishedAt: { [Op.lt]: before } as never }, { delivered: null }),
     /** Runs from here that are on their way. */
     moving: () => rows.all({ state: MOVING, how: 'sent' }),
     /** Every run that is not over, however it was sent, the oldest first. */

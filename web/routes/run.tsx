@@ -118,7 +118,9 @@ export function RunRoute() {
                 className="mt-1 max-h-[64vh] w-full bg-ground object-contain"
               />
             ) : (
-              <p className="text-soft">{data.message}</p>
+              <p className="text-soft">
+                {data.message || (data.sheetsDelivered > 0 ? 'Its picture was kept as long as the house rules say.' : '')}
+              </p>
             )}
             {data.inspection?.note && <p className="mt-2 border-l-2 border-line pl-2">{data.inspection.note}</p>}
           </section>

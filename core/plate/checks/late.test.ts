@@ -117,3 +117,24 @@ test('when it has to begin, or had to, is said in its own minutes', () => {
   expect(says(takes - 90)).toContain('It had to begin 1 h 30 min ago.')
   expect(says(takes - 90)).toContain('Ready 1 h 30 min after it is due')
 })
+
+test('people have hours: what has to wait for the morning is late, and dries at night', () => {
+  // A Wednesday, 8 in the morning by Greenwich; hours are those of the clock here, so they are set around that moment.
+  const clock = (minutes: number) => {
+    const d = new Date(Date.parse(NOW) + minutes * 60_000)
+    return `${String(d.getHours()).padStart(2, '0')}:${String(d.getMinutes()).padStart(2, '0')}`
+  }
+  const work = takes - drying
+  const until = (minutes: number) => ({
+    ...studio,
+    rules: { ...studio.rules, workingHours: { days: [1, 2, 3, 4, 5, 6, 7], from: clock(-60), until: clock(minutes) } },
+  })
+  const [open, shut] = [until(Math.ceil(work)), until(Math.floor(work) - 1)]
+  const moment = at()
+  const of = job(Math.ceil(takes))
+  expect(finding(resolve(of, open, PINS, moment), 'late')).toBeUndefined()
+  const late = finding(resolve(of, shut, PINS, moment), 'late')
+  // The last minutes of work are done when somebody comes again, an hour before eight: 23 h after now, then it dries.
+  expect(late?.numbers.lateMinutes).toBe(Math.round(23 * 60 + (work - (Math.floor(work) - 1)) + drying - Math.ceil(takes)))
+  expect(late?.says).toContain(`, worked from ${clock(-60)} to ${clock(Math.floor(work) - 1)}`)
+})

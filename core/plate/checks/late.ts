@@ -1,5 +1,7 @@
 import type { Quality } from '../../things/printers/printer.ts'
-import { minutesOf, timesOf } from '../estimates/estimates.ts'
+import { beginBy, worked } from '../../things/studio/working-hours.ts'
+import type { Moment } from '../decisions/decision.ts'
+import { timesOf, workMinutes } from '../estimates/estimates.ts'
 import type { Settled } from '../settle/settled.ts'
 import { nearestMediaType } from '../ways/media-distance.ts'
 import type { Way } from '../ways/ways.ts'
@@ -15,26 +17,30 @@ export function sayMinutes(minutes: number): string {
 /** The finest first. */
 const finest = (qualities: readonly Quality[]) => [...qualities].sort((a, b) => b.secondsPerSquareMetre - a.secondsPerSquareMetre)
 
-/** Minutes of the job on another way with one of its qualities, set up there as it would be by itself. */
-function minutesOn(plate: Settled, way: Way, quality: Quality): number {
+type Times = ReturnType<typeof timesOf>
+
+/** When a print that these minutes stand before can be handed over, ms since 1970: people have hours, a print dries at night too. */
+const readyAt = ({ studio }: Settled, { now }: Moment, before: number, times: Times): number =>
+  worked(Date.parse(now), before + workMinutes(times), studio.rules.workingHours) + times.dryingMinutes * 60_000
+
+/** What the job takes on another way with one of its qualities, set up there as it would be by itself. */
+function timesOn(plate: Settled, way: Way, quality: Quality): Times {
   const mediaType = nearestMediaType(way.printer, way.paper, way.pairing)
   const gap = mediaType.platenGap === 'wide' || way.paper.thickness > way.printer.normalGapUpTo ? 'wide' : 'normal'
-  return minutesOf(timesOf({ ...way, brief: plate.brief, item: plate.item, mediaType, gap, page: way.fed, quality }))
+  return timesOf({ ...way, brief: plate.brief, item: plate.item, mediaType, gap, page: way.fed, quality })
 }
 
 /** Something that would be in time: the finest quality that is, else another path or printer, at its usual quality if that will do. */
-function inTime(plate: Settled, available: number, standing: Readonly<Record<string, number>>): { says: string; fix: Fix } | null {
+function inTime(plate: Settled, moment: Moment, due: number): { says: string; fix: Fix } | null {
   const { printer, quality, ways, way } = plate
-  const before = (of: Way) => standing[of.printer.id] ?? 0
-  const faster = finest(printer.qualities).find(
-    (q) => q !== quality && before(way) + minutesOf(timesOf({ ...plate, loaded: way.loaded, quality: q })) <= available,
-  )
+  const makes = (of: Way, times: Times) => readyAt(plate, moment, moment.standing[of.printer.id] ?? 0, times) <= due
+  const faster = finest(printer.qualities).find((q) => q !== quality && makes(way, timesOf({ ...plate, loaded: way.loaded, quality: q })))
   if (faster)
     return { says: `“${faster.name}” would be ready in time`, fix: { label: `Print it on ${faster.name}`, pins: { quality: faster.id } } }
   for (const w of ways) {
     if (w.ruledOut !== null || (w.path === way.path && w.lot === way.lot)) continue
     const usual = w.printer.qualities.find((q) => q.id === w.pairing?.qualityId)
-    const inTime = [...(usual ? [usual] : []), ...finest(w.printer.qualities)].find((q) => before(w) + minutesOn(plate, w, q) <= available)
+    const inTime = [...(usual ? [usual] : []), ...finest(w.printer.qualities)].find((q) => makes(w, timesOn(plate, w, q)))
     if (!inTime) continue
     const where = `${w.path.name} of ${w.printer.name}`
     return {
@@ -65,24 +71,24 @@ export const late: Check = {
   find: (plate) => {
     const { brief, moment, printer, estimates } = plate
     if (!moment || !brief.dueAt) return []
-    const available = (Date.parse(brief.dueAt) - Date.parse(moment.now)) / 60_000
+    const [now, due] = [Date.parse(moment.now), Date.parse(brief.dueAt)]
     const before = moment.standing[printer.id] ?? 0
-    const own = minutesOf(estimates)
-    const over = before + own - available
+    const over = (readyAt(plate, moment, before, estimates) - due) / 60_000
     if (over <= 0) return []
+    const hours = plate.studio.rules.workingHours
     const parts = [
       before > 0 ? `${sayMinutes(before)} stand before it on ${printer.name}` : '',
       `${sayMinutes(estimates.loadingMinutes + estimates.handsMinutes)} of hands`,
       `${sayMinutes(estimates.printingSeconds / 60)} of printing`,
       estimates.dryingMinutes > 0 ? `${sayMinutes(estimates.dryingMinutes)} of drying` : '',
     ].filter(Boolean)
-    const start = available - own
+    const start = (beginBy(due - estimates.dryingMinutes * 60_000, workMinutes(estimates), hours) - now) / 60_000
     const when = start >= 0 ? `It has to begin within ${sayMinutes(start)}` : `It had to begin ${sayMinutes(-start)} ago`
-    const way = inTime(plate, available, moment.standing)
+    const way = inTime(plate, moment, due)
     return [
       {
         level: 'warn',
-        says: `Ready ${sayMinutes(over)} after it is due: ${parts.join(', ')}. ${when}. ${way ? `${way.says}.` : 'Nothing in the studio makes it: print fewer, or tell the client.'}`,
+        says: `Ready ${sayMinutes(over)} after it is due: ${parts.join(', ')}${hours ? `, worked from ${hours.from} to ${hours.until}` : ''}. ${when}. ${way ? `${way.says}.` : 'Nothing in the studio makes it: print fewer, or tell the client.'}`,
         numbers: { lateMinutes: Math.round(over), startsInMinutes: Math.round(start), standing: Math.round(before) },
         fix: way?.fix ?? null,
       },

@@ -101,9 +101,13 @@ export function timesOf(of: Timed): Pick<Estimates, 'loads' | 'loadingMinutes' |
   }
 }
 
-/** Minutes from beginning to a print that can be handed over. */
-export const minutesOf = ({ loadingMinutes, handsMinutes, printingSeconds, dryingMinutes }: ReturnType<typeof timesOf>): number =>
-  loadingMinutes + handsMinutes + printingSeconds / 60 + dryingMinutes
+type Times = ReturnType<typeof timesOf>
+/** Minutes somebody has to be there for a job: hands, and the head at work. */
+export const workMinutes = ({
+  loadingMinutes,
+  handsMinutes,
+  printingSeconds,
+}: Pick<Times, 'loadingMinutes' | 'handsMinutes' | 'printingSeconds'>) => loadingMinutes + handsMinutes + printingSeconds / 60
 
 /** What inks (ml by ink, one copy) cost for all copies; those without a price count as the mean of those that have one. */
 function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, number>>, copies: number): number | null {

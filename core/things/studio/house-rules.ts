@@ -1,16 +1,30 @@
 import { z } from 'zod'
 import { isGlossy, type Surface } from '../media/media.ts'
 import { TOLERANCES } from './tolerances.ts'
+import { WorkingHoursSchema } from './working-hours.ts'
 
-/** How the form asks for a rule: one of several, yes or no, a length in µm, a share as per cent, or a list that is filled elsewhere. */
+/** What red findings somebody may print in spite of. */
+const IN_SPITE = ['all', 'harmless', 'none'] as const
+
+/**
+ * How the form asks for a rule: one of several, yes or no, a length in µm, a share as per cent, money in cents, days, the
+ * hours of a week, or a list that is filled elsewhere.
+ */
 type Control =
   | { as: 'choice'; options: readonly (readonly [value: string, label: string])[] }
   | { as: 'switch' }
   | { as: 'length' }
   | { as: 'percent' }
+  | { as: 'money' }
+  | { as: 'days' }
+  | { as: 'hours' }
   | { as: 'list'; empty: string }
 
+/** What rules are about, in the order they are asked. */
+export const RULE_GROUPS = ['Units and money', 'Time and care', 'Borders and crops', 'Colour', 'Kept'] as const
+
 interface Rule<S extends z.ZodType> {
+  group: (typeof RULE_GROUPS)[number]
   schema: S
   /** What a studio has that never said. */
   usual: z.output<S>
@@ -24,6 +38,7 @@ const rule = <S extends z.ZodType>(declared: Rule<S>): Rule<S> => declared
 /** Studio-wide preferences that decide ties. A new one is one entry here: schema, record, default and form follow. */
 export const HOUSE_RULES = {
   unit: rule({
+    group: 'Units and money',
     schema: z.enum(['mm', 'in']),
     usual: 'mm',
     label: 'Unit of new jobs',
@@ -37,6 +52,7 @@ export const HOUSE_RULES = {
     },
   }),
   currency: rule({
+    group: 'Units and money',
     schema: z.string().regex(/^[A-Z]{3}$/),
     usual: 'EUR',
     label: 'Currency',
@@ -67,7 +83,64 @@ export const HOUSE_RULES = {
       ].map((code) => [code, code] as const),
     },
   }),
+  /** Share of a price that goes to the state, 0…1; 0 where nothing is said of it. */
+  tax: rule({
+    group: 'Units and money',
+    schema: z.number().min(0).max(1),
+    usual: 0,
+    label: 'Tax on what is sold',
+    help: 'What a job costs is said with it and without it. At nought it is left out.',
+    control: { as: 'percent' },
+  }),
+  hourCents: rule({
+    group: 'Units and money',
+    schema: z.number().int().nonnegative().max(10_000_000),
+    usual: 0,
+    label: 'An hour of hands costs',
+    help: 'Loading, changing, cutting and folding are counted with it; the time the head moves is not. At nought hands cost nothing.',
+    control: { as: 'money' },
+  }),
+  workingHours: rule({
+    group: 'Time and care',
+    schema: WorkingHoursSchema.nullable(),
+    usual: null,
+    label: 'Somebody is there',
+    help: 'Loading and printing fall into these hours when it is worked out whether a job is late; a print dries at night too.',
+    control: { as: 'hours' },
+  }),
+  practiseCents: rule({
+    group: 'Time and care',
+    schema: z.number().int().nonnegative().max(10_000_000),
+    usual: 100,
+    label: 'Practise first on a sheet that costs at least',
+    help: 'On a path or a paper that is new to the log, the loading guide then begins with something cheaper, or without paper.',
+    control: { as: 'money' },
+  }),
+  inSpite: rule({
+    group: 'Time and care',
+    schema: z.enum(IN_SPITE),
+    usual: 'all',
+    label: 'May be printed in spite of',
+    help: 'Somebody always has to say why, and it goes into the log.',
+    control: {
+      as: 'choice',
+      options: [
+        ['all', 'anything, with a reason'],
+        ['harmless', 'what spoils a sheet at most; not what can hurt the printer'],
+        ['none', 'nothing: what is red has to be put right'],
+      ],
+    },
+  }),
+  keepSheetsDays: rule({
+    group: 'Kept',
+    schema: z.number().int().positive().max(36_500).nullable(),
+    usual: null,
+    label: 'Pictures of delivered sheets are kept for',
+    help: 'The log keeps everything else of a run for good. Files that are still wanted elsewhere stay.',
+    control: { as: 'days' },
+  }),
   everydayIntent: rule({
+    group: 'Colour',
     schema: z.enum(['relative', 'perceptual', 'by-surface']),
     usual: 'by-surface',
     label: 'Everyday intent',
@@ -82,6 +155,7 @@ export const HOUSE_RULES = {
     },
   }),
   blackPointCompensation: rule({
+    group: 'Colour',
     schema: z.boolean(),
     usual: true,
     label: 'Black point compensation for photographs',
@@ -90,6 +164,7 @@ export const HOUSE_RULES = {
   }),
   /** A difference between two facing borders that people see, µm. Common practice: 0.5 mm unseen, 1 mm seen. */
   visibleShift: rule({
+    group: 'Borders and crops',
     schema: z.number().int().positive(),
     usual: 500,
     label: 'A shift nobody sees, up to',
@@ -98,6 +173,7 @@ export const HOUSE_RULES = {
   }),
   /** Share of a picture, 0…1, that may be lost before it is warned of. */
   cropAllowed: rule({
+    group: 'Borders and crops',
     schema: z.number().min(0).max(1),
     usual: 0.05,
     label: 'A crop that needs no warning, up to',
@@ -105,6 +181,7 @@ export const HOUSE_RULES = {
     control: { as: 'percent' },
   }),
   tolerance: rule({
+    group: 'Colour',
     schema: z.enum(TOLERANCES.map((t) => t.id)),
     usual: 'edition',
     label: 'Profile checks are held to',
@@ -116,6 +193,7 @@ export const HOUSE_RULES = {
   }),
   /** The light prints are judged by (ISO 3664 P1: 2000 lx, P2: 500 lx, both D50; from memory). */
   viewingLight: rule({
+    group: 'Colour',
     schema: z.enum(['unknown', 'critical', 'practical', 'window', 'room']),
     usual: 'unknown',
     label: 'Prints are judged under',
@@ -133,6 +211,7 @@ export const HOUSE_RULES = {
   }),
   /** Sizes this studio uses most, as they are typed; offered first. */
   favouriteSizes: rule({
+    group: 'Borders and crops',
     schema: z.array(z.string().min(1).max(60)).max(40),
     usual: [],
     label: 'Favourite sizes',

@@ -7,9 +7,6 @@ import { isRoll } from '../../things/paths/kinds.ts'
 import { practisePaper } from './practise-paper.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
 
-/** A sheet cheaper than this is its own practice, in the studio's currency. */
-const WORTH_PRACTISING = 1
-
 /** Advice to try a paper or a procedure on something cheap first, where the log has nothing of it. */
 export const practise: StepMaker = ({ setup, plate, studio, unit }) => {
   if (!studio) return []
@@ -21,7 +18,7 @@ export const practise: StepMaker = ({ setup, plate, studio, unit }) => {
   const mine = squareMetres(sheet.w, sheet.h) * setup.paper.pricePerSquareMetre
   // On cheap paper there is nothing to practise for.
   const piece = practisePaper(studio, setup.path, { width: sheet.w, length: sheet.h }, mine / 2)
-  if (!piece && mine < WORTH_PRACTISING) return []
+  if (!piece && mine * 100 < studio.rules.practiseCents) return []
   const what =
     newPaper && newPath
       ? `Neither ${setup.paper.name} nor ${setup.path.name} is in this printer’s log yet`

@@ -142,6 +142,15 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
     const plain = plateOf({ brief: { paperId: 'logbook-plain', sheet: sheet('iso_a4_210x297mm') } })
     expect(step(plain, 'practise')).toBeUndefined()
   })
+  test('what a sheet must cost to be practised first is a house rule, where nothing cheaper goes this way', () => {
+    const alone = studioOf()
+    alone.lots = alone.lots.filter((l) => l.paperId === 'breakwater-board')
+    const costs = Math.round((board.estimates?.paperPrice ?? 0) * 100)
+    const at = (practiseCents: number) =>
+      loadingSteps(board, 'mm', { ...alone, rules: { ...alone.rules, practiseCents } }).find((s) => s.id === 'practise')?.title
+    expect(costs).toBeGreaterThan(1)
+    expect([at(costs - 1), at(costs + 1)]).toEqual(['Practise without paper', undefined])
+  })
   test('every step is of a kind that has a drawing, and drying says for how long', () => {
     for (const plate of [board, canvas, plateOf({})])
       for (const s of loadingSteps(plate, 'mm', studioOf())) {

@@ -17,6 +17,8 @@ export const RUN_STATES = [
 export type RunState = (typeof RUN_STATES)[number]
 /** A run that is on its way to the delivered sheet. */
 export const MOVING: readonly RunState[] = ['queued', 'rendering', 'sending', 'waiting', 'printing']
+/** A run nothing is to be done about any more. */
+export const OVER: readonly RunState[] = ['done', 'failed', 'cancelled']
 /** A run whose sheets are there. */
 export const DELIVERED: readonly RunState[] = ['drying', 'inspect', 'done']
 

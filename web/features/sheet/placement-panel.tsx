@@ -1,4 +1,5 @@
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
+import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
@@ -6,6 +7,7 @@ import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
+import type { HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { Button } from '../../ui/button.tsx'
 import { KeyHint } from '../../ui/key-hint.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -15,11 +17,12 @@ import { LossList } from './loss-list.tsx'
 interface Props {
   editor: JobEditor
   plate: Plate
+  rules: HouseRules
   onAlternatives(): void
 }
 
 /** Where the picture lies: the four borders, its place in numbers, turning and centring. */
-export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
+export function PlacementPanel({ editor, plate, rules, onAlternatives }: Props) {
   const { brief } = editor.draft
   const { setup } = plate
   const front = sideOf(plate)
@@ -120,10 +123,9 @@ export function PlacementPanel({ editor, plate, onAlternatives }: Props) {
           <li>
             Prints for {Math.max(1, Math.round(plate.estimates.printingSeconds / 60))} min, about{' '}
             {plate.estimates.inkMillilitres.toFixed(1)} ml of ink
-            {plate.estimates.inkPrice === null ? '' : ` for ${plate.estimates.inkPrice.toFixed(2)}`},{' '}
-            {plate.estimates.paperPrice.toFixed(2)} of paper
           </li>
         )}
+        {plate.estimates && <li>{sayPrice(priceOf(plate.estimates, rules), rules)}</li>}
       </ul>
     </>
   )

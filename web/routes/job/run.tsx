@@ -6,6 +6,7 @@ import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
+import { mayPrintInSpite } from '../../../core/work/preflight/in-spite.ts'
 import { preflight } from '../../../core/work/preflight/preflight.ts'
 import { DELIVERED, MOVING } from '../../../core/work/runs/states.ts'
 import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
@@ -48,7 +49,9 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const items = preflight({ plate, ...gone, now: asked.data ? asked.data.now : undefined, side: second ? 'back' : 'front' })
   const red = items.filter((i) => i.level === 'red')
   const despite = [...new Set(red.map((i) => i.id))]
-  const held = red.length > 0 && because.trim() === ''
+  const rule = studio.rules.inSpite
+  const final = red.filter((i) => !mayPrintInSpite(rule, i.id))
+  const held = final.length > 0 || (red.length > 0 && because.trim() === '')
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
   const sheet = layoutOf(plate)?.sheet
   const { copies } = itemOf(plate.brief)
@@ -127,7 +130,14 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const before = (
     <>
       <PreflightList jobId={job.id} plate={plate} editor={editor} items={items} asked={asked} />
-      {red.length > 0 && (
+      {final.length > 0 && (
+        <p className="mt-3 max-w-prose">
+          {final.some((i) => mayPrintInSpite('all', i.id))
+            ? `The house rules let nobody print in spite of ${final.length === red.length ? 'this' : 'some of this'}. Put it right first.`
+            : 'Nothing can be sent before this is put right.'}
+        </p>
+      )}
+      {red.length > 0 && final.length === 0 && (
         <TextField
           label="Print in spite of it because … (this goes into the log)"
           className="mt-3 max-w-prose"
@@ -187,7 +197,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
                 I print it from my own program
               </Button>
             </div>
-            {held && (
+            {held && final.length === 0 && (
               <p className="mt-2 text-sm text-soft">What is red holds the print. Put it right, or say why it is printed all the same.</p>
             )}
           </>
@@ -200,7 +210,13 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
               Turn the stack over sideways: left and right change places, the leading edge stays the leading edge, the blank side faces{' '}
               {setup.path.printableSide}. Load it into {setup.path.name} again.
             </p>
-            {wet && (
+            {wet && !mayPrintInSpite(rule, 'still-drying') && (
+              <p className="mt-2 max-w-prose">
+                The first side dries until {clock(front.dryUntil as string)}, and the house rules let nobody print on it before: wet ink
+                marks rollers and the next sheets.
+              </p>
+            )}
+            {wet && mayPrintInSpite(rule, 'still-drying') && (
               <Check className="mt-2 max-w-prose" checked={dry} onChange={(on) => setDry(on)}>
                 The first side dries until {clock(front.dryUntil as string)}. Wet ink marks rollers and the next sheets. I have made sure it
                 is dry.

@@ -110,7 +110,9 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
             </div>
             <TabPanel value={panel} className="p-3">
               <Suspense fallback={<Skeleton lines={3} />}>
-                {panel === 'place' && <PlacementPanel editor={editor} plate={plate} onAlternatives={() => select('placement')} />}
+                {panel === 'place' && (
+                  <PlacementPanel editor={editor} plate={plate} rules={studio.rules} onAlternatives={() => select('placement')} />
+                )}
                 {panel === 'size' && (
                   <>
                     <SizeBy editor={editor} plate={plate} />
