@@ -66,7 +66,7 @@ function page(widthInches: number, heightInches: number, output: string): Omit<P
     keep: { left: 0, top: 0, width, height },
     wrap: null,
     marks: [],
-    text: null,
+    words: [],
   }
   return {
     picture: PICTURE,

@@ -51,6 +51,7 @@ const studioRoutes = (): RouteObject[] => [
       { path: 'shelf/printers/:id', lazy: async () => ({ Component: (await import('./routes/printer.tsx')).PrinterRoute }) },
       { path: 'lots/:id', lazy: async () => ({ Component: (await import('./routes/lot.tsx')).LotRoute }) },
       { path: 'shelf/pairings/:printer/:paper', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
+      { path: 'shelf/samples/:pack', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
       { path: 'shelf/papers/:paper', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
       { path: 'shelf/:tab?', lazy: async () => ({ Component: (await import('./routes/shelf.tsx')).Shelf }) },
       // In development only.

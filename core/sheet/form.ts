@@ -33,6 +33,8 @@ export const FormSchema = AreaSchema.extend({
   fold: FoldSchema.nullable(),
   /** Words that belong to the form, such as those on a card's back. */
   text: TextBlockSchema.nullable(),
+  /** The mark of a sheet out of a sample pack, in its border. */
+  mark: TextBlockSchema.nullable().default(null),
 })
 export type Form = z.infer<typeof FormSchema>
 
@@ -45,12 +47,13 @@ export interface SideView {
   face: Rect
   fold: Fold | null
   text: TextBlock | null
+  mark: TextBlock | null
   ppi: number | null
 }
 
 /** Reads a form that holds one placement, or only words. Whatever assumes that a form has one asks here. */
 export function viewOf(form: Form): SideView {
-  const { sheet, frame, page, printable, fold, text, placements } = form
+  const { sheet, frame, page, printable, fold, text, mark, placements } = form
   const area = { sheet, frame, page, printable }
   const [one] = placements
   const {
@@ -68,5 +71,5 @@ export function viewOf(form: Form): SideView {
     ppi: null,
     ...land(area, text?.rect ?? { ...sheet, w: 0, h: 0 }),
   }
-  return { form, layout: { ...area, ...landed }, turn, crop, face, fold, text, ppi }
+  return { form, layout: { ...area, ...landed }, turn, crop, face, fold, text, mark, ppi }
 }

@@ -12,6 +12,7 @@ import { printFilesApi } from './print-files.ts'
 import { printersApi } from './printers.ts'
 import { profilesApi } from './profiles.ts'
 import { runsApi } from './runs.ts'
+import { samplesApi } from './samples.ts'
 import { setupsApi } from './setups.ts'
 import { router } from './shared.ts'
 import { studioApi } from './studio.ts'
@@ -28,6 +29,7 @@ export const buildApi = (app: App) =>
     .route('/', testSheetsApi(app))
     .route('/', lotsApi(app))
     .route('/', papersApi(app))
+    .route('/', samplesApi(app))
     .route('/', pairingsApi(app))
     .route('/', printersApi(app))
     .route('/', layoutTestsApi(app))

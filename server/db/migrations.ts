@@ -190,6 +190,19 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
     ],
   },
+  {
+    name: '0016-sample-packs',
+    up: [
+      table(
+        'sample_packs',
+        'studio VARCHAR(40) NOT NULL, id INT NOT NULL, record LONGTEXT NOT NULL, version INT NOT NULL DEFAULT 1, PRIMARY KEY (studio, id)',
+      ),
+      table(
+        'orders',
+        'studio VARCHAR(40) NOT NULL, id INT NOT NULL, paper_id VARCHAR(60) NOT NULL, what VARCHAR(200) NOT NULL, done BOOLEAN NOT NULL DEFAULT 0, PRIMARY KEY (studio, id)',
+      ),
+    ],
+  },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

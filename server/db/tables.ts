@@ -17,6 +17,7 @@ import {
   ReadingsSchema,
   TestedSchema,
 } from '../../core/things/media/media.ts'
+import { SamplePackSchema } from '../../core/things/media/sample-pack.ts'
 import { MachineSchema } from '../../core/things/printers/machine.ts'
 import { PrinterSchema } from '../../core/things/printers/printer.ts'
 import type { PrinterEvent } from '../../core/things/printers/printer-log.ts'
@@ -109,6 +110,10 @@ export const TABLES = {
     /** Used up, or thrown away. */
     archived: usually(false, yes()),
   }),
+  /** Packs of a few sheets each of several papers. */
+  samplePacks: versioned('sample_packs', { id: serial(), record: document(SamplePackSchema) }),
+  /** What is to be bought. */
+  orders: plain('orders', { id: serial(), paperId: text(60), what: text(200), done: usually(false, yes()) }),
   profiles: versioned('profiles', {
     id: key(text(60)),
     hash: hash(),

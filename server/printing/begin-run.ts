@@ -31,7 +31,7 @@ export async function beginRun(act: Act, { job, plate, side, how, inSpite }: Beg
     inSpite,
     printerId: setup?.printer.id ?? '',
     pathId: setup?.path.id ?? null,
-    searchText: [job.title, setup?.printer.name, setup?.paper.name, setup?.path.name, brief.notes, inSpite?.because]
+    searchText: [job.title, setup?.printer.name, setup?.paper.name, setup?.lot.mark, setup?.path.name, brief.notes, inSpite?.because]
       .filter(Boolean)
       .join(' '),
   })

@@ -23,9 +23,9 @@ const lotOf = (row: Row<'lots'>): Lot => ({
 const entryOf = (row: Row<'lots'>): LotEntry => ({ ...lotOf(row), finished: row.archived })
 
 /** The columns of a lot. */
-const rowOf = ({ nominal, measured, number, arrived, arrivedWith, paidCents, opened, ...lot }: Partial<Lot>) => ({
+const rowOf = ({ nominal, measured, mark, number, arrived, arrivedWith, paidCents, opened, ...lot }: Partial<Lot>) => ({
   ...lot,
-  ...storyOf({ number, arrived, arrivedWith, paidCents, opened }, {}),
+  ...storyOf({ mark, number, arrived, arrivedWith, paidCents, opened }, {}),
   ...(nominal ? { nominalWidth: nominal.width, nominalLength: nominal.length } : {}),
   ...(measured ? { measuredWidth: measured.width, measuredLength: measured.length } : {}),
 })
@@ -68,6 +68,11 @@ export function lots(scope: Scope) {
     /** All lots of one paper become another's. */
     async giveTo(from: string, into: string): Promise<void> {
       await rows.follow({ paperId: from }, { paperId: into })
+    },
+    /** Those of these ids, in their order, used up or not. */
+    async ofIds(ids: readonly string[]): Promise<Lot[]> {
+      const found = new Map((ids.length > 0 ? await rows.all({ id: [...ids] }) : []).map((row) => [row.id, lotOf(row)]))
+      return ids.flatMap((id) => found.get(id) ?? [])
     },
     count: () => rows.count(),
     find: async (id: string): Promise<Lot> => lotOf(await find(id)),

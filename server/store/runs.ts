@@ -18,6 +18,10 @@ const LOG_PAGE = 200
 const OF_A_JOB = 100
 const LOOKED_THROUGH = 60
 
+/** The paper of a run; a sheet out of a sample pack with its mark. */
+const paperSaid = ({ paper, lot }: NonNullable<RunRow['plate']['setup']>): string =>
+  lot.mark ? `${paper.name}, sheet ${lot.mark}` : paper.name
+
 /** A run without its plate. */
 export function runDto(row: RunRow, jobTitle: string): Run {
   const { plate, inspection } = row
@@ -36,7 +40,7 @@ export function runDto(row: RunRow, jobTitle: string): Run {
     side: row.side,
     printerId: row.printerId,
     printerName: plate.setup?.printer.name ?? '',
-    paperName: plate.setup?.paper.name ?? '',
+    paperName: plate.setup ? paperSaid(plate.setup) : '',
     delivered: row.delivered,
     dryUntil: row.dryUntil?.toISOString() ?? null,
     inSpite: row.inSpite,

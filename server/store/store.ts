@@ -6,6 +6,7 @@ import { jobs } from './jobs.ts'
 import { lots } from './lots.ts'
 import { offsets } from './offsets.ts'
 import { nameless } from './one-request.ts'
+import { orders } from './orders.ts'
 import { pairings } from './pairings.ts'
 import { papers } from './papers.ts'
 import { pictures } from './pictures.ts'
@@ -15,6 +16,7 @@ import { readings } from './readings.ts'
 import { requests } from './requests.ts'
 import { rules } from './rules.ts'
 import { runs } from './runs.ts'
+import { samplePacks } from './sample-packs.ts'
 import { setups } from './setups.ts'
 import { type Scope, table } from './table.ts'
 import { ticks } from './ticks.ts'
@@ -25,6 +27,7 @@ function scoped(scope: Scope) {
     jobs: jobs(scope, known),
     lots: lots(scope),
     offsets: offsets(scope),
+    orders: orders(scope),
     pairings: pairings(scope),
     papers: papers(scope),
     pictures: known,
@@ -34,6 +37,7 @@ function scoped(scope: Scope) {
     requests: requests(scope),
     rules: rules(scope),
     runs: runs(scope),
+    samplePacks: samplePacks(scope),
     setups: setups(scope),
     ticks: ticks(scope),
   }

@@ -17,6 +17,8 @@ const TAKES: Record<CopyWhat, readonly TableName[]> = {
     'printerLog',
     'papers',
     'lots',
+    'samplePacks',
+    'orders',
     'profiles',
     'profileChecks',
     'pairings',

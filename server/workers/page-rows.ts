@@ -199,8 +199,7 @@ async function pictureRows(task: PageTask, place: PixelRect, scratch: string, ch
 }
 
 /** Lays one row of words over a row of the page, in the darkest the device has. */
-function overlay(row: PageRow, y: number, plan: PagePlan, mask: Buffer): void {
-  const { place } = plan.text ?? { place: { left: 0, top: 0, width: 0, height: 0 } }
+function overlay(row: PageRow, y: number, plan: PagePlan, { place, mask }: { place: PixelRect; mask: Buffer }): void {
   const { keep } = plan
   if (y < place.top || y >= place.top + place.height || y < keep.top || y >= keep.top + keep.height) return
   const from = Math.max(0, place.left, keep.left)
@@ -233,7 +232,7 @@ export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<vo
   try {
     if (place) await scalePicture(task, place, scratch, space)
     const picture = place ? await pictureRows(task, place, scratch, inks ? INKS : oneChannel ? 1 : 3) : null
-    const mask = plan.text ? await textMask(plan.text, plan.ppi) : null
+    const words = await Promise.all(plan.words.map(async (of) => ({ place: of.place, mask: await textMask(of, plan.ppi) })))
     const row = wide ? new Uint16Array(plan.width * 3) : new Uint8Array(plan.width * 3)
     try {
       for (let y = 0; y < plan.height; y++) {
@@ -241,7 +240,7 @@ export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<vo
         const colours = await picture?.row(y)
         if (colours) row.set(colours, (picture as PictureRows).from * 3)
         strike(row, y, plan)
-        if (mask) overlay(row, y, plan, mask)
+        for (const of of words) overlay(row, y, plan, of)
         await use(row)
       }
     } finally {

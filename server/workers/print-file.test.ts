@@ -37,7 +37,7 @@ const PLAN: PagePlan = {
   keep: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
   wrap: null,
   marks: [],
-  text: null,
+  words: [],
 }
 
 /** A soft ramp of two colours, in 8 or 16 bit. */

@@ -30,7 +30,7 @@ const PLAN: PagePlan = {
   keep: { left: 0, top: 0, width: 200, height: 300 },
   wrap: null,
   marks: [],
-  text: null,
+  words: [],
 }
 
 /** Four flat quarters: red, green / blue, white. */
@@ -160,7 +160,7 @@ test('words stand on the page where the plan says, dark on bare paper, and nowhe
     turn: 0 as const,
     place: { left: 20, top: 200, width: 140, height: 112 },
   }
-  const { at } = await render({ plan: { ...PLAN, place: null, text } })
+  const { at } = await render({ plan: { ...PLAN, place: null, words: [text] } })
   const darkest = (x0: number, y0: number, w: number, h: number) => {
     let least = 255
     for (let y = y0; y < Math.min(300, y0 + h); y++) for (let x = x0; x < x0 + w; x++) least = Math.min(least, at(x, y)[0] ?? 255)
@@ -170,6 +170,24 @@ test('words stand on the page where the plan says, dark on bare paper, and nowhe
   expect(darkest(0, 0, 200, 198)).toBe(255)
   // The second line is narrow letters: nothing at its right.
   expect(darkest(120, 262, 40, 38)).toBe(255)
+})
+
+test('two blocks of words stand each in its place, and keep out of where nothing prints', async () => {
+  const block = (left: number, top: number) => ({
+    lines: ['W'],
+    points: 20,
+    align: 'left' as const,
+    turn: 0 as const,
+    place: { left, top, width: 40, height: 30 },
+  })
+  const { at } = await render({
+    plan: { ...PLAN, place: null, words: [block(20, 40), block(150, 240)], keep: { left: 0, top: 0, width: 200, height: 258 } },
+  })
+  const dark = (x0: number, y0: number, w: number, h: number) => {
+    for (let y = y0; y < y0 + h; y++) for (let x = x0; x < x0 + w; x++) if ((at(x, y)[0] ?? 255) < 100) return true
+    return false
+  }
+  expect([dark(20, 40, 40, 30), dark(150, 240, 40, 18), dark(150, 258, 40, 12), dark(0, 100, 200, 100)]).toEqual([true, true, false, false])
 })
 
 test('fold marks are printed beside the picture, and cut where nothing prints', async () => {
@@ -286,7 +304,7 @@ test.each([
   ['right', 2],
 ] as const)('words set to the %s stand in that third of their block', async (align, third) => {
   const text = { lines: ['II'], points: 30, align, turn: 0 as const, place: { left: 20, top: 200, width: 150, height: 60 } }
-  const { at } = await render({ plan: { ...PLAN, place: null, text } })
+  const { at } = await render({ plan: { ...PLAN, place: null, words: [text] } })
   const dark = [0, 1, 2].map((n) => {
     for (let y = 200; y < 260; y++) for (let x = 20 + n * 50; x < 70 + n * 50; x++) if ((at(x, y)[0] ?? 255) < 100) return true
     return false

@@ -7,7 +7,7 @@ import { textOutlines } from '../documents/text-outlines.ts'
 const ASCENT = 0.9
 
 /** Coverage (0…255) of a block of words, turned as it stands on the page; row by row, `place.width` × `place.height`. */
-export async function textMask({ lines, points, align, turn, place }: NonNullable<PagePlan['text']>, ppi: number): Promise<Buffer> {
+export async function textMask({ lines, points, align, turn, place }: PagePlan['words'][number], ppi: number): Promise<Buffer> {
   const sideways = turn === 90 || turn === 270
   const [width, height] = sideways ? [place.height, place.width] : [place.width, place.height]
   const size = (points * ppi) / 72

@@ -17,6 +17,10 @@ export const studiosQuery = queryOptions({ queryKey: ['studios'], queryFn: () =>
 export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => api('GET /studio') })
 /** Papers and lots, those put aside and used up too. */
 export const papersQuery = queryOptions({ queryKey: ['studio', 'papers'], queryFn: () => api('GET /papers') })
+/** Sample packs with every sheet that was taken out. */
+export const packsQuery = queryOptions({ queryKey: ['studio', 'sample-packs'], queryFn: () => api('GET /sample-packs') })
+/** What is to be bought. */
+export const ordersQuery = queryOptions({ queryKey: ['studio', 'orders'], queryFn: () => api('GET /orders') })
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api('GET /jobs') })
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>

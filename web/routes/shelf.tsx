@@ -2,10 +2,12 @@ import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import { studioQuery } from '../api/queries.ts'
 import { ProfileShelf } from '../features/profiles/profile-shelf.tsx'
+import { Orders } from '../features/shelf/orders.tsx'
 import { Pairings } from '../features/shelf/pairings.tsx'
 import { Papers } from '../features/shelf/papers.tsx'
 import { Printers } from '../features/shelf/printers.tsx'
 import { Rules } from '../features/shelf/rules.tsx'
+import { Samples } from '../features/shelf/samples.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { TabLink } from '../ui/tabs.tsx'
 import { NotHere } from './not-here.tsx'
@@ -15,12 +17,14 @@ const TABS = [
   ['papers', 'Papers and lots'],
   ['profiles', 'Profiles'],
   ['pairings', 'Pairings'],
+  ['samples', 'Samples'],
+  ['orders', 'To buy'],
   ['rules', 'House rules'],
 ] as const
 
 /** What the studio owns and knows. */
 export function Shelf() {
-  const { printer, paper, tab = printer ? 'pairings' : paper ? 'papers' : 'printers' } = useParams()
+  const { printer, paper, pack, tab = printer ? 'pairings' : paper ? 'papers' : pack ? 'samples' : 'printers' } = useParams()
   const studio = useQuery(studioQuery)
   if (!TABS.some(([slug]) => slug === tab)) return <NotHere />
   if (studio.error) return <Failed error={studio.error} again={() => void studio.refetch()} />
@@ -41,6 +45,8 @@ export function Shelf() {
       {tab === 'papers' && <Papers studio={studio.data} chosen={paper ?? null} />}
       {tab === 'profiles' && <ProfileShelf studio={studio.data} />}
       {tab === 'pairings' && <Pairings studio={studio.data} printerId={printer ?? null} paperId={paper ?? null} />}
+      {tab === 'samples' && <Samples studio={studio.data} chosen={pack ?? null} />}
+      {tab === 'orders' && <Orders studio={studio.data} />}
       {tab === 'rules' && <Rules rules={studio.data.rules} />}
     </div>
   )

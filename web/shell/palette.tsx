@@ -12,6 +12,8 @@ const GO: [string, string][] = [
   ['Printers', '/shelf/printers'],
   ['Papers and lots', '/shelf/papers'],
   ['Profiles', '/shelf/profiles'],
+  ['Samples', '/shelf/samples'],
+  ['To buy', '/shelf/orders'],
   ['House rules', '/shelf/rules'],
 ]
 const STAGES = [

@@ -83,7 +83,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const front = side === 'front'
   const of = sideOf(plate, side)
   if (!of || !setup) return null
-  const { layout, crop, turn, text } = of
+  const { layout, crop, turn, text, mark } = of
   const { sheet, page, printable, picture, printed } = layout
   const everything = union([sheet, page, picture])
   const whole = Math.max(everything.w * 0.62, everything.h) / 34
@@ -96,7 +96,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   if (pictureIn(itemOf(plate.brief)) && crop)
     marks.push({ kind: 'picture', role: 'picture', rect: picture, crop, turn, mirror: mirrored(make), sides })
   else if (crop) marks.push({ kind: 'rect', role: 'picture', rect: picture })
-  if (text) marks.push(words(text))
+  for (const block of [text, mark]) if (block) marks.push(words(block))
   if (crop)
     for (const [, rect] of strips(picture, printed))
       if (layout.lost > 0 || rect.w * rect.h > 0) marks.push({ kind: 'hatch', role: 'clipped', rect })

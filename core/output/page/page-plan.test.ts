@@ -45,7 +45,7 @@ test('the back of a two-sided card is a page of its own with its words, and a pl
   })
   const back = planPage(plate, 'back')
   expect(back?.place).toBeNull()
-  expect(back?.text?.lines).toEqual(['Lantern Wharf'])
+  expect(back?.words.map((block) => block.lines)).toEqual([['Lantern Wharf']])
   expect([back?.width, back?.height]).toEqual([planPage(plate)?.width, planPage(plate)?.height])
   expect(planPage(plateOf({}), 'back')).toBeNull()
 })

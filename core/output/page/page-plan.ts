@@ -40,8 +40,8 @@ export interface PagePlan {
   wrap: { x: number; y: number; how: Exclude<Wrap, 'picture'>; colour: string } | null
   /** Strokes that show where a canvas is folded. */
   marks: PixelRect[]
-  /** Words on this side. */
-  text: (Pick<TextBlock, 'lines' | 'points' | 'align' | 'turn'> & { place: PixelRect }) | null
+  /** Words on this side, and the mark of a sample. */
+  words: (Pick<TextBlock, 'lines' | 'points' | 'align' | 'turn'> & { place: PixelRect })[]
   /** Ink is kept within this. */
   keep: PixelRect
 }
@@ -55,7 +55,7 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
   const front = side === 'front'
   const of = sideOf(plate, side)
   if (!setup || !of || (!picture && item.content.as === 'picture')) return null
-  const { layout, crop, turn, text, face: seen } = of
+  const { layout, crop, turn, text, mark, face: seen } = of
   const ppi = setup.printer.feedPpi
   const bleed = !front || setup.borderless === 'none' ? 0 : (setup.expansion?.um ?? 0)
   const px = (um: number) => Math.round((um * ppi) / 25_400)
@@ -101,7 +101,9 @@ export function planPage(plate: Plate, side: Side = 'front'): PagePlan | null {
     place,
     wrap,
     marks: front && make.as === 'wrapped-canvas' ? foldMarks(layout.picture, seen).map(pixels) : [],
-    text: text && { lines: text.lines, points: text.points, align: text.align, turn: text.turn, place: pixels(text.rect) },
+    words: [text, mark].flatMap((block) =>
+      block ? [{ lines: block.lines, points: block.points, align: block.align, turn: block.turn, place: pixels(block.rect) }] : [],
+    ),
     keep: pixels(layout.printable),
   }
 }

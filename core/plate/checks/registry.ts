@@ -39,6 +39,7 @@ import { profileUnjoinable } from './profile-unjoinable.ts'
 import { resolutionLow } from './resolution-low.ts'
 import { rollEnd } from './roll-end.ts'
 import { rollShortest } from './roll-shortest.ts'
+import { sampleMark } from './sample-mark.ts'
 import { sensingOff } from './sensing-off.ts'
 import { sheetNotAsAsked } from './sheet-not-as-asked.ts'
 import { sheetTooLong } from './sheet-too-long.ts'
@@ -101,6 +102,7 @@ export const CHECKS: readonly Check[] = [
   stackTooHigh,
   overspray,
   foldScore,
+  sampleMark,
   bordersVary,
   notLoaded,
 ]

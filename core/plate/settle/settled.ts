@@ -3,9 +3,10 @@ import { areaOf, type EdgeMode, type Layout, land } from '../../sheet/layout.ts'
 import { backForm } from '../../sheet/make/back-side.ts'
 import { setText, type TextBlock } from '../../sheet/make/back-text.ts'
 import { backPanel, backTurn, type Fold, foldOf } from '../../sheet/make/folded-card.ts'
+import { markIn } from '../../sheet/make/sample-mark.ts'
 import { faceOf } from '../../sheet/make/wrapped-canvas.ts'
 import { type Crop, pixelsPerInch } from '../../sheet/placement.ts'
-import type { Rect } from '../../sheet/rect.ts'
+import { intersect, type Rect } from '../../sheet/rect.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import type { Picture } from '../../things/brief/picture.ts'
 import type { Given } from '../decisions/decision.ts'
@@ -26,6 +27,8 @@ export interface Settled extends Given, Decided {
   fold: Fold | null
   /** Words printed in the same pass, on a card's back panel. */
   text: TextBlock | null
+  /** The mark of a sheet out of a sample pack, where its border has room for it. */
+  mark: TextBlock | null
   /** The second pass of a two-sided job. */
   back: Form | null
   /** Pixels of the picture per inch of paper. */
@@ -35,7 +38,7 @@ export interface Settled extends Given, Decided {
 
 /** The front of the sheet with its item. */
 function frontForm(known: Given & Decided, edges: EdgeMode): Form {
-  const { brief, item, way, path, page, offset, turn, size, placed } = known
+  const { brief, item, way, path, page, offset, turn, size, placed, lot } = known
   const { make } = brief
   const area = areaOf({ sheet: way.fed, page, registration: path.registration, edges, offset, frame: roomFor(known, turn).frame })
   const depth = make.as === 'wrapped-canvas' ? make.depth : 0
@@ -50,6 +53,7 @@ function frontForm(known: Given & Decided, edges: EdgeMode): Form {
     placements: [{ item: item.id, turn, crop: words ? null : size.crop, face: faceOf(placed, depth), ppi, ...land(area, placed) }],
     fold: card && foldOf(card, area.sheet),
     text: card ? setText(card.text, backPanel(card, area.sheet, turn), backTurn(card, turn)) : setText(words, placed, turn),
+    mark: brief.sampleMark && make.as === 'print' ? markIn(lot.mark, intersect(area.printable, area.frame), placed) : null,
   }
 }
 
@@ -60,7 +64,7 @@ export function settle(known: Given & Decided): Settled {
   const edges = edgeMode(known)
   const front = frontForm(known, edges)
   const back = backForm({ brief, picture, path, sheet: way.fed, page, offset, turn })
-  const { layout, face, fold, text, ppi } = viewOf(front)
+  const { layout, face, fold, text, mark, ppi } = viewOf(front)
   return {
     ...known,
     picture,
@@ -71,6 +75,7 @@ export function settle(known: Given & Decided): Settled {
     face,
     fold,
     text,
+    mark,
     back,
     ppi: ppi ?? 0,
     estimates: estimate({ ...known, loaded: way.loaded }, layout),

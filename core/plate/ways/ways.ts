@@ -263,6 +263,8 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
   const stock: { lot: Lot; cut: CutPlan | null; wrong: string | null }[] = []
   for (const lot of studio.lots) {
     if (brief.paperId !== null && lot.paperId !== brief.paperId) continue
+    // A sheet out of a sample pack is for trying that paper, and is taken only when it is asked for.
+    if (brief.paperId === null && lot.mark !== '') continue
     const wrong = wrongSheet(brief, lot)
     stock.push({ lot, cut: null, wrong })
     const made = wrong === null ? null : cutDown(brief, lot)

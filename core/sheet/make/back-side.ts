@@ -28,7 +28,7 @@ export function backForm({ brief, picture, path, sheet, page, offset, turn }: In
   const edges: EdgeMode = { mode: 'bordered', margins: path.duplex?.margins ?? path.margins }
   const whole: Rect = { x: 0, y: 0, w: sheet.width, h: sheet.length }
   const area = areaOf({ sheet, page, registration: path.registration, edges, offset })
-  const form: Form = { id: 'back', side: 'back', ...area, placements: [], fold: null, text: setText(make.text, whole, back) }
+  const form: Form = { id: 'back', side: 'back', ...area, placements: [], fold: null, text: setText(make.text, whole, back), mark: null }
   if (make.backPicture === 'none') return form
   const room = { sheet: whole, frame: whole, printable: intersect(area.printable, whole), borderless: false }
   const size = printSize({ ...sizingOf(brief), make: { as: 'print' } }, picture, back, room)

@@ -23,6 +23,8 @@ const SharedSchema = z.object({
   test: TestSheetSchema.nullable(),
   /** What a program may add to the print by itself; everything else is wanted off. */
   adds: z.array(z.enum(ADDITION_KEYS)).max(ADDITION_KEYS.length),
+  /** A sheet out of a sample pack gets its mark printed small in its border. */
+  sampleMark: z.boolean(),
   notes: z.string().max(5000),
   /** ISO 8601, UTC. */
   dueAt: z.iso.datetime().nullable(),
@@ -52,6 +54,7 @@ export const EMPTY_BRIEF: Brief = {
   finish: 'bordered',
   test: null,
   adds: [],
+  sampleMark: true,
   notes: '',
   dueAt: null,
   unit: 'mm',

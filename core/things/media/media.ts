@@ -47,6 +47,8 @@ export const PaperSchema = z.object({
   /** What its maker says to choose, as it is written there. */
   recommends: z.array(RecommendationSchema).max(20).default([]),
   notes: z.string().max(2000).default(''),
+  /** The pack it came in as a sample; null for a paper of the studio's own. */
+  sampleOf: z.string().max(60).nullable().default(null),
   /** Comes creased or folded across the middle of this side; null when it is flat. */
   crease: z.enum(['long-side', 'short-side']).nullable().default(null),
   /** Price of a square metre in the studio's currency. */
@@ -68,6 +70,8 @@ export type Readings = z.infer<typeof ReadingsSchema>
 
 /** Where a lot came from and what became of it. */
 export const LotStorySchema = z.object({
+  /** What a single sheet out of a sample pack is called, as it is written on its back; empty for what is no sample. */
+  mark: z.string().trim().max(8).default(''),
   /** The number on the box. */
   number: z.string().trim().max(60).default(''),
   /** Day it arrived, ISO 8601. */

@@ -50,14 +50,17 @@ export const loadSheets: StepMaker = (context) => {
   const count = sheetsToLoad(context)
   const { hands } = kindOf(path)
   const holds = Math.max(1, capacityFor(path, s.paper.thickness))
+  const { mark } = s.lot
+  const which = mark ? `sheet ${mark}` : `lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}`
+  const told = mark ? ` Look for ${mark} on its back: out of the pack nobody can tell it from the others.` : ''
   const more = itemOf(context.plate.brief).copies > count ? ` It holds ${holds}: load again when it is empty.` : ''
   return [
     {
       id: 'load',
       kind: hands.drawing,
       phase: 'load',
-      title: `Load ${count} ${count === 1 ? 'sheet' : 'sheets'}`,
-      text: `${s.paper.name}, lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}, into ${path.name}. ${hands.text}${sayTaken(path)}${more}`,
+      title: mark ? `Load sheet ${mark}` : `Load ${count} ${count === 1 ? 'sheet' : 'sheets'}`,
+      text: `${s.paper.name}, ${which}, into ${path.name}.${told} ${hands.text}${sayTaken(path)}${more}`,
       caution: CAUTIONS.clear,
       loads: true,
       when: feeding,

@@ -1,6 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { sizeName } from '../../../core/things/media/lot-name.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { LotEntry, PaperEntry } from '../../../core/wire/api/papers.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -10,6 +11,7 @@ import { Check } from '../../ui/check.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import { toast } from '../../ui/toast.tsx'
+import { Adopt } from './adopt.tsx'
 import { ArrivalForm } from './arrival-form.tsx'
 import { Labels } from './labels.tsx'
 import { LotLine } from './lot-line.tsx'
@@ -75,8 +77,10 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
           <p className="text-soft">
             {inShort(entry)}
             {archived && ' · put aside'}
+            {paper.sampleOf !== null && ' · a sample, taken only where a job asks for it'}
           </p>
         </div>
+        {paper.sampleOf !== null && !archived && <Adopt paper={paper} what={lots[0] ? sizeName(lots[0], unit) : 'a pack'} />}
         <Button onClick={() => setEditing(true)}>Edit</Button>
         {archived ? (
           <Button onClick={() => aside.mutate(true)}>Bring it back</Button>
@@ -111,6 +115,9 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
         <div className="py-2">
           <ProvenOn paperId={paper.id} studio={studio} />
           <p className="mt-2 flex flex-wrap gap-x-4">
+            <ButtonLink kind="plain" to={`/shelf/orders?paper=${encodeURIComponent(paper.id)}`}>
+              Write it down to buy
+            </ButtonLink>
             <ButtonLink kind="plain" to={`/log?q=${encodeURIComponent(paper.name)}`}>
               Its prints in the log
             </ButtonLink>

@@ -24,14 +24,19 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
   const shelf = useQuery(papersQuery)
   const [words, setWords] = useState('')
   const [aside, setAside] = useState(false)
+  const [samples, setSamples] = useState(false)
   const [listing, setListing] = useState(false)
   const [labelling, setLabelling] = useState(false)
   if (shelf.error) return <Failed error={shelf.error} again={() => void shelf.refetch()} />
   if (!shelf.data) return <Loading what="the papers" />
   const { papers, lots } = shelf.data
   const put = papers.filter((p) => p.archived).length
+  const sampled = papers.filter((p) => p.paper.sampleOf !== null && !p.archived).length
   const listed = papers.filter(
-    (p) => (aside || !p.archived) && `${p.paper.name} ${p.paper.code} ${p.paper.surface}`.toLowerCase().includes(words.toLowerCase()),
+    (p) =>
+      (aside || !p.archived) &&
+      (samples || p.paper.sampleOf === null || p.paper.id === chosen) &&
+      `${p.paper.name} ${p.paper.code} ${p.paper.surface}`.toLowerCase().includes(words.toLowerCase()),
   )
   const entry = papers.find((p) => p.paper.id === chosen) ?? null
   const isNew = chosen === NEW
@@ -77,6 +82,11 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
             put aside too ({put})
           </Check>
         )}
+        {sampled > 0 && (
+          <Check className="mt-2" checked={samples} onChange={setSamples}>
+            samples too ({sampled})
+          </Check>
+        )}
         <ul className="mt-2 divide-y divide-hair">
           {listed.map((one) => (
             <li key={one.paper.id}>
@@ -89,7 +99,13 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
                   <span className="block truncate font-semibold">{one.paper.name}</span>
                   <span className="block text-sm text-soft">
                     {one.paper.surface}, {one.paper.weight} g/m² ·{' '}
-                    {one.archived ? 'put aside' : stockOf(one.paper.id) === 0 ? 'none left' : `${stockOf(one.paper.id)} on the shelf`}
+                    {one.archived
+                      ? 'put aside'
+                      : one.paper.sampleOf !== null
+                        ? 'a sample'
+                        : stockOf(one.paper.id) === 0
+                          ? 'none left'
+                          : `${stockOf(one.paper.id)} on the shelf`}
                   </span>
                 </span>
               </NavLink>
@@ -136,7 +152,7 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
             <p>Add the first with what stands on its box: name, surface and weight are enough to begin with.</p>
           </Empty>
         ) : (
-          <Empty title={`${papers.length - put} papers`}>
+          <Empty title={`${papers.length - put - sampled} papers`}>
             <p className="max-lg:hidden">Choose one at the left to see what is known of it and what is left.</p>
           </Empty>
         )}

@@ -28,6 +28,10 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
   const picture = pictureIn(item)
   const front = layoutOf(plate)
   const lots = studio.lots.filter((l) => l.paperId === brief.paperId)
+  // A sample of which no sheet is left can be printed on no more.
+  const offered = studio.papers.filter(
+    (p) => p.sampleOf === null || p.id === brief.paperId || studio.lots.some((l) => l.paperId === p.id && l.stock > 0),
+  )
   return (
     <div className="h-full min-h-0 overflow-y-auto">
       <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 p-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
@@ -71,9 +75,9 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
             value={brief.paperId}
             options={[
               { value: null, words: 'Whatever suits best' },
-              ...studio.papers.map((p) => ({
+              ...offered.map((p) => ({
                 value: p.id,
-                words: `${p.name}, ${p.surface}, ${p.weight} g/m²`,
+                words: `${p.name}, ${p.surface}, ${p.weight} g/m²${p.sampleOf === null ? '' : ', a sample'}`,
                 before: <Swatch white={p.white} surface={p.surface} />,
               })),
             ]}

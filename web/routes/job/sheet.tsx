@@ -12,6 +12,7 @@ import { previewUrl } from '../../features/picture/preview-url.ts'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
 import { useKey } from '../../keys/use-key.ts'
 import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
 import { Empty, Skeleton } from '../../ui/states.tsx'
 import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
 import { Aside } from './stage-panes.tsx'
@@ -122,7 +123,20 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                   </>
                 )}
                 {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
-                {panel === 'marks' && <DrawnLegend plate={plate} />}
+                {panel === 'marks' && (
+                  <>
+                    {setup.lot.mark && (
+                      <Check
+                        className="mb-3 border-b border-hair pb-3"
+                        checked={brief.sampleMark}
+                        onChange={(sampleMark) => editor.brief({ sampleMark })}
+                      >
+                        Print “{setup.lot.mark}” small in the border: out of the pack nobody can tell the sheet from the others
+                      </Check>
+                    )}
+                    <DrawnLegend plate={plate} />
+                  </>
+                )}
               </Suspense>
             </TabPanel>
           </Tabs>

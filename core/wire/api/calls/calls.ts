@@ -12,6 +12,7 @@ import { PRINT_FILES_CALLS } from './print-files.ts'
 import { PRINTERS_CALLS } from './printers.ts'
 import { PROFILES_CALLS } from './profiles.ts'
 import { RUNS_CALLS } from './runs.ts'
+import { SAMPLES_CALLS } from './samples.ts'
 import { SETUPS_CALLS } from './setups.ts'
 import { STUDIO_CALLS } from './studio.ts'
 import { STUDIOS_CALLS } from './studios.ts'
@@ -32,6 +33,7 @@ export const CALLS = {
   ...PRINTERS_CALLS,
   ...PROFILES_CALLS,
   ...RUNS_CALLS,
+  ...SAMPLES_CALLS,
   ...SETUPS_CALLS,
   ...STUDIO_CALLS,
   ...STUDIOS_CALLS,
