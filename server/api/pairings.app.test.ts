@@ -53,3 +53,19 @@ test('a profile that is bound begins the pairing with its entry; one that is kno
   expect((await bind(profile.boundTo)).status).toBe(200)
   expect((await known('quay-matte')).find((p) => p.printerId === 'gannet')).toMatchObject({ profileId: profile.id })
 })
+test('a profile of another paper is borrowed by a press, from this printer only, and given back; prints leave it alone', async () => {
+  const paperId = await paper()
+  const { profiles } = (await call<Studio>('GET', '/studio')).body as Studio
+  const lent = profiles.find((p) => p.boundTo?.printerId === 'gannet')
+  const foreign = profiles.find((p) => p.boundTo && p.boundTo.printerId !== 'gannet')
+  if (!lent || !foreign) throw new Error('no profiles')
+  const { mediaTypes } = (await call('GET', '/printers/gannet')).body.printer
+  const { body: made } = await call<Pairing>('POST', '/pairings', { printerId: 'gannet', paperId, mediaTypeId: mediaTypes[0].id })
+  const borrow = (borrows: string | null) => call<Pairing>('PATCH', `/pairings/${made.id}`, { borrows })
+  expect((await borrow(foreign.id)).body).toMatchObject({ code: 'not-made-here', field: 'borrows', value: foreign.id })
+  expect((await borrow('none')).status).toBe(404)
+  expect((await known(paperId))[0]?.borrows ?? null).toBeNull()
+  expect((await borrow(lent.id)).body.borrows).toBe(lent.id)
+  expect((await known(paperId))[0]?.borrows).toBe(lent.id)
+  expect((await borrow(null)).body.borrows).toBeNull()
+})

@@ -1,5 +1,5 @@
 import { nearestMediaType } from '../../core/plate/ways/media-distance.ts'
-import type { Paper } from '../../core/things/media/media.ts'
+import type { Pairing, Paper } from '../../core/things/media/media.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
@@ -20,6 +20,7 @@ export async function beginPairing(
     profileId?: string | null
     dryingMinutes?: number | undefined
     notes?: string | undefined
+    borrows?: string | null | undefined
   },
 ) {
   const known = await act.pairings.of(printer.id, paper.id)
@@ -36,6 +37,7 @@ export async function beginPairing(
     good: 0,
     bad: 0,
     begun: of.begun,
+    borrows: of.borrows ?? null,
     notes: of.notes ?? '',
   })
 }
@@ -45,6 +47,17 @@ export function pairingsApi(app: App) {
   const { store, events } = app
   const withEntry = (printer: Printer, mediaTypeId: string | undefined) => {
     if (mediaTypeId !== undefined && !printer.mediaTypes.some((m) => m.id === mediaTypeId)) throw missing('media type', mediaTypeId)
+  }
+  /** Refuses a profile that was made on another printer: its inks and screens are not these. */
+  const lends = async (act: Act, { printerId }: Pick<Pairing, 'printerId'>, profileId: string) => {
+    const profile = await act.profiles.find(profileId)
+    if (profile.boundTo?.printerId !== printerId)
+      throw new Refusal(422, {
+        code: 'not-made-here',
+        field: 'borrows',
+        value: profileId,
+        message: `“${profile.description}” was not made on this printer. Borrow one of another paper on it.`,
+      })
   }
   return router()
     .call('POST /pairings', async (c) => {
@@ -61,6 +74,7 @@ export function pairingsApi(app: App) {
             value: paperId,
             message: `Something is known of ${paper.name} on ${printer.name} already. Look at it again.`,
           })
+        if (of.borrows) await lends(act, { printerId }, of.borrows)
         return beginPairing(act, printer, paper, { begun: 'hand', ...of })
       })
       events.tell({ what: 'studio', id: made.id })
@@ -68,13 +82,15 @@ export function pairingsApi(app: App) {
     })
     .call('PATCH /pairings/{id}', async (c) => {
       const { id } = c.req.valid('param')
-      const { mediaTypeId, dryingMinutes, notes } = c.req.valid('json')
+      const { mediaTypeId, dryingMinutes, notes, borrows } = c.req.valid('json')
       const changed = await store.act(async (act) => {
         const now = await act.pairings.change(id, {
           ...(mediaTypeId === undefined ? {} : { mediaTypeId }),
           ...(dryingMinutes === undefined ? {} : { dryingMinutes }),
           ...(notes === undefined ? {} : { notes }),
+          ...(borrows === undefined ? {} : { borrows }),
         })
+        if (borrows) await lends(act, now, borrows)
         withEntry((await act.printers.find(now.printerId)).printer, mediaTypeId)
         return now
       })

@@ -190,8 +190,9 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
     ],
   },
+  { name: '0016-borrowed-profiles', up: ['ALTER TABLE pairings ADD COLUMN IF NOT EXISTS borrows VARCHAR(60) NULL'] },
   {
-    name: '0016-sample-packs',
+    name: '0017-sample-packs',
     up: [
       table(
         'sample_packs',

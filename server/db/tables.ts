@@ -135,6 +135,7 @@ export const TABLES = {
     mediaTypeId: text(60),
     profileId: optional(text(60)),
     pathId: optional(text(60)),
+    borrows: optional(text(60)),
     qualityId: text(60),
     dryingMinutes: whole(),
     good: whole(),

@@ -18,6 +18,7 @@ export function pairings(scope: Scope) {
           ...pairing,
           tested: pairing.tested ?? null,
           tallies: pairing.tallies ?? null,
+          borrows: pairing.borrows ?? null,
           begun: pairing.begun ?? 'print',
           notes: pairing.notes ?? '',
         }),
@@ -28,7 +29,7 @@ export function pairings(scope: Scope) {
     },
     async change(
       id: string,
-      change: Partial<Pick<Row<'pairings'>, 'mediaTypeId' | 'dryingMinutes' | 'notes' | 'profileId'>>,
+      change: Partial<Pick<Row<'pairings'>, 'mediaTypeId' | 'dryingMinutes' | 'notes' | 'profileId' | 'borrows'>>,
     ): Promise<Pairing> {
       const row = await rows.one({ id }, { lock: true })
       if (!row) throw missing('pairing', id)
@@ -69,7 +70,7 @@ export function pairings(scope: Scope) {
       const id = `${printerId}-${paperId}`
       const row = await rows.one({ id }, { lock: true })
       const { id: _, tested: __, ...now } = learnt(row && pairingOf(row), { id, printerId, paperId }, manner, by)
-      const { begun: ___, notes: ____, tallies = null, ...told } = now
+      const { begun: ___, notes: ____, borrows: _____, tallies = null, ...told } = now
       if (row) await rows.change(row, { ...told, tallies })
       else await rows.add({ id, ...told, tallies, tested: null })
     },

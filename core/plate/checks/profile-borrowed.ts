@@ -1,3 +1,4 @@
+import { borrowedBy } from '../../things/media/profiled.ts'
 import type { Check } from './check.ts'
 
 export const profileBorrowed: Check = {
@@ -6,14 +7,25 @@ export const profileBorrowed: Check = {
   touches: ['profile'],
   about: 'plate',
   on: 'plate',
-  find: ({ profile, printer, management }) =>
-    profile?.boundTo?.borrowedFrom && profile.boundTo.printerId === printer.id && management !== 'driver'
+  find: ({ profile, printer, paper, studio, pairing, management }) => {
+    if (!profile?.boundTo || management === 'driver' || management === 'none') return []
+    const { boundTo } = profile
+    if (profile.id === borrowedBy(pairing) && boundTo.printerId === printer.id && boundTo.paperId !== paper.id)
+      return [
+        {
+          level: 'note',
+          says: `The profile was made for ${studio.papers.find((p) => p.id === boundTo.paperId)?.name ?? boundTo.paperId} and is borrowed for ${paper.name}: expect 2 to 4 ΔE until it has one of its own.`,
+          numbers: {},
+        },
+      ]
+    return boundTo.borrowedFrom && boundTo.printerId === printer.id
       ? [
           {
             level: 'note',
-            says: `The profile was made on ${profile.boundTo.borrowedFrom} and is borrowed for ${printer.name}. With the same inks and screening it serves; look at greys on the first sheet.`,
+            says: `The profile was made on ${boundTo.borrowedFrom} and is borrowed for ${printer.name}. With the same inks and screening it serves; look at greys on the first sheet.`,
             numbers: {},
           },
         ]
-      : [],
+      : []
+  },
 }

@@ -1,3 +1,4 @@
+import { borrowedBy } from '../../things/media/profiled.ts'
 import type { Check } from './check.ts'
 
 export const profileMismatch: Check = {
@@ -7,7 +8,7 @@ export const profileMismatch: Check = {
   about: 'plate',
   follows: ['media-unsuited', 'colour-managed-wrongly'],
   on: 'plate',
-  find: ({ profile, printer, paper, mediaType, quality, studio, management }) => {
+  find: ({ profile, printer, paper, mediaType, quality, studio, management, pairing }) => {
     if (management === 'driver' || management === 'none') return []
     if (!profile)
       return [
@@ -26,7 +27,9 @@ export const profileMismatch: Check = {
       made.printerId === printer.id
         ? ''
         : `for ${studio.printers.find((p) => p.id === made.printerId)?.name ?? made.printerId}, not ${printer.name}`,
-      made.paperId === paper.id ? '' : `for ${studio.papers.find((p) => p.id === made.paperId)?.name ?? made.paperId}, not ${paper.name}`,
+      made.paperId === paper.id || profile.id === borrowedBy(pairing)
+        ? ''
+        : `for ${studio.papers.find((p) => p.id === made.paperId)?.name ?? made.paperId}, not ${paper.name}`,
       made.printerId !== printer.id || made.mediaTypeId === mediaType.id
         ? ''
         : `with media type “${mediaName}”, not “${mediaType.driverName}”`,
@@ -36,7 +39,7 @@ export const profileMismatch: Check = {
     const exact = studio.profiles.find((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
     return [
       {
-        level: made.printerId === printer.id && made.paperId === paper.id ? 'warn' : 'stop',
+        level: made.printerId === printer.id && (made.paperId === paper.id || profile.id === borrowedBy(pairing)) ? 'warn' : 'stop',
         says: `The profile was made ${wrong.join(', and ')}. Colours will be off.`,
         numbers: { differences: wrong.length },
         fix:

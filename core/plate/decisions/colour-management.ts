@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { borrowedBy } from '../../things/media/profiled.ts'
 import { colourModeDecision } from './colour-mode.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
@@ -23,9 +24,11 @@ export const colourManagementDecision = declare({
   about: 'plate',
   ofTheWay: false,
   agreement: 'management',
-  candidates: ({ printer, paper, studio, colourMode }): Candidate<ColourManagement>[] => {
+  candidates: ({ printer, paper, studio, colourMode, pairing }): Candidate<ColourManagement>[] => {
     const greys = colourMode.mode === 'grey'
-    const profile = studio.profiles.some((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+    const own = studio.profiles.some((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+    const borrowed = !own && studio.profiles.some((p) => p.id === borrowedBy(pairing))
+    const profile = own || borrowed
     const option = (
       id: ColourManagement,
       ruledOut: string | null,
@@ -47,7 +50,9 @@ export const colourManagementDecision = declare({
         greys ? 'The printer’s own greys take no profile: a program that converts beforehand would only tint them.' : null,
         profile ? 0 : 6,
         'no profile for this paper to manage with',
-        'There is a profile for this paper on this printer, so the program applies it and the driver keeps its hands off.',
+        borrowed
+          ? 'A profile is borrowed for this paper on this printer, so the program applies it and the driver keeps its hands off.'
+          : 'There is a profile for this paper on this printer, so the program applies it and the driver keeps its hands off.',
       ),
       option(
         'driver',

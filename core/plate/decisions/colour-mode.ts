@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { pictureOf } from '../../things/brief/item.ts'
+import { borrowedBy } from '../../things/media/profiled.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
 import { stockDecision } from './stock.ts'
@@ -23,11 +24,13 @@ export const colourModeDecision = declare({
   about: 'plate',
   ofTheWay: true,
   agreement: 'colour-mode',
-  candidates: ({ printer, paper, studio, item }): Candidate<ColourMode>[] => {
+  candidates: ({ printer, paper, studio, item, pairing }): Candidate<ColourMode>[] => {
     const { channels, told } = pictureOf(item)
     const kind = item.kind ?? told ?? (channels === 'grey' ? 'black-and-white' : null)
     const grey = kind === 'black-and-white'
-    const profiled = studio.profiles.some((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+    const profiled = studio.profiles.some(
+      (p) => (p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id) || p.id === borrowedBy(pairing),
+    )
     const has = printer.monochromeMode !== ''
     const tones = printer.monochromeTones.length > 0 ? printer.monochromeTones : [null]
     return [

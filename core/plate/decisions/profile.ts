@@ -1,4 +1,5 @@
 import { type Profile, ProfileSchema } from '../../things/media/media.ts'
+import { borrowedBy } from '../../things/media/profiled.ts'
 import type { Cost } from '../ways/cost.ts'
 import { colourManagementDecision } from './colour-management.ts'
 import { type Candidate, declare } from './decision.ts'
@@ -16,7 +17,7 @@ export const profileDecision = declare({
   about: 'plate',
   ofTheWay: true,
   agreement: 'profile',
-  candidates: ({ printer, paper, mediaType, quality, studio, management }): Candidate<Profile | null>[] => {
+  candidates: ({ printer, paper, mediaType, quality, studio, management, pairing }): Candidate<Profile | null>[] => {
     const managed = management === 'program' || management === 'both'
     const none: Candidate<Profile | null> = {
       id: 'none',
@@ -37,7 +38,9 @@ export const profileDecision = declare({
       miss(made === null, 25, 'nobody has said what it was made for')
       if (made) {
         miss(made.printerId !== printer.id, 60, 'made for another printer')
-        miss(made.paperId !== paper.id, 30, 'made for another paper')
+        const borrowed = p.id === borrowedBy(pairing)
+        miss(made.paperId !== paper.id && !borrowed, 30, 'made for another paper')
+        miss(made.paperId !== paper.id && borrowed, 3, 'borrowed from another paper: expect 2 to 4 ΔE')
         miss(made.mediaTypeId !== mediaType.id, 8, 'made with another media type')
         miss(made.dpi !== quality.dpi, 4, `made at ${made.dpi} dpi`)
         miss(made.borrowedFrom !== undefined, 2, `borrowed from ${made.borrowedFrom}`)

@@ -7,6 +7,7 @@ import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
+import { borrowedBy } from '../../things/media/profiled.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor, type FedSheet, sizeLimits, type Violation, violations, violationsText } from '../../things/paths/limits.ts'
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
@@ -260,6 +261,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
   const pairings = new Map(studio.pairings.map((p) => [`${p.printerId} ${p.paperId}`, p]))
   const loadedIn = new Map(studio.loaded.map((l) => [`${l.printerId} ${l.pathId}`, l]))
   const profiled = new Set(studio.profiles.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`))
+  const known = new Set<string | null>(studio.profiles.map((p) => p.id))
   const stock: { lot: Lot; cut: CutPlan | null; wrong: string | null }[] = []
   for (const lot of studio.lots) {
     if (brief.paperId !== null && lot.paperId !== brief.paperId) continue
@@ -313,7 +315,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           continue
         }
         mediaType ??= nearestMediaType(printer, paper, pairing)
-        way.costs = costsOf(way, brief, mediaType, profiled.has(key))
+        way.costs = costsOf(way, brief, mediaType, profiled.has(key) || known.has(borrowedBy(pairing)))
         for (const cost of way.costs) way.total += cost.points
         usable.push(way)
       }

@@ -159,6 +159,8 @@ export const PairingSchema = z.object({
   paperId: id,
   mediaTypeId: id,
   profileId: id.nullable(),
+  /** A profile of another paper that somebody has chosen to use until this one has its own. */
+  borrows: id.nullable().optional(),
   /** Path that worked, or null when any will do. */
   pathId: id.nullable(),
   qualityId: id,

@@ -2,6 +2,7 @@ import { type Misfit, mediaDistance, misfitOf, recommendedEntry, sayMisfit } fro
 import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
 import { writeCaliper } from '../../things/media/caliper.ts'
 import { blackOf, type Pairing, type Paper, tallyOf } from '../../things/media/media.ts'
+import { borrowable, profilesServing } from '../../things/media/profiled.ts'
 import { lotLimits, violationsText } from '../../things/paths/limits.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import type { Studio } from '../../things/studio/studio.ts'
@@ -63,14 +64,8 @@ export function pairingSteps(studio: Studio, printer: Printer, paper: Paper, che
   const closest = (path: (typeof printer.paths)[number]) =>
     lots.map((lot) => lotLimits(path, paper, lot)).sort((a, b) => a.length - b.length)[0] ?? []
   const chosen = entryChoices(printer, paper, pairing).find((c) => c.taken)
-  // A borrowed one is bound to another paper: the pairing names it.
-  const profiles = studio.profiles.filter(
-    (p) => (p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id) || p.id === pairing?.profileId,
-  )
-  const family = studio.profiles.find((p) => {
-    const other = studio.papers.find((x) => x.id === p.boundTo?.paperId)
-    return p.boundTo?.printerId === printer.id && other !== undefined && other.id !== paper.id && other.surface === paper.surface
-  })
+  const { own: profiles, borrowed } = profilesServing(studio, printer.id, paper.id)
+  const family = borrowable(studio, printer.id, paper.id)[0]
   const prints = takes.flatMap((path) => {
     const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
     return known ? [{ path, prints: known.runs.length }] : []
@@ -106,9 +101,11 @@ export function pairingSteps(studio: Studio, printer: Printer, paper: Paper, che
       says:
         profiles.length > 0
           ? profiles.map((p) => p.description).join('; ')
-          : family
-            ? `None. Colours are made by the driver: expect 4 to 8 ΔE. “${family.description}”, of another ${paper.surface} paper, may be borrowed: expect 2 to 4.`
-            : 'None. Colours are made by the driver: expect 4 to 8 ΔE.',
+          : borrowed
+            ? `“${borrowed.description}” is borrowed: expect 2 to 4 ΔE until this paper has a profile of its own.`
+            : family
+              ? `None. Colours are made by the driver: expect 4 to 8 ΔE. “${family.description}”, of another ${paper.surface} paper, may be borrowed: expect 2 to 4.`
+              : 'None. Colours are made by the driver: expect 4 to 8 ΔE.',
     },
     {
       id: 'layout',
@@ -126,7 +123,7 @@ export function pairingSteps(studio: Studio, printer: Printer, paper: Paper, che
       says:
         checks > 0
           ? `Its profile was held against a print ${checks === 1 ? 'once' : `${checks} times`}.`
-          : profiles.length > 0
+          : profiles.length > 0 || borrowed
             ? 'Not read: what the profile promises has not been seen on paper.'
             : 'Not printed: it shows tones and colours of the driver as they are.',
     },

@@ -1,7 +1,9 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
+import { writeLength, writeNumber } from '../../../core/things/length/length.ts'
 import type { Paper } from '../../../core/things/media/media.ts'
+import { borrowable, profilesServing } from '../../../core/things/media/profiled.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { entryChoices, type PairingStep, pairingSteps } from '../../../core/work/pairing/pairing-steps.ts'
@@ -73,6 +75,37 @@ function Entries({ printer, paper, studio }: { printer: Printer; paper: Paper; s
   )
 }
 
+/** Its own profiles, or one of another paper until there is one. */
+function Profiles({ printer, paper, studio, done }: { printer: Printer; paper: Paper; studio: Studio; done: boolean }) {
+  const pairing = studio.pairings.find((p) => p.printerId === printer.id && p.paperId === paper.id) ?? null
+  const { borrowed } = profilesServing(studio, printer.id, paper.id)
+  const lenders = done ? [] : borrowable(studio, printer.id, paper.id).filter((p) => p.id !== borrowed?.id)
+  const entry = entryChoices(printer, paper, pairing).find((c) => c.taken)?.entry.id ?? ''
+  const borrow = useMutation({
+    mutationFn: (borrows: string | null) =>
+      pairing
+        ? api('PATCH /pairings/{id}', { id: pairing.id, body: { borrows } })
+        : api('POST /pairings', { body: { printerId: printer.id, paperId: paper.id, mediaTypeId: entry, borrows } }),
+    onSuccess: refresh,
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  return (
+    <div className="mt-1 flex flex-wrap gap-2">
+      <ButtonLink to="/shelf/profiles">{done ? 'Its profiles' : 'Add its profile'}</ButtonLink>
+      {borrowed && !done && (
+        <Button disabled={borrow.isPending} onClick={() => borrow.mutate(null)}>
+          Borrow it no more
+        </Button>
+      )}
+      {lenders.slice(0, 2).map((p) => (
+        <Button key={p.id} disabled={borrow.isPending} onClick={() => borrow.mutate(p.id)}>
+          Borrow “{p.description}”
+        </Button>
+      ))}
+    </div>
+  )
+}
+
 /** What a step asks somebody to do, as the way to do it. */
 function Act({ step, printer, paper, studio }: { step: PairingStep; printer: Printer; paper: Paper; studio: Studio }) {
   const navigate = useNavigate()
@@ -88,7 +121,7 @@ function Act({ step, printer, paper, studio }: { step: PairingStep; printer: Pri
     case 'path':
       return lot ? null : <ButtonLink to={`/shelf/papers/${paper.id}`}>Write down a box or a roll</ButtonLink>
     case 'profile':
-      return <ButtonLink to="/shelf/profiles">{step.done ? 'Its profiles' : 'Add its profile'}</ButtonLink>
+      return <Profiles printer={printer} paper={paper} studio={studio} done={step.done} />
     case 'layout':
       return step.done ? null : <ButtonLink to={`/shelf/printers/${printer.id}`}>Layout test, on the printer’s page</ButtonLink>
     case 'target':
@@ -106,6 +139,48 @@ function Act({ step, printer, paper, studio }: { step: PairingStep; printer: Pri
         <ButtonLink to="/new">Begin a job</ButtonLink>
       )
   }
+}
+
+/** Where each path of the printer lays its prints, as they were measured. */
+function Offsets({ printer, studio }: { printer: Printer; studio: Studio }) {
+  const { unit } = studio.rules
+  const known = printer.paths.flatMap((path) => {
+    const found = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
+    return found ? [{ path, found }] : []
+  })
+  if (known.length === 0) return null
+  return (
+    <section aria-label="Where prints lie">
+      <h3>Where prints lie</h3>
+      <table className="mt-1 text-sm">
+        <thead className="text-soft">
+          <tr>
+            {['Path', 'to the right', 'towards the trailing edge', 'measured'].map((word) => (
+              <th key={word} scope="col" className="pr-4 text-left font-normal">
+                {word}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {known.map(({ path, found }) => (
+            <tr key={path.id}>
+              <th scope="row" className="pr-4 text-left font-normal">
+                {path.name}
+              </th>
+              <td className="num pr-4">
+                {writeLength(found.across, unit)} ± {writeNumber(found.spreadAcross, unit)}
+              </td>
+              <td className="num pr-4">
+                {writeLength(found.along, unit)} ± {writeNumber(found.spreadAlong, unit)}
+              </td>
+              <td className="num">{found.runs.length === 1 ? 'once' : `${found.runs.length} times`}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  )
 }
 
 /** One paper on one printer: what is known, what is missing and what that costs, a step at a time. */
@@ -172,6 +247,7 @@ function PairingRecord({ printer, paper, studio }: { printer: Printer; paper: Pa
           {pairing.tested.because ? `: ${pairing.tested.because}` : ''}.
         </p>
       )}
+      <Offsets printer={printer} studio={studio} />
       {pairing && (
         <div className="grid gap-3 sm:grid-cols-[8rem_1fr]">
           <NumberField

@@ -8,6 +8,8 @@ const ChoiceSchema = z.object({
   mediaTypeId: id,
   dryingMinutes: z.number().int().nonnegative().max(10_000),
   notes: z.string().trim().max(2000),
+  /** A profile of another paper to use until this one has its own; null for none. */
+  borrows: id.nullable(),
 })
 
 export const PAIRINGS_CALLS = {

@@ -1,0 +1,73 @@
+import { resolve } from '../../plate/resolve/resolve.ts'
+import { brief, finding, studioOf } from '../../testing/fixtures.ts'
+import { PairingSchema, type Paper } from './media.ts'
+import { borrowable, profilesServing } from './profiled.ts'
+
+/** A satin paper nobody has a profile for, beside the lustre of the studio that has one on this printer. */
+const setting = () => {
+  const studio = studioOf()
+  const lustre = studio.papers.find((p) => p.id === 'harbour-lustre')
+  const lot = studio.lots.find((l) => l.id === 'lustre-a3')
+  const made = studio.profiles.find((p) => p.boundTo?.printerId === 'heron' && p.boundTo.paperId === 'harbour-lustre')
+  if (!lustre || !lot || !made) throw new Error('the studio is not what it was')
+  const mole: Paper = { ...lustre, id: 'mole-satin', name: 'Mole Satin', weight: lustre.weight + 20 }
+  studio.papers.push(mole)
+  studio.lots.push({ ...lot, id: 'mole-a3', paperId: mole.id })
+  return { studio, lustre, mole, made }
+}
+const pairing = (borrows: string | null) =>
+  PairingSchema.parse({
+    id: 'heron-mole-satin',
+    printerId: 'heron',
+    paperId: 'mole-satin',
+    mediaTypeId: 'photographic-satin',
+    profileId: null,
+    borrows,
+    pathId: null,
+    qualityId: 'fine',
+    dryingMinutes: 30,
+    good: 0,
+    bad: 0,
+    begun: 'hand',
+  })
+const PINS = { printer: 'heron', path: 'heron-cassette', 'media-type': 'photographic-satin' }
+
+test('what may be borrowed is of the same surface on the same printer, the nearest grammage first', () => {
+  const { studio, mole, made } = setting()
+  const lent = borrowable(studio, 'heron', mole.id)
+  expect(lent.map((p) => p.id)).toContain(made.id)
+  for (const p of lent) {
+    expect(p.boundTo?.printerId).toBe('heron')
+    expect(studio.papers.find((x) => x.id === p.boundTo?.paperId)?.surface).toBe(mole.surface)
+  }
+  const nearer = { ...made, id: 'nearer', boundTo: made.boundTo && { ...made.boundTo, paperId: 'mole-like' } }
+  studio.papers.push({ ...mole, id: 'mole-like', weight: mole.weight + 1 })
+  expect(borrowable({ ...studio, profiles: [...studio.profiles, nearer] }, 'heron', mole.id)[0]?.id).toBe('nearer')
+  expect(borrowable(studio, 'gannet', mole.id).every((p) => p.boundTo?.printerId === 'gannet')).toBe(true)
+})
+
+test('borrowed by a press, it is used from then on, and every plate says so with its expected error', () => {
+  const { studio, mole, made } = setting()
+  const of = brief({ paperId: mole.id })
+  const before = resolve(of, studio, PINS)
+  expect(before.setup).toMatchObject({ management: 'driver', profile: null })
+  studio.pairings.push(pairing(made.id))
+  expect(profilesServing(studio, 'heron', mole.id)).toEqual({ own: [], borrowed: made })
+  const plate = resolve(of, studio, PINS)
+  expect(plate.setup).toMatchObject({ management: 'program', profile: { id: made.id } })
+  expect(finding(plate, 'profile-borrowed')?.says).toMatch(
+    /^The profile was made for Harbour Lustre .* is borrowed for Mole Satin: expect 2 to 4 ΔE/,
+  )
+  expect(plate.findings.some((f) => f.id === 'profile-mismatch' && f.level === 'stop')).toBe(false)
+})
+
+test('a profile of its own comes before the borrowed one, and one that is gone is borrowed no more', () => {
+  const { studio, mole, made } = setting()
+  const own = { ...made, id: 'own', description: 'Mole Satin on Heron', boundTo: made.boundTo && { ...made.boundTo, paperId: mole.id } }
+  studio.pairings.push(pairing(made.id))
+  const plate = resolve(brief({ paperId: mole.id }), { ...studio, profiles: [...studio.profiles, own] }, PINS)
+  expect(plate.setup?.profile?.id).toBe('own')
+  expect(finding(plate, 'profile-borrowed')).toBeUndefined()
+  const without = { ...studio, profiles: studio.profiles.filter((p) => p.id !== made.id) }
+  expect(resolve(brief({ paperId: mole.id }), without, PINS).setup).toMatchObject({ management: 'driver', profile: null })
+})
