@@ -8,7 +8,7 @@ import sharp from 'sharp'
 import { LABEL_SHEETS } from '../../core/output/labels/label-layout.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { PaperEntry } from '../../core/wire/api/papers.ts'
-import { API, call, PORT } from '../testing/client.ts'
+import { API, call, PORT, put } from '../testing/client.ts'
 
 /** Names no other run of these tests has used. */
 const RUN = `r${randomUUID().slice(0, 5)}`
@@ -55,6 +55,22 @@ test.each([
 ])('no paper comes of %j', async (wrong, field) => {
   const { status, body } = await call('POST', '/papers', { ...RAG, ...wrong })
   expect([status, body.field]).toEqual([400, field])
+})
+test('a picture of its texture goes with a paper, into an archive without other pictures too; one nobody sent is refused', async () => {
+  const png = await sharp({
+    create: { width: 90, height: 60, channels: 3, background: { r: 240, g: Math.floor(Math.random() * 200), b: 200 } },
+  })
+    .png()
+    .toBuffer()
+  const taken = (await put('/pictures?name=grain.png', png)).body as { preview: string; hash: string }
+  const { paper } = await make('Grain Rag', { texture: taken.preview })
+  expect(paper.texture).toBe(taken.preview)
+  const none = await call('POST', '/papers', { ...RAG, name: `None ${RUN}`, texture: 'f'.repeat(64) })
+  expect([none.status, none.body.code]).toEqual([404, 'not-found'])
+  expect((await call('POST', '/papers', { ...RAG, name: `None ${RUN}`, texture: '../x' })).status).toBe(400)
+  const archive = Buffer.from(await (await fetch(`${API}/archive`)).arrayBuffer()).toString('latin1')
+  expect(archive).toContain(`files/${taken.preview}`)
+  expect(archive).not.toContain(`files/${taken.hash}`)
 })
 test('put aside, a paper and its boxes are planned on no more, and come back as they were', async () => {
   const { paper } = await make('Aside Rag')

@@ -1,5 +1,5 @@
 import type { App } from '../app-context.ts'
-import { Refusal } from '../problems.ts'
+import { missing, Refusal } from '../problems.ts'
 import { router } from './shared.ts'
 
 /** The records of papers: made, changed, put aside, brought back, and two made one. */
@@ -8,6 +8,10 @@ export function papersApi(app: App) {
   const told = <T>(id: string, entry: T): T => {
     events.tell({ what: 'studio', id })
     return entry
+  }
+  /** Refuses a picture of a texture that nobody has sent. */
+  const pictured = ({ texture = null }: { texture?: string | null }) => {
+    if (texture !== null && !app.files.has(texture)) throw missing('picture', texture)
   }
   return router()
     .call('GET /papers', async (c) => {
@@ -20,12 +24,14 @@ export function papersApi(app: App) {
     })
     .call('GET /papers/{id}', async (c) => c.json(await store.papers.entry(c.req.valid('param').id), 200))
     .call('POST /papers', async (c) => {
+      pictured(c.req.valid('json'))
       const [made] = await store.act((act) => act.papers.make([c.req.valid('json')]))
       if (!made) throw new Error('a paper that was made is not there')
       return c.json(told(made.paper.id, made), 201)
     })
     .call('POST /papers/list', async (c) => {
       const { papers } = c.req.valid('json')
+      for (const { paper } of papers) pictured(paper)
       await store.act(async (act) => {
         for (const { paper, instead } of papers) if (instead) await act.papers.save(instead.id, instead.version, paper)
         await act.papers.make(papers.flatMap(({ paper, instead }) => (instead ? [] : [paper])))
@@ -36,6 +42,7 @@ export function papersApi(app: App) {
     .call('PUT /papers/{id}', async (c) => {
       const { id } = c.req.valid('param')
       const { version, paper } = c.req.valid('json')
+      pictured(paper)
       return c.json(told(id, await store.act((act) => act.papers.save(id, version, paper))), 200)
     })
     .call('DELETE /papers/{id}', async (c) => {

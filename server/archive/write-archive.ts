@@ -53,7 +53,7 @@ async function* rowsOf(
 
 /**
  * A studio as one archive of open formats: what it is, the schemas, a table a file in JSON lines, lists of its papers as CSV,
- * and its files by the SHA-256 of their content; profiles always, pictures and delivered sheets if wanted. Refuses with 503
+ * and its files by the SHA-256 of their content; profiles and pictures of papers always, pictures and delivered sheets if wanted. Refuses with 503
  * while others are being written.
  */
 export function writeArchive(installation: Installation, studio: string, { pictures }: { pictures: boolean }): Readable {
@@ -94,7 +94,8 @@ export function writeArchive(installation: Installation, studio: string, { pictu
               continue
             }
             if (table === 'papers') papers.push(row)
-            if (pictures || table === 'profiles') for (const [, hash] of line.matchAll(HASHES)) hashes.add(hash as string)
+            if (pictures || table === 'profiles' || table === 'papers')
+              for (const [, hash] of line.matchAll(HASHES)) hashes.add(hash as string)
             rows[table] = (rows[table] ?? 0) + 1
             yield `${line}\n`
           }

@@ -47,6 +47,12 @@ export const PaperSchema = z.object({
   /** What its maker says to choose, as it is written there. */
   recommends: z.array(RecommendationSchema).max(20).default([]),
   notes: z.string().max(2000).default(''),
+  /** SHA-256 of a picture of its texture; null where nobody took one. */
+  texture: z
+    .string()
+    .regex(/^[0-9a-f]{64}$/)
+    .nullable()
+    .default(null),
   /** The pack it came in as a sample; null for a paper of the studio's own. */
   sampleOf: z.string().max(60).nullable().default(null),
   /** Comes creased or folded across the middle of this side; null when it is flat. */

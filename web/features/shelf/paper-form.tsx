@@ -19,6 +19,7 @@ import { TextArea, TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { saves, UnsavedGuard } from '../../ui/unsaved-guard.tsx'
 import { bySquareMetre, PaperPriceFields } from './paper-price-fields.tsx'
+import { Texture } from './texture.tsx'
 
 /** Stands in for the name of a paper that has none yet, where everything else is put in its usual form. */
 const NAMELESS = 'new'
@@ -286,6 +287,7 @@ export function PaperForm({ entry, begins, unit, currency, onDone }: Props) {
           Add a line
         </Button>
       </FieldSet>
+      <Texture hash={draft.texture} onChange={(texture) => put({ texture })} />
       <TextArea label="Notes" most={2000} value={draft.notes} onChange={(notes) => put({ notes })} />
       <Refused message={save.error ? messageOf(save.error) : null} />
       <p className="flex gap-2">

@@ -4,7 +4,7 @@ import { useNavigate } from 'react-router'
 import { sizeName } from '../../../core/things/media/lot-name.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { LotEntry, PaperEntry } from '../../../core/wire/api/papers.ts'
-import { api, messageOf } from '../../api/client.ts'
+import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { papersQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -109,7 +109,14 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
           </ul>
         )}
       </section>
-      <PaperFacts entry={entry} currency={currency} />
+      <div className="flex flex-wrap items-start gap-4">
+        <div className="min-w-64 flex-1">
+          <PaperFacts entry={entry} currency={currency} />
+        </div>
+        {paper.texture && (
+          <img src={fileUrl(paper.texture)} alt={`The texture of ${paper.name}`} className="max-h-56 max-w-72 object-contain" />
+        )}
+      </div>
       <section aria-label="On your printers">
         <h3 className="border-b border-line pb-1">On your printers</h3>
         <div className="py-2">
