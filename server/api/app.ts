@@ -19,6 +19,9 @@ const NO_STUDIO = ''
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
 
+/** What is done with a studio as a whole, beside the calls within it. */
+const ACROSS = new Set(['copies', 'things'])
+
 /** The whole HTTP side: the studios' APIs, files, and the built web application. */
 export function buildHttp(installation: Installation) {
   const { files } = installation
@@ -91,7 +94,7 @@ export function buildHttp(installation: Installation) {
   const routers = studioRouters(installation)
   // Within a studio its own router answers; it counts requests once by itself.
   http.all('/api/studios/:studio/:rest{.+}', async (c, next) => {
-    if (c.req.param('rest') === 'copies') return next()
+    if (ACROSS.has(c.req.param('rest'))) return next()
     return (await routers.of(c.req.param('studio'))).fetch(c.req.raw, c.env)
   })
   http.use('/api/studios/*', once({ store: installation.studios.open(NO_STUDIO) }))

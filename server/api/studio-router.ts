@@ -1,7 +1,7 @@
 import { Readable } from 'node:stream'
 import { streamSSE } from 'hono/streaming'
 import type { App } from '../app-context.ts'
-import { writeArchive } from '../archive/write-archive.ts'
+import { isArchivePart, writeArchive } from '../archive/write-archive.ts'
 import type { Installation } from '../installation.ts'
 import { missing, Refusal } from '../problems.ts'
 import { buildApi } from './api.ts'
@@ -20,10 +20,19 @@ function routerOf(app: App, installation: Installation) {
   http.route(base, buildApi(app))
   http.get(`${base}/archive`, (c) => {
     const pictures = c.req.query('pictures') === 'yes'
+    const only = c.req.query('only') ?? null
+    if (only !== null && !isArchivePart(only))
+      throw new Refusal(400, {
+        code: 'no-such-part',
+        field: 'only',
+        value: only.slice(0, 40),
+        limit: 'printers, papers, lots',
+        message: 'Printers, papers or lots can be taken along alone.',
+      })
     const day = new Date().toISOString().slice(0, 10)
-    return c.body(Readable.toWeb(writeArchive(installation, app.studio, { pictures })) as ReadableStream, 200, {
+    return c.body(Readable.toWeb(writeArchive(installation, app.studio, { pictures, only })) as ReadableStream, 200, {
       'content-type': 'application/zip',
-      'content-disposition': `attachment; filename="${app.studio}-${day}.zip"`,
+      'content-disposition': `attachment; filename="${app.studio}${only ? `-${only}` : ''}-${day}.zip"`,
     })
   })
   http.get(`${base}/events`, (c) =>

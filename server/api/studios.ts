@@ -4,6 +4,7 @@ import { DEMO_STUDIO } from '../../core/things/studio/short-name.ts'
 import type { StudioEntry } from '../../core/wire/api/studios.ts'
 import { exportNamed, keepExport } from '../archive/exports.ts'
 import { readArchive } from '../archive/read-archive.ts'
+import { comparedWith, takeOver } from '../archive/take-over.ts'
 import { LIMITS } from '../config.ts'
 import type { Installation } from '../installation.ts'
 import { makeDemo } from '../make-demo.ts'
@@ -99,6 +100,19 @@ export function studiosApi(installation: Installation) {
       await studios.making(to, null)
       await begun(to)
       return c.json(await entry(to), 201)
+    })
+    .call('GET /studios/{studio}/things', async (c) => {
+      const [into, from] = [c.req.valid('param').studio, c.req.valid('query').from]
+      await Promise.all([ready(into), ready(from)])
+      return c.json(await comparedWith(installation, from, into), 200)
+    })
+    .call('POST /studios/{studio}/things', async (c) => {
+      const { studio: into } = c.req.valid('param')
+      const { from, things } = c.req.valid('json')
+      await Promise.all([ready(into), ready(from)])
+      const taken = await takeOver(installation, from, into, things)
+      ;(await installation.app(into))?.events.tell({ what: 'studio', id: into })
+      return c.json(taken, 200)
     })
     .call('DELETE /studios/{studio}', async (c) => {
       const { studio } = c.req.valid('param')

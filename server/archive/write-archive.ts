@@ -51,12 +51,27 @@ async function* rowsOf(
   }
 }
 
+/** Parts of a studio that can be taken along alone; lots with the papers they are of. */
+const PARTS = {
+  printers: ['printers', 'machines', 'printerLog'],
+  papers: ['papers'],
+  lots: ['papers', 'lots'],
+} as const satisfies Record<string, readonly TableName[]>
+export type ArchivePart = keyof typeof PARTS
+export const isArchivePart = (word: string): word is ArchivePart => Object.hasOwn(PARTS, word)
+
+interface Wanted {
+  pictures: boolean
+  /** Null for all of it. */
+  only?: ArchivePart | null
+}
+
 /**
  * A studio as one archive of open formats: what it is, the schemas, a table a file in JSON lines, lists of its papers as CSV,
  * and its files by the SHA-256 of their content; profiles and pictures of papers always, pictures and delivered sheets if wanted. Refuses with 503
  * while others are being written.
  */
-export function writeArchive(installation: Installation, studio: string, { pictures }: { pictures: boolean }): Readable {
+export function writeArchive(installation: Installation, studio: string, { pictures, only = null }: Wanted): Readable {
   if (underWay >= MOST)
     throw new Refusal(503, {
       code: 'exports-under-way',
@@ -83,7 +98,8 @@ export function writeArchive(installation: Installation, studio: string, { pictu
     try {
       const papers: Values[] = []
       const unreadable: string[] = []
-      for (const table of ARCHIVED) {
+      const tables: readonly TableName[] = only === null ? ARCHIVED : PARTS[only]
+      for (const table of tables) {
         rows[table] = 0
         async function* lines() {
           for await (const stored of rowsOf({ db }, table, studio, transaction)) {

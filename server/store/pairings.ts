@@ -23,6 +23,20 @@ export function pairings(scope: Scope) {
           notes: pairing.notes ?? '',
         }),
       ),
+    /** What another studio knows, instead of what was known here. */
+    async replace(id: string, pairing: Pairing): Promise<void> {
+      const row = await rows.one({ id }, { lock: true })
+      if (!row) throw missing('pairing', id)
+      await rows.change(row, {
+        ...pairing,
+        id,
+        tested: pairing.tested ?? null,
+        tallies: pairing.tallies ?? null,
+        borrows: pairing.borrows ?? null,
+        begun: pairing.begun ?? 'print',
+        notes: pairing.notes ?? '',
+      })
+    },
     of: async (printerId: string, paperId: string): Promise<Pairing | null> => {
       const row = await rows.one({ printerId, paperId }, { lock: true })
       return row && pairingOf(row)

@@ -1,6 +1,15 @@
 import { z } from 'zod'
 import { NameSchema } from '../../../things/name.ts'
-import { NewStudioSchema, StudioCopySchema, StudioEntrySchema, StudioRemovalSchema, StudioRenameSchema } from '../studios.ts'
+import {
+  NewStudioSchema,
+  StudioCopySchema,
+  StudioEntrySchema,
+  StudioRemovalSchema,
+  StudioRenameSchema,
+  ThingSchema,
+  ThingsTakenSchema,
+  ThingsWantedSchema,
+} from '../studios.ts'
 import type { Call } from './call.ts'
 
 const StudioParam = z.object({ studio: z.string().min(1).max(40) })
@@ -36,6 +45,18 @@ export const STUDIOS_CALLS = {
     takes: StudioCopySchema,
     answers: StudioEntrySchema,
     status: 201,
+  },
+  'GET /studios/{studio}/things': {
+    summary: 'Every printer, paper, profile, lot and pairing of another studio, as new, the same or different here',
+    params: StudioParam,
+    query: z.object({ from: z.string().min(1).max(40) }),
+    answers: z.array(ThingSchema),
+  },
+  'POST /studios/{studio}/things': {
+    summary: 'Take things over from another studio, with what they refer to; all of it or nothing',
+    params: StudioParam,
+    takes: ThingsWantedSchema,
+    answers: ThingsTakenSchema,
   },
   'DELETE /studios/{studio}': {
     summary: 'Remove a studio and everything it has, after an export of it; its name is given once more',
