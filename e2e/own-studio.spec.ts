@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import { OWN_HEADER } from '../core/wire/api/own-header.ts'
 import { choose, delivered, freeGannet, pictureFile, pressPrint, saved } from './operator.ts'
 
 const SIM = Number(process.env.ARCH_TEST_SIM ?? 9651)
@@ -193,4 +194,34 @@ test('a studio of forty papers by a spreadsheet', async ({ page }) => {
   await page.getByLabel('List of papers').setInputFiles({ name: 'papiere.csv', mimeType: 'text/csv', buffer: list })
   await expect(dialog).toContainText('0 new, 0 different, 40 the same, 1 cannot be taken')
   await expect(dialog.getByRole('button', { name: 'Take 0' })).toBeDisabled()
+})
+
+test('papers and boxes are taken over from another studio, each shown first as it stands here', async ({ page, request }) => {
+  const made = await request.post('/api/studios', { headers: OWN_HEADER, data: { name: `Taker ${Date.now() % 100_000}` } })
+  const { studio, name } = await made.json()
+  await page.goto(`/${studio}/shelf/papers`)
+  await page.getByRole('button', { name: 'From another studio …' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Take from another studio' })
+  await choose(dialog, 'Studio', 'Lantern Wharf')
+  const kind = (of: string) => dialog.getByRole('region', { name: of })
+  await expect(kind('Papers')).toContainText('0 the same')
+  // Everything new is ticked: here only one paper's box is wanted, and its paper comes along.
+  for (const of of ['Printers', 'Papers', 'Profiles', 'Boxes and rolls', 'Pairings'])
+    await kind(of).getByRole('checkbox', { name: of }).click()
+  await expect(dialog.getByRole('button', { name: 'Take 0' })).toBeDisabled()
+  await kind('Boxes and rolls')
+    .getByRole('checkbox', { name: /^Beacon Gloss 260, A4/ })
+    .first()
+    .click()
+  await dialog.getByRole('button', { name: 'Take 1' }).click()
+  await expect(page.getByText('2 taken.')).toBeVisible()
+  const paper = page.getByRole('link', { name: /Beacon Gloss 260/ })
+  await expect(paper).toContainText('1 on the shelf')
+  // Looked at again, it is the same.
+  await page.getByRole('button', { name: 'From another studio …' }).click()
+  await choose(dialog, 'Studio', 'Lantern Wharf')
+  await expect(kind('Papers')).toContainText('1 the same')
+  await expect(kind('Boxes and rolls')).toContainText('1 the same')
+  await page.keyboard.press('Escape')
+  await request.delete(`/api/studios/${studio}`, { headers: OWN_HEADER, data: { name } })
 })

@@ -8,6 +8,9 @@ export const apiUrl = (path: string): string => `/api/studios/${HERE}${path}`
 /** Where a studio is handed out as an archive. */
 export const archiveUrl = (studio: string, pictures: boolean): string => `/api/studios/${studio}/archive${pictures ? '?pictures=yes' : ''}`
 
+/** Where printers, papers, or boxes with their papers are handed out alone. */
+export const partUrl = (part: 'printers' | 'papers' | 'lots'): string => apiUrl(`/archive?only=${part}`)
+
 /** The name under which this device keeps something of this studio's. */
 export const keptAs = (name: string): string => `${name}@${HERE}`
 

@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { useParams } from 'react-router'
 import { studioQuery } from '../api/queries.ts'
 import { ProfileShelf } from '../features/profiles/profile-shelf.tsx'
@@ -8,6 +9,8 @@ import { Papers } from '../features/shelf/papers.tsx'
 import { Printers } from '../features/shelf/printers.tsx'
 import { Rules } from '../features/shelf/rules.tsx'
 import { Samples } from '../features/shelf/samples.tsx'
+import { TakeOver } from '../features/shelf/take-over.tsx'
+import { Button } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { TabLink } from '../ui/tabs.tsx'
 import { NotHere } from './not-here.tsx'
@@ -26,6 +29,7 @@ const TABS = [
 export function Shelf() {
   const { printer, paper, pack, tab = printer ? 'pairings' : paper ? 'papers' : pack ? 'samples' : 'printers' } = useParams()
   const studio = useQuery(studioQuery)
+  const [taking, setTaking] = useState(false)
   if (!TABS.some(([slug]) => slug === tab)) return <NotHere />
   if (studio.error) return <Failed error={studio.error} again={() => void studio.refetch()} />
   if (!studio.data) return <Loading what="the shelf" />
@@ -40,7 +44,11 @@ export function Shelf() {
             </TabLink>
           ))}
         </nav>
+        <Button kind="plain" className="ml-auto" onClick={() => setTaking(true)}>
+          From another studio …
+        </Button>
       </div>
+      {taking && <TakeOver onClose={() => setTaking(false)} />}
       {tab === 'printers' && <Printers studio={studio.data} />}
       {tab === 'papers' && <Papers studio={studio.data} chosen={paper ?? null} />}
       {tab === 'profiles' && <ProfileShelf studio={studio.data} />}

@@ -4,9 +4,11 @@ import { NavLink, useNavigate } from 'react-router'
 import { writePaperCsv } from '../../../core/output/lists/paper-csv.ts'
 import { NEW_PAPER } from '../../../core/things/media/paper-words.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { partUrl } from '../../api/here.ts'
 import { papersQuery } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
+import { Menu } from '../../ui/menu.tsx'
 import { saveText } from '../../ui/save-text.ts'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
@@ -63,29 +65,33 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
             From a list (CSV)
           </Button>
           {papers.length > 0 && (
-            <Button
-              kind="plain"
-              icon="saveFile"
-              onClick={() => saveText('papers.csv', 'text/csv', writePaperCsv(papers.filter((p) => !p.archived).map((p) => p.paper)))}
-            >
-              As a list
-            </Button>
-          )}
-          {lots.length > 0 && (
-            <Button kind="plain" onClick={() => setLabelling(true)}>
-              Labels for all boxes
-            </Button>
+            <Menu
+              opener={<Button kind="plain">Take along …</Button>}
+              acts={[
+                {
+                  words: 'As a list (CSV)',
+                  icon: 'saveFile',
+                  act: () => saveText('papers.csv', 'text/csv', writePaperCsv(papers.filter((p) => !p.archived).map((p) => p.paper))),
+                },
+                { words: 'With boxes and rolls (ZIP)', icon: 'saveFile', act: () => location.assign(partUrl('lots')) },
+                ...(lots.length > 0 ? [null, { words: 'Labels for all boxes …', act: () => setLabelling(true) }] : []),
+              ]}
+            />
           )}
         </p>
-        {put > 0 && (
-          <Check className="mt-2" checked={aside} onChange={setAside}>
-            put aside too ({put})
-          </Check>
-        )}
-        {sampled > 0 && (
-          <Check className="mt-2" checked={samples} onChange={setSamples}>
-            samples too ({sampled})
-          </Check>
+        {(put > 0 || sampled > 0) && (
+          <div className="mt-2 flex flex-wrap gap-x-5">
+            {put > 0 && (
+              <Check checked={aside} onChange={setAside}>
+                put aside too ({put})
+              </Check>
+            )}
+            {sampled > 0 && (
+              <Check checked={samples} onChange={setSamples}>
+                samples too ({sampled})
+              </Check>
+            )}
+          </div>
         )}
         <ul className="mt-2 divide-y divide-hair">
           {listed.map((one) => (

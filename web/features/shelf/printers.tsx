@@ -6,8 +6,9 @@ import { EDGES } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { api, messageOf } from '../../api/client.ts'
+import { partUrl } from '../../api/here.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, FileLink } from '../../ui/button.tsx'
 import { Empty } from '../../ui/states.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { NewPrinter } from '../printer/new-printer.tsx'
@@ -60,6 +61,13 @@ export function Printers({ studio }: { studio: Studio }) {
             from its manual.
           </p>
         </Empty>
+      )}
+      {studio.printers.length > 0 && (
+        <p>
+          <FileLink kind="plain" icon="saveFile" href={partUrl('printers')}>
+            All printers as an archive (ZIP)
+          </FileLink>
+        </p>
       )}
       {studio.printers.map((p) => (
         <section key={p.id} aria-label={p.name}>
