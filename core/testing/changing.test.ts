@@ -75,7 +75,7 @@ const RULES = 'core/things/studio/house-rules.ts'
 const rule = (control = "control: { as: 'switch' }, "): Edit => [
   RULES,
   '  everydayIntent: rule({',
-  `  nightWatch: rule({ schema: z.boolean(), usual: false, label: 'Night watch', help: '', ${control}}),\n  everydayIntent: rule({`,
+  `  nightWatch: rule({ group: 'Colour', schema: z.boolean(), usual: false, label: 'Night watch', help: '', ${control}}),\n  everydayIntent: rule({`,
 ]
 const FAULTS = 'core/work/faults/registry.ts'
 const PRINTING = 'core/work/faults/printing.ts'

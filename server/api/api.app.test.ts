@@ -250,7 +250,7 @@ test('the database killed under a request is away for a moment, and nothing ente
     (a) => a.status === 200,
   )
   expect(after.body.title).toBe('Survivor')
-}, 60_000)
+}, 240_000)
 
 describe('a picture on paper, from its count', () => {
   test('every intent is measured with the recommendation, the same every time, and unknown names are refused', async () => {

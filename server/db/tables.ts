@@ -19,8 +19,9 @@ import {
 } from '../../core/things/media/media.ts'
 import { SamplePackSchema } from '../../core/things/media/sample-pack.ts'
 import { MachineSchema } from '../../core/things/printers/machine.ts'
-import { PrinterSchema } from '../../core/things/printers/printer.ts'
+import { type Printer, PrinterSchema } from '../../core/things/printers/printer.ts'
 import type { PrinterEvent } from '../../core/things/printers/printer-log.ts'
+import { readPrinter } from '../../core/things/printers/read-printer.ts'
 import { HouseRulesSchema } from '../../core/things/studio/house-rules.ts'
 import { InSpiteSchema, type Job } from '../../core/wire/api/dto.ts'
 import type { SetPlace } from '../../core/work/agreement/place.ts'
@@ -75,7 +76,7 @@ export const TABLES = {
     id: key(text(60)),
     position: whole(),
     /** What the printer is; how it is right now stands in `machines`. */
-    record: document(PrinterSchema),
+    record: json<Printer>(readPrinter, PrinterSchema),
     archived: usually(false, yes()),
   }),
   /** How a printer is right now: changed by runs, so it is a record of its own. */
@@ -172,7 +173,7 @@ export const TABLES = {
     printerId: text(60),
     jobId: whole(),
     plate: json<Plate>(readPlate, PlateSchema),
-    printer: document(PrinterSchema),
+    printer: json<Printer>(readPrinter, PrinterSchema),
   }),
   runs: versioned('runs', {
     id: serial(),

@@ -50,7 +50,7 @@ test('a head strike seen on the sheet is counted with its cause, the gap is wide
   expect((await studio()).pairings.find((p) => p.id === 'gannet-saltmarsh-cotton')?.bad).toBe(bad + 1)
   expect((await studio()).experience.find((e) => e.pathId === 'gannet-art')?.faults['gap-too-small']).toBeGreaterThanOrEqual(1)
   expect((await call<Run[]>('GET', '/runs?q=gap-too-small')).body.map((r: Run) => r.id)).toContain(first.id)
-}, 120_000)
+}, 240_000)
 
 test('silence of a printer that asks at its panel is told as a wait, and going on is written down without waste', async () => {
   await hand('gannet', { act: 'load', pathId: 'gannet-art', lotId: 'cotton-a3', remaining: 1 })
@@ -70,7 +70,7 @@ test('silence of a printer that asks at its panel is told as a wait, and going o
   expect(done.faults).toMatchObject([{ causeId: 'wide-gap-question', sheets: 0 }])
   expect(done.inspection).toBeNull()
   expect(before - (await stock('cotton-a3'))).toBe(1)
-}, 180_000)
+}, 240_000)
 
 test('a run that stands still is ended at the printer before it is printed again; a cause that cannot be is refused', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
@@ -93,7 +93,7 @@ test('a run that stands still is ended at the printer before it is printed again
   await hand('heron', { act: 'cover', open: false })
   expect((await finish(answer.body.next?.id ?? 0, DELIVERED)).sheetsDelivered).toBe(1)
   expect(await sentAs(run)).toMatchObject([{ state: 'canceled' }])
-}, 180_000)
+}, 240_000)
 
 test('a print from a program of your own is a run like any other: begun, out, dried, inspected', async () => {
   const j = await job(lustre, heron)
@@ -127,7 +127,7 @@ test('a delivered print dries by the clock of the run, whatever happens to the s
   expect([run.state, minutes > 0]).toEqual(['drying', true])
   const left = (new Date(run.dryUntil ?? 0).getTime() - Date.now()) / 60_000
   expect(Math.abs(left - minutes)).toBeLessThan(1)
-}, 60_000)
+}, 240_000)
 
 test('the tick of the step that loads records what the path holds, once, with the time it was made', async () => {
   const j = await job(lustre, heron)

@@ -62,7 +62,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
   expect((await runOf(run.id)).plate).toEqual(opened.plate)
   await call('PATCH', '/lots/lustre-a3', { measured: { width: mm(296.6), length: mm(419.8) } })
   expect((await call('GET', `/jobs/${j.id}`)).body.state).toBe('done')
-}, 180_000)
+}, 240_000)
 
 test('an empty path is waited for, and the run goes on when it is loaded', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
@@ -71,7 +71,7 @@ test('an empty path is waited for, and the run goes on when it is loaded', async
   expect(waiting).toMatchObject({ reason: 'media-needed', message: 'Cassette is empty.' })
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
   expect((await finish(run.id, DELIVERED)).sheetsDelivered).toBe(1)
-}, 180_000)
+}, 240_000)
 
 test('a printer switched off in the middle fails the run with the reason; off beforehand it is waited for and sent once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
@@ -98,7 +98,7 @@ test('a printer switched off in the middle fails the run with the reason; off be
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
   await finish(later.id, DELIVERED)
   expect(await sentAs(later)).toHaveLength(1)
-}, 120_000)
+}, 240_000)
 
 test('a run can be cancelled, once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
@@ -120,7 +120,7 @@ test('a run can be cancelled, once', async () => {
   expect((await call('POST', `/runs/${run.id}/cancel`, undefined, key)).status).toBe(200)
   expect((await call('POST', `/runs/${run.id}/cancel`)).status).toBe(409)
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
-}, 60_000)
+}, 240_000)
 
 test('an old version is not printed', async () => {
   const j = await job(lustre)
@@ -137,7 +137,7 @@ test('of four people pressing print at once one prints, and nobody prints it twi
   expect(answers.filter((a) => a.status === 409).every((a) => a.body.code === 'already-printing')).toBe(true)
   expect((await call('GET', `/jobs/${j.id}/runs`)).body).toHaveLength(1)
   await finish(answers.find((a) => a.status === 201)?.body.id, DELIVERED)
-}, 180_000)
+}, 240_000)
 
 test('the server killed while a run waits goes on with it after the restart, and sends nothing twice', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
@@ -151,7 +151,7 @@ test('the server killed while a run waits goes on with it after the restart, and
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
   expect((await finish(run.id, DELIVERED)).sheetsDelivered).toBe(1)
   expect(await sentAs(run)).toHaveLength(1)
-}, 120_000)
+}, 240_000)
 
 test('a two-sided card is printed in two passes: the back is refused before there is a front, and while it dries', async () => {
   await hand('dunlin', { act: 'load', pathId: 'dunlin-photo', lotId: 'card-4x6', remaining: 10 })

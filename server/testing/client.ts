@@ -53,7 +53,7 @@ export function raw(path: string, headers: Record<string, string>, method = 'GET
 }
 
 /** Asks until `done` says yes. */
-export async function until<T>(ask: () => Promise<T>, done: (value: T) => boolean, seconds = 40): Promise<T> {
+export async function until<T>(ask: () => Promise<T>, done: (value: T) => boolean, seconds = 90): Promise<T> {
   const end = Date.now() + seconds * 1000
   for (;;) {
     const value = await ask()
@@ -68,5 +68,5 @@ export const patient = <T>(ask: () => Promise<T>): Promise<T> =>
   until(
     () => ask().catch(() => null),
     (answer): answer is Awaited<T> => answer !== null,
-    60,
+    120,
   ) as Promise<T>

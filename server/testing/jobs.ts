@@ -68,7 +68,7 @@ export const finish = (id: number, states: readonly RunState[]) =>
       if (run.state === 'waiting' && PRESSED.includes(run.reason ?? '')) void call('POST', `/runs/${id}/go`)
       return states.includes(run.state)
     },
-    60,
+    120,
   )
 
 interface MachineJob {

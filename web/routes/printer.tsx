@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import { drawPath } from '../../core/output/drawing/path-drawing.ts'
 import type { Path } from '../../core/things/paths/path.ts'
+import { MACHINE_PART_KEYS, MACHINE_PARTS, type MachinePart } from '../../core/things/printers/parts.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { PrinterEntry } from '../../core/wire/api/calls/printers.ts'
 import { ApiError, api, messageOf } from '../api/client.ts'
@@ -27,10 +28,12 @@ export function PrinterRoute() {
   const { id = '' } = useParams()
   const entry = useQuery({ queryKey: ['printer', id], queryFn: () => api('GET /printers/{id}', { id }) })
   const studio = useQuery(studioQuery)
+  // Saved, the record begins anew; the part that is looked at stays.
+  const [tab, setTab] = useState<string | null>(null)
   const error = entry.error ?? studio.error
   if (error) return <Failed error={error} again={() => void entry.refetch()} />
   if (!entry.data || !studio.data) return <Loading what="the printer" />
-  return <PrinterEditor key={`${id} ${entry.data.version}`} entry={entry.data} studio={studio.data} />
+  return <PrinterEditor key={`${id} ${entry.data.version}`} entry={entry.data} studio={studio.data} asked={tab} onTab={setTab} />
 }
 
 /** A path like the last one, to be changed into the new one. */
@@ -39,12 +42,38 @@ const anotherPath = (paths: readonly Path[]): Path => {
   return { ...like, id: `path-${Date.now().toString(36)}`, name: 'New path', panelName: 'New path', source: 'manual' }
 }
 
-function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio }) {
+/** The part of the record a place in it belongs to: `mediaTypes.2.panelName` to the media types, `paths.0.width` to that path. */
+function partOf(at: string, paths: readonly Path[]): string {
+  const [first = '', index = ''] = at.split('.')
+  if (first === 'paths') return paths[Number(index)]?.id ?? 'machine'
+  const named: Record<string, MachinePart> = {
+    inks: 'inks',
+    black: 'inks',
+    mediaTypes: 'media',
+    menus: 'media',
+    qualities: 'qualities',
+    expansions: 'expansions',
+    quirks: 'quirks',
+  }
+  return named[first] ?? 'machine'
+}
+
+interface EditorProps {
+  entry: PrinterEntry
+  studio: Studio
+  /** The part that is looked at; null before anybody chose. */
+  asked: string | null
+  onTab(tab: string): void
+}
+
+function PrinterEditor({ entry, studio, asked, onTab: setTab }: EditorProps) {
   const navigate = useNavigate()
   const form = usePrinterDraft(entry)
   const { draft, errors, dirty } = form
   const { unit } = studio.rules
-  const [tab, setTab] = useState(draft.paths[0]?.id ?? 'machine')
+  // One that is not confirmed yet begins where its manual does.
+  const [begin] = useState(() => draft.unconfirmed[0] ?? draft.paths[0]?.id ?? 'machine')
+  const tab = asked !== null && (asked in MACHINE_PARTS || draft.paths.some((p) => p.id === asked)) ? asked : begin
   const index = draft.paths.findIndex((p) => p.id === tab)
   const path = draft.paths[index]
   const refresh = () => {
@@ -83,13 +112,14 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
     if (dirty && form.valid) save.mutate()
   })
   const drawing = path && drawPath(path, unit)
-  const wrongTabs = new Set(
-    [...errors.keys()].map((at) => (at.startsWith('paths.') ? draft.paths[Number(at.split('.')[1])]?.id : 'machine')),
-  )
+  const wrong = new Set([...errors.keys()].map((at) => partOf(at, draft.paths)))
+  const marked = (id: string, words: string, open: boolean) => [id, `${words}${wrong.has(id) ? ' !' : open ? ' ?' : ''}`] as const
   const tabs = [
-    ['machine', `Machine${wrongTabs.has('machine') ? ' !' : ''}`] as const,
-    ...draft.paths.map((p) => [p.id, `${p.name || 'unnamed'}${wrongTabs.has(p.id) ? ' !' : ''}`] as const),
+    ...MACHINE_PART_KEYS.map((part) => marked(part, MACHINE_PARTS[part], draft.unconfirmed.includes(part))),
+    ...draft.paths.map((p) => marked(p.id, p.name || 'unnamed', p.unconfirmed.length > 0)),
   ]
+  const next = tabs[tabs.findIndex(([id]) => id === tab) + 1]
+  const open = draft.unconfirmed.length + draft.paths.reduce((sum, p) => sum + p.unconfirmed.length, 0)
   return (
     <div className="mx-auto w-full max-w-7xl p-4">
       <div className="flex flex-wrap items-center gap-3">
@@ -104,7 +134,9 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
             ? `${errors.size} ${errors.size === 1 ? 'entry contradicts' : 'entries contradict'} the rest`
             : dirty
               ? 'Not saved yet; kept on this device'
-              : 'Saved'}
+              : open > 0
+                ? `Saved; ${open} ${open === 1 ? 'part is' : 'parts are'} not confirmed yet`
+                : 'Saved'}
         </span>
         <div className="ml-auto flex flex-wrap gap-2">
           <Button disabled={!dirty} onClick={form.forget}>
@@ -141,9 +173,9 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
             {path ? (
               <PathForm form={form} index={index} unit={unit} />
             ) : (
-              <MachineForm form={form} unit={unit} currency={studio.rules.currency} />
+              <MachineForm form={form} part={tab as MachinePart} unit={unit} currency={studio.rules.currency} />
             )}
-            {!path && <PrinterLog printer={entry.printer} />}
+            {tab === 'machine' && <PrinterLog printer={entry.printer} />}
             {path && draft.paths.length > 1 && (
               <p className="mt-4">
                 <Button
@@ -159,6 +191,11 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
                 </Button>
               </p>
             )}
+            {next && (
+              <p className="mt-5 border-t border-hair pt-3">
+                <Button onClick={() => setTab(next[0])}>Next: {next[1].replace(/ [!?]$/, '')}</Button>
+              </p>
+            )}
           </div>
           <aside aria-label="Drawing of the path" className="self-start lg:sticky lg:top-3">
             {drawing && (
@@ -167,7 +204,7 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
               </div>
             )}
             {path && !dirty && <LayoutTestPanel key={path.id} studio={studio} printerId={draft.id} path={path} />}
-            {!path && (
+            {tab === 'machine' && (
               <>
                 <section className="text-sm">
                   <h2>Overspray</h2>
@@ -204,7 +241,7 @@ function PrinterEditor({ entry, studio }: { entry: PrinterEntry; studio: Studio 
         </TabPanel>
       </Tabs>
       <UnsavedGuard dirty={dirty} what={`What you entered of ${draft.name}`} onSave={form.valid ? saves(save.mutateAsync) : null} />
-      {!path && (
+      {tab === 'machine' && (
         <div className="mt-6 border-t border-line pt-4">
           <ReadRecord id={draft.id} address={draft.address} />
         </div>

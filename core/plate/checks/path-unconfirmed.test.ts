@@ -1,25 +1,77 @@
 import { finding, plateOf } from '../../testing/fixtures.ts'
+import { PATH_PART_KEYS, type PathPart } from '../../things/printers/parts.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 
 const pins = { printer: 'heron', path: 'heron-cassette' }
-const usual = (studio: Studio) => {
-  for (const p of studio.printers) for (const path of p.paths) if (path.id === 'heron-cassette') path.known = 'usual'
+const usual = (parts: readonly PathPart[]) => (studio: Studio) => {
+  for (const p of studio.printers) for (const path of p.paths) if (path.id === 'heron-cassette') path.unconfirmed = [...parts]
 }
-test('a path with usual values says so wherever it is chosen, and nowhere else', () => {
-  expect(finding(plateOf({ pins, studio: usual }), 'path-unconfirmed')).toMatchObject({
-    level: 'warn',
-    numbers: { path: 'heron-cassette' },
-  })
-  expect(finding(plateOf({ pins: { printer: 'heron', path: 'heron-front' }, studio: usual }), 'path-unconfirmed')).toBeUndefined()
-  expect(finding(plateOf({ pins }), 'path-unconfirmed')).toBeUndefined()
+const found = (parts: readonly PathPart[], more: (studio: Studio) => void = () => undefined, brief = {}) =>
+  finding(
+    plateOf({
+      brief,
+      pins,
+      studio: (studio) => {
+        usual(parts)(studio)
+        more(studio)
+      },
+    }),
+    'path-unconfirmed',
+  )
+
+test('a path with usual values says which wherever it is chosen, and nowhere else', () => {
+  const all = found(PATH_PART_KEYS)
+  expect(all).toMatchObject({ level: 'warn', numbers: { path: 'heron-cassette' } })
+  expect(all?.says).toBe(
+    'Of Cassette on Heron 17 its names, what it takes, how many it holds, its margins, how it carries the sheet and room and steps are only as usual for its kind; nobody has held them against this machine. Confirm them from its manual, or print a layout test and measure it.',
+  )
+  expect(
+    finding(plateOf({ pins: { printer: 'heron', path: 'heron-front' }, studio: usual(PATH_PART_KEYS) }), 'path-unconfirmed'),
+  ).toBeUndefined()
+  expect(found([])).toBeUndefined()
 })
-test('prints that were measured on that very path confirm it', () => {
+
+test.each([
+  [['takes'], 'warn', 'what it takes is only'],
+  [['margins'], 'warn', 'its margins are only'],
+  [['carries'], 'warn', 'how it carries the sheet is only'],
+  [['capacity'], 'note', 'how many it holds is only'],
+  [['names', 'room'], 'note', 'its names and room and steps are only'],
+] as const)('%j alone: %s', (parts, level, says) => {
+  expect(found(parts)).toMatchObject({ level })
+  expect(found(parts)?.says).toContain(says)
+})
+
+test('what this print does not use is not said: borders on a bordered page, the back of a single side', () => {
+  expect(found(['borderless', 'sides'])).toBeUndefined()
+  expect(found(['borderless'], undefined, { finish: 'borderless', paperId: 'beacon-gloss' })?.level ?? 'none').toMatch(/warn|none/)
+})
+
+test('prints that were measured on that very path confirm where ink lands, not what it takes', () => {
   const measured = (pathId: string) => (studio: Studio) => {
-    usual(studio)
     studio.calibrations = [
       { printerId: 'heron', pathId, across: 100, along: 0, skewDegrees: null, spreadAcross: 50, spreadAlong: 50, runs: [3, 4, 5] },
     ]
   }
-  expect(finding(plateOf({ pins, studio: measured('heron-cassette') }), 'path-unconfirmed')).toBeUndefined()
-  expect(finding(plateOf({ pins, studio: measured('heron-roll') }), 'path-unconfirmed')).toBeDefined()
+  expect(found(['margins', 'carries'], measured('heron-cassette'))).toBeUndefined()
+  expect(found(['margins', 'carries'], measured('heron-roll'))).toBeDefined()
+  const rest = found(PATH_PART_KEYS, measured('heron-cassette'))
+  expect(rest?.says).not.toContain('margins')
+  expect(rest?.says).toMatch(/from its manual\.$/)
+})
+
+test('a printer of a class says on every plate which of its names nobody has confirmed', () => {
+  const of = (unconfirmed: Studio['printers'][number]['unconfirmed']) =>
+    finding(
+      plateOf({
+        pins,
+        studio: (studio) => {
+          for (const p of studio.printers) if (p.id === 'heron') p.unconfirmed = unconfirmed
+        },
+      }),
+      'printer-unconfirmed',
+    )
+  expect(of(['media', 'qualities'])).toMatchObject({ level: 'note', numbers: { parts: 'media qualities' } })
+  expect(of(['media', 'qualities'])?.says).toContain('Of Heron 17 media types and qualities are only as usual for its class')
+  expect(of([])).toBeUndefined()
 })

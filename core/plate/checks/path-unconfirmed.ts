@@ -1,4 +1,8 @@
+import { listed, MACHINE_PARTS, MEASURED_PARTS, PATH_PARTS, type PathPart } from '../../things/printers/parts.ts'
 import type { Check } from './check.ts'
+
+/** Parts of a path that can waste a sheet when they are wrong; the others are words. */
+const SPOILS: readonly PathPart[] = ['takes', 'margins', 'borderless', 'carries']
 
 export const pathUnconfirmed: Check = {
   id: 'path-unconfirmed',
@@ -6,17 +10,44 @@ export const pathUnconfirmed: Check = {
   touches: ['path'],
   about: 'plate',
   on: 'plate',
-  find: ({ path, printer, studio }) => {
-    // Prints that were measured know its margins better than any manual.
+  find: ({ path, printer, studio, borderless, brief }) => {
+    // Prints that were measured know where ink lands better than any manual.
     const measured = studio.calibrations.some((c) => c.printerId === printer.id && c.pathId === path.id)
-    if (path.known === 'confirmed' || measured) return []
+    const open = path.unconfirmed.filter(
+      (part) =>
+        !(measured && MEASURED_PARTS.includes(part)) &&
+        (part !== 'borderless' || borderless !== 'none') &&
+        (part !== 'sides' || brief.make.as === 'two-sided'),
+    )
+    if (open.length === 0) return []
+    const parts = listed(open.map((part) => PATH_PARTS[part]))
+    const test = open.some((part) => MEASURED_PARTS.includes(part)) ? ', or print a layout test and measure it' : ''
     return [
       {
-        level: 'warn',
-        says: `Limits and margins of ${path.name} on ${printer.name} are usual ones of its kind; nobody has held them against this machine. Confirm them from its manual, or print a layout test and measure it.`,
-        numbers: { path: path.id },
+        level: open.some((part) => SPOILS.includes(part)) ? 'warn' : 'note',
+        says: `Of ${path.name} on ${printer.name} ${parts} ${open.length === 1 && open[0] !== 'names' && open[0] !== 'margins' ? 'is' : 'are'} only as usual for its kind; nobody has held ${open.length === 1 ? 'that' : 'them'} against this machine. Confirm ${open.length === 1 ? 'it' : 'them'} from its manual${test}.`,
+        numbers: { path: path.id, parts: open.join(' ') },
         fix: null,
       },
     ]
   },
+}
+
+export const printerUnconfirmed: Check = {
+  id: 'printer-unconfirmed',
+  title: 'Nobody has confirmed this printer',
+  touches: ['printer'],
+  about: 'plate',
+  on: 'plate',
+  find: ({ printer }) =>
+    printer.unconfirmed.length === 0
+      ? []
+      : [
+          {
+            level: 'note',
+            says: `Of ${printer.name} ${listed(printer.unconfirmed.map((part) => MACHINE_PARTS[part].toLowerCase()))} are only as usual for its class: its driver and its panel may say it otherwise.`,
+            numbers: { parts: printer.unconfirmed.join(' ') },
+            fix: null,
+          },
+        ],
 }

@@ -26,7 +26,7 @@ import { nothingPossible } from './nothing-possible.ts'
 import { overspray } from './overspray.ts'
 import { paperShows } from './paper-shows.ts'
 import { pathNoted } from './path-noted.ts'
-import { pathUnconfirmed } from './path-unconfirmed.ts'
+import { pathUnconfirmed, printerUnconfirmed } from './path-unconfirmed.ts'
 import { pictureClipped } from './picture-clipped.ts'
 import { pictureCropped } from './picture-cropped.ts'
 import { pictureMissing } from './picture-missing.ts'
@@ -91,6 +91,7 @@ export const CHECKS: readonly Check[] = [
   sensingOff,
   pathNoted,
   pathUnconfirmed,
+  printerUnconfirmed,
   creasedCard,
   rollEnd,
   rollShortest,

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { MAX_LENGTH, type Um } from '../length/length.ts'
+import { PATH_PART_KEYS } from '../printers/parts.ts'
 import { PATH_KIND_IDS } from './kinds.ts'
 
 const um = z.number().int().nonnegative()
@@ -101,8 +102,8 @@ const PathFields = z.object({
     .object({ on: z.iso.date(), says: sentence.min(1) })
     .nullable()
     .default(null),
-  /** Whether somebody has held its limits and margins against this machine, or they are only usual ones of its kind. */
-  known: z.enum(['confirmed', 'usual']).default('confirmed'),
+  /** Parts of this that are only usual ones of its kind: nobody has held them against this machine. */
+  unconfirmed: z.array(z.enum(PATH_PART_KEYS)).max(20).default([]),
   /** How it tells that it has taken the sheet or roll: a beep, a light, words on its display. Empty when nobody has said. */
   signal: z.string().trim().max(120).default(''),
   /** Loading and tidying up in the words of this printer's manual, after the usual steps of this kind of path. */

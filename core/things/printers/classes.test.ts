@@ -1,12 +1,13 @@
 import { PathSchema } from '../paths/path.ts'
 import { PRINTER_CLASSES, printerOfClass } from './classes.ts'
+import { PATH_PART_KEYS } from './parts.ts'
 
 test.each(PRINTER_CLASSES.map((c) => c.id))('%s is a whole record, said to be usual, with paths of its own', (id) => {
   const printer = printerOfClass(id, { id: 'petrel', name: 'Petrel', address: '' })
   expect(printer).toMatchObject({ id: 'petrel', name: 'Petrel', address: '' })
   for (const path of printer.paths) {
     expect(PathSchema.safeParse(path).success).toBe(true)
-    expect(path.known).toBe('usual')
+    expect(path.unconfirmed).toEqual([...PATH_PART_KEYS])
     expect(path.id.startsWith('petrel-')).toBe(true)
   }
   // Every sheet it takes has an entry of its driver to be printed as.

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import { inch, mm } from '../length/length.ts'
 import type { PathSchema } from '../paths/path.ts'
+import { MACHINE_PART_KEYS, PATH_PART_KEYS } from './parts.ts'
 import { type MediaType, type Printer, PrinterSchema } from './printer.ts'
 
 type PathInput = z.input<typeof PathSchema>
@@ -21,7 +22,7 @@ const path = (
   drawIn: 'at-once',
   attachment: null,
   tolerance: { across: mm(0.8), along: mm(0.8), skewDegrees: 0.15 },
-  known: 'usual',
+  unconfirmed: [...PATH_PART_KEYS],
   ...of,
 })
 
@@ -218,5 +219,12 @@ export function printerOfClass(classId: string, { id, name, address }: Pick<Prin
   if (!found) throw new RangeError(`no class ${classId}`)
   const { record } = found
   // Ids of paths are distinct in the whole studio.
-  return PrinterSchema.parse({ ...record, id, name, address, paths: record.paths.map((p) => ({ ...p, id: `${id}-${p.id}` })) })
+  return PrinterSchema.parse({
+    ...record,
+    unconfirmed: [...MACHINE_PART_KEYS],
+    id,
+    name,
+    address,
+    paths: record.paths.map((p) => ({ ...p, id: `${id}-${p.id}` })),
+  })
 }

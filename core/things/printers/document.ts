@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { fail, ok, type Result } from '../problem/problem.ts'
 import { UNMETERED } from './ink-meter.ts'
 import { type Printer, PrinterSchema } from './printer.ts'
+import { printerUpgraded } from './read-printer.ts'
 
 /** A printer record as a document of its own, to keep, to mend in an editor, or to give to another studio. Lengths in µm. */
 export const PrinterDocumentSchema = z.object({
@@ -47,7 +48,9 @@ export function readPrinterDocument(text: string): Result<Printer> {
   } catch (error) {
     return fail({ field: 'document', code: 'document-not-json', message: `This is not JSON${placeIn(text, error)}.` })
   }
-  const read = PrinterDocumentSchema.safeParse(raw)
+  // A record an older version wrote is brought up to date; what is wrong in it is told by the schema.
+  const upgraded = typeof raw === 'object' && raw !== null && 'printer' in raw ? { ...raw, printer: printerUpgraded(raw.printer) } : raw
+  const read = PrinterDocumentSchema.safeParse(upgraded)
   if (read.success) return ok(read.data.printer)
   const issue = read.error.issues[0]
   const field = issue?.path.join('.') || 'document'

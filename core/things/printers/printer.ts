@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { PathSchema } from '../paths/path.ts'
 import { InkMeterSchema, UNMETERED } from './ink-meter.ts'
+import { MACHINE_PART_KEYS } from './parts.ts'
 
 const id = z.string().min(1).max(60)
 const um = z.number().int().nonnegative()
@@ -116,6 +117,8 @@ export const PrinterSchema = z.object({
   overspray: z.object({ since: z.number().nonnegative(), cleanAfter: z.number().positive() }).default({ since: 0, cleanAfter: 0.2 }),
   /** Pixels per inch the printer wants its page data in. */
   feedPpi: z.number().int().min(72).max(1440),
+  /** Parts of this that are only usual ones of its class: nobody has held them against this machine. */
+  unconfirmed: z.array(z.enum(MACHINE_PART_KEYS)).max(20).default([]),
   /** Where it listens, `ipp://host:port/path`. */
   address: z.string().max(300),
 })

@@ -96,7 +96,7 @@ test('what IPP does not say is assumed, and said once for each thing', () => {
     ],
     // The printer says how thick; how heavy follows from that.
     weight: { min: 60, max: 310 },
-    known: 'usual',
+    unconfirmed: expect.arrayContaining(['takes', 'margins', 'carries']),
     tolerance: { across: 800, along: 1000, skewDegrees: 0.2 },
   })
   expect(pathOf({ 'media-col-database': database(entry('tray-1', 'stationery', 21_000, 29_700)) })).toMatchObject({

@@ -1,5 +1,6 @@
 import { kindForSource, PATH_KINDS } from '../../things/paths/kinds.ts'
 import { EDGES, type Edge, type Edges, edgesOf, type Path, PathSchema } from '../../things/paths/path.ts'
+import { type MachinePart, PATH_PART_KEYS } from '../../things/printers/parts.ts'
 import { type MediaType, type Printer, PrinterSchema, type Quality } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
 import { type Attributes, type Value, v } from './message.ts'
@@ -113,7 +114,7 @@ function pathFrom(source: string, entries: Entry[], before: Path | undefined, tw
         ...(thickness.max > 300 ? [{ upTo: thickness.max, sheets: 1 }] : []),
       ],
       // Nobody has held what is assumed against the machine.
-      known: 'usual' as const,
+      unconfirmed: [...PATH_PART_KEYS],
       printableSide: usually.side,
       registration: 'centre',
       senses: { width: false, size: false, edges: false, skew: false },
@@ -242,6 +243,8 @@ export function proposeFromIpp(attributes: Attributes, address: string, before: 
       black: { installed: 'both', swap: null },
       expansions: [],
       quirks: [],
+      // What it tells of itself, it knows.
+      unconfirmed: ['machine', 'expansions', 'quirks'] satisfies MachinePart[],
     }),
     name: before?.name ?? name.slice(0, 80),
     paths: [...paths, ...(before?.paths.filter((p) => !sources.includes(p.source)) ?? [])].slice(0, 12),

@@ -1,6 +1,7 @@
 import type { Unit } from '../../../core/things/length/length.ts'
 import { isRoll, PATH_KIND_IDS, PATH_KINDS } from '../../../core/things/paths/kinds.ts'
 import { EDGES, type Edge, type Path } from '../../../core/things/paths/path.ts'
+import { PATH_PARTS, type PathPart } from '../../../core/things/printers/parts.ts'
 import { NAMED_SIZES } from '../../../core/things/sizes/named.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -12,6 +13,7 @@ import { Select } from '../../ui/select.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { CheckAt, ChoiceAt, LengthAt, LinesAt, NumberAt, TextAt, Wrong } from './fields.tsx'
 import type { PrinterDraft } from './printer-draft.ts'
+import { Usual } from './usual.tsx'
 
 const flip = (list: readonly Edge[], edge: Edge, on: boolean) => EDGES.filter((e) => (e === edge ? on : list.includes(e)))
 
@@ -22,23 +24,36 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
   const four = (name: string) =>
     EDGES.map((edge) => <LengthAt key={edge} form={form} at={at(`${name}.${edge}`)} label={edge} unit={unit} />)
   const { borderless, duplex, attachment } = path
+  const usual = (part: PathPart) => (
+    <Usual
+      of={PATH_PARTS[part]}
+      open={path.unconfirmed.includes(part)}
+      onRight={() =>
+        form.set(
+          at('unconfirmed'),
+          path.unconfirmed.filter((one) => one !== part),
+        )
+      }
+    />
+  )
   return (
     <div className="space-y-4">
-      {path.known === 'usual' && (
-        <p className="border-l-4 border-warn bg-paper p-2">
-          These are usual values of such a path. Hold them against the manual, then say so; until then every plate on it does.
-        </p>
+      {path.unconfirmed.length > 0 && (
+        <div className="flex flex-wrap items-center gap-3 border-l-4 border-warn bg-paper p-2">
+          <p className="min-w-64 flex-1">
+            These are usual values of such a path. Hold each part against the manual, then say that it is right; until then every plate on
+            it says so.
+          </p>
+          <Button onClick={() => form.set(at('unconfirmed'), [])}>All of it is right</Button>
+        </div>
       )}
-      <Check checked={path.known === 'confirmed'} onChange={(on) => form.set(at('known'), on ? 'confirmed' : 'usual')}>
-        its limits and margins are confirmed for this machine
-      </Check>
-      <FieldSet title="What it is">
+      <FieldSet title="What it is" beside={usual('names')}>
         <TextAt form={form} at={at('name')} label="Name" />
         <ChoiceAt form={form} at={at('kind')} label="Kind" options={PATH_KIND_IDS.map((k) => [k, PATH_KINDS[k].label] as const)} />
         <TextAt form={form} at={at('panelName')} label="At the panel it is called" />
         <TextAt form={form} at={at('source')} label="IPP media source" />
       </FieldSet>
-      <FieldSet title="What it takes">
+      <FieldSet title="What it takes" beside={usual('takes')}>
         <LengthAt form={form} at={at('width.min')} label="Width from" unit={unit} />
         <LengthAt form={form} at={at('width.max')} label="to" unit={unit} />
         <LengthAt form={form} at={at('length.min')} label="Length from" unit={unit} />
@@ -53,7 +68,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         </div>
         <CheckAt form={form} at={at('customSizes')} label="sizes typed by hand" />
       </FieldSet>
-      <FieldSet title="How many at a time" help="By thickness: the first line that is thick enough counts.">
+      <FieldSet title="How many at a time" beside={usual('capacity')} help="By thickness: the first line that is thick enough counts.">
         {path.capacity.map((_entry, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: lines of a table
           <div key={i} className="col-span-2 grid grid-cols-[1fr_1fr_auto] items-end gap-2">
@@ -109,8 +124,10 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           onChange={(says) => form.set(at('noted'), says === '' ? null : { on: path.noted?.on ?? dayOf(new Date()), says })}
         />
       </FieldSet>
-      <FieldSet title="Margins of a bordered page">{four('margins')}</FieldSet>
-      <FieldSet title="Borderless">
+      <FieldSet title="Margins of a bordered page" beside={usual('margins')}>
+        {four('margins')}
+      </FieldSet>
+      <FieldSet title="Borderless" beside={usual('borderless')}>
         <Check
           className="col-span-full"
           checked={borderless !== null}
@@ -177,7 +194,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           </>
         )}
       </FieldSet>
-      <FieldSet title="How it carries the sheet">
+      <FieldSet title="How it carries the sheet" beside={usual('carries')}>
         <ChoiceAt
           form={form}
           at={at('printableSide')}
@@ -230,7 +247,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
         <LengthAt form={form} at={at('tolerance.along')} label="along, ±" unit={unit} />
         <NumberAt form={form} at={at('tolerance.skewDegrees')} label="skew, ±" unit="°" step={0.01} max={5} />
       </FieldSet>
-      <FieldSet title="Both sides">
+      <FieldSet title="Both sides" beside={usual('sides')}>
         <Check
           className="col-span-full"
           checked={duplex !== null}
@@ -261,7 +278,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           </>
         )}
       </FieldSet>
-      <FieldSet title="Room, parts and steps">
+      <FieldSet title="Room, parts and steps" beside={usual('room')}>
         <LengthAt form={form} at={at('clearance.behind')} label="clear behind" unit={unit} />
         <LengthAt form={form} at={at('clearance.before')} label="clear before" unit={unit} />
         <CheckAt form={form} at={at('clearance.ofSheet')} label="and the sheet’s length" />
