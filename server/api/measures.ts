@@ -1,5 +1,5 @@
 import { recommend, renderingOf } from '../../core/color/measure/recommend.ts'
-import { houseIntent } from '../../core/things/studio/house-rules.ts'
+import { houseIntent } from '../../core/things/studio/house-intent.ts'
 import type { App } from '../app-context.ts'
 import { log } from '../log.ts'
 import { createMeasurer } from '../pictures/measurer.ts'

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
 import { transicc, transiccTriples } from '../../testing/transicc.ts'
-import { houseIntent } from '../../things/studio/house-rules.ts'
+import { houseIntent } from '../../things/studio/house-intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { countColours } from '../count/colour-count.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'

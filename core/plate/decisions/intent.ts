@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { pictureOf } from '../../things/brief/item.ts'
 import { INTENT_NAMES, INTENTS, type Intent } from '../../things/media/intent.ts'
-import { houseIntent } from '../../things/studio/house-rules.ts'
+import { houseIntent } from '../../things/studio/house-intent.ts'
 import { type Candidate, declare } from './decision.ts'
 import { stockDecision } from './stock.ts'
 

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { isGlossy, type Surface } from '../media/media.ts'
 import { TOLERANCES } from './tolerances.ts'
 import { WorkingHoursSchema } from './working-hours.ts'
 
@@ -234,7 +233,3 @@ export const RuleChangeSchema = z.strictObject(
   Object.fromEntries(Object.entries(HOUSE_RULES).map(([key, { schema }]) => [key, (schema as z.ZodType).optional()])),
 )
 export const DEFAULT_RULES: HouseRules = HouseRulesSchema.parse({})
-
-/** What the everyday intent comes to on a surface: matte papers lean perceptual, gloss relative (common practice). */
-export const houseIntent = (rule: HouseRules['everydayIntent'], surface: Surface): 'relative' | 'perceptual' =>
-  rule === 'by-surface' ? (isGlossy(surface) ? 'relative' : 'perceptual') : rule

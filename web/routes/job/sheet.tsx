@@ -12,7 +12,6 @@ import { previewUrl } from '../../features/picture/preview-url.ts'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
 import { useKey } from '../../keys/use-key.ts'
 import { Button } from '../../ui/button.tsx'
-import { Check } from '../../ui/check.tsx'
 import { Empty, Skeleton } from '../../ui/states.tsx'
 import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
 import { Aside } from './stage-panes.tsx'
@@ -24,6 +23,7 @@ const CutView = lazy(() => import('../../features/sheet/cut-view.tsx').then((m) 
 const WaysView = lazy(() => import('../../features/sheet/ways-view.tsx').then((m) => ({ default: m.WaysView })))
 const EdgesPanel = lazy(() => import('../../features/sheet/edges-panel.tsx').then((m) => ({ default: m.EdgesPanel })))
 const Legend = lazy(() => import('../../features/sheet/legend.tsx').then((m) => ({ default: m.Legend })))
+const SampleMarkChoice = lazy(() => import('../../features/sheet/sample-mark-choice.tsx').then((m) => ({ default: m.SampleMarkChoice })))
 const SizeBy = lazy(() => import('../../features/sheet/size-by.tsx').then((m) => ({ default: m.SizeBy })))
 
 const PANELS = [
@@ -126,13 +126,11 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                 {panel === 'marks' && (
                   <>
                     {setup.lot.mark && (
-                      <Check
-                        className="mb-3 border-b border-hair pb-3"
-                        checked={brief.sampleMark}
+                      <SampleMarkChoice
+                        mark={setup.lot.mark}
+                        on={brief.sampleMark}
                         onChange={(sampleMark) => editor.brief({ sampleMark })}
-                      >
-                        Print “{setup.lot.mark}” small in the border: out of the pack nobody can tell the sheet from the others
-                      </Check>
+                      />
                     )}
                     <DrawnLegend plate={plate} />
                   </>
