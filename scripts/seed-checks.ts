@@ -1,9 +1,9 @@
-import { writeFile } from 'node:fs/promises'
 import type { Triple } from '../core/color/cie.ts'
 import { PAIRINGS } from '../demo/pairings.ts'
 import { PAPERS } from '../demo/papers.ts'
 import { PRINTERS } from '../demo/printers.ts'
 import type { App } from '../server/app-context.ts'
+import { LIMITS } from '../server/config.ts'
 import { printedLab } from '../simulator/color/inks.ts'
 import { inkModelFor } from '../simulator/color/paper-inks.ts'
 
@@ -47,9 +47,8 @@ export async function seedChecks({ files, pool, store }: Pick<App, 'files' | 'po
     inkModelFor({ inkSet: printer.inkSet, coating: paper.surface, white: paper.white, expects: media.surface, black: 'photo' }),
   )
   for (const [i, { months, drift }] of HISTORY.entries()) {
-    const measurements = files.workPath(`check-${i}.txt`)
-    await writeFile(measurements, readings(lab, drift))
-    const check = await pool.checkProfileFile({ file: files.pathOf(profile.hash), measurements })
+    const { hash } = await files.takeBytes(Buffer.from(readings(lab, drift)), LIMITS.profileBytes)
+    const check = await pool.checkProfileFile({ file: files.pathOf(profile.hash), measurements: files.pathOf(hash) })
     if (!check.ok) throw new Error(check.problem.message)
     const day = new Date()
     day.setUTCMonth(day.getUTCMonth() - months)
@@ -58,6 +57,7 @@ export async function seedChecks({ files, pool, store }: Pick<App, 'files' | 'po
       name: `six steps, sheet ${i + 1}`,
       measuredOn: day.toISOString().slice(0, 10),
       result: check.value,
+      readings: hash,
     })
   }
 }

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { call, put } from '../testing/client.ts'
+import { API, BASE, call, put } from '../testing/client.ts'
 import { zipOf } from '../testing/zip.ts'
 
 /** The same profile as another file: its header's date is altered. */
@@ -111,6 +111,11 @@ describe('checks', () => {
     expect(later.body.check.spread.mean).toBeGreaterThan(first.body.check.spread.mean)
     const listed = await call('GET', '/profiles/tern-quay-matte/checks')
     expect(listed.body.map((c: { name: string }) => c.name)).toEqual(['first', 'second'])
+    // What was read is kept as it came, and goes into an archive that has no pictures.
+    const kept = await fetch(`${BASE}/api/files/${first.body.readings}`)
+    expect(await kept.text()).toContain('1 0 0 0 18 0 0\n2 100 100 100 96 0 -1')
+    const archive = Buffer.from(await (await fetch(`${API}/archive`)).arrayBuffer()).toString('latin1')
+    expect(archive).toContain(`files/${first.body.readings}`)
     for (const { id } of listed.body) expect((await call('DELETE', `/profiles/tern-quay-matte/checks/${id}`)).status).toBe(200)
     expect((await call('DELETE', `/profiles/tern-quay-matte/checks/${listed.body[0].id}`)).status).toBe(404)
   })

@@ -110,12 +110,14 @@ export function profilesApi(app: App) {
     .call('PUT /profiles/{id}/checks', async (c) => {
       const row = await find(c.req.valid('param').id)
       const { name, measured } = c.req.valid('query')
-      const check = await files.hold(bodyOf(c.req.raw, 'measurements'), LIMITS.profileBytes, 'measurements', ({ path }) =>
-        pool.checkProfileFile({ file: files.pathOf(row.hash), measurements: path }),
+      const { value, readings } = await files.hold(bodyOf(c.req.raw, 'measurements'), LIMITS.profileBytes, 'measurements', async (held) => {
+        const check = await pool.checkProfileFile({ file: files.pathOf(row.hash), measurements: held.path })
+        if (!check.ok) throw new Refusal(422, check.problem)
+        return { value: check.value, readings: await held.keep() }
+      })
+      const made = await store.act((act) =>
+        act.profiles.addCheck({ profileId: row.id, name, measuredOn: measured, result: value, readings }),
       )
-      if (!check.ok) throw new Refusal(422, check.problem)
-      const { value } = check
-      const made = await store.act((act) => act.profiles.addCheck({ profileId: row.id, name, measuredOn: measured, result: value }))
       const [answer] = (await store.profiles.checks([row.id])).filter((k) => k.id === made.id)
       if (!answer) throw missing('check', String(made.id))
       return c.json(answer, 200)

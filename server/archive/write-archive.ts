@@ -60,6 +60,9 @@ const PARTS = {
 export type ArchivePart = keyof typeof PARTS
 export const isArchivePart = (word: string): word is ArchivePart => Object.hasOwn(PARTS, word)
 
+/** Tables whose files always go along: profiles, readings, and what a paper looks like. */
+const WITH_FILES: readonly TableName[] = ['profiles', 'profileChecks', 'papers']
+
 interface Wanted {
   pictures: boolean
   /** Null for all of it. */
@@ -68,7 +71,7 @@ interface Wanted {
 
 /**
  * A studio as one archive of open formats: what it is, the schemas, a table a file in JSON lines, lists of its papers as CSV,
- * and its files by the SHA-256 of their content; profiles and pictures of papers always, pictures and delivered sheets if wanted. Refuses with 503
+ * and its files by the SHA-256 of their content; profiles, readings and pictures of papers always, pictures and delivered sheets if wanted. Refuses with 503
  * while others are being written.
  */
 export function writeArchive(installation: Installation, studio: string, { pictures, only = null }: Wanted): Readable {
@@ -110,8 +113,7 @@ export function writeArchive(installation: Installation, studio: string, { pictu
               continue
             }
             if (table === 'papers') papers.push(row)
-            if (pictures || table === 'profiles' || table === 'papers')
-              for (const [, hash] of line.matchAll(HASHES)) hashes.add(hash as string)
+            if (pictures || WITH_FILES.includes(table)) for (const [, hash] of line.matchAll(HASHES)) hashes.add(hash as string)
             rows[table] = (rows[table] ?? 0) + 1
             yield `${line}\n`
           }

@@ -190,6 +190,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
     ],
   },
+  { name: '0015-readings-kept', up: ['ALTER TABLE profile_checks ADD COLUMN IF NOT EXISTS readings CHAR(64) NULL'] },
   { name: '0016-borrowed-profiles', up: ['ALTER TABLE pairings ADD COLUMN IF NOT EXISTS borrows VARCHAR(60) NULL'] },
   {
     name: '0017-sample-packs',

@@ -128,6 +128,8 @@ export const TABLES = {
     name: text(255),
     measuredOn: day(),
     result: document<ProfileCheck>(ProfileCheckSchema),
+    /** The CGATS file it was read from; null for checks of before it was kept. */
+    readings: optional(hash()),
   }),
   pairings: versioned('pairings', {
     id: key(text(120)),

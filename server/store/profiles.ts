@@ -50,16 +50,17 @@ export function profiles(scope: Scope) {
         ),
         rows.all({ id: [...ids] }, { only: ['id', 'description'] }),
       ])
-      return kept.map(({ id, profileId, name, measuredOn, result }) => ({
+      return kept.map(({ id, profileId, name, measuredOn, result, readings }) => ({
         id,
         profileId,
         profile: names.find((p) => p.id === profileId)?.description ?? '',
         name,
         measuredOn,
         check: result,
+        readings,
       }))
     },
-    addCheck: (check: { profileId: string; name: string; measuredOn: string; result: ProfileCheck }) => checks.add(check),
+    addCheck: (check: { profileId: string; name: string; measuredOn: string; result: ProfileCheck; readings: string }) => checks.add(check),
     async removeCheck(profileId: string, id: number): Promise<void> {
       if ((await checks.remove({ id, profileId })) === 0) throw missing('check', id)
     },

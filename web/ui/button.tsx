@@ -91,16 +91,18 @@ interface FileLinkProps extends Look {
   /** Opens beside the application instead of being saved. */
   beside?: boolean
   label?: string | undefined
+  /** What it is saved as, where its address does not say. */
+  download?: string
   children: ReactNode
 }
 
 /** A file to save, or to open beside. */
-export const FileLink = ({ kind, small, icon, className, href, beside = false, label, children }: FileLinkProps) => (
+export const FileLink = ({ kind, small, icon, className, href, beside = false, label, download = '', children }: FileLinkProps) => (
   <a
     className={classes({ kind, small, icon, className })}
     href={href}
     aria-label={label}
-    {...(beside ? { target: '_blank', rel: 'noreferrer' } : { download: '' })}
+    {...(beside ? { target: '_blank', rel: 'noreferrer' } : { download })}
   >
     {icon && <Icon of={icon} />}
     {children}

@@ -203,6 +203,8 @@ export const KeptCheckSchema = z.object({
   name: z.string(),
   measuredOn: z.iso.date(),
   check: ProfileCheckSchema,
+  /** SHA-256 of the CGATS file it was read from; null for checks of before it was kept. */
+  readings: z.string().nullable(),
 })
 export type KeptCheck = z.infer<typeof KeptCheckSchema>
 

@@ -3,9 +3,9 @@ import { useState } from 'react'
 import { judge, toleranceOf } from '../../../core/color/accuracy/tolerances.ts'
 import { TOLERANCES } from '../../../core/things/studio/tolerances.ts'
 import type { KeptCheck, ProfileEntry } from '../../../core/wire/api/dto.ts'
-import { api, messageOf, upload } from '../../api/client.ts'
+import { api, fileUrl, messageOf, upload } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, FileLink } from '../../ui/button.tsx'
 import { DayField } from '../../ui/day-field.tsx'
 import { dayOf } from '../../ui/days.ts'
 import { FileDrop, Refused } from '../../ui/file-drop.tsx'
@@ -127,7 +127,17 @@ export function ChecksView({ entry, tolerance: houseTolerance }: { entry: Profil
               ))}
             </tbody>
           </table>
-          <p className="mt-2 text-sm">
+          <p className="mt-2 flex flex-wrap gap-x-4 text-sm">
+            {shown.readings && (
+              <FileLink
+                kind="link"
+                icon="saveFile"
+                href={fileUrl(shown.readings)}
+                download={`${shown.name.replace(/[^\p{L}\p{N}._-]+/gu, '-')}.txt`}
+              >
+                Its readings (CGATS)
+              </FileLink>
+            )}
             <Button kind="link" onClick={() => remove(shown)}>
               Take this check back
             </Button>
