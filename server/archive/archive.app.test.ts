@@ -140,15 +140,15 @@ test('every line is what the published schema says (an independent validator), e
   expect(String(entries.get('lists/papers.csv')).split(/\r?\n/)[0]).toBe('\ufeffname,code,surface,g/m²,mm,two-sided,price,notes')
   // Without pictures its profiles, readings and what papers look like are still with it, and nothing else.
   const bare = await unpack(await archiveOf('lantern-wharf'))
-  const rows = (table: string) =>
+  const rowsIn = (table: string) =>
     String(bare.get(`tables/${table}.jsonl`))
       .split('\n')
       .filter(Boolean)
       .map((line) => JSON.parse(line))
   const kept = [
-    ...rows('profiles').map((row) => row.hash),
-    ...rows('profileChecks').map((row) => row.readings),
-    ...rows('papers').map((row) => row.record.texture),
+    ...rowsIn('profiles').map((row) => row.hash),
+    ...rowsIn('profileChecks').map((row) => row.readings),
+    ...rowsIn('papers').map((row) => row.record.texture),
   ].filter((hash) => hash !== null)
   expect([...bare.keys()].filter((name) => name.startsWith('files/')).sort()).toEqual(
     [...new Set(kept)].map((hash) => `files/${hash}`).sort(),
