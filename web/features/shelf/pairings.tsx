@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
 import { writeLength, writeNumber } from '../../../core/things/length/length.ts'
-import type { Paper } from '../../../core/things/media/media.ts'
+import { type Pairing, type Paper, talliesOf } from '../../../core/things/media/media.ts'
 import { borrowable, profilesServing } from '../../../core/things/media/profiled.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -141,6 +141,41 @@ function Act({ step, printer, paper, studio }: { step: PairingStep; printer: Pri
   }
 }
 
+/** How it is printed when nobody says otherwise. */
+function Printed({ pairing, printer, studio }: { pairing: Pairing; printer: Printer; studio: Studio }) {
+  const quality = printer.qualities.find((q) => q.id === pairing.qualityId)
+  const path = printer.paths.find((p) => p.id === pairing.pathId)
+  const { own } = profilesServing(studio, printer.id, pairing.paperId)
+  const entries = Object.entries(talliesOf(pairing)).filter(([, { good, bad }]) => good + bad > 0)
+  const lines = [
+    ['Quality', quality ? `${quality.name}, ${quality.dpi} dpi` : ''],
+    ['Path', path ? `${path.name}, which worked` : 'any that takes it'],
+    ['Profiles', own.map((p) => `${p.boundTo?.dpi} dpi: ${p.description}`).join('; ')],
+    ['Clear coat', printer.clearCoat ? `“${printer.clearCoat}”, decided with each job` : ''],
+    [
+      'Printed as',
+      entries
+        .map(
+          ([id, { good, bad }]) =>
+            `${printer.mediaTypes.find((m) => m.id === id)?.driverName ?? id}: ${good} good${bad > 0 ? `, ${bad} wasted` : ''}`,
+        )
+        .join('; '),
+    ],
+  ] as const
+  return (
+    <dl className="grid grid-cols-[7rem_1fr] gap-x-3 gap-y-1">
+      {lines
+        .filter(([, says]) => says)
+        .map(([word, says]) => (
+          <div key={word} className="contents">
+            <dt className="text-soft">{word}</dt>
+            <dd>{says}</dd>
+          </div>
+        ))}
+    </dl>
+  )
+}
+
 /** Where each path of the printer lays its prints, as they were measured. */
 function Offsets({ printer, studio }: { printer: Printer; studio: Studio }) {
   const { unit } = studio.rules
@@ -247,6 +282,7 @@ function PairingRecord({ printer, paper, studio }: { printer: Printer; paper: Pa
           {pairing.tested.because ? `: ${pairing.tested.because}` : ''}.
         </p>
       )}
+      {pairing && <Printed pairing={pairing} printer={printer} studio={studio} />}
       <Offsets printer={printer} studio={studio} />
       {pairing && (
         <div className="grid gap-3 sm:grid-cols-[8rem_1fr]">
