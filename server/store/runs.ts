@@ -1,5 +1,6 @@
 import { Op, QueryTypes } from 'sequelize'
 import { itemOf } from '../../core/things/brief/brief.ts'
+import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Experience } from '../../core/things/studio/experience.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
@@ -17,10 +18,6 @@ export type RunChange = Omit<NewRow<Tables['runs']>, 'id' | 'studio' | 'version'
 const LOG_PAGE = 200
 const OF_A_JOB = 100
 const LOOKED_THROUGH = 60
-
-/** The paper of a run; a sheet out of a sample pack with its mark. */
-const paperSaid = ({ paper, lot }: NonNullable<RunRow['plate']['setup']>): string =>
-  lot.mark ? `${paper.name}, sheet ${lot.mark}` : paper.name
 
 /** A run without its plate. */
 export function runDto(row: RunRow, jobTitle: string): Run {
@@ -40,7 +37,7 @@ export function runDto(row: RunRow, jobTitle: string): Run {
     side: row.side,
     printerId: row.printerId,
     printerName: plate.setup?.printer.name ?? '',
-    paperName: plate.setup ? paperSaid(plate.setup) : '',
+    paperName: plate.setup ? paperSaid(plate.setup.paper, plate.setup.lot) : '',
     delivered: row.delivered,
     dryUntil: row.dryUntil?.toISOString() ?? null,
     inSpite: row.inSpite,
