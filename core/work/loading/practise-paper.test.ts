@@ -34,3 +34,14 @@ test('of a roll a short length; none where nothing is cheaper, in stock, or thic
   expect(named('gannet-board', { width: mm(297), length: mm(420) }, 1)).toBeNull()
   expect(practisePaper({ ...studio, lots: studio.lots.map((l) => ({ ...l, stock: 0 })) }, path('dunlin-main'), a4)).toBeNull()
 })
+
+test('nobody practises on a sheet out of a sample pack, though it costs nothing', () => {
+  const plain = studio.lots.find((l) => l.id === 'plain-a4')
+  if (!plain) throw new Error('no plain A4')
+  const sample = { ...plain, id: 'sample-a1', mark: 'A1', paperId: 'free' }
+  const paper = studio.papers.find((p) => p.id === plain.paperId)
+  const papers = paper ? [...studio.papers, { ...paper, id: 'free', pricePerSquareMetre: 0 }] : []
+  expect(practisePaper({ papers, lots: [...studio.lots, sample] }, path('dunlin-main'), a4)?.lot.id).toBe('plain-a4')
+  // Out of a box, that paper would be taken.
+  expect(practisePaper({ papers, lots: [...studio.lots, { ...sample, mark: '' }] }, path('dunlin-main'), a4)?.lot.id).toBe('sample-a1')
+})

@@ -25,7 +25,8 @@ const upright = (a: Um, b: Um) => ({ width: Math.min(a, b), length: Math.max(a, 
 
 /** The piece of this lot to try the path with: of the size asked for if one is, otherwise as it is. Null when it does not go. */
 function pieceOf(path: Path, lot: Lot, paper: Paper, size: { width: Um; length: Um } | null): PractisePaper | null {
-  if (lot.stock <= 0) return null
+  // Of a sample there are one or two sheets, which are there to be printed on for good.
+  if (lot.stock <= 0 || lot.mark !== '') return null
   const piece = (width: Um, length: Um, cut: CutPlan | null): PractisePaper | null => {
     const as: Lot = cut ? { ...lot, form: 'sheet' } : lot
     if (violations(path, paper, as, { width, length }).length > 0) return null

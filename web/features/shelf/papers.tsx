@@ -71,7 +71,12 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
                 {
                   words: 'As a list (CSV)',
                   icon: 'saveFile',
-                  act: () => saveText('papers.csv', 'text/csv', writePaperCsv(papers.filter((p) => !p.archived).map((p) => p.paper))),
+                  act: () =>
+                    saveText(
+                      'papers.csv',
+                      'text/csv',
+                      writePaperCsv(papers.filter((p) => !p.archived && p.paper.sampleOf === null).map((p) => p.paper)),
+                    ),
                 },
                 { words: 'With boxes and rolls (ZIP)', icon: 'saveFile', act: () => location.assign(partUrl('lots')) },
                 ...(lots.length > 0 ? [null, { words: 'Labels for all boxes …', act: () => setLabelling(true) }] : []),
