@@ -1,5 +1,6 @@
 import { nearestMediaType } from '../../core/plate/ways/media-distance.ts'
 import type { Pairing, Paper } from '../../core/things/media/media.ts'
+import { areSisters } from '../../core/things/media/profiled.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
@@ -48,15 +49,16 @@ export function pairingsApi(app: App) {
   const withEntry = (printer: Printer, mediaTypeId: string | undefined) => {
     if (mediaTypeId !== undefined && !printer.mediaTypes.some((m) => m.id === mediaTypeId)) throw missing('media type', mediaTypeId)
   }
-  /** Refuses a profile that was made on another printer: its inks and screens are not these. */
+  /** Refuses a profile that was made with other inks. */
   const lends = async (act: Act, { printerId }: Pick<Pairing, 'printerId'>, profileId: string) => {
     const profile = await act.profiles.find(profileId)
-    if (profile.boundTo?.printerId !== printerId)
+    const [here, maker] = await Promise.all([act.printers.tryFind(printerId), act.printers.tryFind(profile.boundTo?.printerId ?? '')])
+    if (!here || !maker || !areSisters(here.printer, maker.printer))
       throw new Refusal(422, {
         code: 'not-made-here',
         field: 'borrows',
         value: profileId,
-        message: `“${profile.description}” was not made on this printer. Borrow one of another paper on it.`,
+        message: `“${profile.description}” was made neither on this printer nor on one with the same inks. Borrow one that was.`,
       })
   }
   return router()

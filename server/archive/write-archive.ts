@@ -1,6 +1,7 @@
 import { PassThrough, Readable } from 'node:stream'
 import { QueryTypes, Transaction } from 'sequelize'
 import { ZipFile } from 'yazl'
+import { type ListedLot, writeLotCsv } from '../../core/output/lists/lot-csv.ts'
 import { writePaperCsv } from '../../core/output/lists/paper-csv.ts'
 import type { Paper } from '../../core/things/media/media.ts'
 import { ARCHIVE_DOCUMENT, ARCHIVE_VERSION, type ArchiveManifest } from '../../core/wire/api/archive.ts'
@@ -70,7 +71,7 @@ interface Wanted {
 }
 
 /**
- * A studio as one archive of open formats: what it is, the schemas, a table a file in JSON lines, lists of its papers as CSV,
+ * A studio as one archive of open formats: what it is, the schemas, a table a file in JSON lines, lists of its papers and lots as CSV,
  * and its files by the SHA-256 of their content; profiles, readings and pictures of papers always, pictures and delivered sheets if wanted. Refuses with 503
  * while others are being written.
  */
@@ -100,6 +101,7 @@ export function writeArchive(installation: Installation, studio: string, { pictu
     const rows: Record<string, number> = {}
     try {
       const papers: Values[] = []
+      const lots: Values[] = []
       const unreadable: string[] = []
       const tables: readonly TableName[] = only === null ? ARCHIVED : PARTS[only]
       for (const table of tables) {
@@ -113,6 +115,7 @@ export function writeArchive(installation: Installation, studio: string, { pictu
               continue
             }
             if (table === 'papers') papers.push(row)
+            if (table === 'lots') lots.push(row)
             if (pictures || WITH_FILES.includes(table)) for (const [, hash] of line.matchAll(HASHES)) hashes.add(hash as string)
             rows[table] = (rows[table] ?? 0) + 1
             yield `${line}\n`
@@ -133,6 +136,15 @@ export function writeArchive(installation: Installation, studio: string, { pictu
       // Kept as they are for whoever can mend them; opened again they are left out.
       if (unreadable.length > 0) zip.addBuffer(Buffer.from(unreadable.join('')), 'unreadable.txt')
       zip.addBuffer(Buffer.from(writePaperCsv(papers.map((row) => row.record as Paper))), 'lists/papers.csv')
+      zip.addBuffer(
+        Buffer.from(
+          writeLotCsv(
+            lots as unknown as ListedLot[],
+            papers.map((row) => row.record as Paper),
+          ),
+        ),
+        'lists/lots.csv',
+      )
       zip.addBuffer(Buffer.from(JSON.stringify(archiveJsonSchemas(), null, 1)), 'schemas.json')
       for (const hash of hashes) if (files.has(hash)) zip.addFile(files.pathOf(hash), `files/${hash}`, { compress: false })
       const manifest: ArchiveManifest = {

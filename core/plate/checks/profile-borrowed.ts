@@ -1,4 +1,4 @@
-import { borrowedBy } from '../../things/media/profiled.ts'
+import { borrowedBy, expectedOf } from '../../things/media/profiled.ts'
 import type { Check } from './check.ts'
 
 export const profileBorrowed: Check = {
@@ -10,11 +10,12 @@ export const profileBorrowed: Check = {
   find: ({ profile, printer, paper, studio, pairing, management }) => {
     if (!profile?.boundTo || management === 'driver' || management === 'none') return []
     const { boundTo } = profile
-    if (profile.id === borrowedBy(pairing) && boundTo.printerId === printer.id && boundTo.paperId !== paper.id)
+    const elsewhere = boundTo.printerId !== printer.id
+    if (profile.id === borrowedBy(pairing) && (elsewhere || boundTo.paperId !== paper.id))
       return [
         {
           level: 'note',
-          says: `The profile was made for ${studio.papers.find((p) => p.id === boundTo.paperId)?.name ?? boundTo.paperId} and is borrowed for ${paper.name}: expect 2 to 4 ΔE until it has one of its own.`,
+          says: `The profile was made for ${studio.papers.find((p) => p.id === boundTo.paperId)?.name ?? boundTo.paperId}${elsewhere ? ` on ${studio.printers.find((p) => p.id === boundTo.printerId)?.name ?? boundTo.printerId}, which has the same inks,` : ''} and is borrowed for ${paper.name}${elsewhere ? ' here' : ''}: expect ${expectedOf(profile, printer.id)} until it has one of its own.${elsewhere ? ' Look at greys on the first sheet.' : ''}`,
           numbers: {},
         },
       ]

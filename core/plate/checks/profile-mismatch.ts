@@ -23,11 +23,12 @@ export const profileMismatch: Check = {
     if (!made)
       return [{ level: 'warn', says: `Nobody has said what “${profile.description}” was made for. Bind it on the shelf.`, numbers: {} }]
     const mediaName = printer.mediaTypes.find((m) => m.id === made.mediaTypeId)?.driverName ?? made.mediaTypeId
+    const borrowed = profile.id === borrowedBy(pairing)
     const wrong = [
-      made.printerId === printer.id
+      made.printerId === printer.id || borrowed
         ? ''
         : `for ${studio.printers.find((p) => p.id === made.printerId)?.name ?? made.printerId}, not ${printer.name}`,
-      made.paperId === paper.id || profile.id === borrowedBy(pairing)
+      made.paperId === paper.id || borrowed
         ? ''
         : `for ${studio.papers.find((p) => p.id === made.paperId)?.name ?? made.paperId}, not ${paper.name}`,
       made.printerId !== printer.id || made.mediaTypeId === mediaType.id
@@ -39,7 +40,7 @@ export const profileMismatch: Check = {
     const exact = studio.profiles.find((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
     return [
       {
-        level: made.printerId === printer.id && (made.paperId === paper.id || profile.id === borrowedBy(pairing)) ? 'warn' : 'stop',
+        level: borrowed || (made.printerId === printer.id && made.paperId === paper.id) ? 'warn' : 'stop',
         says: `The profile was made ${wrong.join(', and ')}. Colours will be off.`,
         numbers: { differences: wrong.length },
         fix:

@@ -1,5 +1,5 @@
 import { type Profile, ProfileSchema } from '../../things/media/media.ts'
-import { borrowedBy } from '../../things/media/profiled.ts'
+import { borrowedBy, expectedOf } from '../../things/media/profiled.ts'
 import type { Cost } from '../ways/cost.ts'
 import { colourManagementDecision } from './colour-management.ts'
 import { type Candidate, declare } from './decision.ts'
@@ -37,11 +37,14 @@ export const profileDecision = declare({
       miss(!managed, 20, 'the driver manages colour, so it would not be used')
       miss(made === null, 25, 'nobody has said what it was made for')
       if (made) {
-        miss(made.printerId !== printer.id, 60, 'made for another printer')
         const borrowed = p.id === borrowedBy(pairing)
+        const elsewhere = made.printerId !== printer.id
+        miss(elsewhere && !borrowed, 60, 'made for another printer')
+        miss(elsewhere && borrowed, 6, `borrowed from a printer with the same inks: expect ${expectedOf(p, printer.id)}`)
         miss(made.paperId !== paper.id && !borrowed, 30, 'made for another paper')
-        miss(made.paperId !== paper.id && borrowed, 3, 'borrowed from another paper: expect 2 to 4 ΔE')
-        miss(made.mediaTypeId !== mediaType.id, 8, 'made with another media type')
+        miss(!elsewhere && made.paperId !== paper.id && borrowed, 3, `borrowed from another paper: expect ${expectedOf(p, printer.id)}`)
+        // Another printer's entries are others.
+        miss(made.mediaTypeId !== mediaType.id && !(elsewhere && borrowed), 8, 'made with another media type')
         miss(made.dpi !== quality.dpi, 4, `made at ${made.dpi} dpi`)
         miss(made.borrowedFrom !== undefined, 2, `borrowed from ${made.borrowedFrom}`)
       }

@@ -32,18 +32,36 @@ const pairing = (borrows: string | null) =>
   })
 const PINS = { printer: 'heron', path: 'heron-cassette', 'media-type': 'photographic-satin' }
 
-test('what may be borrowed is of the same surface on the same printer, the nearest grammage first', () => {
+test('what may be borrowed is for the same surface: of this printer first, the nearest grammage first, then of one with the same inks', () => {
   const { studio, mole, made } = setting()
   const lent = borrowable(studio, 'heron', mole.id)
-  expect(lent.map((p) => p.id)).toContain(made.id)
+  expect(lent[0]?.id).toBe(made.id)
   for (const p of lent) {
-    expect(p.boundTo?.printerId).toBe('heron')
+    // Heron and Albatross have the same twelve inks; no other printer of this studio has them.
+    expect(['heron', 'albatross']).toContain(p.boundTo?.printerId)
     expect(studio.papers.find((x) => x.id === p.boundTo?.paperId)?.surface).toBe(mole.surface)
   }
-  const nearer = { ...made, id: 'nearer', boundTo: made.boundTo && { ...made.boundTo, paperId: 'mole-like' } }
-  studio.papers.push({ ...mole, id: 'mole-like', weight: mole.weight + 1 })
-  expect(borrowable({ ...studio, profiles: [...studio.profiles, nearer] }, 'heron', mole.id)[0]?.id).toBe('nearer')
-  expect(borrowable(studio, 'gannet', mole.id).every((p) => p.boundTo?.printerId === 'gannet')).toBe(true)
+  const like = (id: string, printerId: string, weight: number) => {
+    studio.papers.push({ ...mole, id: `${id}-paper`, weight })
+    return { ...made, id, boundTo: made.boundTo && { ...made.boundTo, printerId, paperId: `${id}-paper` } }
+  }
+  const others = [like('far', 'heron', mole.weight + 60), like('sister', 'albatross', mole.weight), like('near', 'heron', mole.weight + 1)]
+  const ids = borrowable({ ...studio, profiles: [...studio.profiles, ...others] }, 'heron', mole.id).map((p) => p.id)
+  expect(ids.filter((id) => ['far', 'sister', 'near', made.id].includes(id))).toEqual(['near', made.id, 'far', 'sister'])
+  expect(borrowable(studio, 'gannet', mole.id).every((p) => p.boundTo?.printerId !== 'heron')).toBe(true)
+})
+
+test('of a printer with the same inks it serves too, expected to be worse, and greys are to be looked at', () => {
+  const { studio, mole, made } = setting()
+  const sister = { ...made, id: 'sister', boundTo: made.boundTo && { ...made.boundTo, printerId: 'albatross', mediaTypeId: 'theirs' } }
+  studio.profiles = [...studio.profiles.filter((p) => p.id !== made.id), sister]
+  studio.pairings.push(pairing('sister'))
+  const plate = resolve(brief({ paperId: mole.id }), studio, PINS)
+  expect(plate.setup).toMatchObject({ management: 'program', profile: { id: 'sister' } })
+  expect(finding(plate, 'profile-borrowed')?.says).toMatch(
+    /on Albatross 44, which has the same inks, and is borrowed for Mole Satin here: expect 3 to 6 ΔE .* Look at greys on the first sheet\.$/,
+  )
+  expect(plate.findings.some((f) => f.id === 'profile-mismatch' && f.level === 'stop')).toBe(false)
 })
 
 test('borrowed by a press, it is used from then on, and every plate says so with its expected error', () => {

@@ -110,7 +110,7 @@ test('without a profile its cost is said, with one of the family to borrow; with
   expect(steps(of, petrel).profile?.says).toBe('None. Colours are made by the driver: expect 4 to 8 ΔE.')
   expect(steps(of, petrel, { papers, profiles: [profile('gloss')] }).profile?.says).not.toContain('borrowed')
   expect(steps(of, petrel, { papers, profiles: [profile('vole')] }).profile?.says).toContain(
-    '“P vole”, of another art paper, may be borrowed: expect 2 to 4.',
+    '“P vole”, of another art paper, may be borrowed: expect 2 to 4 ΔE.',
   )
   expect(steps(of, petrel, { papers, profiles: [profile('mole')] }).profile).toEqual({ id: 'profile', done: true, says: 'P mole' })
 })

@@ -2,7 +2,7 @@ import { type Misfit, mediaDistance, misfitOf, recommendedEntry, sayMisfit } fro
 import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
 import { writeCaliper } from '../../things/media/caliper.ts'
 import { blackOf, type Pairing, type Paper, tallyOf } from '../../things/media/media.ts'
-import { borrowable, profilesServing } from '../../things/media/profiled.ts'
+import { borrowable, expectedOf, profilesServing } from '../../things/media/profiled.ts'
 import { lotLimits, violationsText } from '../../things/paths/limits.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import type { Studio } from '../../things/studio/studio.ts'
@@ -102,9 +102,9 @@ export function pairingSteps(studio: Studio, printer: Printer, paper: Paper, che
         profiles.length > 0
           ? profiles.map((p) => p.description).join('; ')
           : borrowed
-            ? `“${borrowed.description}” is borrowed: expect 2 to 4 ΔE until this paper has a profile of its own.`
+            ? `“${borrowed.description}” is borrowed: expect ${expectedOf(borrowed, printer.id)} until this paper has a profile of its own.`
             : family
-              ? `None. Colours are made by the driver: expect 4 to 8 ΔE. “${family.description}”, of another ${paper.surface} paper, may be borrowed: expect 2 to 4.`
+              ? `None. Colours are made by the driver: expect 4 to 8 ΔE. “${family.description}”, ${family.boundTo?.printerId === printer.id ? `of another ${paper.surface} paper` : `of ${paper.surface} paper on a printer with the same inks`}, may be borrowed: expect ${expectedOf(family, printer.id)}.`
               : 'None. Colours are made by the driver: expect 4 to 8 ΔE.',
     },
     {
