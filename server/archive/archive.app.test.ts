@@ -139,8 +139,6 @@ test('every line is what the published schema says (an independent validator), e
     ).toBe(hash)
   expect(String(entries.get('lists/papers.csv')).split(/\r?\n/)[0]).toBe('\ufeffname,code,surface,g/m²,mm,two-sided,price,notes')
   expect(String(entries.get('lists/lots.csv'))).toMatch(/\ngloss-a4,Beacon Gloss 260,sheet,210,297,/)
-    /^\ufefflot,paper,form[^\n]*\r?\nboard-a3,|\ngloss-a4,Beacon Gloss 260,sheet,210,297,/,
-  )
   // Without pictures its profiles, readings and what papers look like are still with it, and nothing else.
   const bare = await unpack(await archiveOf('lantern-wharf'))
   const rowsIn = (table: string) =>
