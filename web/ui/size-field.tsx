@@ -1,5 +1,6 @@
 import type { Um, Unit } from '../../core/things/length/length.ts'
-import { parseSize, type TypedSize, writeAsked } from '../../core/things/sizes/size-field.ts'
+import { writeAsked } from '../../core/things/sizes/asked.ts'
+import { parseSize, type TypedSize } from '../../core/things/sizes/size-field.ts'
 import type { FieldWords } from './field.tsx'
 import { TypedField } from './typed-field.tsx'
 

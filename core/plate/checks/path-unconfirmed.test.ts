@@ -59,19 +59,3 @@ test('prints that were measured on that very path confirm where ink lands, not w
   expect(rest?.says).not.toContain('margins')
   expect(rest?.says).toMatch(/from its manual\.$/)
 })
-
-test('a printer of a class says on every plate which of its names nobody has confirmed', () => {
-  const of = (unconfirmed: Studio['printers'][number]['unconfirmed']) =>
-    finding(
-      plateOf({
-        pins,
-        studio: (studio) => {
-          for (const p of studio.printers) if (p.id === 'heron') p.unconfirmed = unconfirmed
-        },
-      }),
-      'printer-unconfirmed',
-    )
-  expect(of(['media', 'qualities'])).toMatchObject({ level: 'note', numbers: { parts: 'media qualities' } })
-  expect(of(['media', 'qualities'])?.says).toContain('Of Heron 17 media types and qualities are only as usual for its class')
-  expect(of([])).toBeUndefined()
-})

@@ -1,4 +1,4 @@
-import { listed, MACHINE_PARTS, MEASURED_PARTS, PATH_PARTS, type PathPart } from '../../things/printers/parts.ts'
+import { listed, MEASURED_PARTS, PATH_PARTS, type PathPart } from '../../things/printers/parts.ts'
 import type { Check } from './check.ts'
 
 /** Parts of a path that can waste a sheet when they are wrong; the others are words. */
@@ -31,23 +31,4 @@ export const pathUnconfirmed: Check = {
       },
     ]
   },
-}
-
-export const printerUnconfirmed: Check = {
-  id: 'printer-unconfirmed',
-  title: 'Nobody has confirmed this printer',
-  touches: ['printer'],
-  about: 'plate',
-  on: 'plate',
-  find: ({ printer }) =>
-    printer.unconfirmed.length === 0
-      ? []
-      : [
-          {
-            level: 'note',
-            says: `Of ${printer.name} ${listed(printer.unconfirmed.map((part) => MACHINE_PARTS[part].toLowerCase()))} are only as usual for its class: its driver and its panel may say it otherwise.`,
-            numbers: { parts: printer.unconfirmed.join(' ') },
-            fix: null,
-          },
-        ],
 }

@@ -1,5 +1,5 @@
 import { writeSize } from '../../things/length/length.ts'
-import { writeAsked } from '../../things/sizes/size-field.ts'
+import { writeAsked } from '../../things/sizes/asked.ts'
 import type { Check } from './check.ts'
 
 export const sheetNotAsAsked: Check = {

@@ -1,4 +1,4 @@
-import { mm, parseLength, UM_PER_INCH, UM_PER_MM, type Um, type Unit, writeLength, writeNumber, writeSize } from '../length/length.ts'
+import { mm, parseLength, UM_PER_INCH, UM_PER_MM, type Um, type Unit, writeNumber } from '../length/length.ts'
 import { fail, ok, type Result } from '../problem/problem.ts'
 import { NAMED_SIZES, namedSize, nameOf, SOLD_AS } from './named.ts'
 import { parsePwgName } from './pwg.ts'
@@ -163,10 +163,4 @@ export function parseSize(text: string, fallback: Unit, field = 'size'): Result<
     if (um < SHORTEST_EDGE)
       return fail({ field, code: 'size-too-small', value: typed, limit: '10 mm', message: 'No printer feeds a sheet under 10 mm.' })
   return exactly(width, length, null, unit)
-}
-
-/** How a size that was asked for is said in one unit: its name is the caller's business. */
-export function writeAsked(size: { width: Um | null; length: Um | null }, unit: Unit): string {
-  if (size.width === null) return size.length === null ? '' : `${writeLength(size.length, unit)} long`
-  return size.length === null ? `${writeLength(size.width, unit)} roll` : writeSize(size.width, size.length, unit)
 }

@@ -1,5 +1,6 @@
+import { writeAsked } from '../../../core/things/sizes/asked.ts'
 import { offeredSizes } from '../../../core/things/sizes/named.ts'
-import { parseSize, writeAsked } from '../../../core/things/sizes/size-field.ts'
+import { parseSize } from '../../../core/things/sizes/size-field.ts'
 import type { HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'

@@ -1,0 +1,21 @@
+import { listed, MACHINE_PARTS } from '../../things/printers/parts.ts'
+import type { Check } from './check.ts'
+
+export const printerUnconfirmed: Check = {
+  id: 'printer-unconfirmed',
+  title: 'Nobody has confirmed this printer',
+  touches: ['printer'],
+  about: 'plate',
+  on: 'plate',
+  find: ({ printer }) =>
+    printer.unconfirmed.length === 0
+      ? []
+      : [
+          {
+            level: 'note',
+            says: `Of ${printer.name} ${listed(printer.unconfirmed.map((part) => MACHINE_PARTS[part].toLowerCase()))} are only as usual for its class: its driver and its panel may say it otherwise.`,
+            numbers: { parts: printer.unconfirmed.join(' ') },
+            fix: null,
+          },
+        ],
+}
