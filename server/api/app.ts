@@ -79,9 +79,8 @@ export function buildHttp(installation: Installation) {
   const limit = bodyLimit({
     maxSize: LIMITS.jsonBytes,
     onError: (c) =>
-      c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413, {
-        connection: 'close',
-      }),
+      // The sender is heard out as far as the server below does by itself: closed on, it would never see this answer.
+      c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413),
   })
   http.use('/api/*', async (c, next) => (isUpload(c.req) ? next() : limit(c, next)))
 

@@ -36,8 +36,17 @@ test(`${REQUESTS} requests of anything to every call: no failure of the server, 
   const statuses = new Map<number, number>()
   const ask = async ({ of, url, init }: (typeof requests)[number]) => {
     const what = `${of.method.toUpperCase()} ${url.slice(BASE.length, BASE.length + 160)} ${String(init.body ?? '').slice(0, 300)}`
-    const answer = await fetch(url, { ...init, signal: AbortSignal.timeout(60_000) }).catch((error: Error) => error)
-    if (answer instanceof Error) return void wrong.push(`no answer (${answer}, ${String(answer.cause)}): ${what}`)
+    const began = Date.now()
+    const asked = await fetch(url, { ...init, signal: AbortSignal.timeout(60_000) }).then(
+      (answer) => ({ answer, why: null }),
+      (why: Error) => ({ answer: null, why }),
+    )
+    if (asked.answer === null) {
+      // Its own cause says whether nobody listened, the connection went, or it took too long.
+      wrong.push(`no answer after ${Date.now() - began} ms (${asked.why.name}: ${asked.why.message}; ${String(asked.why.cause)}): ${what}`)
+      return
+    }
+    const { answer } = asked
     const text = /json|text/.test(answer.headers.get('content-type') ?? '')
       ? await answer.text()
       : await answer.arrayBuffer().then(() => '')

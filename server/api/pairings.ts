@@ -1,3 +1,4 @@
+import { UniqueConstraintError } from 'sequelize'
 import { nearestMediaType } from '../../core/plate/ways/media-distance.ts'
 import type { Pairing, Paper } from '../../core/things/media/media.ts'
 import { areSisters } from '../../core/things/media/profiled.ts'
@@ -10,23 +11,24 @@ import { router } from './shared.ts'
 /** How a pairing is named. */
 const idOf = (printerId: string, paperId: string) => `${printerId}-${paperId}`
 
+interface Begun {
+  begun: 'profile' | 'hand'
+  mediaTypeId?: string | undefined
+  profileId?: string | null
+  dryingMinutes?: number | undefined
+  notes?: string | undefined
+  borrows?: string | null | undefined
+}
+
 /** Begins what is known of a paper on a printer unless something is; the entry is the nearest where none is said. */
-export async function beginPairing(
-  act: Act,
-  printer: Printer,
-  paper: Paper,
-  of: {
-    begun: 'profile' | 'hand'
-    mediaTypeId?: string | undefined
-    profileId?: string | null
-    dryingMinutes?: number | undefined
-    notes?: string | undefined
-    borrows?: string | null | undefined
-  },
-) {
+export async function beginPairing(act: Act, printer: Printer, paper: Paper, of: Begun) {
   const known = await act.pairings.of(printer.id, paper.id)
-  if (known) return known
-  return act.pairings.add({
+  return known ?? newPairing(act, printer, paper, of)
+}
+
+/** The same where nothing is known yet. */
+const newPairing = (act: Act, printer: Printer, paper: Paper, of: Begun) =>
+  act.pairings.add({
     id: idOf(printer.id, paper.id),
     printerId: printer.id,
     paperId: paper.id,
@@ -41,7 +43,6 @@ export async function beginPairing(
     borrows: of.borrows ?? null,
     notes: of.notes ?? '',
   })
-}
 
 /** What is known of papers on printers, before and beside what prints have shown. */
 export function pairingsApi(app: App) {
@@ -69,15 +70,19 @@ export function pairingsApi(app: App) {
         const paper = await act.papers.find(paperId)
         if (!paper) throw missing('paper', paperId)
         withEntry(printer, of.mediaTypeId)
-        if (await act.pairings.of(printerId, paperId))
-          throw new Refusal(409, {
+        const known = () =>
+          new Refusal(409, {
             code: 'known-already',
             field: 'paperId',
             value: paperId,
             message: `Something is known of ${paper.name} on ${printer.name} already. Look at it again.`,
           })
+        if (await act.pairings.of(printerId, paperId)) throw known()
         if (of.borrows) await lends(act, { printerId }, of.borrows)
-        return beginPairing(act, printer, paper, { begun: 'hand', ...of })
+        // Of two who begin it at one moment the database lets one through.
+        return newPairing(act, printer, paper, { begun: 'hand', ...of }).catch((error) => {
+          throw error instanceof UniqueConstraintError ? known() : error
+        })
       })
       events.tell({ what: 'studio', id: made.id })
       return c.json(made, 201)
