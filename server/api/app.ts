@@ -1,5 +1,7 @@
+import type { IncomingMessage } from 'node:http'
 import { extname, join } from 'node:path'
 import { Readable } from 'node:stream'
+import { setTimeout as sleep } from 'node:timers/promises'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { bodyLimit } from 'hono/body-limit'
 import { secureHeaders } from 'hono/secure-headers'
@@ -19,6 +21,23 @@ const NO_STUDIO = ''
 
 const isLoopback = (host: string) => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host)
 
+/** How long a sender of too much is listened to, ms, and for how many times what is taken. */
+const PATIENCE = 1500
+const TIMES = 8
+
+/** Reads what is still coming of a body and lets it go, within limits. */
+async function heardOut(request: Request): Promise<void> {
+  const reader = request.body?.getReader()
+  if (!reader) return
+  const end = Date.now() + PATIENCE
+  let bytes = 0
+  while (bytes < TIMES * LIMITS.jsonBytes && Date.now() < end) {
+    const part = await Promise.race([reader.read(), sleep(end - Date.now(), null)]).catch(() => null)
+    if (!part || part.done) return
+    bytes += part.value.byteLength
+  }
+}
+
 /** What is done with a studio as a whole, beside the calls within it. */
 const ACROSS = new Set(['copies', 'things'])
 
@@ -27,6 +46,14 @@ export function buildHttp(installation: Installation) {
   const { files } = installation
   const http = router()
   http.onError(told)
+  // What is answered before its body was read to its end is the last on its connection: what is left of that body is let
+  // run out for half a second and the connection closed, and nothing that follows may be lost with it.
+  http.use('/api/*', async (c, next) => {
+    await next()
+    const { incoming } = c.env as { incoming?: IncomingMessage }
+    const body = Number(incoming?.headers['content-length'] ?? 0) > 0 || incoming?.headers['transfer-encoding'] !== undefined
+    if (incoming && body && !incoming.readableEnded) c.header('connection', 'close')
+  })
   // On every answer, refusals too. WebAssembly works out colours; styles are set by scripts of ours.
   http.use(
     '*',
@@ -78,9 +105,15 @@ export function buildHttp(installation: Installation) {
   })
   const limit = bodyLimit({
     maxSize: LIMITS.jsonBytes,
-    onError: (c) =>
-      // The sender is heard out as far as the server below does by itself: closed on, it would never see this answer.
-      c.json({ code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' }, 413),
+    onError: async (c) => {
+      // A sender that is closed on in the middle of its body never sees the answer: it is heard out, but not for ever.
+      await heardOut(c.req.raw)
+      return c.json(
+        { code: 'body-too-large', limit: `${LIMITS.jsonBytes} bytes`, message: 'The request is larger than any real one.' },
+        413,
+        { connection: 'close' },
+      )
+    },
   })
   http.use('/api/*', async (c, next) => (isUpload(c.req) ? next() : limit(c, next)))
 

@@ -1,3 +1,4 @@
+import { UniqueConstraintError } from 'sequelize'
 import { MOST } from '../../core/things/studio/studio.ts'
 import { type Thing, type Things, takingOf, thingsOf } from '../../core/things/studio/take-over.ts'
 import type { LotEntry } from '../../core/wire/api/papers.ts'
@@ -38,7 +39,7 @@ export async function comparedWith({ studios }: Installation, from: string, into
 export async function takeOver({ studios }: Installation, from: string, into: string, wanted: readonly string[]) {
   const theirs = studios.open(from)
   const there = await thingsIn(theirs)
-  return studios.open(into).act(async (act) => {
+  const taken = studios.open(into).act(async (act) => {
     const here = await thingsIn(act)
     const known = new Set(thingsOf(there, here).map(({ kind, id }) => `${kind}:${id}`))
     const stranger = wanted.find((key) => !known.has(key))
@@ -55,7 +56,7 @@ export async function takeOver({ studios }: Installation, from: string, into: st
       paper: papers.map(({ paper }) => paper.id),
       lot: lots,
       profile: here.profiles.map((p) => p.id),
-      pairing: [],
+      pairing: (await act.pairings.list()).map((p) => p.id),
     })
     const more = taking.papers.filter((p) => p.instead === null).length
     if (papers.length + more > MOST.papers)
@@ -83,5 +84,13 @@ export async function takeOver({ studios }: Installation, from: string, into: st
     const all = [...taking.printers, ...taking.papers, ...taking.profiles, ...taking.lots, ...taking.pairings]
     const added = all.filter(({ instead }) => instead === null).length
     return { added, changed: all.length - added }
+  })
+  return taken.catch((error) => {
+    if (!(error instanceof UniqueConstraintError)) throw error
+    throw new Refusal(409, {
+      code: 'changed-meanwhile',
+      field: 'things',
+      message: 'Somebody else has added some of this meanwhile. Nothing was taken; look at it again.',
+    })
   })
 }
