@@ -56,7 +56,7 @@ export async function takeOver({ studios }: Installation, from: string, into: st
       paper: papers.map(({ paper }) => paper.id),
       lot: lots,
       profile: here.profiles.map((p) => p.id),
-      pairing: (await act.pairings.list()).map((p) => p.id),
+      pairing: [],
     })
     const more = taking.papers.filter((p) => p.instead === null).length
     if (papers.length + more > MOST.papers)

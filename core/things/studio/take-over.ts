@@ -228,7 +228,8 @@ export function takingOf(
     pairings: chosen('pairing', from.pairings).flatMap(({ record, instead }) => {
       const [printerId, paperId] = [idOf('printer', record.printerId), idOf('paper', record.paperId)]
       if (printerId === null || paperId === null) return []
-      const id = instead ?? freeId(`${printerId}-${paperId}`, free.pairing)
+      // A print finds its pairing by this name.
+      const id = instead ?? `${printerId}-${paperId}`
       const { profileId, borrows, ...rest } = record
       return [
         { record: { ...rest, id, printerId, paperId, profileId: idOf('profile', profileId), borrows: idOf('profile', borrows) }, instead },
