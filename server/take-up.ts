@@ -7,15 +7,19 @@ import { repair } from './printing/repair.ts'
 /** How often it is looked for what nobody needs any more, ms. */
 const SWEEP = 3_600_000
 
-/** Forgets requests that nobody makes again, delivered sheets that the house rules keep no longer, and files nobody refers to. */
-async function sweep({ db, files, studios: all, app }: Installation): Promise<void> {
+/**
+ * Forgets requests that nobody makes again, delivered sheets that the house rules keep no longer, and files nobody refers to.
+ * Each file that is not plainly accounted for takes a look through every record: after the first time, which may find what a
+ * killed server left, only when something was let go.
+ */
+async function sweep({ db, files, studios: all, app }: Installation, first: boolean): Promise<void> {
   await all.forgetRequests()
+  let gone = 0
   for (const { studio, making } of await all.list()) {
     const it = making === null ? await app(studio) : null
-    if (it) await letSheetsGo(it.store)
+    if (it) gone += await letSheetsGo(it.store)
   }
-  // It takes long, and nobody waits for it.
-  await clearStore(db, files)
+  if (first || gone > 0) await clearStore(db, files)
 }
 
 /** Takes up in every studio what was under way when the server stopped, and clears what a killed one left behind. */
@@ -34,7 +38,8 @@ export async function takeUp(installation: Installation): Promise<void> {
     await repair(it.store, files)
     await it.runner.resume()
   }
-  const swept = () => void sweep(installation).catch((error) => log.warn({ err: error }, 'what nobody needs any more'))
-  swept()
-  setInterval(swept, SWEEP).unref()
+  // Nobody waits for it.
+  const swept = (first: boolean) => void sweep(installation, first).catch((error) => log.warn({ err: error }, 'what nobody needs any more'))
+  swept(true)
+  setInterval(swept, SWEEP, false).unref()
 }

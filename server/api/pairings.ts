@@ -23,7 +23,13 @@ interface Begun {
 /** Begins what is known of a paper on a printer unless something is; the entry is the nearest where none is said. */
 export async function beginPairing(act: Act, printer: Printer, paper: Paper, of: Begun) {
   const known = await act.pairings.of(printer.id, paper.id)
-  return known ?? newPairing(act, printer, paper, of)
+  if (known) return known
+  // Somebody else may begin it at this very moment: then that is what is known.
+  return newPairing(act, printer, paper, of).catch(async (error) => {
+    const theirs = error instanceof UniqueConstraintError ? await act.pairings.of(printer.id, paper.id) : null
+    if (!theirs) throw error
+    return theirs
+  })
 }
 
 /** The same where nothing is known yet. */

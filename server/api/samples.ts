@@ -1,4 +1,4 @@
-import { noneLeft, packEdited, paperOfKind, sheetOut, sheetsOutOf } from '../../core/things/media/sample-pack.ts'
+import { noneLeft, packEdited, paperOfKind, sheetOut } from '../../core/things/media/sample-pack.ts'
 import type { SamplePackEntry } from '../../core/wire/api/samples.ts'
 import type { App } from '../app-context.ts'
 import { Refusal } from '../problems.ts'
@@ -8,12 +8,19 @@ import { router } from './shared.ts'
 /** Lines that were ordered are shown for this long, ms. */
 const SHOWN = 365 * 86_400_000
 
-const entryOf = async (act: Act, row: Awaited<ReturnType<Act['samplePacks']['find']>>): Promise<SamplePackEntry> => ({
-  id: row.id,
-  version: row.version,
-  pack: row.record,
-  sheets: await act.lots.ofIds(sheetsOutOf(row.id, row.record)),
-})
+type PackRow = Awaited<ReturnType<Act['samplePacks']['find']>>
+
+/** Packs with the sheets that were taken out of them, the last first; one question for all of them. */
+async function entriesOf(act: Act, rows: readonly PackRow[]): Promise<SamplePackEntry[]> {
+  const sheets = new Map((await act.lots.ofIds(rows.flatMap(({ record }) => record.taken))).map((lot) => [lot.id, lot]))
+  return rows.map(({ id, version, record }) => ({
+    id,
+    version,
+    pack: record,
+    sheets: record.taken.toReversed().flatMap((lotId) => sheets.get(lotId) ?? []),
+  }))
+}
+const entryOf = async (act: Act, row: PackRow): Promise<SamplePackEntry> => (await entriesOf(act, [row]))[0] as SamplePackEntry
 
 /** Sample packs, single sheets out of them, what is liked of them, and what is to be bought. */
 export function samplesApi(app: App) {
@@ -24,8 +31,7 @@ export function samplesApi(app: App) {
   }
   return router()
     .call('GET /sample-packs', async (c) => {
-      const rows = await store.samplePacks.list()
-      return c.json(await Promise.all(rows.map((row) => entryOf(store, row))), 200)
+      return c.json(await entriesOf(store, await store.samplePacks.list()), 200)
     })
     .call('POST /sample-packs', async (c) => {
       const row = await store.act((act) => act.samplePacks.add(c.req.valid('json')))
@@ -64,7 +70,7 @@ export function samplesApi(app: App) {
         // Its paper is written down when the first sheet is taken out, and anew where that one was put aside.
         const paper = known && !known.archived ? known : (await act.papers.make([paperOfKind(id, pack, kind)]))[0]
         if (!paper) throw new Error('a paper that was made is not there')
-        const out = sheetOut(id, pack, kind, paper.paper.id)
+        const out = sheetOut(id, pack, kind, paper.paper.id, await act.lots.ids())
         await act.samplePacks.change(row, out.pack)
         return act.lots.add(out.lot)
       })

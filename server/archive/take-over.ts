@@ -20,7 +20,8 @@ async function thingsIn(act: Act): Promise<Things> {
   return {
     printers,
     papers,
-    lots: lots.filter((l) => kinds.has(l.paperId)).map(({ finished: _, ...lot }: LotEntry) => lot),
+    // A sheet out of a sample pack belongs to its pack.
+    lots: lots.filter((l) => kinds.has(l.paperId) && l.mark === '').map(({ finished: _, ...lot }: LotEntry) => lot),
     profiles,
     pairings: pairings.filter((p) => machines.has(p.printerId) && kinds.has(p.paperId)),
   }
@@ -75,9 +76,8 @@ export async function takeOver({ studios }: Installation, from: string, into: st
     for (const { record, of, instead } of taking.profiles)
       if (instead === null) await act.profiles.add({ ...record, facts: (await theirs.profiles.find(of)).facts })
       else await act.profiles.change(await act.profiles.find(instead), { boundTo: record.boundTo })
-    for (const { record, instead } of taking.lots)
-      if (instead === null) await act.lots.add(record)
-      else await act.lots.change(instead, record)
+    await act.lots.addAll(taking.lots.flatMap(({ record, instead }) => (instead === null ? [record] : [])))
+    for (const { record, instead } of taking.lots) if (instead !== null) await act.lots.change(instead, record)
     for (const { record, instead } of taking.pairings)
       if (instead === null) await act.pairings.add(record)
       else await act.pairings.replace(instead, record)

@@ -35,7 +35,13 @@ export async function isReferred(db: Sequelize, hash: string): Promise<boolean> 
 async function plainlyReferred(db: Sequelize): Promise<Set<string>> {
   const named = ['hash', 'preview', 'colours', 'profileHash'].map((field) => `SELECT JSON_VALUE(facts, '$.${field}') AS hash FROM pictures`)
   const rows = await db.query<{ hash: string | null }>(
-    [...named, 'SELECT hash FROM profiles', 'SELECT readings FROM profile_checks', 'SELECT delivered FROM runs'].join(' UNION '),
+    [
+      ...named,
+      'SELECT hash FROM profiles',
+      'SELECT readings FROM profile_checks',
+      "SELECT JSON_VALUE(record, '$.texture') FROM papers",
+      'SELECT delivered FROM runs',
+    ].join(' UNION '),
     { type: QueryTypes.SELECT },
   )
   return new Set(rows.flatMap(({ hash }) => hash ?? []))

@@ -15,6 +15,8 @@ test('a printer of a class says on every plate which of its names nobody has con
       'printer-unconfirmed',
     )
   expect(of(['media', 'qualities'])).toMatchObject({ level: 'note', numbers: { parts: 'media qualities' } })
-  expect(of(['media', 'qualities'])?.says).toContain('Of Heron 17 media types and qualities are only as usual for its class')
+  expect(of(['media', 'qualities'])?.says).toContain(
+    'Not confirmed for this Heron 17: media types and qualities. What is usual for its class',
+  )
   expect(of([])).toBeUndefined()
 })

@@ -13,7 +13,7 @@ export const printerUnconfirmed: Check = {
       : [
           {
             level: 'note',
-            says: `Of ${printer.name} ${listed(printer.unconfirmed.map((part) => MACHINE_PARTS[part].toLowerCase()))} are only as usual for its class: its driver and its panel may say it otherwise.`,
+            says: `Not confirmed for this ${printer.name}: ${listed(printer.unconfirmed.map((part) => MACHINE_PARTS[part].toLowerCase()))}. What is usual for its class stands there; its driver and its panel may say it otherwise.`,
             numbers: { parts: printer.unconfirmed.join(' ') },
             fix: null,
           },

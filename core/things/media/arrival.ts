@@ -92,7 +92,7 @@ export function lotFrom(arrival: Arrival, paper: Pick<Paper, 'id' | 'name' | 'th
 }
 
 /** An id of small letters, digits and hyphens that nothing has yet. */
-function freeId(words: string, taken: readonly string[]): string {
+export function freeId(words: string, taken: readonly string[]): string {
   const plain = words
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')

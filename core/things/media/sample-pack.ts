@@ -3,6 +3,7 @@ import { MAX_LENGTH, squareMetres } from '../length/length.ts'
 import { NameSchema } from '../name.ts'
 import { fail, ok, type Problem, type Result } from '../problem/problem.ts'
 import { nameOf } from '../sizes/named.ts'
+import { freeId } from './arrival.ts'
 import { estimateCaliper } from './caliper.ts'
 import { type Lot, LotSchema, type Paper, PaperSchema, SURFACES } from './media.ts'
 import { NEW_PAPER } from './paper-words.ts'
@@ -46,8 +47,8 @@ export type SamplePackEdit = z.infer<typeof SamplePackEditSchema>
 
 /** The same with what became of it. */
 export const SamplePackSchema = SamplePackEditSchema.extend({
-  /** Sheets taken out so far, all papers: each has the next number. */
-  taken: z.number().int().nonnegative(),
+  /** Ids of the lots of all sheets that were taken out, in that order: each was given the next number. */
+  taken: z.array(z.string().max(60)).max(6000),
   /** By kind: sheets still in the pack, and the paper that was written down when the first was taken out. */
   of: z.record(z.string().max(20), z.object({ left: z.number().int().nonnegative(), paperId: z.string().max(60).nullable() })),
 })
@@ -56,7 +57,7 @@ export type SamplePack = z.infer<typeof SamplePackSchema>
 /** A pack as it came in: nothing has been taken out. */
 export const packFrom = (edit: SamplePackEdit): SamplePack => ({
   ...edit,
-  taken: 0,
+  taken: [],
   of: Object.fromEntries(edit.kinds.map((kind) => [kind.id, { left: kind.sheets, paperId: null }])),
 })
 
@@ -90,13 +91,8 @@ function lettersOf(n: number): string {
   return `${rest > 0 ? lettersOf(rest) : ''}${String.fromCharCode(65 + ((n - 1) % 26))}`
 }
 
-/** What the next sheet out of a pack is called: the letters of the pack and its own number. Never given twice. */
-export const markOf = (packNumber: number, pack: Pick<SamplePack, 'taken'>): string => `${lettersOf(packNumber)}${pack.taken + 1}`
-
-const sheetId = (mark: string) => `sample-${mark.toLowerCase()}`
-/** Ids of the lots of all sheets that were taken out of a pack, the last first. */
-export const sheetsOutOf = (packNumber: number, { taken }: Pick<SamplePack, 'taken'>): string[] =>
-  Array.from({ length: taken }, (_, i) => sheetId(markOf(packNumber, { taken: taken - 1 - i })))
+/** What the nth sheet out of a pack is called: the letters of the pack and its own number. */
+export const markOf = (packNumber: number, n: number): string => `${lettersOf(packNumber)}${n}`
 
 /** The paper a kind is, as far as its divider says; its price is its share of the pack's. */
 export function paperOfKind(packNumber: number, pack: SamplePack, kind: SampleKind): Omit<Paper, 'id'> {
@@ -133,15 +129,24 @@ export function noneLeft(pack: SamplePack, kindId: string): Problem {
     : { field: 'kind', code: 'no-such-paper', value: kindId, message: 'There is no such paper in this pack.' }
 }
 
-/** The one sheet that is taken out of a kind that has any left: a lot of its own, known by its mark; and the pack without it. */
-export function sheetOut(packNumber: number, pack: SamplePack, kind: SampleKind, paperId: string): { lot: Lot; pack: SamplePack } {
+/**
+ * The one sheet that is taken out of a kind that has any left: a lot of its own, known by its mark; and the pack without it.
+ * @param taken ids of lots there are already
+ */
+export function sheetOut(
+  packNumber: number,
+  pack: SamplePack,
+  kind: SampleKind,
+  paperId: string,
+  taken: readonly string[],
+): { lot: Lot; pack: SamplePack } {
   const left = (pack.of[kind.id]?.left ?? kind.sheets) - 1
-  const mark = markOf(packNumber, pack)
+  const mark = markOf(packNumber, pack.taken.length + 1)
   // A sheet lies with its short side across, whichever way it was typed.
   const [width, length] = pack.width <= pack.length ? [pack.width, pack.length] : [pack.length, pack.width]
   const size = { width, length }
   const lot = LotSchema.parse({
-    id: sheetId(mark),
+    id: freeId(`sample-${mark}`, taken),
     paperId,
     form: 'sheet',
     pwg: nameOf(width, length)?.pwg ?? null,
@@ -153,5 +158,5 @@ export function sheetOut(packNumber: number, pack: SamplePack, kind: SampleKind,
     arrivedWith: 1,
     mark,
   })
-  return { lot, pack: { ...pack, taken: pack.taken + 1, of: { ...pack.of, [kind.id]: { left, paperId } } } }
+  return { lot, pack: { ...pack, taken: [...pack.taken, lot.id], of: { ...pack.of, [kind.id]: { left, paperId } } } }
 }

@@ -24,8 +24,8 @@ export const PATH_PARTS = {
 export type PathPart = keyof typeof PATH_PARTS
 export const PATH_PART_KEYS = Object.keys(PATH_PARTS) as [PathPart, ...PathPart[]]
 
-/** What a print that was measured says better than any manual. */
-export const MEASURED_PARTS: readonly PathPart[] = ['margins', 'carries']
+/** What a print that was measured shows: where ink lands. Where the machine cannot print, or what goes through it, it does not. */
+export const MEASURED: PathPart = 'carries'
 
 /** “a, b and c”. */
 export const listed = (words: readonly string[]): string =>

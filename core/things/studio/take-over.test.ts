@@ -21,7 +21,11 @@ test('doubles are known by their content, whatever their ids are', () => {
   const from = here()
   const renamed = (id: string) => `their-${id}`
   from.papers = from.papers.map((p) => ({ ...p, id: renamed(p.id) }))
-  from.printers = from.printers.map((p) => ({ ...p, id: renamed(p.id) }))
+  from.printers = from.printers.map((p) => ({
+    ...p,
+    id: renamed(p.id),
+    paths: p.paths.map((path) => ({ ...path, id: renamed(path.id) })),
+  }))
   from.lots = from.lots.map((l) => ({ ...l, id: renamed(l.id), paperId: renamed(l.paperId) }))
   from.profiles = from.profiles.map((p) => ({
     ...p,
@@ -34,6 +38,7 @@ test('doubles are known by their content, whatever their ids are', () => {
     printerId: renamed(p.printerId),
     paperId: renamed(p.paperId),
     profileId: p.profileId && renamed(p.profileId),
+    pathId: p.pathId && renamed(p.pathId),
   }))
   expect([...new Set(thingsOf(from, here()).map((t) => t.standing))]).toEqual(['same'])
 })
@@ -125,4 +130,60 @@ test('instead of what is here it keeps its id, and a printer its address', () =>
   const [only] = takingOf(from, here(), new Set(['printer:their-heron']), NONE).printers
   expect(only).toMatchObject({ instead: 'heron', record: { id: 'heron', feedPpi: heron.feedPpi } })
   expect(only?.record.address).toBe(here().printers.find((p) => p.id === 'heron')?.address)
+})
+
+test('paths of a printer that is here keep their ids, and those of a new one get free ones; a pairing follows its path', () => {
+  const from = here()
+  const heron = from.printers.find((p) => p.id === 'heron')
+  const pairing = from.pairings.find((p) => p.id === 'heron-harbour-lustre')
+  if (!heron || !pairing) throw new Error('the studio is not what it was')
+  heron.paths = heron.paths.map((path) => ({ ...path, id: `their-${path.id}` }))
+  heron.feedPpi += 60
+  pairing.pathId = 'their-heron-cassette'
+  const over = takingOf(from, here(), new Set(['printer:heron']), NONE)
+  expect(over.printers[0]?.record.paths.map((p) => p.id)).toEqual(
+    here()
+      .printers.find((p) => p.id === 'heron')
+      ?.paths.map((p) => p.id),
+  )
+  // Another machine of another name: its record is new here, and none of its paths is one of Heron's.
+  const other = here()
+  other.printers = other.printers.filter((p) => p.id === 'heron').map((p) => ({ ...p, id: 'heron', name: 'Second Heron', feedPpi: 720 }))
+  const second = other.pairings.find((p) => p.id === 'heron-harbour-lustre')
+  if (!second) throw new Error('no pairing')
+  second.pathId = 'heron-cassette'
+  const beside = takingOf(other, here(), new Set(['pairing:heron-harbour-lustre']), { ...NONE, printer: ['heron'] })
+  const [made] = beside.printers
+  expect(made).toMatchObject({ instead: null, record: { id: 'heron-2', name: 'Second Heron' } })
+  const taken = new Set(here().printers.flatMap((p) => p.paths.map((path) => path.id)))
+  expect(made?.record.paths.some((path) => taken.has(path.id))).toBe(false)
+  expect(beside.pairings[0]?.record).toMatchObject({ id: 'heron-2-harbour-lustre', pathId: 'heron-cassette-2' })
+})
+
+test('ten thousand boxes are compared in about as many steps, not in their square', () => {
+  const from = here()
+  const [box] = from.lots
+  if (!box) throw new Error('no box')
+  let asked = 0
+  // Every look at a box counts: two lists of n boxes must be looked at some n times, not n times n.
+  const counted = (n: number) => {
+    const lots = Array.from(
+      { length: n },
+      (_, i) =>
+        new Proxy(
+          { ...box, id: `b${i}`, number: `N${i}` },
+          {
+            get: (of, key) => {
+              if (key === 'number') asked++
+              return Reflect.get(of, key)
+            },
+          },
+        ),
+    )
+    asked = 0
+    thingsOf({ ...from, lots }, { ...here(), lots })
+    return asked
+  }
+  const [few, many] = [counted(200), counted(2000)]
+  expect(many / few).toBeLessThan(15)
 })

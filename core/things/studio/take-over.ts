@@ -35,20 +35,30 @@ const unlike = (one: object, other: object, left: readonly string[] = []): strin
   )
 }
 
-/** The one of this name; of several the one of this id too. */
-const named = <T extends { id: string; name: string }>(list: readonly T[], of: { id: string; name: string }): T | undefined => {
-  const alike = list.filter((one) => plain(one.name) === plain(of.name))
-  return alike.find((one) => one.id === of.id) ?? alike[0]
+/** Records by a word that tells them apart, each list in its order; those without one are left out. */
+function by<T>(list: readonly T[], word: (one: T) => string | null): Map<string, T[]> {
+  const found = new Map<string, T[]>()
+  for (const one of list) {
+    const key = word(one)
+    if (key === null) continue
+    const alike = found.get(key)
+    if (alike) alike.push(one)
+    else found.set(key, [one])
+  }
+  return found
 }
+/** Of several that are alike the one of this id, else the first. */
+const likeliest = <T extends { id: string }>(alike: readonly T[] | undefined, id: string): T | undefined =>
+  alike?.find((one) => one.id === id) ?? alike?.[0]
 
-/** What a printer is, without how it is right now, where it listens and what it is called here. */
+/** What a printer is, without how it is right now, where it listens and what it and its paths are called here. */
 function machineless({ id: _, address: __, inks, black, overspray, paths, ...rest }: Printer): object {
   return {
     ...rest,
     inks: inks.map(({ millilitres: _, meter: __, ...ink }) => ink),
     black: black.swap,
     overspray: overspray.cleanAfter,
-    paths: paths.map(({ serviced: _, sensing: __, noted: ___, ...path }) => path),
+    paths: paths.map(({ id: _, serviced: __, sensing: ___, noted: ____, ...path }) => path),
   }
 }
 
@@ -76,17 +86,21 @@ export function thingsOf(from: Things, into: Things): Thing[] {
   /** Of what it refers to, what is not here yet. */
   const missing = (...of: readonly (readonly [ThingKind, string | null | undefined])[]) =>
     of.flatMap(([kind, id]) => (id == null || known.id(kind, id) !== null ? [] : [`${kind}:${id}`]))
+  const printers = by(into.printers, (p) => plain(p.name))
   for (const printer of from.printers) {
     const there =
-      named(into.printers, printer) ?? into.printers.find((p) => unlike(machineless(p), machineless(printer), ['name']).length === 0)
+      likeliest(printers.get(plain(printer.name)), printer.id) ??
+      into.printers.find((p) => unlike(machineless(p), machineless(printer), ['name']).length === 0)
     put('printer', printer.id, printer.name, there?.id ?? null, there ? unlike(machineless(there), machineless(printer), ['name']) : [])
   }
+  const [papers, codes] = [by(into.papers, (p) => plain(p.name)), by(into.papers, (p) => p.code || null)]
   for (const paper of from.papers) {
-    const there = named(into.papers, paper) ?? into.papers.find((p) => paper.code !== '' && p.code === paper.code)
+    const there = likeliest(papers.get(plain(paper.name)), paper.id) ?? codes.get(paper.code)?.[0]
     put('paper', paper.id, paper.name, there?.id ?? null, there ? unlike(there, paper, ['id', 'sampleOf']) : [])
   }
+  const files = by(into.profiles, (p) => p.hash)
   for (const profile of from.profiles) {
-    const there = into.profiles.find((p) => p.hash === profile.hash)
+    const there = files.get(profile.hash)?.[0]
     const made = profile.boundTo
     const here = made && { ...made, printerId: known.id('printer', made.printerId), paperId: known.id('paper', made.paperId) }
     put(
@@ -98,32 +112,33 @@ export function thingsOf(from: Things, into: Things): Thing[] {
       made ? missing(['printer', made.printerId], ['paper', made.paperId]) : [],
     )
   }
+  const names = new Map([...from.printers, ...from.papers].map(({ id, name }) => [id, name]))
+  /** What tells boxes of one paper apart; a sheet that stands for itself is another than a box. */
+  const boxKey = (lot: Lot, paperId: string | null) =>
+    paperId === null ? null : JSON.stringify([paperId, lot.form, lot.number, lot.arrived, lot.mark, lot.nominal.width, lot.nominal.length])
+  const boxes = by(into.lots, (l) => boxKey(l, l.paperId))
   for (const lot of from.lots) {
-    const paperId = known.id('paper', lot.paperId)
-    const alike = (l: Lot) =>
-      l.paperId === paperId &&
-      l.form === lot.form &&
-      l.number === lot.number &&
-      l.arrived === lot.arrived &&
-      l.mark === lot.mark &&
-      JSON.stringify(l.nominal) === JSON.stringify(lot.nominal)
-    const there = paperId === null ? undefined : (into.lots.find((l) => l.id === lot.id && alike(l)) ?? into.lots.find(alike))
-    const paper = from.papers.find((p) => p.id === lot.paperId)
+    const key = boxKey(lot, known.id('paper', lot.paperId))
+    const there = key === null ? undefined : likeliest(boxes.get(key), lot.id)
     put(
       'lot',
       lot.id,
-      `${paper?.name ?? lot.paperId}, ${sizeName(lot, 'mm')}${lot.number ? `, no. ${lot.number}` : ''}`,
+      `${names.get(lot.paperId) ?? lot.paperId}, ${sizeName(lot, 'mm')}${lot.number ? `, no. ${lot.number}` : ''}`,
       there?.id ?? null,
       there ? unlike(there, lot, ['id', 'paperId']) : [],
       missing(['paper', lot.paperId]),
     )
   }
+  const pairs = by(into.pairings, (p) => `${p.printerId} ${p.paperId}`)
+  /** Paths by their printer and name: their ids are each studio's own. */
+  const pathName = (studio: Things, { printerId, pathId }: Pick<Pairing, 'printerId' | 'pathId'>) =>
+    studio.printers.find((p) => p.id === printerId)?.paths.find((path) => path.id === pathId)?.name ?? null
   for (const pairing of from.pairings) {
     const [printerId, paperId] = [known.id('printer', pairing.printerId), known.id('paper', pairing.paperId)]
-    const there = into.pairings.find((p) => p.printerId === printerId && p.paperId === paperId)
-    const name = (of: readonly { id: string; name: string }[], id: string) => of.find((x) => x.id === id)?.name ?? id
-    const seen = (p: Pairing, profile: (id: string | null | undefined) => string | null) => ({
+    const there = pairs.get(`${printerId} ${paperId}`)?.[0]
+    const seen = (p: Pairing, studio: Things, profile: (id: string | null | undefined) => string | null) => ({
       ...p,
+      pathId: pathName(studio, p),
       profileId: profile(p.profileId),
       borrows: profile(p.borrows),
       tested: p.tested ?? null,
@@ -131,12 +146,12 @@ export function thingsOf(from: Things, into: Things): Thing[] {
     put(
       'pairing',
       pairing.id,
-      `${name(from.papers, pairing.paperId)} on ${name(from.printers, pairing.printerId)}`,
+      `${names.get(pairing.paperId) ?? pairing.paperId} on ${names.get(pairing.printerId) ?? pairing.printerId}`,
       there?.id ?? null,
       there
         ? unlike(
-            seen(there, (id) => id ?? null),
-            seen(pairing, (id) => known.id('profile', id)),
+            seen(there, into, (id) => id ?? null),
+            seen(pairing, from, (id) => known.id('profile', id)),
             ['id', 'printerId', 'paperId'],
           )
         : [],
@@ -208,12 +223,36 @@ export function takingOf(
         ? [{ record: { ...record, id }, of: record.id, instead: thing.there }]
         : []
     })
-  return {
-    // Where a machine listens is known here.
-    printers: chosen('printer', from.printers).map(({ record, instead }) => ({
-      record: { ...record, address: into.printers.find((p) => p.id === instead)?.address ?? record.address },
+  // Ids of paths are distinct in the whole studio, and what lies in them and was measured there is kept under them: a path of
+  // a printer that is here keeps the id of the one of its name.
+  const pathIds = new Set(into.printers.flatMap((p) => p.paths.map((path) => path.id)))
+  const pathsOf = new Map<string, Map<string, string>>()
+  const printers = chosen('printer', from.printers).map(({ record, of, instead }) => {
+    const here = into.printers.find((p) => p.id === instead)
+    const ids = new Map(
+      record.paths.map((path) => [path.id, here?.paths.find((p) => p.name === path.name)?.id ?? freeId(path.id, pathIds)]),
+    )
+    pathsOf.set(of, ids)
+    return {
+      record: {
+        ...record,
+        // Where a machine listens is known here.
+        address: here?.address ?? record.address,
+        paths: record.paths.map((path) => ({ ...path, id: ids.get(path.id) ?? path.id })),
+      },
       instead,
-    })),
+    }
+  })
+  /** A path of the other studio in this one's ids: as it was just given, or as the printer here calls it. */
+  const pathOf = (theirs: Pairing, printerId: string): string | null => {
+    const { pathId } = theirs
+    if (pathId === null) return null
+    const given = pathsOf.get(theirs.printerId)?.get(pathId)
+    const name = from.printers.find((p) => p.id === theirs.printerId)?.paths.find((path) => path.id === pathId)?.name
+    return given ?? into.printers.find((p) => p.id === printerId)?.paths.find((path) => path.name === name)?.id ?? null
+  }
+  return {
+    printers,
     papers: chosen('paper', from.papers).map(({ record, instead }) => ({ record: { ...record, sampleOf: null }, instead })),
     profiles: chosen('profile', from.profiles).map(({ record, of, instead }) => {
       const printerId = idOf('printer', record.boundTo?.printerId)
@@ -231,8 +270,12 @@ export function takingOf(
       // A print finds its pairing by this name.
       const id = instead ?? `${printerId}-${paperId}`
       const { profileId, borrows, ...rest } = record
+      const pathId = pathOf(record, printerId)
       return [
-        { record: { ...rest, id, printerId, paperId, profileId: idOf('profile', profileId), borrows: idOf('profile', borrows) }, instead },
+        {
+          record: { ...rest, id, printerId, paperId, pathId, profileId: idOf('profile', profileId), borrows: idOf('profile', borrows) },
+          instead,
+        },
       ]
     }),
   }

@@ -29,12 +29,15 @@ export function ArrivalForm({
   unit,
   currency,
   favourites,
+  onArrived,
   onClose,
 }: {
   paper: Paper
   unit: Unit
   currency: string
   favourites: readonly string[]
+  /** It is on the shelf now. */
+  onArrived?(): void
   onClose(): void
 }) {
   const [size, setSize] = useState<TypedSize | null>(null)
@@ -61,6 +64,7 @@ export function ArrivalForm({
     onSuccess: async (lot) => {
       await Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
       toast.success(`${paper.name}, ${lotSizeName(lot, unit)}, is on the shelf.`)
+      onArrived?.()
       onClose()
     },
   })

@@ -26,7 +26,7 @@ export function Orders({ studio }: { studio: Studio }) {
   const [asked] = useSearchParams()
   const [paperId, setPaperId] = useState<string | null>(asked.get('paper'))
   const [what, setWhat] = useState('')
-  const [arriving, setArriving] = useState<string | null>(null)
+  const [arriving, setArriving] = useState<Order | null>(null)
   const add = useMutation({
     mutationFn: (body: { paperId: string; what: string }) => api('POST /orders', { body }),
     onSuccess: async () => {
@@ -49,7 +49,7 @@ export function Orders({ studio }: { studio: Studio }) {
   const list = open.map(
     (o) => `${paperOf(o.paperId)?.name ?? o.paperId}${paperOf(o.paperId)?.code ? ` (${paperOf(o.paperId)?.code})` : ''}: ${o.what}`,
   )
-  const arrived = arriving === null ? undefined : paperOf(arriving)
+  const arrived = arriving === null ? undefined : paperOf(arriving.paperId)
   return (
     <div className="mt-3 max-w-3xl">
       <form
@@ -103,7 +103,7 @@ export function Orders({ studio }: { studio: Studio }) {
                   <Link className="link text-sm" to={`/shelf/papers/${paper.id}`}>
                     the paper
                   </Link>
-                  <Button onClick={() => setArriving(paper.id)}>It has arrived …</Button>
+                  <Button onClick={() => setArriving(order)}>It has arrived …</Button>
                 </>
               )}
             </li>
@@ -117,12 +117,13 @@ export function Orders({ studio }: { studio: Studio }) {
           </Button>
         </p>
       )}
-      {arrived && (
+      {arriving && arrived && (
         <ArrivalForm
           paper={arrived}
           unit={studio.rules.unit}
           currency={studio.rules.currency}
           favourites={studio.rules.favouriteSizes}
+          onArrived={() => !arriving.done && done.mutate(arriving)}
           onClose={() => setArriving(null)}
         />
       )}

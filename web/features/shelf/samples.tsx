@@ -6,6 +6,7 @@ import type { Studio } from '../../../core/things/studio/studio.ts'
 import { packsQuery } from '../../api/queries.ts'
 import { ButtonLink } from '../../ui/button.tsx'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
+import { ListBeside } from './list-beside.tsx'
 import { PackForm } from './pack-form.tsx'
 import { PackRecord } from './pack-record.tsx'
 
@@ -21,64 +22,60 @@ export function Samples({ studio, chosen }: { studio: Studio; chosen: string | n
   const entry = packs.data.find((p) => String(p.id) === chosen) ?? null
   const isNew = chosen === NEW
   return (
-    <div className="mt-3 grid gap-6 lg:grid-cols-[19rem_1fr]">
-      <div className={entry || isNew ? 'max-lg:hidden' : ''}>
-        <ButtonLink kind="act" icon="add" to={`/shelf/samples/${NEW}`}>
-          A pack has arrived
-        </ButtonLink>
-        <ul className="mt-2 divide-y divide-hair">
-          {packs.data.map(({ id, pack }) => {
-            const left = Object.values(pack.of).reduce((sum, of) => sum + of.left, 0)
-            return (
-              <li key={id}>
-                <NavLink
-                  to={`/shelf/samples/${id}`}
-                  className={({ isActive }) => `block px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
-                >
-                  <span className="block truncate font-semibold">{pack.name}</span>
-                  <span className="block text-sm text-soft">
-                    {pack.kinds.length} {pack.kinds.length === 1 ? 'paper' : 'papers'},{' '}
-                    {nameOf(pack.width, pack.length)?.name ?? writeSize(pack.width, pack.length, unit)} ·{' '}
-                    {left === 0 ? 'empty' : `${left} ${left === 1 ? 'sheet' : 'sheets'} left`}
-                  </span>
-                </NavLink>
-              </li>
-            )
-          })}
-        </ul>
-      </div>
-      <div className="min-w-0">
-        {(entry || isNew) && (
-          <p className="mb-2 lg:hidden">
-            <ButtonLink kind="plain" to="/shelf/samples">
-              All packs
-            </ButtonLink>
+    <ListBeside
+      chosen={entry !== null || isNew}
+      back={{ to: '/shelf/samples', words: 'All packs' }}
+      list={
+        <>
+          <ButtonLink kind="act" icon="add" to={`/shelf/samples/${NEW}`}>
+            A pack has arrived
+          </ButtonLink>
+          <ul className="mt-2 divide-y divide-hair">
+            {packs.data.map(({ id, pack }) => {
+              const left = Object.values(pack.of).reduce((sum, of) => sum + of.left, 0)
+              return (
+                <li key={id}>
+                  <NavLink
+                    to={`/shelf/samples/${id}`}
+                    className={({ isActive }) => `block px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
+                  >
+                    <span className="block truncate font-semibold">{pack.name}</span>
+                    <span className="block text-sm text-soft">
+                      {pack.kinds.length} {pack.kinds.length === 1 ? 'paper' : 'papers'},{' '}
+                      {nameOf(pack.width, pack.length)?.name ?? writeSize(pack.width, pack.length, unit)} ·{' '}
+                      {left === 0 ? 'empty' : `${left} ${left === 1 ? 'sheet' : 'sheets'} left`}
+                    </span>
+                  </NavLink>
+                </li>
+              )
+            })}
+          </ul>
+        </>
+      }
+    >
+      {isNew ? (
+        <PackForm
+          entry={null}
+          unit={unit}
+          currency={currency}
+          onDone={(saved) => void navigate(saved ? `/shelf/samples/${saved.id}` : '/shelf/samples')}
+        />
+      ) : entry ? (
+        <PackRecord key={entry.id} entry={entry} studio={studio} />
+      ) : chosen ? (
+        <Empty title="There is no such pack">It may have been thrown away. Choose one at the left.</Empty>
+      ) : packs.data.length === 0 ? (
+        <Empty title="No sample pack yet">
+          <p>
+            A pack holds one or two sheets each of several papers, told apart only by dividers. Write down what the dividers say; each sheet
+            then gets a mark when it is taken out, and keeps it until it is in the log.
           </p>
-        )}
-        {isNew ? (
-          <PackForm
-            entry={null}
-            unit={unit}
-            currency={currency}
-            onDone={(saved) => void navigate(saved ? `/shelf/samples/${saved.id}` : '/shelf/samples')}
-          />
-        ) : entry ? (
-          <PackRecord key={entry.id} entry={entry} studio={studio} />
-        ) : chosen ? (
-          <Empty title="There is no such pack">It may have been thrown away. Choose one at the left.</Empty>
-        ) : packs.data.length === 0 ? (
-          <Empty title="No sample pack yet">
-            <p>
-              A pack holds one or two sheets each of several papers, told apart only by dividers. Write down what the dividers say; each
-              sheet then gets a mark when it is taken out, and keeps it until it is in the log.
-            </p>
-          </Empty>
-        ) : (
-          <Empty title={`${packs.data.length} sample ${packs.data.length === 1 ? 'pack' : 'packs'}`}>
-            <p className="max-lg:hidden">Choose one at the left to take a sheet out of it.</p>
-          </Empty>
-        )}
-      </div>
-    </div>
+        </Empty>
+      ) : (
+        <Empty title={`${packs.data.length} sample ${packs.data.length === 1 ? 'pack' : 'packs'}`}>
+          <p className="max-lg:hidden">Choose one at the left to take a sheet out of it.</p>
+        </Empty>
+      )}
+    </ListBeside>
   )
 }
