@@ -27,7 +27,8 @@ function print(plate: Plate, random: () => number): { truth: Truth; um: number; 
   const layout = layoutOf(plate)
   const plan = planPage(plate)
   const sheet = realSheet(setup?.lot.id ?? null)
-  if (!setup || !layout || !plan?.place || !sheet) return null
+  const [placed] = plan?.pictures ?? []
+  if (!setup || !layout || !plan || !placed || !sheet) return null
   const told = { width: setup.page.width, length: setup.page.length }
   const upright =
     layout.sheet.w <= layout.sheet.h === sheet.width <= sheet.length || sheet.form === 'roll'
@@ -37,7 +38,8 @@ function print(plate: Plate, random: () => number): { truth: Truth; um: number; 
   const um = 25_400 / plan.ppi
   const clamp = (value: number, most: number) => Math.max(0, Math.min(most, value)) * um
   // As the page data has it: cut at the page's edge and at the printable area, like any raster.
-  const { place, keep } = plan
+  const { keep } = plan
+  const { place } = placed
   const ink = {
     left: clamp(Math.max(place.left, keep.left), plan.width),
     top: clamp(Math.max(place.top, keep.top), plan.height),

@@ -8,8 +8,7 @@ import { join } from 'node:path'
 import { performance } from 'node:perf_hooks'
 import { MessageChannel } from 'node:worker_threads'
 import sharp from 'sharp'
-import type { PagePlan } from '../core/output/page/page-plan.ts'
-import type { PageTask } from '../server/workers/page-rows.ts'
+import type { PageOf } from '../server/workers/page-rows.ts'
 import { openPool } from '../server/workers/pool.ts'
 import { makePrintFile } from '../server/workers/print-file.ts'
 
@@ -49,9 +48,9 @@ async function paint(): Promise<void> {
     .toFile(PICTURE)
 }
 
-function page(widthInches: number, heightInches: number, output: string): Omit<PageTask, 'bits'> {
+function page(widthInches: number, heightInches: number): PageOf {
   const [width, height] = [Math.round(widthInches * 360), Math.round(heightInches * 360)]
-  const plan: PagePlan = {
+  const plan: PageOf['plan'] = {
     ppi: 360,
     width,
     height,
@@ -59,27 +58,28 @@ function page(widthInches: number, heightInches: number, output: string): Omit<P
     bleed: 0,
     pageWidth: Math.round(widthInches * 72),
     pageHeight: Math.round(heightInches * 72),
-    crop: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
-    turn: width < height ? 90 : 0,
-    mirror: false,
-    place: { left: 0, top: 0, width, height },
+    pictures: [
+      {
+        item: '1',
+        intent: null,
+        crop: { left: 0, top: 0, width: WIDTH, height: HEIGHT },
+        turn: width < height ? 90 : 0,
+        mirror: false,
+        place: { left: 0, top: 0, width, height },
+        wrap: null,
+      },
+    ],
     keep: { left: 0, top: 0, width, height },
-    wrap: null,
     marks: [],
     words: [],
   }
   return {
-    picture: PICTURE,
-    channels: 'rgb',
-    sourceProfile: null,
+    plan,
+    pictures: [{ file: PICTURE, channels: 'rgb', sourceProfile: null, intent: 'relative', sharpen: 0 }],
     printerProfile: PROFILE,
-    intent: 'relative',
     blackPoint: true,
     untouched: false,
-    plan,
-    sharpen: 0,
     maxPixels: 300_000_000,
-    output,
   }
 }
 
@@ -89,11 +89,11 @@ const TASKS: Record<string, () => Promise<void>> = {
   },
   async a2() {
     const { port2 } = new MessageChannel()
-    await makePrintFile({ ...page(23.39, 16.54, join(dir, 'a2.tif')), format: 'tiff', title: 'A2', port: port2 })
+    await makePrintFile({ pages: [page(23.39, 16.54)], output: join(dir, 'a2.tif'), format: 'tiff', title: 'A2', port: port2 })
   },
   async large() {
     const { port2 } = new MessageChannel()
-    await makePrintFile({ ...page(44, 78.74, join(dir, 'large.tif')), format: 'tiff', title: '44 in × 2 m', port: port2 })
+    await makePrintFile({ pages: [page(44, 78.74)], output: join(dir, 'large.tif'), format: 'tiff', title: '44 in × 2 m', port: port2 })
   },
 }
 

@@ -78,7 +78,7 @@ async function printPast(plate: Plate, seed: number): Promise<{ hash: string; ma
   if (!setup || !picture || !plan) return null
   const output = files.workPath(`past-${seed}.pwg`)
   await app.pool.renderPage({
-    ...pageTask(plate, plan, files),
+    pages: [{ ...pageTask(plate, plan, files), count: 1 }],
     tag: 'device3',
     mediaType: setup.mediaType.id,
     output,

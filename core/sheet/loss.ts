@@ -17,9 +17,9 @@ interface EdgeLoss {
 /** Below a tenth of a millimetre nobody can measure a loss, µm. */
 export const MEASURABLE: Um = 100
 
-/** What of a print its crop fills: a picture that goes on round the bars fills all of it, otherwise what is seen from the front. */
+/** What of a print its crop fills: all of it, or, where the sides of a canvas are not the picture's own, what is seen from the front. */
 export const filledByCrop = (make: Make, { face, layout }: { face: Rect; layout: Layout }): Rect =>
-  make.as === 'wrapped-canvas' && make.wrap === 'picture' ? layout.picture : face
+  make.as === 'wrapped-canvas' && make.wrap !== 'picture' ? face : layout.picture
 
 /** Everything of a picture that will not be on the sheet. */
 export interface Loss {

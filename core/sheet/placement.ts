@@ -24,13 +24,13 @@ export interface PrintSize {
 /** What bears on the size of a print: the item's own wishes, and what is made of it. */
 export type Sizing = Pick<Item, 'size' | 'cropAt'> & Pick<Brief, 'make'>
 
-/** The same of a whole brief. */
-export const sizingOf = (brief: Brief): Sizing => ({ ...itemOf(brief), make: brief.make })
+/** The same of an item of a brief: the first, unless another is meant. */
+export const sizingOf = (brief: Brief, item: Item = itemOf(brief)): Sizing => ({ ...item, make: brief.make })
 
 const turned = (size: { w: Um; h: Um }, turn: Turn) => (isSideways(turn) ? { w: size.h, h: size.w } : size)
 
 /** The part of a picture of shape `shape` (w/h) that has the shape asked for, moved as the operator has it. */
-function cropTo(shape: number, asked: number, at: Item['cropAt']): Crop {
+export function cropTo(shape: number, asked: number, at: Item['cropAt']): Crop {
   if (Math.abs(asked / shape - 1) < 1e-4) return WHOLE
   if (asked > shape) {
     const h = shape / asked
@@ -51,8 +51,22 @@ function bySides(picture: Picture, size: { width: Um | null; height: Um | null }
   return { w: Math.max(1, Math.round(w)), h: Math.max(1, Math.round(h)), crop: cropTo(shape, w / h, at) }
 }
 
+/** The upright size of an item that has one of its own; what would follow its sheet is as large as its tag says. */
+export function ownSize({ size, cropAt }: Pick<Item, 'size' | 'cropAt'>, picture: Picture): PrintSize {
+  switch (size.by) {
+    case 'picture':
+      return bySides(picture, size, cropAt)
+    case 'scale':
+      return bySides(picture, { width: (naturalWidth(picture) * size.percent) / 100, height: null }, cropAt)
+    case 'resolution':
+      return bySides(picture, { width: naturalWidth(picture, size.ppi), height: null }, cropAt)
+    default:
+      return bySides(picture, { width: null, height: null }, cropAt)
+  }
+}
+
 /** Largest picture inside the room (fit), or the picture cropped to cover it (fill). */
-function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: boolean, at: Item['cropAt']): PrintSize {
+export function intoRoom(picture: Picture, room: { w: Um; h: Um }, turn: Turn, fill: boolean, at: Item['cropAt']): PrintSize {
   const box = turned(room, turn)
   const shape = picture.width / picture.height
   if (fill) return { w: room.w, h: room.h, crop: cropTo(shape, Math.max(1, box.w) / Math.max(1, box.h), at) }
@@ -99,16 +113,12 @@ function faceSize(of: Sizing, picture: Picture, turn: Turn, room: Room): PrintSi
   // There is no border to keep to where nothing is left white.
   if (room.borderless && size.by === 'border') return intoRoom(picture, room.printable, turn, true, cropAt)
   switch (size.by) {
-    case 'picture': {
-      const natural = bySides(picture, size, cropAt)
-      return { ...turned(natural, turn), crop: natural.crop }
+    case 'picture':
+    case 'scale':
+    case 'resolution': {
+      const own = ownSize(of, picture)
+      return { ...turned(own, turn), crop: own.crop }
     }
-    case 'scale': {
-      const width = (naturalWidth(picture) * size.percent) / 100
-      return { ...turned(bySides(picture, { width, height: null }, cropAt), turn), crop: WHOLE }
-    }
-    case 'resolution':
-      return { ...turned(bySides(picture, { width: naturalWidth(picture, size.ppi), height: null }, cropAt), turn), crop: WHOLE }
     case 'sheet':
       return intoRoom(picture, intersect(room.printable, room.frame), turn, size.fill, cropAt)
     case 'border':

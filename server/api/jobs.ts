@@ -79,6 +79,14 @@ export function jobsApi(app: App) {
       const differs = holdForDisagreement({ wanted: job, studio, readings }, despite)
       const back = asked.side === 'back'
       const plate = back ? await plateForBack(store, id, despite) : resolve(job.brief, studio, job.pins)
+      const unknown = asked.only?.find(({ form }) => !plate.forms.some((f) => f.id === form && f.side === asked.side))
+      if (unknown)
+        throw new Refusal(422, {
+          code: 'unknown-sheet',
+          field: 'only',
+          value: unknown.form,
+          message: 'The job has no such sheet by now. Look at its sheets again.',
+        })
       const stops = back ? [] : checkPlate(plate, { ...asked, despite })
       // Asked again at this moment: much can have happened since the screen was opened.
       const now = await askStanding(store, plate, studio).catch((error) => {
@@ -94,7 +102,7 @@ export function jobsApi(app: App) {
           message: `Say why it is printed in spite of this: ${of[0]}`,
         })
       const inSpite = of.length > 0 ? { of, because: asked.because } : null
-      const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, how: asked.how, inSpite }))
+      const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, only: asked.only, how: asked.how, inSpite }))
       setGoing(app, run)
       return c.json(runDto(run, job.title), 201)
     })

@@ -21,7 +21,8 @@ export function printFilesApi(app: App) {
       const { id } = c.req.valid('param')
       const job = await store.jobs.find(id)
       const plate = resolve(job.brief, await store.studio(), job.pins)
-      return c.json(made.begin(job.id, job.title, plate, c.req.valid('json').format), 202)
+      const { format, form } = c.req.valid('json')
+      return c.json(made.begin(job.id, job.title, plate, format, form), 202)
     })
     .call('GET /print-files/{id}', (c) => c.json(find(c.req.valid('param').id), 200))
     .get('/print-files/:id/file', (c) => {

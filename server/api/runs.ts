@@ -1,4 +1,5 @@
-import { itemOf } from '../../core/things/brief/brief.ts'
+import { pagesOf, sheetsIn } from '../../core/output/page/run-pages.ts'
+import { sheetsOf } from '../../core/sheet/form.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
 import { answerFault } from '../printing/answer-fault.ts'
@@ -10,13 +11,14 @@ import { readable } from '../store/table.ts'
 import { router } from './shared.ts'
 
 /** Minutes a printer is still busy with a run: before it prints all of loading and printing, then what is not delivered. */
-function minutesLeft({ plate, state, sheetsDelivered, progress }: RunRow): number {
+function minutesLeft({ plate, side, only, state, sheetsDelivered, progress }: RunRow): number {
   const { estimates } = plate
   if (!estimates) return 0
-  const done =
-    state === 'printing' || state === 'waiting' ? (sheetsDelivered + progress / 100) / Math.max(1, itemOf(plate.brief).copies) : 0
+  const mine = sheetsIn(pagesOf(plate, side, only))
+  const share = mine / Math.max(1, sheetsOf(plate.forms, side))
+  const done = state === 'printing' || state === 'waiting' ? (sheetsDelivered + progress / 100) / Math.max(1, mine) : 0
   const begun = done > 0
-  return (begun ? 0 : estimates.loadingMinutes + estimates.handsMinutes) + (estimates.printingSeconds / 60) * Math.max(0, 1 - done)
+  return (begun ? 0 : estimates.loadingMinutes + estimates.handsMinutes) + (estimates.printingSeconds / 60) * share * Math.max(0, 1 - done)
 }
 
 export function runsApi(app: App) {

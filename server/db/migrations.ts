@@ -205,6 +205,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
     ],
   },
+  { name: '0018-chosen-sheets', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS only LONGTEXT NULL'] },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { type ProfileCheck, ProfileCheckSchema } from '../../core/color/accuracy/profile-check.ts'
 import { type ProfileFacts, ProfileFactsSchema } from '../../core/color/profile/facts.ts'
+import { ChosenSchema } from '../../core/output/page/run-pages.ts'
 import { type Pins, PinsSchema } from '../../core/plate/decisions/registry.ts'
 import { type Plate, PlateSchema } from '../../core/plate/resolve/plate.ts'
 import { readPlate } from '../../core/plate/resolve/read-plate.ts'
@@ -201,6 +202,8 @@ export const TABLES = {
     faults: { ...document(z.array(FoundFaultSchema)), usual: '[]' },
     /** When its document was first handed to the printer. */
     attemptedAt: optional(moment()),
+    /** Sheets that are printed by themselves; null for all of the plate. */
+    only: optional(document(z.array(ChosenSchema).nullable())),
     /** What it was printed in spite of, and why. */
     inSpite: optional(document(InSpiteSchema.nullable())),
   }),

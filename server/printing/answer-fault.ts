@@ -87,7 +87,10 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
     const changed = await act.jobs.edit(job, next ?? {}, 'Somebody changed this job meanwhile. Look at it again.')
     for (const { place, setting } of next ? outdated(agreed, next) : []) await act.readings.forget(job.id, place, setting)
     await act.ticks.clear(job.id)
-    return { ended: held, fresh: await beginRun(act, { job: changed, plate: again, side: run.side, how: run.how, inSpite: run.inSpite }) }
+    return {
+      ended: held,
+      fresh: await beginRun(act, { job: changed, plate: again, side: run.side, only: run.only, how: run.how, inSpite: run.inSpite }),
+    }
   })
   if (asked.next === 'go-on' && ended.how === 'sent' && MOVING.includes(ended.state)) await runner.go(ended)
   events.tell({ what: 'run', id: run.id })

@@ -10,12 +10,14 @@ interface Begin {
   job: JobRow
   plate: Plate
   side: Side
+  /** Some of its sheets; all of them where it is left out. */
+  only?: RunRow['only']
   how: (typeof HOWS)[number]
   inSpite: RunRow['inSpite']
 }
 
 /** Takes a job for printing and begins its run: sent from here, or watched while the operator prints from a program. */
-export async function beginRun(act: Act, { job, plate, side, how, inSpite }: Begin): Promise<RunRow> {
+export async function beginRun(act: Act, { job, plate, side, only = null, how, inSpite }: Begin): Promise<RunRow> {
   await act.jobs.take(job)
   const { setup, brief } = plate
   return act.runs.add({
@@ -26,6 +28,7 @@ export async function beginRun(act: Act, { job, plate, side, how, inSpite }: Beg
     sheetsDelivered: 0,
     plate,
     side,
+    only,
     how,
     faults: [],
     inSpite,

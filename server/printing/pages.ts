@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
-import { planPage } from '../../core/output/page/page-plan.ts'
+import { planForm } from '../../core/output/page/page-plan.ts'
+import { collated, sheetsIn } from '../../core/output/page/run-pages.ts'
 import { capabilitiesOf, type SentFormat } from '../../core/wire/ipp/capabilities.ts'
 import type { FileStore } from '../files/files.ts'
 import { log } from '../log.ts'
@@ -8,7 +9,7 @@ import { reasonOf } from '../reasons.ts'
 import type { Pool } from '../workers/pool.ts'
 import { ipp, Refused, Unreachable } from './ipp-client.ts'
 import { pageTask } from './page-task.ts'
-import { nameAtPrinter, type Run, setupOf } from './run-row.ts'
+import { nameAtPrinter, pagesOfRun, type Run, setupOf } from './run-row.ts'
 
 const EXTENSION = {
   'image/pwg-raster': 'pwg',
@@ -32,13 +33,18 @@ export class Pages {
     return this.files.workPath(`run-${run.studio}-${run.id}.${EXTENSION[format]}`)
   }
 
+  /** Whether the document has several pages. */
+  several(run: Run): boolean {
+    return sheetsIn(collated(pagesOfRun(run)).pages) > 1
+  }
+
   /** The form the printer wants; while it is away, the one most take. */
   async formatFor(run: Run): Promise<SentFormat> {
     const printer = await ipp.describe(setupOf(run).address).catch((error) => {
       if (error instanceof Unreachable) return null
       throw error
     })
-    return (printer && capabilitiesOf(printer).format) ?? 'image/pwg-raster'
+    return (printer && capabilitiesOf(printer, this.several(run)).format) ?? 'image/pwg-raster'
   }
 
   /** Makes the page unless it is there. @throws Refused when it cannot be made */
@@ -46,13 +52,19 @@ export class Pages {
     const output = this.fileOf(run, format)
     if (existsSync(output)) return output
     const { setup } = setupOf(run)
-    const plan = planPage(run.plate, run.side)
-    if (!plan) throw new Refused(0, 'There is no picture to print.')
-    const task = { ...pageTask(run.plate, plan, this.files), output }
+    const pages = collated(pagesOfRun(run)).pages.map(({ form, count }) => {
+      const plan = planForm(run.plate, form)
+      if (!plan) throw new Refused(0, 'There is no picture to print.')
+      return { ...pageTask(run.plate, plan, this.files), count }
+    })
+    if (pages.length === 0) throw new Refused(0, 'There is no picture to print.')
     const tag = setup.management === 'driver' || setup.management === 'both' ? ('srgb' as const) : ('device3' as const)
     try {
-      if (format === 'image/pwg-raster') await this.pool.renderPage({ ...task, tag, mediaType: setup.mediaType.id })
-      else await this.pool.makePrintFile({ ...task, format: EXTENSION[format], title: nameAtPrinter(run) }, () => undefined)
+      if (format === 'image/pwg-raster') await this.pool.renderPage({ pages, output, tag, mediaType: setup.mediaType.id })
+      else {
+        const each = pages.flatMap((page) => Array.from({ length: page.count }, () => page))
+        await this.pool.makePrintFile({ pages: each, output, format: EXTENSION[format], title: nameAtPrinter(run) }, () => undefined)
+      }
     } catch (error) {
       log.error({ err: error, run: run.id }, 'page')
       throw new Refused(0, `The page could not be made: ${reasonOf(error)}.`)

@@ -1,7 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import { rm, stat } from 'node:fs/promises'
-import { planPage } from '../../core/output/page/page-plan.ts'
-import type { PrintFormat } from '../../core/output/page/print-format.ts'
+import { planForm } from '../../core/output/page/page-plan.ts'
+import { MANY_PAGED, type PrintFormat } from '../../core/output/page/print-format.ts'
+import { pagesOf } from '../../core/output/page/run-pages.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import type { PrintFile } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
@@ -24,11 +25,17 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
     await rm(pathOf(id), { force: true })
   }
   return {
-    /** Begins a file of a job's front. Refuses a plate there is nothing to make from. */
-    begin(jobId: number, title: string, plate: Plate, format: PrintFormat): PrintFile {
-      const plan = planPage(plate)
+    /**
+     * Begins a file of a job's fronts: one page a form where the format holds several, otherwise the form that is named, or
+     * the first. Refuses a plate there is nothing to make from.
+     */
+    begin(jobId: number, title: string, plate: Plate, format: PrintFormat, formId?: string): PrintFile {
       const { setup } = plate
-      if (!setup || !plan)
+      const forms = pagesOf(plate, 'front').map(({ form }) => form)
+      const wanted =
+        formId === undefined ? (MANY_PAGED.includes(format) ? forms : forms.slice(0, 1)) : forms.filter(({ id }) => id === formId)
+      const plans = wanted.map((form) => planForm(plate, form))
+      if (!setup || plans.length === 0 || plans.includes(null))
         throw new Refusal(422, {
           code: 'nothing-to-make',
           field: 'plate',
@@ -43,12 +50,12 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
       const file: PrintFile = { id: randomUUID(), jobId, format, state: 'making', share: 0, says: '', bytes: 0 }
       made.set(file.id, file)
       const output = pathOf(file.id)
-      const task = { ...pageTask(plate, plan, files), output }
+      const pages = plans.flatMap((plan) => (plan ? [{ ...pageTask(plate, plan, files), count: 1 }] : []))
       const tag = setup.management === 'driver' || setup.management === 'both' ? ('srgb' as const) : ('device3' as const)
       const work =
         format === 'pwg'
-          ? pool.renderPage({ ...task, tag, mediaType: setup.mediaType.id })
-          : pool.makePrintFile({ ...task, format, title }, (share) => {
+          ? pool.renderPage({ pages, output, tag, mediaType: setup.mediaType.id })
+          : pool.makePrintFile({ pages, output, format, title }, (share) => {
               file.share = share
             })
       work.then(

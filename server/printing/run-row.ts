@@ -1,3 +1,4 @@
+import { pagesOf, type RunPage } from '../../core/output/page/run-pages.ts'
 import type { RunChange, RunRow } from '../store/runs.ts'
 
 /** A run as the parts of the runner hand it to each other. */
@@ -15,5 +16,8 @@ export function setupOf(run: Pick<RunRow, 'plate'>) {
   if (!setup) throw new Error('a run without a set-up')
   return { setup, address: setup.printer.address }
 }
+
+/** The sheets a run prints, in the order of its plate. */
+export const pagesOfRun = ({ plate, side, only }: Pick<RunRow, 'plate' | 'side' | 'only'>): RunPage[] => pagesOf(plate, side, only)
 
 export const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))

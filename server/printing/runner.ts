@@ -1,5 +1,5 @@
+import { sheetsIn } from '../../core/output/page/run-pages.ts'
 import { sideOf } from '../../core/plate/resolve/plate.ts'
-import { itemOf } from '../../core/things/brief/brief.ts'
 import { isLocal } from '../../core/wire/ipp/address.ts'
 import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
 import { jobStateOf, MOVING, type RunState } from '../../core/work/runs/states.ts'
@@ -16,7 +16,7 @@ import { Drying } from './drying.ts'
 import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
 import { Pages } from './pages.ts'
-import { type Note, pause, type Run, setupOf } from './run-row.ts'
+import { type Note, pagesOfRun, pause, type Run, setupOf } from './run-row.ts'
 import { Sender } from './sender.ts'
 import { Silence } from './silence.ts'
 
@@ -189,7 +189,7 @@ export class Runner {
 
   /** A person says whether the sheet of an interrupted sending came out. */
   async settleSending(run: Run, cameOut: boolean): Promise<void> {
-    if (cameOut) return this.out(run, itemOf(run.plate.brief).copies)
+    if (cameOut) return this.out(run, sheetsIn(pagesOfRun(run)))
     await this.note(run, { state: 'sending', reason: null, attemptedAt: null, message: 'Sending the page to the printer.' })
     this.start(run.id)
   }
@@ -243,7 +243,7 @@ export class Runner {
     const picture = isLocal(address) ? await deliveredSheet(address, job.id, 1) : null
     const hash = picture ? (await this.parts.files.take(picture, LIMITS.uploadBytes)).hash : null
     // A printer that counts nothing has done what it was asked for.
-    const sheetsDelivered = job.delivered > 0 ? job.delivered : itemOf(run.plate.brief).copies
+    const sheetsDelivered = job.delivered > 0 ? job.delivered : sheetsIn(pagesOfRun(run))
     await this.end(run, { ...this.delivery(run), progress: 100, sheetsDelivered, delivered: hash })
     if (run.state === 'drying') this.drying.watch(run)
   }

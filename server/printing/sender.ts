@@ -1,3 +1,4 @@
+import { collated } from '../../core/output/page/run-pages.ts'
 import { capabilitiesOf, type SentFormat, sendable } from '../../core/wire/ipp/capabilities.ts'
 import type { Attributes } from '../../core/wire/ipp/message.ts'
 import { jobAttributesFor } from '../../core/wire/ipp/plate-attributes.ts'
@@ -6,7 +7,7 @@ import { log } from '../log.ts'
 import type { Store } from '../store/store.ts'
 import { ipp, type PrinterJob, Refused } from './ipp-client.ts'
 import type { Pages } from './pages.ts'
-import { type Note, nameAtPrinter, type Run, setupOf } from './run-row.ts'
+import { type Note, nameAtPrinter, pagesOfRun, type Run, setupOf } from './run-row.ts'
 
 /**
  * Hands pages over so that none can ever be printed twice. With Create-Job the printer's number for the job is written
@@ -31,8 +32,15 @@ export class Sender {
     const known = run.printerJob === null ? await ipp.findByName(address, name) : await ipp.job(address, run.printerJob)
     if (known && !known.incoming) return this.there(run, known)
     const printer = await ipp.describe(address)
-    const { format, twoSteps } = capabilitiesOf(printer)
-    if (!format) throw new Refused(0, 'The printer takes none of the forms a page can be sent in: PWG Raster, TIFF, JPEG or PDF.')
+    const several = this.pages.several(run)
+    const { format, twoSteps } = capabilitiesOf(printer, several)
+    if (!format)
+      throw new Refused(
+        0,
+        several
+          ? 'The printer takes one page at a time. Print each sheet by itself: choose it beside Print.'
+          : 'The printer takes none of the forms a page can be sent in: PWG Raster, TIFF, JPEG or PDF.',
+      )
     if (run.attemptedAt && !twoSteps)
       return this.note(run, {
         state: 'waiting',
@@ -40,7 +48,7 @@ export class Sender {
         message: 'The server stopped while it was sending, and the printer knows no job of this name. Did a sheet come out?',
       })
     await this.pages.make(run, format)
-    const attributes = sendable(jobAttributesFor(run.plate, run.side), printer)
+    const attributes = sendable(jobAttributesFor(run.plate, run.side, collated(pagesOfRun(run)).copies), printer)
     if (!known) await ipp.validate(address, name, attributes, format)
     if ((await this.stateOf(run)) !== 'sending') return
     const sent = twoSteps ? await this.inTwo(run, known, attributes, format) : await this.inOne(run, attributes, format)

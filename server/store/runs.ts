@@ -1,5 +1,5 @@
 import { Op, QueryTypes } from 'sequelize'
-import { itemOf } from '../../core/things/brief/brief.ts'
+import { pagesOf, sheetsIn } from '../../core/output/page/run-pages.ts'
 import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Experience } from '../../core/things/studio/experience.ts'
@@ -31,7 +31,8 @@ export function runDto(row: RunRow, jobTitle: string): Run {
     reason: row.reason,
     progress: row.progress,
     sheetsDelivered: row.sheetsDelivered,
-    copies: itemOf(plate.brief).copies,
+    copies: sheetsIn(pagesOf(plate, row.side, row.only)),
+    only: row.only,
     how: row.how,
     faults: row.faults,
     side: row.side,

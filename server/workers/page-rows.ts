@@ -1,11 +1,11 @@
-import { open, readFile, rename, rm } from 'node:fs/promises'
+import { type FileHandle, open, readFile, rename, rm } from 'node:fs/promises'
 import sharp, { type SharpOptions } from 'sharp'
 import type { Source } from '../../core/color/engine/engine.ts'
 import { fineGrid } from '../../core/color/fine-grid.ts'
-import type { PagePlan, PixelRect } from '../../core/output/page/page-plan.ts'
+import type { PagePlan, PicturePlan, PixelRect } from '../../core/output/page/page-plan.ts'
 import type { Intent } from '../../core/things/media/intent.ts'
 import { loadEngine } from './engine.ts'
-import { openPlainTiff } from './plain-tiff.ts'
+import { openPlainTiff, type PlainTiff } from './plain-tiff.ts'
 import { shareConversion } from './shared-conversion.ts'
 import { textMask } from './text-mask.ts'
 import { wrapSides } from './wrap-sides.ts'
@@ -13,54 +13,91 @@ import { wrapSides } from './wrap-sides.ts'
 sharp.cache(false)
 sharp.concurrency(2)
 
-/** A page to be made from a picture and a plan. */
-export interface PageTask {
-  /** Null for words alone. */
-  picture: string | null
+/** A picture of a page: its file and how its colours are rendered. In the order of the plan's pictures. */
+export interface PictureSource {
+  file: string
   channels: 'rgb' | 'grey' | 'cmyk'
   /** File of the picture's own profile, or null for sRGB. */
   sourceProfile: string | null
-  /** File of the printer's profile, or null when nothing is to be applied. */
-  printerProfile: string | null
   intent: Intent
-  blackPoint: boolean
-  /** Leaves the numbers of the picture alone. */
-  untouched: boolean
-  plan: PagePlan
   /** Output sharpening, per cent; 0 for none. */
   sharpen: number
+}
+
+/** A page to be made from pictures and a plan. */
+export interface PageTask {
+  plan: PagePlan
+  /** One for each picture of the plan. */
+  pictures: readonly PictureSource[]
+  /** File of the printer's profile, or null when nothing is to be applied. */
+  printerProfile: string | null
+  blackPoint: boolean
+  /** Leaves the numbers of the pictures alone. */
+  untouched: boolean
   /** Bits of each channel: 16 keeps the steps of a 16-bit picture. */
   bits: 8 | 16
   maxPixels: number
   output: string
 }
 
+/** A page as whoever asks for it says it: how many bits and where it goes is the file's. */
+export type PageOf = Omit<PageTask, 'bits' | 'output'>
+
 /** Rows converted at a time; bounds the memory of the colour engine. */
 const BAND_ROWS = 64
 
-/** How a page's colours are converted, band by band. */
+type Space = 'b-w' | 'srgb' | 'grey16' | 'rgb16' | 'cmyk'
+/** Channels of a picture in four inks. */
+const INKS = 4
+export type PageRow = Uint8Array | Uint16Array
+
+/** What a picture is made into before its colours are converted. */
+interface Raw {
+  space: Space
+  channels: number
+  /** 16 bits to a channel. */
+  wide: boolean
+}
+
+function rawOf(task: Pick<PageTask, 'untouched' | 'bits'>, { channels, sourceProfile }: PictureSource): Raw {
+  const own = sourceProfile !== null && !task.untouched
+  const wide = task.bits === 16
+  if (channels === 'cmyk' && own) return { space: 'cmyk', channels: INKS, wide: false }
+  if (channels === 'grey' && own) return { space: wide ? 'grey16' : 'b-w', channels: 1, wide }
+  return { space: wide ? 'rgb16' : 'srgb', channels: 3, wide }
+}
+
+/** How colours are converted, band by band. */
 interface Conversion {
-  /** Converts the first `count` pixels of the band. */
+  /** The memory a band of pixels is read into, as bytes. */
+  bytes: Uint8Array
+  /** Converts its first `count` pixels. What it answers is good until the next call. */
   run(count: number): Promise<PageRow>
   close(): Promise<void>
 }
 
-/** The conversion of the bands that lie in this memory; one that leaves them as they are when there is nothing to convert. */
-async function conversionOf(task: PageTask, band: PageRow, channels: number): Promise<Conversion> {
+/** A conversion of bands of up to `pixels` pixels; one that leaves them as they are where there is nothing to convert. */
+async function conversionOf(task: PageTask, of: PictureSource, raw: Raw, pixels: number): Promise<Conversion> {
+  const { channels, wide } = raw
+  // Seen by both threads that convert it.
+  const bytes = new Uint8Array(new SharedArrayBuffer(pixels * channels * (wide ? 2 : 1)))
+  const band: PageRow = wide ? new Uint16Array(bytes.buffer) : bytes
   const cms = await loadEngine()
   const source: Source =
-    task.sourceProfile && (task.channels !== 'cmyk' || channels === INKS) ? new Uint8Array(await readFile(task.sourceProfile)) : 'srgb'
+    of.sourceProfile && (of.channels !== 'cmyk' || channels === INKS) ? new Uint8Array(await readFile(of.sourceProfile)) : 'srgb'
   const target: Source = task.printerProfile ? new Uint8Array(await readFile(task.printerProfile)) : 'srgb'
   // A picture in the printer's own numbers is handed through: converting it again would only round it.
-  const same = task.sourceProfile !== null && task.sourceProfile === task.printerProfile
-  if (task.untouched || same || (source === 'srgb' && target === 'srgb')) return { run: async () => band, close: async () => undefined }
-  const grey = task.channels === 'grey' && source !== 'srgb'
-  const intent = target === 'srgb' ? 'relative' : task.intent
+  const same = of.sourceProfile !== null && of.sourceProfile === task.printerProfile
+  if (task.untouched || same || (source === 'srgb' && target === 'srgb'))
+    return { bytes, run: async () => band, close: async () => undefined }
+  const grey = of.channels === 'grey' && source !== 'srgb'
+  const intent = target === 'srgb' ? 'relative' : of.intent
   // From the four inks straight to the printer's numbers: by way of sRGB what lies between the two would be lost.
   if (channels === INKS) {
     const out = task.bits === 16 ? 'rgb16' : 'rgb8'
     const transform = cms.transform(source, 'cmyk8', target, out, intent, { blackPoint: target === 'srgb' ? true : task.blackPoint })
     return {
+      bytes,
       run: async (count) => transform.run(band.subarray(0, count * channels), count) as PageRow,
       close: async () => transform.free(),
     }
@@ -68,6 +105,7 @@ async function conversionOf(task: PageTask, band: PageRow, channels: number): Pr
   if (task.bits === 8 && !grey) {
     const shared = shareConversion(fineGrid(cms, source, target, intent, task.blackPoint), band as Uint8Array)
     return {
+      bytes,
       async run(count) {
         await shared.run(count)
         return band
@@ -78,8 +116,31 @@ async function conversionOf(task: PageTask, band: PageRow, channels: number): Pr
   const [from, to] = task.bits === 16 ? ([grey ? 'grey16' : 'rgb16', 'rgb16'] as const) : ([grey ? 'grey8' : 'rgb8', 'rgb8'] as const)
   const transform = cms.transform(source, from, target, to, intent, { blackPoint: task.blackPoint })
   return {
+    bytes,
     run: async (count) => transform.run(band.subarray(0, count * channels), count) as PageRow,
     close: async () => transform.free(),
+  }
+}
+
+/** One conversion for all pictures that are converted alike: making one costs more than many bands. */
+function conversionsOf(task: PageTask) {
+  const keyOf = ({ channels, sourceProfile, intent }: PictureSource) => `${channels} ${sourceProfile} ${intent}`
+  const widest = new Map<string, number>()
+  for (const [i, of] of task.pictures.entries()) {
+    const width = task.plan.pictures[i]?.place.width ?? 0
+    widest.set(keyOf(of), Math.max(widest.get(keyOf(of)) ?? 0, width))
+  }
+  const made = new Map<string, Promise<Conversion>>()
+  return {
+    for(of: PictureSource): Promise<Conversion> {
+      const key = keyOf(of)
+      const known = made.get(key) ?? conversionOf(task, of, rawOf(task, of), (widest.get(key) ?? 1) * BAND_ROWS)
+      made.set(key, known)
+      return known
+    },
+    async close() {
+      for (const conversion of made.values()) await conversion.then((c) => c.close())
+    },
   }
 }
 
@@ -103,9 +164,10 @@ async function turned(from: string, to: string, turn: number, space: Space): Pro
  * The turned picture at its size on the page, as plain TIFF. Turning comes before scaling when the page is larger than
  * the picture, else after it; scaling and wrapping do the same either way.
  */
-async function scalePicture(task: PageTask, place: PixelRect, scratch: string, space: Space): Promise<void> {
-  const { plan } = task
-  const steps = [1, 2, 3].map((n) => `${task.output}.step-${n}.tif`) as [string, string, string]
+async function scalePicture(task: PageTask, of: PictureSource, plan: PicturePlan, scratch: string): Promise<void> {
+  const { place } = plan
+  const { space } = rawOf(task, of)
+  const steps = [1, 2, 3].map((n) => `${scratch}.step-${n}.tif`) as [string, string, string]
   const sideways = plan.turn === 90 || plan.turn === 270
   const first = plan.turn !== 0 && plan.crop.width * plan.crop.height < place.width * place.height
   // Before it is turned the picture stands upright, and so do its place and the sides of a wrap.
@@ -114,10 +176,10 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
   const upright = plan.wrap ?? { x: 0, y: 0 }
   const sides = sideways && first ? { x: upright.y, y: upright.x } : { x: upright.x, y: upright.y }
   // Told to, it leaves four inks four inks.
-  const open = (file: string | undefined, options: SharpOptions) =>
+  const open = (file: string, options: SharpOptions) =>
     space === 'cmyk' ? sharp(file, options).pipelineColourspace('cmyk') : sharp(file, options)
   const cropped = () =>
-    open(task.picture ?? undefined, { limitInputPixels: task.maxPixels, ignoreIcc: task.channels !== 'cmyk' || space === 'cmyk' })
+    open(of.file, { limitInputPixels: task.maxPixels, ignoreIcc: of.channels !== 'cmyk' || space === 'cmyk' })
       .autoOrient()
       .flatten({ background: '#fff' })
       .extract(plan.crop)
@@ -133,7 +195,7 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
     )
     // The picture is mirrored about its own upright axis, however it lies.
     if (plan.mirror) first && sideways ? scaled.flip() : scaled.flop()
-    if (task.sharpen > 0) scaled.sharpen(sharpening(task.sharpen))
+    if (of.sharpen > 0) scaled.sharpen(sharpening(of.sharpen))
     await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(steps[2])
     if (plan.wrap) {
       await wrapSides(steps[2], steps[0], { ...plan.wrap, ...sides })
@@ -146,54 +208,62 @@ async function scalePicture(task: PageTask, place: PixelRect, scratch: string, s
   }
 }
 
-type Space = 'b-w' | 'srgb' | 'grey16' | 'rgb16' | 'cmyk'
-/** Channels of a picture in four inks. */
-const INKS = 4
-export type PageRow = Uint8Array | Uint16Array
-
-/** The part of a row of the page that the picture covers. */
+/** The part of the rows of a page that a picture covers. */
 interface PictureRows {
   from: number
-  to: number
-  /** Device colour of row `y` of the page from `from` to `to`, or null outside. */
-  row(y: number): Promise<PageRow | null>
+  /** First row of the page that it covers, and the first it does not. */
+  top: number
+  bottom: number
+  /** Device colour of row `y` of the page, from `from` on. */
+  row(y: number): Promise<PageRow>
   close(): Promise<void>
 }
 
-async function pictureRows(task: PageTask, place: PixelRect, scratch: string, channels: number): Promise<PictureRows> {
+/** Reads a scaled picture band by band as the page comes to it: opened at its first row, let go after its last. */
+function pictureRows(
+  task: PageTask,
+  of: PictureSource,
+  { place }: PicturePlan,
+  scratch: string,
+  conversions: ReturnType<typeof conversionsOf>,
+): PictureRows {
   const { plan } = task
   const { keep } = plan
+  const raw = rawOf(task, of)
+  const bytesPerRow = place.width * raw.channels * (raw.wide ? 2 : 1)
   const from = Math.max(0, place.left, keep.left)
   const to = Math.min(plan.width, place.left + place.width, keep.left + keep.width)
   const top = Math.max(0, place.top, keep.top)
-  const bottom = Math.min(plan.height, place.top + place.height, keep.top + keep.height)
-  const input = await open(scratch, 'r')
-  const wide = task.bits === 16 && channels !== INKS
-  const pixels = await openPlainTiff(input, place.width * channels * (wide ? 2 : 1))
-  // Seen by both threads that convert it.
-  const bytes = new Uint8Array(new SharedArrayBuffer(place.width * channels * BAND_ROWS * (wide ? 2 : 1)))
-  const band = wide ? new Uint16Array(bytes.buffer) : bytes
-  const conversion = await conversionOf(task, band, channels)
-  let converted: PageRow = band
+  const bottom = to <= from ? top : Math.min(plan.height, place.top + place.height, keep.top + keep.height)
+  let input: FileHandle | null = null
+  let pixels: PlainTiff | null = null
+  let own: PageRow | null = null
   let bandStart = Number.NEGATIVE_INFINITY
   return {
     from,
-    to,
+    top,
+    bottom,
     async row(y) {
-      if (y < top || y >= bottom || to <= from) return null
+      input ??= await open(scratch, 'r')
+      pixels ??= await openPlainTiff(input, bytesPerRow)
+      own ??= task.bits === 16 ? new Uint16Array(place.width * 3 * BAND_ROWS) : new Uint8Array(place.width * 3 * BAND_ROWS)
       const at = y - place.top
       if (at < bandStart || at >= bandStart + BAND_ROWS) {
         bandStart = at
         const rows = Math.min(BAND_ROWS, place.height - at)
-        await pixels.rows(bytes, at, rows)
-        converted = await conversion.run(rows * place.width)
+        const conversion = await conversions.for(of)
+        await pixels.rows(conversion.bytes, at, rows)
+        const converted = await conversion.run(rows * place.width)
+        own.set(converted.subarray(0, rows * place.width * 3))
       }
       const start = (at - bandStart) * place.width * 3
-      return converted.subarray(start + (from - place.left) * 3, start + (to - place.left) * 3)
+      return own.subarray(start + (from - place.left) * 3, start + (to - place.left) * 3)
     },
     async close() {
-      await input.close()
-      await conversion.close()
+      await input?.close()
+      input = null
+      pixels = null
+      own = null
     },
   }
 }
@@ -217,36 +287,48 @@ function strike(row: PageRow, y: number, { marks, keep, width }: PagePlan): void
       row.fill(0, Math.max(0, m.left, keep.left) * 3, Math.max(0, Math.min(width, m.left + m.width, keep.left + keep.width)) * 3)
 }
 
+/** Pictures of a page that come to the same pixels: they are scaled once. */
+const sameScaled = (of: PictureSource, { crop, turn, mirror, place, wrap }: PicturePlan): string =>
+  JSON.stringify([of.file, of.channels, of.sourceProfile, of.sharpen, crop, turn, mirror, place.width, place.height, wrap])
+
 /**
- * Makes a page row by row in order, RGB: the picture scaled, turned and converted, words and marks laid over it. Memory
- * stays at a few bands of rows; the scaled picture waits on disk and is removed.
+ * Makes a page row by row in order, RGB: the pictures scaled, turned and converted, words and marks laid over them. Memory
+ * stays at a few bands of rows; scaled pictures wait on disk and are removed.
  */
 export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<void>): Promise<void> {
   const { plan } = task
-  const { place } = plan
-  const scratch = `${task.output}.turned.tif`
-  const oneChannel = task.channels === 'grey' && task.sourceProfile !== null && !task.untouched
   const wide = task.bits === 16
-  const inks = task.channels === 'cmyk' && task.sourceProfile !== null && !task.untouched
-  const space = inks ? 'cmyk' : oneChannel ? (wide ? 'grey16' : 'b-w') : wide ? 'rgb16' : 'srgb'
+  const scaled = new Map<string, string>()
+  const conversions = conversionsOf(task)
+  const pictures: PictureRows[] = []
   try {
-    if (place) await scalePicture(task, place, scratch, space)
-    const picture = place ? await pictureRows(task, place, scratch, inks ? INKS : oneChannel ? 1 : 3) : null
+    for (const [i, of] of task.pictures.entries()) {
+      const at = plan.pictures[i]
+      if (!at) continue
+      const key = sameScaled(of, at)
+      const scratch = scaled.get(key) ?? `${task.output}.${i}.turned.tif`
+      if (!scaled.has(key)) {
+        scaled.set(key, scratch)
+        await scalePicture(task, of, at, scratch)
+      }
+      pictures.push(pictureRows(task, of, at, scratch, conversions))
+    }
     const words = await Promise.all(plan.words.map(async (of) => ({ place: of.place, mask: await textMask(of, plan.ppi) })))
     const row = wide ? new Uint16Array(plan.width * 3) : new Uint8Array(plan.width * 3)
-    try {
-      for (let y = 0; y < plan.height; y++) {
-        row.fill(wide ? 65_535 : 255)
-        const colours = await picture?.row(y)
-        if (colours) row.set(colours, (picture as PictureRows).from * 3)
-        strike(row, y, plan)
-        for (const of of words) overlay(row, y, plan, of)
-        await use(row)
+    for (let y = 0; y < plan.height; y++) {
+      row.fill(wide ? 65_535 : 255)
+      for (const picture of pictures) {
+        if (y < picture.top || y >= picture.bottom) continue
+        row.set(await picture.row(y), picture.from * 3)
+        if (y === picture.bottom - 1) await picture.close()
       }
-    } finally {
-      await picture?.close()
+      strike(row, y, plan)
+      for (const of of words) overlay(row, y, plan, of)
+      await use(row)
     }
   } finally {
-    await rm(scratch, { force: true })
+    for (const picture of pictures) await picture.close()
+    await conversions.close()
+    for (const scratch of scaled.values()) await rm(scratch, { force: true })
   }
 }

@@ -12,6 +12,7 @@ import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { Counted, CountTask, MeasureTask } from './measure-picture.ts'
 import { createGate } from './one-at-a-time.ts'
+import type { PageOf } from './page-rows.ts'
 import type { PictureWindowTask } from './picture-window.ts'
 import type { PrintFileTask } from './print-file.ts'
 import type { RenderPageTask } from './render-page.ts'
@@ -29,6 +30,9 @@ export async function oncemore<T>(work: () => Promise<T>): Promise<T> {
     throw error
   }
 }
+
+/** The picture files that pages are made of. */
+const filesOf = (pages: readonly PageOf[]): string[] => pages.flatMap((page) => page.pictures.map(({ file }) => file))
 
 /** Heavy work on its own threads: decoding, previews, rendering. A worker that dies is replaced by the pool. */
 export function openPool() {
@@ -49,13 +53,13 @@ export function openPool() {
     findCriticalDetail: (task: CriticalDetailTask): Promise<{ x: number; y: number; mean: number }> =>
       run(task, { name: 'findCriticalDetail' }),
     composeStrips: (task: ComposeStripsTask): Promise<void> => gate(task.picture, () => run(task, { name: 'composeStrips' })),
-    renderPage: (task: RenderPageTask): Promise<void> => gate(task.picture, () => run(task, { name: 'renderPage' })),
+    renderPage: (task: RenderPageTask): Promise<void> => gate(filesOf(task.pages), () => run(task, { name: 'renderPage' })),
     /** Tells the share that is done while it works. */
     makePrintFile: async (task: Omit<PrintFileTask, 'port'>, tell: (share: number) => void): Promise<void> => {
       const { port1, port2 } = new MessageChannel()
       port1.on('message', (share: number) => tell(share))
       try {
-        await gate(task.picture, () => pool.run({ ...task, port: port2 }, { name: 'makePrintFile', transferList: [port2] }))
+        await gate(filesOf(task.pages), () => pool.run({ ...task, port: port2 }, { name: 'makePrintFile', transferList: [port2] }))
       } finally {
         port1.close()
       }

@@ -6,11 +6,11 @@ import { MessageChannel } from 'node:worker_threads'
 import { inflateSync } from 'node:zlib'
 import { PDFDocument, PDFName, PDFRawStream } from 'pdf-lib'
 import sharp from 'sharp'
-import type { PagePlan } from '../../core/output/page/page-plan.ts'
 import { HEADER_BYTES } from '../../core/output/pwg-raster/header.ts'
 import { readLines } from '../../core/output/pwg-raster/lines.ts'
 import { pressProfile } from '../../core/testing/press-profile.ts'
 import { transicc } from '../../core/testing/transicc.ts'
+import { type FlatPage, type FlatPlan, pageOf } from '../testing/one-picture.ts'
 import { makePrintFile, type PrintFileTask } from './print-file.ts'
 import { renderPage } from './render-page.ts'
 
@@ -22,7 +22,7 @@ afterAll(() => rmSync(dir, { recursive: true, force: true }))
 
 const PROFILE = 'demo/profiles/heron-harbour-lustre.icc'
 const [WIDTH, HEIGHT] = [200, 150]
-const PLAN: PagePlan = {
+const PLAN: FlatPlan = {
   ppi: 100,
   width: WIDTH,
   height: HEIGHT,
@@ -75,10 +75,10 @@ const task = async (bits: 8 | 16) => ({
   maxPixels: 1e6,
 })
 
-async function make(format: PrintFileTask['format'], bits: 8 | 16 = 8, change: Partial<PrintFileTask> = {}): Promise<string> {
+async function make(format: PrintFileTask['format'], bits: 8 | 16 = 8, change: Partial<FlatPage> = {}): Promise<string> {
   const output = join(dir, `page.${format}`)
   const { port1, port2 } = new MessageChannel()
-  await makePrintFile({ ...(await task(bits)), format, title: 'A (page)', port: port2, output, ...change })
+  await makePrintFile({ pages: [pageOf({ ...(await task(bits)), ...change })], format, title: 'A (page)', port: port2, output })
   port1.close()
   return output
 }
@@ -86,7 +86,7 @@ async function make(format: PrintFileTask['format'], bits: 8 | 16 = 8, change: P
 /** The page as the printers get it. */
 async function reference(): Promise<Uint8Array> {
   const output = join(dir, 'page.pwg')
-  await renderPage({ ...(await task(8)), tag: 'device3', mediaType: 'any', output })
+  await renderPage({ pages: [{ ...pageOf(await task(8)), count: 1 }], tag: 'device3', mediaType: 'any', output })
   const rows: Uint8Array[] = []
   readLines(new Uint8Array(readFileSync(output)), 4 + HEADER_BYTES, WIDTH, HEIGHT, (row) => rows.push(row.slice()))
   return Buffer.concat(rows)

@@ -55,8 +55,9 @@ async function printed(of: BriefParts, turn: Turn, side: Side = 'front') {
   const { setup } = plate
   if (!plan || !setup) throw new Error('nothing planned')
   const output = join(dir, 'page.pwg')
-  const how = { channels: 'rgb', sourceProfile: null, printerProfile: null, intent: 'relative', blackPoint: true } as const
-  await renderPage({ picture: file, ...how, tag: 'device3', untouched: true, plan, mediaType: 'x', sharpen: 0, maxPixels: 1e7, output })
+  const pictures = plan.pictures.map(() => ({ file, channels: 'rgb', sourceProfile: null, intent: 'relative', sharpen: 0 }) as const)
+  const page = { plan, pictures, printerProfile: null, blackPoint: true, untouched: true, maxPixels: 1e7, count: 1 }
+  await renderPage({ pages: [page], tag: 'device3', mediaType: 'x', output })
   const told = plan.page
   const limits = inkLimits(setup.path, { ...told, known: setup.page.pwg }, false, 0)
   return sheetOf({

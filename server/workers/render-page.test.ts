@@ -3,9 +3,9 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import sharp from 'sharp'
-import type { PagePlan } from '../../core/output/page/page-plan.ts'
 import { HEADER_BYTES, readHeader } from '../../core/output/pwg-raster/header.ts'
 import { readLines } from '../../core/output/pwg-raster/lines.ts'
+import { type FlatPage, type FlatPlan, pageOf } from '../testing/one-picture.ts'
 import { type RenderPageTask, renderPage } from './render-page.ts'
 
 let dir: string
@@ -15,7 +15,7 @@ beforeAll(() => {
 afterAll(() => rmSync(dir, { recursive: true, force: true }))
 
 const PROFILE = 'demo/profiles/heron-harbour-lustre.icc'
-const PLAN: PagePlan = {
+const PLAN: FlatPlan = {
   ppi: 100,
   width: 200,
   height: 300,
@@ -46,24 +46,23 @@ async function quarters(): Promise<string> {
   return file
 }
 
-async function render(change: Partial<RenderPageTask> & { plan?: PagePlan }) {
+async function render(change: Partial<FlatPage & Pick<RenderPageTask, 'tag'>>) {
   const output = join(dir, 'page.pwg')
-  await renderPage({
+  const { tag = 'device3', ...page } = change
+  const flat: FlatPage = {
     picture: await quarters(),
     channels: 'rgb',
     sourceProfile: null,
     printerProfile: null,
     intent: 'relative',
     blackPoint: true,
-    tag: 'device3',
     untouched: true,
     plan: PLAN,
-    mediaType: 'photographic-satin',
     sharpen: 0,
     maxPixels: 1e6,
-    output,
-    ...change,
-  })
+    ...page,
+  }
+  await renderPage({ pages: [{ ...pageOf(flat), count: 1 }], tag, mediaType: 'photographic-satin', output })
   const bytes = new Uint8Array(readFileSync(output))
   const header = readHeader(bytes.subarray(4))
   const rows: Uint8Array[] = []

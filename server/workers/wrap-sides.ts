@@ -1,10 +1,10 @@
 import { rm } from 'node:fs/promises'
 import sharp from 'sharp'
-import type { PagePlan } from '../../core/output/page/page-plan.ts'
+import type { PicturePlan } from '../../core/output/page/page-plan.ts'
 import { wrapPieces } from '../../core/sheet/make/wrapped-canvas.ts'
 
 /** Puts sides around the upright face of a wrapped canvas; reads and writes plain TIFF, a strip at a time. */
-export async function wrapSides(face: string, output: string, wrap: NonNullable<PagePlan['wrap']>): Promise<void> {
+export async function wrapSides(face: string, output: string, wrap: NonNullable<PicturePlan['wrap']>): Promise<void> {
   const open = { limitInputPixels: false } as const
   const { width = 1, height = 1, space } = await sharp(face, open).metadata()
   const around = { left: wrap.x, right: wrap.x, top: wrap.y, bottom: wrap.y }

@@ -4,7 +4,7 @@ import type { MediaType, Printer } from '../../core/things/printers/printer.ts'
 import { nameOf } from '../../core/things/sizes/named.ts'
 import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { readPicture } from '../press/picture-in.ts'
-import { type DevicePage, readRaster } from '../press/raster-in.ts'
+import { type DevicePages, readRasterPages, singlePage } from '../press/raster-in.ts'
 import { type Nature, natureOf } from './nature.ts'
 import {
   finished,
@@ -24,8 +24,8 @@ export const MAX_DOCUMENT = 1 << 30
 /** Slowest and fastest a machine may be set to run, simulated seconds in a real one. */
 const PACE = { real: 1, most: 1_000_000 } as const
 
-/** What a machine does with a job and its page, from the feed to the delivered sheets. */
-export type Mechanism = (machine: Machine, job: Job, page: DevicePage) => Promise<void>
+/** What a machine does with a job and its pages, from the feed to the delivered sheets. */
+export type Mechanism = (machine: Machine, job: Job, pages: DevicePages) => Promise<void>
 
 /** One simulated printer: its trays, ink, panel, jobs and what happens when it prints. Emits `change`. */
 export class Machine extends EventEmitter {
@@ -41,7 +41,7 @@ export class Machine extends EventEmitter {
   private readonly file: StateFile
   private readonly pageTime: number
   private readonly mechanism: Mechanism
-  private readonly documents = new Map<number, DevicePage>()
+  private readonly documents = new Map<number, DevicePages>()
   private running: Promise<void> = Promise.resolve()
   private wake: (() => void) | null = null
 
@@ -161,6 +161,7 @@ export class Machine extends EventEmitter {
       reason: 'job-incoming',
       message: 'Waiting for data.',
       progress: 0,
+      pages: 1,
       delivered: 0,
       spoilt: 0,
       createdAt: Date.now(),
@@ -185,7 +186,9 @@ export class Machine extends EventEmitter {
     const lies = path && this.tray(path.id)?.sheet
     const told = job.page ?? { width: lies?.width ?? 210_000, length: lies?.form === 'sheet' ? lies.length : 297_000 }
     try {
-      this.documents.set(job.id, kind === 'raster' ? readRaster(document) : await readPicture(document, told))
+      const pages = kind === 'raster' ? readRasterPages(document) : singlePage(await readPicture(document, told))
+      job.pages = pages.count
+      this.documents.set(job.id, pages)
     } catch (error) {
       this.end(job, 'aborted', 'document-format-error', 'The document could not be read.')
       this.save()
@@ -198,8 +201,8 @@ export class Machine extends EventEmitter {
     this.save()
     this.running = this.running
       .then(async () => {
-        const page = this.documents.get(job.id)
-        if (page && !finished(job)) await this.mechanism(this, job, page)
+        const pages = this.documents.get(job.id)
+        if (pages && !finished(job)) await this.mechanism(this, job, pages)
       })
       .catch((error) => {
         this.end(job, 'aborted', 'aborted-by-system', `The printer gave up: ${(error as Error).message}`)

@@ -4,7 +4,7 @@ import type { Path } from '../../core/things/paths/path.ts'
 import type { MediaType, Printer } from '../../core/things/printers/printer.ts'
 import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { deliver, truthOf } from '../press/press.ts'
-import type { DevicePage } from '../press/raster-in.ts'
+import type { DevicePage, DevicePages } from '../press/raster-in.ts'
 import { inkFor } from './ink-use.ts'
 import type { Machine } from './machine.ts'
 import { drawsIn, smears } from './mechanics.ts'
@@ -29,27 +29,32 @@ interface Terms {
 }
 
 /** Sheet upon sheet until the job is done, asking for hands as often as it takes. */
-export async function runJob(machine: Machine, job: Job, page: DevicePage): Promise<void> {
+export async function runJob(machine: Machine, job: Job, pages: DevicePages): Promise<void> {
   const path = machine.pathFor(job.source)
   if (!path || finished(job)) return
   // A machine's luck with a job depends on nothing but its seed and the job's number, so it can be repeated.
   const random = seeded(Math.imul(machine.seed + 1, 2654435761) ^ Math.imul(job.id, 40503))
   Object.assign(job, { state: 'processing', reason: 'job-printing', message: 'Preparing.' })
   machine.save()
-  const told = job.page ?? { width: (page.header.pageWidth / 72) * 25_400, length: (page.header.pageHeight / 72) * 25_400 }
+  const first = pages.at(0)
+  const told = job.page ?? { width: (first.header.pageWidth / 72) * 25_400, length: (first.header.pageHeight / 72) * 25_400 }
   const terms = await agree(machine, job, path)
   if (!terms) return
-  while (job.delivered < job.copies) {
+  const sheets = job.copies * pages.count
+  while (job.delivered < sheets) {
     const real = await drawSheet(machine, job, path, told, random)
     if (!real) return
     // Asked for every sheet, at the panel only.
     if (terms.gap === 'wide' && machine.nature.asksWideGap)
       if (!(await machine.waitForHand(job, 'none', 'Wide platen gap is on. OK prints this sheet.', true))) return
-    await printSheet(machine, { job, path, page, told, terms, random, ...real })
+    // Collated: the whole document, then again.
+    const number = job.delivered % pages.count
+    const page = pages.at(number)
+    const kept = pages.count > 1 ? job.delivered < pages.count : job.delivered + job.spoilt === 0
+    await printSheet(machine, { job, path, page, keptAs: kept ? number + 1 : null, sheets, told, terms, random, ...real })
     if (finished(job)) return
   }
-  const { copies } = job
-  machine.end(job, 'completed', 'job-completed-successfully', `${copies} ${copies === 1 ? 'sheet' : 'sheets'} delivered.`)
+  machine.end(job, 'completed', 'job-completed-successfully', `${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} delivered.`)
   machine.save()
 }
 
@@ -139,6 +144,10 @@ interface SheetJob {
   job: Job
   path: Path
   page: DevicePage
+  /** Number its picture is kept under, or null where it is like one that is kept. */
+  keptAs: number | null
+  /** Sheets of the whole job. */
+  sheets: number
   told: Size
   terms: Terms
   random: () => number
@@ -147,7 +156,10 @@ interface SheetJob {
   count: number
 }
 
-async function printSheet(machine: Machine, { job, path, page, told, terms, random, real, count }: SheetJob): Promise<void> {
+async function printSheet(
+  machine: Machine,
+  { job, path, page, keptAs, sheets, told, terms, random, real, count }: SheetJob,
+): Promise<void> {
   const raster = { width: (page.header.width * 25_400) / page.header.ppi, length: (page.header.height * 25_400) / page.header.ppi }
   const bleed = Math.max(0, (raster.width - told.width) / 2, (raster.length - told.length) / 2)
   const passage = passSheet({ path, real, count, told, borderless: job.borderless, bleed, gap: terms.gap, random })
@@ -159,7 +171,7 @@ async function printSheet(machine: Machine, { job, path, page, told, terms, rand
     return
   }
   const endsAt = real.form === 'roll' && count < told.length ? count : null
-  const seam = await moveHead(machine, job, page, told, terms, endsAt)
+  const seam = await moveHead(machine, job, page, told, terms, endsAt, sheets)
   if (seam === 'over') return
   const { media } = terms
   const coating = real.wrongSide ? ('plain' as const) : passage.sheet.coating
@@ -180,9 +192,8 @@ async function printSheet(machine: Machine, { job, path, page, told, terms, rand
       coat: job.coat,
     },
   }
-  const number = job.delivered + job.spoilt + 1
   job.truths.push(truthOf(pass))
-  if (number === 1) writeFileSync(machine.sheetFile(job.id, 1), await deliver(pass))
+  if (keptAs !== null) writeFileSync(machine.sheetFile(job.id, keptAs), await deliver(pass))
   tellSheet(machine, job, passage, { seam, smeared: pass.marks.smeared })
   machine.state.lastOut = Date.now()
   if (endsAt !== null) {
@@ -238,6 +249,7 @@ async function moveHead(
   told: Size,
   terms: Terms,
   endsAt: number | null,
+  sheets: number,
 ): Promise<number | null | 'over'> {
   const power = machine.turnedOff
   const squareMetres = (told.width * told.length) / 1e12
@@ -251,7 +263,7 @@ async function moveHead(
   const steps = endsAt === null ? PROGRESS_STEPS : Math.max(1, Math.floor((endsAt / told.length) * PROGRESS_STEPS))
   for (let step = 0; step < steps; step++) {
     job.progress = Math.round((step / PROGRESS_STEPS) * 100)
-    job.message = `Printing sheet ${job.delivered + 1} of ${job.copies}.`
+    job.message = `Printing sheet ${job.delivered + 1} of ${sheets}.`
     if (step % 4 === 0) machine.save()
     await pause((seconds * 1000) / PROGRESS_STEPS / machine.pace)
     if (finished(job) || power !== machine.turnedOff) return 'over'

@@ -38,6 +38,8 @@ export interface Job extends JobTicket {
   spoilt: number
   createdAt: number
   doneAt: number | null
+  /** Pages of its document. */
+  pages: number
   truths: Truth[]
 }
 

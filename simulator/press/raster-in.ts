@@ -26,10 +26,45 @@ export const darknessOf = ([r, g, b]: readonly [number, number, number], pixels:
   yellow: b / (255 * pixels),
 })
 
-/** Reads the first page of a PWG Raster file. Throws RasterError when it is not one. */
-export function readRaster(data: Uint8Array): DevicePage {
+/** The pages of a document as the machine holds it: thinned one by one, as they are printed. */
+export interface DevicePages {
+  readonly count: number
+  at(page: number): DevicePage
+}
+
+/** A document of one page. */
+export const singlePage = (page: DevicePage): DevicePages => ({ count: 1, at: () => page })
+
+/** Most pages a document may have. */
+const MAX_PAGES = 10_000
+
+/** Reads a PWG Raster document of one page or several. Throws RasterError when it is not one, or ends in the middle of a page. */
+export function readRasterPages(data: Uint8Array): DevicePages {
+  const first = readRaster(data)
+  const starts = [SYNC.length]
+  for (let at = SYNC.length; ; ) {
+    const header = readHeader(data.subarray(at))
+    if (!header) throw new RasterError('a page header is not one this printer understands')
+    at = readLines(data, at + HEADER_BYTES, header.width, header.height, () => undefined)
+    if (at >= data.length) break
+    if (starts.length >= MAX_PAGES) throw new RasterError(`the document has more than ${MAX_PAGES} pages`)
+    starts.push(at)
+  }
+  if (starts.length === 1) return singlePage(first)
+  let held = { page: 0, of: first }
+  return {
+    count: starts.length,
+    at(page) {
+      if (held.page !== page) held = { page, of: readRaster(data, starts[page]) }
+      return held.of
+    },
+  }
+}
+
+/** Reads one page of a PWG Raster file, the first unless it is told where another begins. Throws RasterError when it is not one. */
+export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   if (new TextDecoder().decode(data.subarray(0, 4)) !== SYNC) throw new RasterError('the document is not PWG Raster')
-  const header = readHeader(data.subarray(4))
+  const header = readHeader(data.subarray(from))
   if (!header) throw new RasterError('the page header is not one this printer understands')
   const byPpi = Math.max(1, Math.floor(header.ppi / WANTED_PPI))
   const bySize = Math.ceil(Math.sqrt((header.width * header.height) / MAX_KEPT))
@@ -41,7 +76,7 @@ export function readRaster(data: Uint8Array): DevicePage {
   const area = factor * factor
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
   const dark = [0, 0, 0] as [number, number, number]
-  readLines(data, 4 + HEADER_BYTES, header.width, header.height, (row, y) => {
+  readLines(data, from + HEADER_BYTES, header.width, header.height, (row, y) => {
     let from = -1
     let to = -1
     for (let x = 0; x < header.width; x++) {

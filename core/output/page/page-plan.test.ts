@@ -8,7 +8,7 @@ test('the page has the pixels of its size, and the picture its place on it', () 
   expect([plan?.width, plan?.height]).toEqual([Math.round((297 * 360) / 25.4), Math.round((420 * 360) / 25.4)])
   const plate = plateOf({ pins: { page: 'iso_a3_297x420mm' } })
   const offset = (layoutOf(plate)?.picture.x ?? 0) - (layoutOf(plate)?.page.x ?? 0)
-  expect(plan?.place?.left).toBe(Math.round((offset * 360) / 25_400))
+  expect(plan?.pictures[0]?.place.left).toBe(Math.round((offset * 360) / 25_400))
   expect([plan?.pageWidth, plan?.pageHeight]).toEqual([842, 1191])
 })
 
@@ -19,12 +19,12 @@ test('a borderless page is larger by its expansion on every side', () => {
   })
   const plan = planPage(plate)
   expect(plan?.width).toBe(Math.round(((4 * 25.4 + 5) * 360) / 25.4))
-  expect(plan?.place).toEqual({ left: 0, top: 0, width: plan?.width, height: plan?.height })
+  expect(plan?.pictures[0]?.place).toEqual({ left: 0, top: 0, width: plan?.width, height: plan?.height })
 })
 
 test('a picture dragged off the page is cut at the printable area', () => {
   const plan = planPage(plateOf({ pins: { placement: `at:${mm(-20)},${mm(-20)}` } }))
-  expect(plan?.place?.left).toBeLessThan(0)
+  expect(plan?.pictures[0]?.place.left).toBeLessThan(0)
   expect(plan?.keep.left).toBeGreaterThan(0)
 })
 
@@ -44,7 +44,7 @@ test('the back of a two-sided card is a page of its own with its words, and a pl
     },
   })
   const back = planPage(plate, 'back')
-  expect(back?.place).toBeNull()
+  expect(back?.pictures).toEqual([])
   expect(back?.words.map((block) => block.lines)).toEqual([['Lantern Wharf']])
   expect([back?.width, back?.height]).toEqual([planPage(plate)?.width, planPage(plate)?.height])
   expect(planPage(plateOf({}), 'back')).toBeNull()
@@ -60,14 +60,14 @@ test('sides of a wrapped canvas are as deep in pixels as the bars are', () => {
     },
   })
   const plan = planPage(plate)
-  expect(Math.abs((plan?.wrap?.x ?? 0) - (38 * 300) / 25.4)).toBeLessThanOrEqual(1)
+  expect(Math.abs((plan?.pictures[0]?.wrap?.x ?? 0) - (38 * 300) / 25.4)).toBeLessThanOrEqual(1)
 })
 
 test('what is used of the picture is whole pixels, never none, and never beyond its edge', () => {
   const plan = (width: number, height: number, cropAt: { x: number; y: number }, size: { width: number; height: number }) =>
     planPage(
       plateOf({ brief: { picture: picture({ width, height }), cropAt, size: { by: 'picture', ...size } }, pins: { orientation: '0' } }),
-    )?.crop
+    )?.pictures[0]?.crop
   // 100 × 50 mm of 1001 × 1001 pixels: 500.5 rows, from the head, the foot and a quarter down.
   const size = { width: mm(100), height: mm(50) }
   expect([0, 1, 0.25].map((y) => plan(1001, 1001, { x: 0.5, y }, size))).toEqual([

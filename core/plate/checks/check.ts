@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { BriefChangeSchema } from '../../things/brief/brief.ts'
-import { ItemChangeSchema } from '../../things/brief/item.ts'
+import { type Brief, BriefChangeSchema } from '../../things/brief/brief.ts'
+import { type Item, ItemChangeSchema } from '../../things/brief/item.ts'
 import type { Given } from '../decisions/decision.ts'
 import { type DecisionKey, PinChangeSchema, TouchesSchema } from '../decisions/registry.ts'
 import type { Settled } from '../settle/settled.ts'
@@ -8,12 +8,14 @@ import type { Settled } from '../settle/settled.ts'
 export const LEVELS = ['stop', 'warn', 'note'] as const
 export type Level = (typeof LEVELS)[number]
 
-/** A change that one press applies: pins to set (null releases one), and fields of the brief or of its item to replace. */
+/** A change that one press applies: pins to set (null releases one), and fields of the brief or of one of its items to replace. */
 const FixSchema = z.object({
   label: z.string(),
   pins: PinChangeSchema.optional(),
   brief: BriefChangeSchema.optional(),
   item: ItemChangeSchema.optional(),
+  /** Id of the item that is changed; the first where it is left out. */
+  of: z.string().optional(),
 })
 export type Fix = z.infer<typeof FixSchema>
 
@@ -79,18 +81,81 @@ export const UNUSABLE = [
   'sheet-not-as-asked',
 ] as const
 
-/** Everything a check finds, as findings. */
-export function findingsOf(check: Check, asked: Asked, settled: Settled | null): Finding[] {
-  const found = check.on === 'asked' ? check.find(asked, settled) : settled ? check.find(settled) : []
+/** From this many pictures on that have the same thing wrong with them, it is said once. */
+const MANY = 4
+
+/** What a check finds of one item, or of the whole. */
+function findingsFor(check: Check, found: Found[], item: Item | null, several: boolean): Finding[] {
+  const at = several && item ? `@${item.id}` : ''
+  const of = (fix: Fix | null | undefined): Fix | null => (fix ? { ...fix, ...(fix.item && at && item ? { of: item.id } : {}) } : null)
   return found.map(({ suffix, title, fix, otherwise, ...rest }) => ({
     ...rest,
-    id: suffix ? `${check.id}:${suffix}` : check.id,
+    id: `${suffix ? `${check.id}:${suffix}` : check.id}${at}`,
     title: title ?? check.title,
     touches: [...check.touches],
-    item: check.about === 'item' ? asked.item.id : null,
+    item: item?.id ?? null,
     form: check.about === 'front' || check.about === 'back' ? check.about : null,
-    fix: fix ?? null,
-    otherwise: otherwise ?? null,
+    fix: of(fix),
+    otherwise: of(otherwise),
     because: null,
   }))
+}
+
+/** What is said of pictures by their numbers: “pictures 2, 5, 9 and 31 more”. */
+function sayItems(numbers: readonly number[]): string {
+  const first = numbers.slice(0, 3)
+  const more = numbers.length - first.length
+  return more > 0 ? `pictures ${first.join(', ')} and ${more} more` : `pictures ${first.slice(0, -1).join(', ')} and ${first.at(-1)}`
+}
+
+/** The same found of many pictures, said once with the worst of it; each of few stands by itself, by its number. */
+function gathered(check: Check, brief: Brief, each: readonly { item: Item; findings: Finding[] }[]): Finding[] {
+  const number = (item: Item) => brief.items.indexOf(item) + 1
+  const hit = each.filter(({ findings }) => findings.length > 0)
+  const items = [...new Set(hit.map(({ item }) => item))]
+  const all = hit.flatMap(({ findings }) => findings)
+  const [first] = [...all].sort((a, b) => LEVELS.indexOf(a.level) - LEVELS.indexOf(b.level))
+  if (items.length < MANY || !first)
+    return hit.flatMap(({ item, findings }) => findings.map((f) => ({ ...f, says: `Picture ${number(item)}: ${f.says}` })))
+  const worst = brief.items.find((item) => item.id === first.item)
+  return [
+    {
+      ...first,
+      id: check.id,
+      says: `True of ${sayItems(items.map(number))}. Picture ${worst ? number(worst) : 1}: ${first.says}`,
+      numbers: { ...first.numbers, pictures: items.length },
+    },
+  ]
+}
+
+/** Everything a check finds, as findings. A check of pictures looks at each of them. */
+export function findingsOf(check: Check, asked: Asked, settled: Settled | null): Finding[] {
+  const { brief } = asked
+  const several = brief.items.length > 1
+  if (check.about !== 'item')
+    return findingsFor(check, check.on === 'asked' ? check.find(asked, settled) : settled ? check.find(settled) : [], null, several)
+  const each =
+    check.on === 'asked'
+      ? brief.items.map((item) => ({ item, findings: findingsFor(check, check.find({ ...asked, item }, settled), item, several) }))
+      : (settled ? lookedAt(settled) : []).map((lies) => ({
+          item: lies.item,
+          findings: findingsFor(check, check.find(lies), lies.item, several),
+        }))
+  const once = new Map(
+    each.flatMap(({ item, findings }) =>
+      findings.map((f) => [f.id, { item, findings: [f] }] as [string, { item: Item; findings: Finding[] }]),
+    ),
+  )
+  return several ? gathered(check, brief, [...once.values()]) : [...once.values()].flatMap(({ findings }) => findings)
+}
+
+const views = new WeakMap<Settled, Settled[]>()
+
+/** The set-up as each of its pictures sees it. Made once for all checks. */
+function lookedAt(settled: Settled): Settled[] {
+  const known = views.get(settled)
+  if (known) return known
+  const made = settled.lies.map(({ on: _, ...lies }) => ({ ...settled, ...lies }))
+  views.set(settled, made)
+  return made
 }

@@ -1,4 +1,3 @@
-import { itemOf } from '../../things/brief/brief.ts'
 import type { Check } from './check.ts'
 
 export const inkLow: Check = {
@@ -7,8 +6,7 @@ export const inkLow: Check = {
   touches: ['printer'],
   about: 'plate',
   on: 'plate',
-  find: ({ printer, estimates, brief }) => {
-    const { copies } = itemOf(brief)
+  find: ({ printer, estimates, sheets: copies }) => {
     const short = printer.inks
       .flatMap((ink) => {
         const needed = estimates.inks[ink.id] ?? 0

@@ -10,12 +10,12 @@ export const keptEdge: Check = {
   touches: ['orientation', 'placement', 'path'],
   about: 'item',
   on: 'plate',
-  find: ({ item, layout, brief, turn }) =>
+  find: ({ item, layout, brief, turn, together }) =>
     EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && item.keep.includes(pictureEdge(e, turn))).map((edge) => ({
       suffix: edge,
       level: 'stop' as const,
       says: `The picture’s ${pictureEdge(edge, turn)} lies at the ${edge} edge and loses ${writeLength(layout.clipped[edge], brief.unit)}. Turn it, move it, or use a longer sheet and trim.`,
       numbers: { clipped: layout.clipped[edge] },
-      fix: { label: 'Let the turn and the place be worked out again', pins: { orientation: null, placement: null } },
+      fix: together ? null : { label: 'Let the turn and the place be worked out again', pins: { orientation: null, placement: null } },
     })),
 }

@@ -27,7 +27,7 @@ const readyAt = ({ studio }: Settled, { now }: Moment, before: number, times: Ti
 function timesOn(plate: Settled, way: Way, quality: Quality): Times {
   const mediaType = nearestMediaType(way.printer, way.paper, way.pairing)
   const gap = mediaType.platenGap === 'wide' || way.paper.thickness > way.printer.normalGapUpTo ? 'wide' : 'normal'
-  return timesOf({ ...way, brief: plate.brief, item: plate.item, mediaType, gap, page: way.fed, quality })
+  return timesOf({ ...way, brief: plate.brief, mediaType, gap, page: way.fed, quality })
 }
 
 /** Something that would be in time: the finest quality that is, else another path or printer, at its usual quality if that will do. */

@@ -1,3 +1,4 @@
+import { viewOf } from '../../sheet/form.ts'
 import type { Rect } from '../../sheet/rect.ts'
 import { squareMetres } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
@@ -10,9 +11,9 @@ export const overspray: Check = {
   about: 'plate',
   follows: [...UNUSABLE, 'borderless-impossible'],
   on: 'plate',
-  find: ({ item, layout, printer, edges }) => {
+  find: ({ forms, layout, printer, edges }) => {
     if (edges.mode !== 'borderless' || EDGES.every((e) => layout.bleed[e] === 0)) return []
-    const mine = oversprayOf(layout) * item.copies
+    const mine = forms.reduce((sum, form) => sum + (form.side === 'front' ? oversprayOf(viewOf(form).layout) * form.count : 0), 0)
     const { since, cleanAfter } = printer.overspray
     const due = since + mine >= cleanAfter
     return [

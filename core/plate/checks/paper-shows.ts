@@ -17,13 +17,13 @@ export const paperShows: Check = {
   follows: [...UNUSABLE, 'borderless-impossible'],
   on: 'plate',
   find: (plate) => {
-    const { item, brief, edges, layout, turn, crop, face, picture } = plate
-    if (edges.mode !== 'borderless' || brief.make.as === 'wrapped-canvas') return []
+    const { item, brief, together, edges, layout, turn, crop, face, picture } = plate
+    if (edges.mode !== 'borderless' || brief.make.as === 'wrapped-canvas' || together) return []
     // Edges that the path cannot print past have a finding of their own.
     const bare = EDGES.filter((e) => edges.edges.includes(e) && layout.margins[e] > 0)
     if (bare.length === 0) return []
     const narrow = Math.min(...bare.map((e) => layout.margins[e]))
-    const filled = printSize({ ...sizingOf(brief), size: { by: 'sheet', fill: true } }, picture, turn, roomFor(plate, turn))
+    const filled = printSize({ ...sizingOf(brief, item), size: { by: 'sheet', fill: true } }, picture, turn, roomFor(plate, turn))
     const now = lossOf({ layout, turn, crop, face }).share
     const where = bare.map((e) => `${writeLength(layout.margins[e], brief.unit)} at the ${e} edge`).join(', ')
     return [

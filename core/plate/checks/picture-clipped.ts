@@ -20,7 +20,7 @@ export const pictureClipped: Check = {
   about: 'item',
   follows: [...UNUSABLE, 'kept-edge', 'borderless-impossible'],
   on: 'plate',
-  find: ({ item, layout, edges, brief, picture, turn, crop, path, lot, offset }) => {
+  find: ({ item, layout, edges, brief, picture, turn, crop, path, lot, offset, together }) => {
     // Borderless prints lose their edge on purpose; that is said with the expansion.
     if (edges.mode === 'borderless' && layout.lost < 0.2) return []
     const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE)
@@ -42,7 +42,7 @@ export const pictureClipped: Check = {
       item: { size: { by: 'picture', width: scaled, height: null } },
       pins: { placement: null },
     }
-    if (item.size.by !== 'sheet' && item.size.by !== 'border' && wide >= MEASURABLE && lost > 0.0005)
+    if (!together && item.size.by !== 'sheet' && item.size.by !== 'border' && wide >= MEASURABLE && lost > 0.0005)
       return [
         {
           level: 'stop',
@@ -66,11 +66,15 @@ export const pictureClipped: Check = {
             ? `The printer cannot reach ${list}: ${(lost * 100).toFixed(1)} % of the picture is cut off.`
             : `The printer cannot reach ${list}, but the picture is blank there: nothing of it is lost.`,
         numbers: { ...Object.fromEntries(cut.map((e) => [e, layout.clipped[e]])), lostPercent: Number((lost * 100).toFixed(2)) },
-        fix: wider
-          ? { label: `Borders of ${writeLength(clear, brief.unit)} all round`, item: { size: wider }, pins: { placement: null } }
-          : fits
-            ? { label: 'Shift it into the printable area', pins: { placement: 'shifted' } }
-            : { label: 'Fit it to the printable area', item: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },
+        fix: together
+          ? together.as === 'free'
+            ? null
+            : { label: 'Move all of it into the printable area', pins: { placement: 'shifted' } }
+          : wider
+            ? { label: `Borders of ${writeLength(clear, brief.unit)} all round`, item: { size: wider }, pins: { placement: null } }
+            : fits
+              ? { label: 'Shift it into the printable area', pins: { placement: 'shifted' } }
+              : { label: 'Fit it to the printable area', item: { size: { by: 'sheet', fill: false } }, pins: { placement: null } },
       },
     ]
   },

@@ -15,9 +15,11 @@ const ends: Record<PictureEdge, { axis: 'x' | 'y'; at: 0 | 1; facing: PictureEdg
 }
 
 /** What one press does about a crop: moves it off an edge that is wanted, or shows the whole picture. */
-function fixFor({ size, keep, cropAt }: Item, edges: Loss['edges']): Fix | null {
+function fixFor({ size, keep, cropAt }: Item, edges: Loss['edges'], sized: boolean): Fix | null {
   const kept = keep.find((edge) => edges[edge].crop >= MEASURABLE && !keep.includes(ends[edge].facing))
   if (kept) return { label: `Crop at the ${ends[kept].facing} instead`, item: { cropAt: { ...cropAt, [ends[kept].axis]: ends[kept].at } } }
+  // In a cell or a place the size is not the picture's own.
+  if (!sized) return null
   if (size.by === 'sheet' && size.fill) return { label: 'Show the whole picture', item: { size: { by: 'sheet', fill: false } } }
   if (size.by === 'border' && size.exact) return { label: 'Keep the picture’s own shape', item: { size: { ...size, exact: false } } }
   if (size.by === 'picture' && size.width !== null && size.height !== null)
@@ -40,7 +42,7 @@ export const pictureCropped: Check = {
   about: 'item',
   follows: [...UNUSABLE, 'borderless-impossible', 'kept-edge'],
   on: 'plate',
-  find: ({ item, layout, turn, crop, face, edges, brief, studio }) => {
+  find: ({ item, layout, turn, crop, face, edges, brief, studio, together }) => {
     if (item.content.as === 'words') return []
     const loss = lossOf({ layout, turn, crop, face: filledByCrop(brief.make, { face, layout }) })
     const past = edges.mode === 'borderless' ? loss.share - loss.cropped : 0
@@ -60,7 +62,7 @@ export const pictureCropped: Check = {
           ...Object.fromEntries(PICTURE_EDGES.map((e) => [e, Math.round(loss.edges[e].crop + loss.edges[e].placed)])),
           lostPercent: Number((loss.share * 100).toFixed(2)),
         },
-        fix: loss.cropped >= ROUNDING ? fixFor(item, loss.edges) : null,
+        fix: loss.cropped >= ROUNDING ? fixFor(item, loss.edges, together === null || together.as === 'sizes') : null,
       },
     ]
   },

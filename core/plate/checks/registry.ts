@@ -1,10 +1,12 @@
 import type { Settled } from '../settle/settled.ts'
 import { backText } from './back-text.ts'
+import { backsRegister } from './backs-register.ts'
 import { blackWrong } from './black-wrong.ts'
 import { borderlessImpossible } from './borderless-impossible.ts'
 import { bordersUneven } from './borders-uneven.ts'
 import { bordersVary } from './borders-vary.ts'
 import { canvasWrap } from './canvas-wrap.ts'
+import { cellsEmpty } from './cells-empty.ts'
 import { type Asked, type Check, type Finding, findingsOf, LEVELS } from './check.ts'
 import { colourManagedWrongly } from './colour-managed-wrongly.ts'
 import { creasedCard } from './creased-card.ts'
@@ -14,13 +16,16 @@ import { driverQuirk } from './driver-quirk.ts'
 import { expansionSmall } from './expansion-small.ts'
 import { foldScore } from './fold-score.ts'
 import { glossUneven } from './gloss-uneven.ts'
+import { gutterNarrow } from './gutter-narrow.ts'
 import { headStrike } from './head-strike.ts'
 import { inkLow } from './ink-low.ts'
 import { keptEdge } from './kept-edge.ts'
 import { late } from './late.ts'
+import { layoutMake } from './layout-make.ts'
 import { longSheet } from './long-sheet.ts'
 import { lotDiffers } from './lot-differs.ts'
 import { mediaUnsuited } from './media-unsuited.ts'
+import { noPlace } from './no-place.ts'
 import { notLoaded } from './not-loaded.ts'
 import { nothingPossible } from './nothing-possible.ts'
 import { overspray } from './overspray.ts'
@@ -31,6 +36,7 @@ import { pictureClipped } from './picture-clipped.ts'
 import { pictureCropped } from './picture-cropped.ts'
 import { pictureMissing } from './picture-missing.ts'
 import { pinLost } from './pin-lost.ts'
+import { placesOverlap } from './places-overlap.ts'
 import { positionOff } from './position-off.ts'
 import { printerUnconfirmed } from './printer-unconfirmed.ts'
 import { profileBorrowed } from './profile-borrowed.ts'
@@ -67,6 +73,8 @@ export const CHECKS: readonly Check[] = [
   sheetNotAsAsked,
   twoSidedStock,
   cutFirst,
+  layoutMake,
+  noPlace,
   stockShort,
   borderlessImpossible,
   keptEdge,
@@ -74,6 +82,10 @@ export const CHECKS: readonly Check[] = [
   pictureCropped,
   paperShows,
   bordersUneven,
+  placesOverlap,
+  gutterNarrow,
+  cellsEmpty,
+  backsRegister,
   backText,
   canvasWrap,
   colourManagedWrongly,

@@ -39,11 +39,14 @@ export const resolutionLow: Check = {
         level,
         says: `The picture has ${plate.ppi.toFixed(0)} pixels per inch at this size; from ${writeLength(distance, unit)} away the eye can use ${wanted.toFixed(0)}. Up to ${writeLength(width, unit)} wide it would be sharp.`,
         numbers: { ppi: Math.round(plate.ppi), wanted: Math.round(wanted), distance: Math.round(distance), sharpWidth: width },
-        fix: {
-          label: `Print it ${writeLength(width, unit)} wide`,
-          item: { size: { by: 'picture', width, height: null } },
-          pins: { placement: null },
-        },
+        fix:
+          plate.together && plate.together.as !== 'sizes'
+            ? null
+            : {
+                label: `Print it ${writeLength(width, unit)} wide`,
+                item: { size: { by: 'picture', width, height: null } },
+                pins: { placement: null },
+              },
       },
     ]
   },

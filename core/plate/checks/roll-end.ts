@@ -10,9 +10,9 @@ export const rollEnd: Check = {
   about: 'plate',
   follows: UNUSABLE,
   on: 'plate',
-  find: ({ item, studio, printer, path, lot, layout, brief, gap }) => {
+  find: ({ sheets, studio, printer, path, lot, layout, brief, gap }) => {
     if (!isRoll(path)) return []
-    const left = rollAfter(studio, printer.id, path.id, lot, layout.sheet.h * item.copies)
+    const left = rollAfter(studio, printer.id, path.id, lot, layout.sheet.h * sheets)
     if (left === null || left < 0) return []
     return [
       {

@@ -9,16 +9,16 @@ export const stackTooHigh: Check = {
   about: 'plate',
   follows: UNUSABLE,
   on: 'plate',
-  find: ({ item, path, paper }) => {
+  find: ({ sheets, path, paper }) => {
     if (isRoll(path)) return []
     const holds = capacityFor(path, paper.thickness)
-    if (item.copies <= holds || holds === 0) return []
-    const loads = Math.ceil(item.copies / holds)
+    if (sheets <= holds || holds === 0) return []
+    const loads = Math.ceil(sheets / holds)
     return [
       {
         level: 'note',
-        says: `${path.name} should hold ${holds} ${holds === 1 ? 'sheet' : 'sheets'} of this paper at a time: ${item.copies} copies take ${loads} loads.`,
-        numbers: { copies: item.copies, holds, loads },
+        says: `${path.name} should hold ${holds} ${holds === 1 ? 'sheet' : 'sheets'} of this paper at a time: ${sheets} of them take ${loads} loads.`,
+        numbers: { copies: sheets, holds, loads },
       },
     ]
   },

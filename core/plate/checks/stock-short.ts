@@ -8,9 +8,9 @@ export const stockShort: Check = {
   about: 'plate',
   follows: [...UNUSABLE, 'cut-first'],
   on: 'plate',
-  find: ({ item, lot, brief, layout, ways, way }) => {
+  find: ({ sheets, together, lot, brief, layout, ways, way }) => {
     const roll = lot.form === 'roll'
-    const needed = roll ? layout.sheet.h * item.copies : item.copies
+    const needed = roll ? layout.sheet.h * sheets : sheets
     if (lot.stock >= needed) return []
     const copies = roll ? Math.floor(lot.stock / layout.sheet.h) : lot.stock
     const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${n} ${n === 1 ? 'sheet' : 'sheets'}`)
@@ -19,16 +19,16 @@ export const stockShort: Check = {
         w.ruledOut === null &&
         w.lot !== lot &&
         w.path === way.path &&
-        (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * item.copies : w.lot.stock >= item.copies),
+        (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * w.sheets : w.lot.stock >= w.sheets),
     )
     return [
       {
         level: 'stop',
-        says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${item.copies}.`,
+        says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${sheets}.`,
         numbers: { needed, stock: lot.stock, copies },
         fix: other
           ? { label: 'Take the other lot', pins: { stock: other.lot.id } }
-          : copies > 0
+          : copies > 0 && together === null && brief.items.length === 1
             ? { label: `Print ${copies}`, item: { copies } }
             : null,
       },

@@ -20,7 +20,7 @@ export interface Moment {
 /** What every decision knows: what is asked, the studio, what the operator has fixed, and every way through the studio. */
 export interface Given {
   readonly brief: Brief
-  /** The item the decisions are about. */
+  /** The item the decisions are about; a stand-in without an id where several lie together. */
   readonly item: Item
   readonly studio: Studio
   /** Ids of the candidates an operator has fixed, by decision. */
@@ -224,7 +224,7 @@ export function declare<
     /** Takes the decision. `ready` where the decisions it needs have found something; `known` then holds what they set. */
     take(known: Given & Partial<S & Knows<N>>, ready: boolean): { line: Line & { key: K }; sets: S | null } {
       const { key, title, question, about } = declaration
-      const head = { key, item: about === 'item' ? known.item.id : null, title, question }
+      const head = { key, item: about === 'item' && known.item.id !== '' ? known.item.id : null, title, question }
       if (!ready) return { line: { ...head, ...NOTHING }, sets: null }
       const all = known as Knows<N>
       const { line, chosen } = choose(head, declaration.candidates(all), known.pins[key], (pin) => declaration.custom?.(pin, all) ?? null)

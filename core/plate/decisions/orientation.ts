@@ -1,12 +1,17 @@
+import { arrange } from '../../sheet/arrange/arrange.ts'
+import type { Arranged } from '../../sheet/arrange/arranged.ts'
+import { groundOf } from '../../sheet/arrange/ground.ts'
 import { contentLost } from '../../sheet/content.ts'
 import { opensRight } from '../../sheet/make/folded-card.ts'
 import { centredOn, movedInto, type PrintSize, placingFrame, printSize, type Room, sizingOf } from '../../sheet/placement.ts'
 import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
+import { togetherOf } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { pictureEdge, TURNS, type Turn } from '../../things/brief/turn.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES, type Edges, edgesOf } from '../../things/paths/path.ts'
 import type { Cost } from '../ways/cost.ts'
+import { isOpen } from '../ways/ways.ts'
 import { type Candidate, declare, type Given } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
 import { marginsDecision } from './margins.ts'
@@ -47,8 +52,8 @@ export function costOfCut({ brief, item }: Given, turn: Turn, size: PrintSize, c
 
 /** What it costs to print at this turn: cut where it lies, or moved out of the dead margin, whichever is less. */
 function placingCosts(given: Given, turn: Turn, size: PrintSize, room: Room): Cost[] {
-  const { brief } = given
-  const centred = centredOn(placingFrame(sizingOf(brief), room, turn), size)
+  const { brief, item } = given
+  const centred = centredOn(placingFrame(sizingOf(brief, item), room, turn), size)
   const here = costOfCut(given, turn, size, cutOff(centred, room.printable))
   if (here.length === 0 || room.borderless) return []
   const moved = movedInto(room.printable, centred)
@@ -59,6 +64,17 @@ function placingCosts(given: Given, turn: Turn, size: PrintSize, room: Room): Co
   ]
   const points = (costs: Cost[]) => costs.reduce((sum, c) => sum + c.points, 0)
   return points(there) < points(here) ? there : here
+}
+
+/** What lies together is turned picture by picture. */
+const EACH_BY_ITSELF: Candidate<Turn> = {
+  id: '0',
+  label: 'Each picture by itself',
+  value: 0,
+  ruledOut: null,
+  costs: [],
+  by: 'rule',
+  reason: 'The layout turns every picture as it suits its place.',
 }
 
 export const orientationDecision = declare({
@@ -72,10 +88,11 @@ export const orientationDecision = declare({
   agreement: null,
   candidates: (context): Candidate<Turn>[] => {
     const { brief, item } = context
+    if (togetherOf(brief)) return [EACH_BY_ITSELF]
     const rooms = TURNS.map((turn) => roomFor(context, turn))
     const picture = pictureOf(item)
     const whole = picture.width * picture.height
-    const sized = TURNS.map((turn, i) => printSize(sizingOf(brief), picture, turn, rooms[i] as Room))
+    const sized = TURNS.map((turn, i) => printSize(sizingOf(brief, item), picture, turn, rooms[i] as Room))
     const largest = Math.max(...sized.map((s) => s.w * s.h))
     return TURNS.map((turn, i) => {
       const size = sized[i] as (typeof sized)[number]
@@ -114,7 +131,15 @@ export const orientationDecision = declare({
       }
     })
   },
-  accept: (turn, known) => ({ turn, size: printSize(sizingOf(known.brief), pictureOf(known.item), turn, roomFor(known, turn)) }),
+  accept: (turn, known) => {
+    const { brief, item, lot } = known
+    const room = roomFor(known, turn)
+    const together = togetherOf(brief)
+    if (!together) return { turn, size: printSize(sizingOf(brief, item), pictureOf(item), turn, room), arranged: null as Arranged | null }
+    const arranged: Arranged | null = arrange(together, brief.items, groundOf(together, room, isOpen(brief, lot)))
+    const { w, h } = arranged.block
+    return { turn, size: { w, h, crop: { x: 0, y: 0, w: 1, h: 1 } }, arranged }
+  },
   // How it lies is part of the plate's form.
   keeps: {},
   keep: () => ({}),

@@ -16,6 +16,16 @@ const PLACED = /^at:(-?\d{1,9}),(-?\d{1,9})$/
 /** The pin for a picture whose leading left corner lies at x, y of the true sheet, µm. */
 export const placementPin = (x: number, y: number): string => `at:${Math.round(x)},${Math.round(y)}`
 
+/** Somebody has said where everything lies. */
+const LAID_OUT: Omit<Candidate<Rect>, 'value'> = {
+  id: 'laid-out',
+  label: 'As it is laid out',
+  ruledOut: null,
+  costs: [],
+  by: 'brief',
+  reason: 'The layout says where each picture lies.',
+}
+
 export const placementDecision = declare({
   key: 'placement',
   title: 'Placement',
@@ -26,9 +36,11 @@ export const placementDecision = declare({
   ofTheWay: true,
   agreement: null,
   candidates: (context): Candidate<Rect>[] => {
-    const { size, brief, studio, turn } = context
+    const { size, brief, item, studio, turn, arranged } = context
+    const at = arranged?.block.at
+    if (at) return [{ ...LAID_OUT, value: { x: at.x, y: at.y, w: size.w, h: size.h } }]
     const room = roomFor(context, turn)
-    const centred = centredOn(placingFrame(sizingOf(brief), room, turn), size)
+    const centred = centredOn(placingFrame(sizingOf(brief, item), room, turn), size)
     const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(context, turn, size, cutOff(rect, room.printable)))
     const moved = movedInto(room.printable, centred)
     const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
@@ -63,9 +75,9 @@ export const placementDecision = declare({
     }
     return list
   },
-  custom: (pin, { size, brief }) => {
+  custom: (pin, { size, brief, arranged }) => {
     const match = PLACED.exec(pin)
-    if (!match) return null
+    if (!match || arranged?.block.at) return null
     const [x, y] = [Number(match[1]), Number(match[2])]
     if (Math.abs(x) > MAX_LENGTH || Math.abs(y) > MAX_LENGTH) return null
     return {

@@ -20,9 +20,9 @@ export const platenGapDecision = declare({
   about: 'plate',
   ofTheWay: false,
   agreement: 'platen-gap',
-  candidates: ({ item, printer, path, paper, lot, mediaType, studio, brief, way }): Candidate<Gap>[] => {
+  candidates: ({ printer, path, paper, lot, mediaType, studio, brief, way }): Candidate<Gap>[] => {
     const thick = paper.thickness > printer.normalGapUpTo
-    const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * item.copies) : null
+    const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * way.sheets) : null
     const byEntry = mediaType.platenGap === 'wide'
     const caliper = (um: number) => `${(um / 1000).toFixed(2)} mm`
     const why = byEntry

@@ -19,8 +19,8 @@ export const qualityDecision = declare({
   about: 'plate',
   ofTheWay: true,
   agreement: 'quality',
-  candidates: ({ item, printer, pairing, studio, paper, way }): Candidate<Quality>[] => {
-    const rush = item.copies >= RUSH_COPIES
+  candidates: ({ printer, pairing, studio, paper, way }): Candidate<Quality>[] => {
+    const rush = way.sheets >= RUSH_COPIES
     const profiled = studio.profiles
       .filter((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
       .map((p) => p.boundTo?.dpi)
@@ -29,7 +29,7 @@ export const qualityDecision = declare({
     const fastest = { secondsPerSquareMetre: Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre)) }
     return printer.qualities.map((q) => {
       const paired = pairing?.qualityId === q.id
-      const extra = ((headSeconds(way.fed, q) - headSeconds(way.fed, fastest)) * item.copies) / 60
+      const extra = ((headSeconds(way.fed, q) - headSeconds(way.fed, fastest)) * way.sheets) / 60
       const costs = []
       if (extra > 0.5) costs.push({ points: extra * (rush ? 0.5 : 0.02), says: `${extra.toFixed(0)} min longer than the fastest` })
       if (profiled.length > 0 && !profiled.includes(q.dpi))
@@ -46,7 +46,7 @@ export const qualityDecision = declare({
         by: paired ? 'pairing' : 'rule',
         reason:
           rush && q === quick
-            ? `${item.copies} prints go on the quickest that is not coarse.`
+            ? `${way.sheets} prints go on the quickest that is not coarse.`
             : paired
               ? 'The pairing was made with it.'
               : printer.qualities.length === 1

@@ -1,5 +1,4 @@
 import { brief, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
-import { itemOf } from '../../things/brief/brief.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Pairing } from '../../things/media/media.ts'
@@ -56,19 +55,18 @@ test('a roll counts its length, sheets count loads', () => {
 describe('hands beside loading, worked by hand', () => {
   const {
     brief: of,
-    item,
     setup,
     loaded,
   } = (() => {
     const plate = plateOf({ brief: { copies: 7 } })
     if (!plate.setup) throw new Error('no set-up')
-    return { brief: plate.brief, item: itemOf(plate.brief), setup: plate.setup, loaded: null }
+    return { brief: plate.brief, setup: plate.setup, loaded: null }
   })()
   const lot = setup.lot
   const base = {
     ...setup,
     brief: of,
-    item,
+    sheets: 7,
     loaded,
     cut: null,
     pairing: null,

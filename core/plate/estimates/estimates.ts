@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import type { CutPlan } from '../../sheet/cutting/cut-plan.ts'
-import type { Layout } from '../../sheet/layout.ts'
+import type { Form } from '../../sheet/form.ts'
 import type { Brief } from '../../things/brief/brief.ts'
-import { type Item, pictureIn } from '../../things/brief/item.ts'
+import { pictureIn } from '../../things/brief/item.ts'
 import { squareMetres, type Um } from '../../things/length/length.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
@@ -54,7 +54,8 @@ interface Timed {
   mediaType: MediaType
   gap: 'normal' | 'wide'
   page: { width: Um; length: Um }
-  item: Pick<Item, 'copies'>
+  /** Sheets, or cuts from the roll. */
+  sheets: number
   printer: Printer
   paper: Paper
   lot: Lot
@@ -66,11 +67,11 @@ interface Timed {
 interface Input extends Timed {
   coat: 'off' | 'ink' | 'all'
   colourMode: { mode: 'colour' | 'grey' }
-  item: Pick<Item, 'copies' | 'content'>
+  brief: Pick<Brief, 'make' | 'finished' | 'items'>
 }
 
 /** Minutes of hands beside loading: changed over before, confirmed between, finished after. */
-function handsMinutes({ brief, item, printer, path, lot, loaded, cut, mediaType, gap }: Timed): number {
+function handsMinutes({ brief, sheets, printer, path, lot, loaded, cut, mediaType, gap }: Timed): number {
   const { swap, installed } = printer.black
   const swaps = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
   const { make, finished } = brief
@@ -84,19 +85,19 @@ function handsMinutes({ brief, item, printer, path, lot, loaded, cut, mediaType,
     (isRoll(path) && loaded?.lotId && loaded.lotId !== lot.id ? HANDS.otherRoll : 0) +
     (path.attachment ? HANDS.attachment : 0) +
     (cut ? cut.parents * HANDS.cutParent : 0) +
-    each * item.copies
+    each * sheets
   )
 }
 
 /** How long a job takes: filling the path, other hands, the head, drying. */
 export function timesOf(of: Timed): Pick<Estimates, 'loads' | 'loadingMinutes' | 'handsMinutes' | 'printingSeconds' | 'dryingMinutes'> {
-  const { item, paper, path, page, quality, pairing } = of
-  const loads = isRoll(path) ? 1 : Math.ceil(item.copies / Math.max(1, capacityFor(path, paper.thickness)))
+  const { sheets, paper, path, page, quality, pairing } = of
+  const loads = isRoll(path) ? 1 : Math.ceil(sheets / Math.max(1, capacityFor(path, paper.thickness)))
   return {
     loads,
     loadingMinutes: loads * LOAD_MINUTES,
     handsMinutes: handsMinutes(of),
-    printingSeconds: headSeconds(page, quality) * item.copies,
+    printingSeconds: headSeconds(page, quality) * sheets,
     dryingMinutes: pairing?.dryingMinutes ?? paper.dryingMinutes ?? 30,
   }
 }
@@ -109,32 +110,40 @@ export const workMinutes = ({
   printingSeconds,
 }: Pick<Times, 'loadingMinutes' | 'handsMinutes' | 'printingSeconds'>) => loadingMinutes + handsMinutes + printingSeconds / 60
 
-/** What inks (ml by ink, one copy) cost for all copies; those without a price count as the mean of those that have one. */
-function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, number>>, copies: number): number | null {
+/** What inks (ml by ink) cost; those without a price count as the mean of those that have one. */
+function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, number>>): number | null {
   const known = inks.flatMap((ink) => (ink.priceCents === null ? [] : [ink.priceCents / 100 / ink.capacity]))
   if (known.length === 0) return null
   const mean = known.reduce((a, b) => a + b, 0) / known.length
   const each = inks.map((ink) => (used[ink.id] ?? 0) * (ink.priceCents === null ? mean : ink.priceCents / 100 / ink.capacity))
-  return each.reduce((a, b) => a + b, 0) * copies
+  return each.reduce((a, b) => a + b, 0)
 }
 
 /** Time, ink and paper a job takes. */
-export function estimate(of: Input, layout: Layout): Estimates {
-  const { item, paper, lot } = of
-  const byClass = inkOf(of.printer, pictureIn(item)?.inked ?? null, layout.printed, {
-    surface: of.mediaType.surface,
-    coat: of.coat,
-    greys: of.colourMode.mode === 'grey',
-  })
-  const inks = Object.fromEntries(of.printer.inks.map((ink) => [ink.id, (byClass[ink.id] ?? 0) * learntUse(ink.meter, ink.capacity)]))
-  const sheet = squareMetres(layout.sheet.w, layout.sheet.h)
+export function estimate(of: Input, forms: readonly Form[]): Estimates {
+  const { sheets, paper, lot, printer } = of
+  const items = new Map(of.brief.items.map((item) => [item.id, item]))
+  const manner = { surface: of.mediaType.surface, coat: of.coat, greys: of.colourMode.mode === 'grey' }
+  const inks: Record<string, number> = Object.fromEntries(printer.inks.map(({ id }) => [id, 0]))
+  let area = 0
+  for (const form of forms) {
+    if (form.side === 'back') continue
+    area += squareMetres(form.sheet.w, form.sheet.h) * form.count
+    for (const { item, printed } of form.placements) {
+      const known = items.get(item)
+      const byClass = inkOf(printer, (known && pictureIn(known)?.inked) ?? null, printed, manner)
+      for (const ink of printer.inks)
+        inks[ink.id] = (inks[ink.id] ?? 0) + (byClass[ink.id] ?? 0) * learntUse(ink.meter, ink.capacity) * form.count
+    }
+  }
+  const length = forms.find((form) => form.side === 'front')?.sheet.h ?? 0
   return {
     ...timesOf(of),
-    sheets: item.copies,
-    inkMillilitres: Object.values(inks).reduce((a, b) => a + b, 0) * item.copies,
-    inks: Object.fromEntries(Object.entries(inks).map(([id, ml]) => [id, ml * item.copies])),
-    inkPrice: priceOf(of.printer, inks, item.copies),
-    paperPrice: sheet * paper.pricePerSquareMetre * item.copies,
-    rollLength: lot.form === 'roll' ? layout.sheet.h * item.copies : 0,
+    sheets,
+    inkMillilitres: Object.values(inks).reduce((a, b) => a + b, 0),
+    inks,
+    inkPrice: priceOf(printer, inks),
+    paperPrice: area * paper.pricePerSquareMetre,
+    rollLength: lot.form === 'roll' ? length * sheets : 0,
   }
 }

@@ -7,7 +7,7 @@ import { DecisionLineSchema, PinsSchema, SETUP_SHAPE } from '../decisions/regist
 import { EstimatesSchema } from '../estimates/estimates.ts'
 
 /** Raised when the stored form of a plate changes; read-plate.ts upgrades every earlier one. */
-export const PLATE_SCHEMA_VERSION = 2
+export const PLATE_SCHEMA_VERSION = 3
 
 /** The records a plate was made from, as they were: enough to draw, load and print it without the studio. */
 const SetupSchema = z.object(SETUP_SHAPE)

@@ -46,8 +46,14 @@ function fromFirst(raw: Stored): Stored {
   }
 }
 
+/** In version 2 every form was printed as often as the job's one picture had copies. */
+function fromSecond(raw: Stored): Stored {
+  const count = readBrief(raw.brief).items[0]?.copies ?? 1
+  return { ...raw, schemaVersion: 3, forms: list(raw.forms).map((form) => ({ ...form, count })) }
+}
+
 /** Upgrades from each version to the next. */
-const UPGRADES: Record<number, (raw: Stored) => Stored> = { 1: fromFirst }
+const UPGRADES: Record<number, (raw: Stored) => Stored> = { 1: fromFirst, 2: fromSecond }
 
 /** A plate frozen by any version, as this one has it. Throws a ZodError when it is no plate. */
 export function readPlate(stored: unknown): Plate {

@@ -156,7 +156,7 @@ test('an item of words is set where it lies and printed as words; nobody asks it
   expect(front?.text?.lines).toEqual(['Lamp room', 'Open daily'])
   expect(front?.crop).toBeNull()
   expect(front && intersect(front.text?.rect ?? front.layout.sheet, front.layout.picture)).toEqual(front?.text?.rect)
-  expect(planPage(plate)).toMatchObject({ place: null, words: [{ lines: ['Lamp room', 'Open daily'] }] })
+  expect(planPage(plate)).toMatchObject({ pictures: [], words: [{ lines: ['Lamp room', 'Open daily'] }] })
   expect(plate.findings.filter((f) => ['picture-missing', 'resolution-low', 'profile-not-embedded'].includes(f.id))).toEqual([])
 })
 

@@ -1,7 +1,10 @@
+import { arrange } from '../../sheet/arrange/arrange.ts'
+import { type Arranged, sheetsIn } from '../../sheet/arrange/arranged.ts'
+import { groundOf } from '../../sheet/arrange/ground.ts'
 import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
-import { type Brief, itemOf } from '../../things/brief/brief.ts'
+import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
@@ -29,6 +32,8 @@ export interface Way {
   /** How the sheet is got from a larger one, or null when it is in stock as it is; `lot` is then the lot it will be. */
   cut: CutPlan | null
   fed: FedSheet
+  /** Sheets, or cuts from the roll, that the job takes this way; 0 for what cannot be used. */
+  sheets: number
   violations: Violation[]
   /** Why it cannot be used, in words, or null. */
   ruledOut: string | null
@@ -53,6 +58,25 @@ const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 /** Whether the brief fixes how large the print is, whatever it is printed on. */
 const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
 
+/** Prints a job asks for where each item has sheets of its own. */
+export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
+
+/** Whether a piece of roll is as long as what lies on it: nobody has said how long. */
+export const isOpen = (brief: Pick<Brief, 'sheet'>, lot: Pick<Lot, 'form'>): boolean => lot.form === 'roll' && brief.sheet?.length == null
+
+/** The items of a job laid together on such a sheet before margins are decided, or null where each has sheets of its own. */
+function arrangedOn(brief: Brief, path: Path, lot: Lot, { width, length }: FedSheet): Arranged | null {
+  const together = togetherOf(brief)
+  if (!together) return null
+  const sheet = { x: 0, y: 0, w: width, h: length }
+  const borderless = brief.finish === 'borderless'
+  return arrange(
+    together,
+    brief.items,
+    groundOf(together, { frame: sheet, printable: borderless ? sheet : inset(sheet, path.margins), borderless }, isOpen(brief, lot)),
+  )
+}
+
 /** How long a piece to cut from a roll of this width: as long as asked, else what the print takes, but never shorter than the path cuts. µm. */
 const cutLength = (brief: Brief, path: Path, width: Um): Um =>
   brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(path.length.min, takenLength(brief, path, width))
@@ -71,6 +95,14 @@ function takenLength(brief: Brief, path: Path, width: Um): Um {
   const { size } = item
   const picture = pictureOf(item)
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
+  const together = togetherOf(brief)
+  if (together) {
+    const ends = [path.margins.leading, path.margins.trailing].map((margin) => Math.max(ROLL_END, margin, together.border))
+    const room = { x: 0, y: 0, w: width, h: path.length.max }
+    const ground = groundOf(together, { frame: room, printable: inset(room, path.margins), borderless: false }, true)
+    const { block } = arrange(together, brief.items, ground)
+    return Math.round(block.h + (block.at ? block.at.y + (ends[1] as number) : (ends[0] as number) + (ends[1] as number)))
+  }
   const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
   const all = { x: 0, y: 0, w: width, h: path.length.max }
   const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
@@ -145,7 +177,11 @@ const CUT_LOT = ':cut'
 function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
   const { sheet } = brief
   if (!sheet || sheet.width === null || sheet.length === null) return null
-  const cut = planCut(lot, { width: sheet.width, length: sheet.length }, itemOf(brief).copies)
+  const together = togetherOf(brief)
+  const whole = { x: 0, y: 0, w: sheet.width, h: sheet.length }
+  const ground = together && groundOf(together, { frame: whole, printable: whole, borderless: false }, false)
+  const sheets = together && ground ? Math.max(1, sheetsIn(arrange(together, brief.items, ground))) : copiesIn(brief)
+  const cut = planCut(lot, { width: sheet.width, length: sheet.length }, sheets)
   if (!cut) return null
   const { width, length } = cut.piece
   const stock = lot.form === 'roll' ? (lot.stock >= cut.parent.length ? cut.pieces.length : 0) : lot.stock * cut.pieces.length
@@ -171,7 +207,7 @@ export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly
 
 /** Whether the picture at the size asked for stays within the printable area in some turn; how far over in µm if not. */
 function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
-  if (!fixesSize(itemOf(brief))) return 0
+  if (togetherOf(brief) || !fixesSize(itemOf(brief))) return 0
   const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
   const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
   const over = TURNS.slice(0, 2).map((turn) => {
@@ -185,8 +221,7 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
 const CUT_OFF_MINUTES = 2
 
 function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
-  const { printer, path, lot, paper, pairing, loaded, fed, cut } = way
-  const item = itemOf(brief)
+  const { printer, path, lot, paper, pairing, loaded, fed, cut, sheets } = way
   const costs: Cost[] = []
   const add = (when: boolean, points: number, says: () => string) => {
     if (when) costs.push({ points, says: says() })
@@ -226,23 +261,25 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
       () => dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '),
     )
   }
+  const unlaid = arrangedOn(brief, path, lot, fed)?.left.length ?? 0
+  add(unlaid > 0, 60 + unlaid, () => `${unlaid} ${unlaid === 1 ? 'picture does' : 'pictures do'} not fit on the sheet`)
   const over = overhang(brief, path, fed)
   add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
   const holds = capacityFor(path, paper.thickness)
-  const loads = isRoll(path) ? 1 : Math.ceil(item.copies / Math.max(1, holds))
+  const loads = isRoll(path) ? 1 : Math.ceil(sheets / Math.max(1, holds))
   add(loads > 1, (loads - 1) * 2, () => `${loads} loads of ${holds}`)
   add(
     kindOf(path).cutByHand,
-    CUT_OFF_MINUTES * item.copies,
-    () => `${item.copies === 1 ? 'one cut' : `${item.copies} cuts`} by hand: this roll has no cutter`,
+    CUT_OFF_MINUTES * sheets,
+    () => `${sheets === 1 ? 'one cut' : `${sheets} cuts`} by hand: this roll has no cutter`,
   )
   const quality = printer.qualities.find((q) => q.id === pairing?.qualityId) ?? printer.qualities[0]
-  const sheet = squareMetres(fed.width, fed.length)
-  const minutes = quality ? (headSeconds(fed, quality) * item.copies) / 60 : 0
+  const area = squareMetres(fed.width, fed.length)
+  const minutes = quality ? (headSeconds(fed, quality) * sheets) / 60 : 0
   add(minutes >= 1, minutes * 0.1, () => `prints for ${Math.round(minutes)} min`)
-  const enough = lot.form === 'roll' ? lot.stock >= fed.length * item.copies : lot.stock >= item.copies
+  const enough = lot.form === 'roll' ? lot.stock >= fed.length * sheets : lot.stock >= sheets
   add(!enough, 25, () => 'not enough of this lot')
-  const price = sheet * paper.pricePerSquareMetre * item.copies
+  const price = area * paper.pricePerSquareMetre * sheets
   add(price >= 0.5, price * 0.2, () => `${price.toFixed(2)} of paper`)
   return costs
 }
@@ -272,6 +309,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
     const made = wrong === null ? null : cutDown(brief, lot)
     if (made) stock.push({ ...made, wrong: null })
   }
+  const copies = copiesIn(brief)
   const usable: Way[] = []
   const unusable: Way[] = []
   for (const printer of studio.printers) {
@@ -302,6 +340,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           loaded: loads[i] ?? null,
           cut,
           fed,
+          sheets: 0,
           violations: broken,
           ruledOut: refused,
           against: oneSided ? 'make' : first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
@@ -315,6 +354,8 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           continue
         }
         mediaType ??= nearestMediaType(printer, paper, pairing)
+        const arranged = arrangedOn(brief, path, lot, fed)
+        way.sheets = arranged ? sheetsIn(arranged) : copies
         way.costs = costsOf(way, brief, mediaType, profiled.has(key) || known.has(borrowedBy(pairing)))
         for (const cost of way.costs) way.total += cost.points
         usable.push(way)

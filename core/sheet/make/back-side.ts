@@ -1,9 +1,10 @@
-import { type Brief, itemOf } from '../../things/brief/brief.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import type { Item } from '../../things/brief/item.ts'
 import type { Picture } from '../../things/brief/picture.ts'
 import type { Turn } from '../../things/brief/turn.ts'
 import type { Path } from '../../things/paths/path.ts'
 import type { Form } from '../form.ts'
-import { areaOf, type EdgeMode, land, type Offset } from '../layout.ts'
+import { type Area, areaOf, type EdgeMode, land, type Offset } from '../layout.ts'
 import { centredOn, movedInto, pixelsPerInch, printSize, sizingOf } from '../placement.ts'
 import { intersect, type Rect } from '../rect.ts'
 import { setText } from './back-text.ts'
@@ -11,6 +12,7 @@ import { turnOfBack } from './two-sided.ts'
 
 interface Input {
   brief: Brief
+  item: Item
   picture: Picture
   path: Path
   sheet: { width: number; length: number }
@@ -20,19 +22,35 @@ interface Input {
   turn: Turn
 }
 
+/** The sheet as its second pass finds it. */
+export function backArea({ path, sheet, page, offset }: Pick<Input, 'path' | 'sheet' | 'page' | 'offset'>): Area {
+  const edges: EdgeMode = { mode: 'bordered', margins: path.duplex?.margins ?? path.margins }
+  return areaOf({ sheet, page, registration: path.registration, edges, offset })
+}
+
 /** The second pass of a two-sided card, the sheet turned over with the same edge leading; null when the job has none. */
-export function backForm({ brief, picture, path, sheet, page, offset, turn }: Input): Form | null {
+export function backForm({ brief, item, picture, path, sheet, page, offset, turn }: Input): Form | null {
   const { make } = brief
   if (make.as !== 'two-sided') return null
   const back = turnOfBack(make, turn, sheet)
-  const edges: EdgeMode = { mode: 'bordered', margins: path.duplex?.margins ?? path.margins }
   const whole: Rect = { x: 0, y: 0, w: sheet.width, h: sheet.length }
-  const area = areaOf({ sheet, page, registration: path.registration, edges, offset })
-  const form: Form = { id: 'back', side: 'back', ...area, placements: [], fold: null, text: setText(make.text, whole, back), mark: null }
+  const area = backArea({ path, sheet, page, offset })
+  const form: Form = {
+    id: 'back',
+    side: 'back',
+    count: item.copies,
+    ...area,
+    placements: [],
+    fold: null,
+    text: setText(make.text, whole, back),
+    mark: null,
+    captions: [],
+    strokes: [],
+  }
   if (make.backPicture === 'none') return form
   const room = { sheet: whole, frame: whole, printable: intersect(area.printable, whole), borderless: false }
-  const size = printSize({ ...sizingOf(brief), make: { as: 'print' } }, picture, back, room)
+  const size = printSize({ ...sizingOf(brief, item), make: { as: 'print' } }, picture, back, room)
   const placed = movedInto(area.printable, centredOn(whole, size))
   const ppi = pixelsPerInch(picture, back, size)
-  return { ...form, placements: [{ item: itemOf(brief).id, turn: back, crop: size.crop, face: placed, ppi, ...land(area, placed) }] }
+  return { ...form, placements: [{ item: item.id, intent: null, turn: back, crop: size.crop, face: placed, ppi, ...land(area, placed) }] }
 }

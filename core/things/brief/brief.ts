@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { MAX_LENGTH } from '../length/length.ts'
 import { ADDITION_KEYS } from './additions.ts'
+import { APART, ArrangementSchema, type Together } from './arrangement.ts'
 import { EMPTY_ITEM, type Item, type ItemChange, ItemSchema } from './item.ts'
 import { MakeSchema } from './make.ts'
 import { TestSheetSchema } from './test-sheet.ts'
@@ -25,14 +26,30 @@ const SharedSchema = z.object({
   adds: z.array(z.enum(ADDITION_KEYS)).max(ADDITION_KEYS.length),
   /** A sheet out of a sample pack gets its mark printed small in its border. */
   sampleMark: z.boolean(),
+  /** How the items share sheets. */
+  arrangement: ArrangementSchema,
   notes: z.string().max(5000),
   /** ISO 8601, UTC. */
   dueAt: z.iso.datetime().nullable(),
   unit: z.enum(['mm', 'in']),
 })
 
-/** What the client wants, before any machine is thought of. One item today: see `itemOf`. */
-export const BriefSchema = SharedSchema.extend({ items: z.array(ItemSchema).length(1) })
+/** Most pictures of one job. */
+export const MAX_ITEMS = 2000
+
+/** Items of a brief, told apart by their ids. */
+const itemsOf = <I extends z.ZodType<{ id?: string | undefined }>>(item: I) =>
+  z
+    .array(item)
+    .min(1)
+    .max(MAX_ITEMS)
+    .refine((items) => {
+      const ids = items.flatMap(({ id }) => id ?? [])
+      return new Set(ids).size === ids.length
+    }, 'two items have the same id')
+
+/** What the client wants, before any machine is thought of. */
+export const BriefSchema = SharedSchema.extend({ items: itemsOf(ItemSchema) })
 export type Brief = z.infer<typeof BriefSchema>
 
 /** A change to what the items share: what is left out stays. */
@@ -40,10 +57,10 @@ export const BriefChangeSchema = SharedSchema.partial()
 export type BriefChange = Partial<z.infer<typeof SharedSchema>>
 
 /** A brief as somebody outside begins one: what is left out is neutral. */
-export const BriefWishSchema = BriefChangeSchema.extend({ items: z.array(ItemSchema.partial().strict()).length(1).optional() }).strict()
+export const BriefWishSchema = BriefChangeSchema.extend({ items: itemsOf(ItemSchema.partial().strict()).optional() }).strict()
 
 /** A brief from outside in full: what it does not know is refused, never ignored. */
-export const BriefEditSchema = BriefSchema.extend({ items: z.array(ItemSchema.strict()).length(1) }).strict()
+export const BriefEditSchema = BriefSchema.extend({ items: itemsOf(ItemSchema.strict()) }).strict()
 
 export const EMPTY_BRIEF: Brief = {
   items: [EMPTY_ITEM],
@@ -55,23 +72,45 @@ export const EMPTY_BRIEF: Brief = {
   test: null,
   adds: [],
   sampleMark: true,
+  arrangement: APART,
   notes: '',
   dueAt: null,
   unit: 'mm',
 }
 
-/** The item of a brief. Whatever assumes that a job has one asks here. */
+/** The first item of a brief: the one there is where there is but one, and the one that what all share is judged by. */
 export const itemOf = (brief: Pick<Brief, 'items'>): Item => brief.items[0] as Item
 
-/** The brief with its item changed. */
-export const withItem = <B extends Pick<Brief, 'items'>>(brief: B, change: ItemChange): B => ({
+/** The item of that id; null where the brief has none. */
+export const itemById = (brief: Pick<Brief, 'items'>, id: string): Item | null => brief.items.find((item) => item.id === id) ?? null
+
+/** The brief with one of its items changed: the first, unless another is named. */
+export const withItem = <B extends Pick<Brief, 'items'>>(brief: B, change: ItemChange, id = itemOf(brief).id): B => ({
   ...brief,
-  items: [{ ...itemOf(brief), ...change }],
+  items: brief.items.map((item) => (item.id === id ? { ...item, ...change } : item)),
 })
 
-/** A whole brief from a wish. */
-export const briefFor = ({ items, ...shared }: z.infer<typeof BriefWishSchema>): Brief => {
-  const known = Object.fromEntries(Object.entries(shared).filter(([, value]) => value !== undefined))
-  const item = Object.fromEntries(Object.entries(items?.[0] ?? {}).filter(([, value]) => value !== undefined))
-  return withItem({ ...EMPTY_BRIEF, ...known }, item)
+/** An id that no item of these has. */
+export function freeItemId(items: readonly Pick<Item, 'id'>[]): string {
+  const taken = new Set(items.map((item) => item.id))
+  let n = 1
+  while (taken.has(String(n))) n++
+  return String(n)
+}
+
+/** How items lie together on sheets, or null where each has sheets of its own. */
+export const togetherOf = ({ arrangement }: Pick<Brief, 'arrangement'>): Together | null =>
+  arrangement.as === 'apart' ? null : arrangement
+
+const known = <T extends object>(of: T) => Object.fromEntries(Object.entries(of).filter(([, value]) => value !== undefined))
+
+/** A whole brief from a wish; items that name no id get one. */
+export function briefFor({ items = [{}], ...shared }: z.infer<typeof BriefWishSchema>): Brief {
+  const taken = items.flatMap(({ id }) => (id === undefined ? [] : [{ id }]))
+  const made = items.map((item): Item => {
+    const id = item.id ?? freeItemId(taken)
+    if (item.id === undefined) taken.push({ id })
+    return { ...EMPTY_ITEM, ...known(item), id }
+  })
+  return { ...EMPTY_BRIEF, ...known(shared), items: made }
 }

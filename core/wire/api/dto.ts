@@ -3,6 +3,7 @@ import { ProfileCheckSchema } from '../../color/accuracy/profile-check.ts'
 import { MeasuresSchema } from '../../color/measure/measures.ts'
 import { ProfileFactsSchema } from '../../color/profile/facts.ts'
 import { PRINT_FORMATS } from '../../output/page/print-format.ts'
+import { ChosenSchema } from '../../output/page/run-pages.ts'
 import { PinsSchema } from '../../plate/decisions/registry.ts'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
 import { BriefEditSchema, BriefSchema, BriefWishSchema } from '../../things/brief/brief.ts'
@@ -73,7 +74,10 @@ export const RunSchema = z.object({
   /** 0…100 of the sheet now printing. */
   progress: z.number(),
   sheetsDelivered: z.number().int(),
+  /** Sheets it prints, copies and all. */
   copies: z.number().int(),
+  /** Sheets that are printed again by themselves; null where it is the whole job. */
+  only: z.array(ChosenSchema).nullable(),
   how: z.enum(HOWS),
   faults: z.array(FoundFaultSchema),
   /** Which side of a two-sided job this pass printed. */
@@ -174,6 +178,8 @@ export const PrintRequestSchema = z.object({
   /** Why it is printed in spite of them; needed where there are any, and kept in the log. */
   because: z.string().trim().max(400).default(''),
   side: z.enum(['front', 'back']).default('front'),
+  /** Some sheets by themselves, by the forms of the plate; left out for all of them. */
+  only: z.array(ChosenSchema).min(1).max(200).nullable().default(null),
   how: z.enum(HOWS).default('sent'),
 })
 

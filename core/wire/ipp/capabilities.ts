@@ -3,6 +3,8 @@ import { OPERATION } from './tags.ts'
 
 /** Forms a page can be sent in, the best first: what keeps the printer's own numbers, then what keeps the pixels. */
 const SENT_FORMATS = ['image/pwg-raster', 'image/tiff', 'image/jpeg', 'application/pdf'] as const
+/** Forms that hold several pages in one document. */
+const MANY_PAGED: readonly string[] = ['image/pwg-raster', 'application/pdf']
 export type SentFormat = (typeof SENT_FORMATS)[number]
 
 /** What a printer says it can do, as far as sending goes. */
@@ -16,14 +18,16 @@ export interface Capabilities {
 
 const words = (attributes: Attributes, name: string) => (attributes[name] ?? []).map((v) => v.value)
 
-export function capabilitiesOf(printer: Attributes): Capabilities {
+/** What a printer says it can do with a document of one page, or of several. */
+export function capabilitiesOf(printer: Attributes, several = false): Capabilities {
   const formats = words(printer, 'document-format-supported')
   const operations = words(printer, 'operations-supported')
   const types = words(printer, 'pwg-raster-document-type-supported')
   // A printer may take PWG Raster and yet no colour in it.
   const raster = types.length === 0 || types.some((t) => t === 'device3_8' || t === 'srgb_8')
   return {
-    format: SENT_FORMATS.find((f) => formats.includes(f) && (f !== 'image/pwg-raster' || raster)) ?? null,
+    format:
+      SENT_FORMATS.find((f) => formats.includes(f) && (!several || MANY_PAGED.includes(f)) && (f !== 'image/pwg-raster' || raster)) ?? null,
     deviceColour: types.some((t) => String(t) === 'device3_8'),
     twoSteps: operations.includes(OPERATION['Create-Job']) && operations.includes(OPERATION['Send-Document']),
   }

@@ -1,7 +1,7 @@
+import { collated, pagesOf } from '../../output/page/run-pages.ts'
 import { wireAttributesOf } from '../../plate/decisions/registry.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
-import { itemOf } from '../../things/brief/brief.ts'
 import { type Attributes, type Value, v } from './message.ts'
 
 /** Members of `media-col` in the order they are sent; what is not listed follows. */
@@ -34,12 +34,12 @@ function collected(flat: readonly (readonly [string, Value])[]): Attributes {
  * same for every job of ours. Source: RFC 8011 section 5.2, PWG 5100.3 (`media-col`), PWG 5100.13 (`print-scaling`,
  * `print-rendering-intent`).
  */
-export function jobAttributesFor(plate: Plate, side: Side = 'front'): Attributes {
+export function jobAttributesFor(plate: Plate, side: Side = 'front', copies = collated(pagesOf(plate, side)).copies): Attributes {
   const { setup } = plate
   if (!setup) return {}
   const decided = collected(Object.entries(wireAttributesOf(setup, side)))
   return {
-    copies: v.integer(itemOf(plate.brief).copies),
+    copies: v.integer(copies),
     ...decided,
     'print-scaling': v.keyword('none'),
     'print-rendering-intent': v.keyword('auto'),

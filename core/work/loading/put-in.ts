@@ -1,4 +1,4 @@
-import { itemOf } from '../../things/brief/brief.ts'
+import { sheetsOf } from '../../sheet/form.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
 import type { Path } from '../../things/paths/path.ts'
@@ -42,7 +42,7 @@ const sayTaken = ({ signal, name }: Path): string => (signal === '' ? '' : ` ${n
 
 /** Sheets to put in at once: as many as the job takes and the path may hold. */
 export const sheetsToLoad = ({ plate, path, setup }: Pick<LoadContext, 'plate' | 'path' | 'setup'>): number =>
-  Math.min(itemOf(plate.brief).copies, Math.max(1, capacityFor(path, setup.paper.thickness)))
+  Math.min(sheetsOf(plate.forms), Math.max(1, capacityFor(path, setup.paper.thickness)))
 
 export const loadSheets: StepMaker = (context) => {
   const { path, setup: s, feeding } = context
@@ -53,7 +53,7 @@ export const loadSheets: StepMaker = (context) => {
   const { mark } = s.lot
   const which = mark ? `sheet ${mark}` : `lot ${s.cut ? `cut from ${s.cut.fromLotId}` : s.lot.id}`
   const told = mark ? ` Look for ${mark} on its back: out of the pack nobody can tell it from the others.` : ''
-  const more = itemOf(context.plate.brief).copies > count ? ` It holds ${holds}: load again when it is empty.` : ''
+  const more = sheetsOf(context.plate.forms) > count ? ` It holds ${holds}: load again when it is empty.` : ''
   return [
     {
       id: 'load',
@@ -161,7 +161,7 @@ export const confirm: StepMaker = ({ setup, plate }) =>
           kind: 'confirm',
           phase: 'panel',
           title: 'Confirm at the panel',
-          text: `With the wide gap ${setup.printer.name} asks before ${itemOf(plate.brief).copies === 1 ? 'the print' : 'every print'} and waits, without a word to the computer, until you press OK.`,
+          text: `With the wide gap ${setup.printer.name} asks before ${sheetsOf(plate.forms) === 1 ? 'the print' : 'every print'} and waits, without a word to the computer, until you press OK.`,
           when: 'asked',
         },
       ]

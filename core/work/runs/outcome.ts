@@ -1,7 +1,6 @@
 import { oversprayOf } from '../../plate/checks/overspray.ts'
 import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
-import type { Side } from '../../sheet/form.ts'
-import { itemOf } from '../../things/brief/brief.ts'
+import { type Side, sheetsOf, viewOf } from '../../sheet/form.ts'
 import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
 import type { Edges } from '../../things/paths/path.ts'
 
@@ -19,15 +18,20 @@ export interface Used {
 export const stockFor = (plate: Plate, sheets: number): number =>
   sheets * (plate.setup?.lot.form === 'roll' ? Math.round(layoutOf(plate)?.sheet.h ?? 0) : 1)
 
+/** Ink that a sheet of a plate throws beside the paper, m²; of several kinds of sheet the mean. */
+function overspraid({ forms }: Plate): number {
+  const fronts = forms.filter((form) => form.side === 'front')
+  return fronts.reduce((sum, form) => sum + oversprayOf(viewOf(form).layout) * form.count, 0) / Math.max(1, sheetsOf(fronts))
+}
+
 /** What printing so many sheets of one side has used. */
 export function usedBy(plate: Plate, side: Side, sheets: number): Used {
   const { setup } = plate
-  const layout = layoutOf(plate)
   const { black = 'either' } = setup?.mediaType ?? {}
   return {
     // The second side goes on sheets that were counted with the first.
     stock: side === 'back' ? 0 : stockFor(plate, sheets),
-    sprayed: side === 'front' && setup && setup.borderless !== 'none' && layout ? oversprayOf(layout) * sheets : 0,
+    sprayed: side === 'front' && setup && setup.borderless !== 'none' ? overspraid(plate) * sheets : 0,
     black: sheets > 0 && black !== 'either' ? black : null,
   }
 }
@@ -35,7 +39,7 @@ export function usedBy(plate: Plate, side: Side, sheets: number): Used {
 /** Ink that printing so many sheets was reckoned to take, by ink, ml; null where the estimate does not speak of them. */
 export function inkReckoned({ plate, side }: { plate: Plate; side: Side }, sheets: number): Record<string, number> | null {
   if (side === 'back' || sheets <= 0 || !plate.estimates) return null
-  const { copies } = itemOf(plate.brief)
+  const copies = Math.max(1, sheetsOf(plate.forms))
   return Object.fromEntries(Object.entries(plate.estimates.inks).map(([id, ml]) => [id, (ml / copies) * sheets]))
 }
 

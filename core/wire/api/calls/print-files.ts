@@ -7,7 +7,11 @@ export const PRINT_FILES_CALLS = {
   'POST /jobs/{id}/print-files': {
     summary: 'Begin making the page of a job as a file',
     params: IdParam,
-    takes: z.object({ format: z.enum(PRINT_FORMATS) }),
+    takes: z.object({
+      format: z.enum(PRINT_FORMATS),
+      /** One of the plate’s sheets; left out for all of them where the format holds several pages, else the first. */
+      form: z.string().max(20).optional(),
+    }),
     answers: PrintFileSchema,
     status: 202,
   },

@@ -1,0 +1,53 @@
+import { z } from 'zod'
+import type { Plate } from '../../plate/resolve/plate.ts'
+import type { Form, Side } from '../../sheet/form.ts'
+
+/** A form of a plate, and how many sheets of it a run prints. */
+export const ChosenSchema = z.object({ form: z.string().max(20), count: z.number().int().min(1).max(10_000) })
+export type Chosen = z.infer<typeof ChosenSchema>
+
+export interface RunPage {
+  form: Form
+  count: number
+}
+
+/**
+ * What a run prints of one side of a plate: all of it, or only some sheets again.
+ * @param only chosen forms; what the plate does not have is left out
+ */
+export function pagesOf({ forms }: Pick<Plate, 'forms'>, side: Side, only: readonly Chosen[] | null = null): RunPage[] {
+  const own = forms.filter((form) => form.side === side)
+  if (!only) return own.map((form) => ({ form, count: form.count }))
+  return only.flatMap(({ form: id, count }) => {
+    const form = own.find((f) => f.id === id)
+    return form ? [{ form, count }] : []
+  })
+}
+
+/** Sheets of these pages. */
+export const sheetsIn = (pages: readonly { count: number }[]): number => pages.reduce((sum, { count }) => sum + count, 0)
+
+const common = (a: number, b: number): number => (b === 0 ? a : common(b, a % b))
+
+/**
+ * The same sheets as a document and how often it is printed (IPP `copies`, collated): one page is printed as often as it
+ * is wanted; of several, each stands in the document as often as the whole is not repeated.
+ */
+export function collated(pages: readonly RunPage[]): { copies: number; pages: RunPage[] } {
+  const copies = Math.max(
+    1,
+    pages.reduce((all, { count }) => common(all, count), 0),
+  )
+  return { copies, pages: pages.map(({ form, count }) => ({ form, count: count / copies })) }
+}
+
+/** Which form the nth sheet of a run is of, counted from 1, in the order the document is printed. */
+export function formOfSheet(pages: readonly RunPage[], sheet: number): Form | null {
+  const { pages: document } = collated(pages)
+  let at = (sheet - 1) % Math.max(1, sheetsIn(document))
+  for (const { form, count } of document) {
+    if (at < count) return form
+    at -= count
+  }
+  return null
+}

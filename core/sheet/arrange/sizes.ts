@@ -1,0 +1,61 @@
+import { MAX_PIECES, type Sizes } from '../../things/brief/arrangement.ts'
+import { type Item, pictureOf } from '../../things/brief/item.ts'
+import { isSideways, type Turn } from '../../things/brief/turn.ts'
+import { nestSheets, type Wanted } from '../nesting/nest.ts'
+import type { Laid as Nested } from '../nesting/piece.ts'
+import { ownSize, type PrintSize } from '../placement.ts'
+import type { Arranged, Ground, Laid, LeftOut } from './arranged.ts'
+import { CAPTION_HEIGHT } from './grid.ts'
+import { withBleed } from './into.ts'
+
+const quarter = (turn: Turn): Turn => ((turn + 90) % 360) as Turn
+
+/** Items at their own sizes on as few sheets as are found. What stands under a picture is cut off with it. */
+export function arrangeSizes({ cuts, turn, gutter, bleed, captions }: Sizes, items: readonly Item[], ground: Ground): Arranged {
+  const pieces = items.reduce((sum, { copies }) => sum + copies, 0)
+  const foot = captions === 'none' ? 0 : CAPTION_HEIGHT
+  const sizes = new Map(items.map((item): [string, { item: Item; lies: Turn; size: PrintSize }] => [item.id, sized(item)]))
+  if (pieces > MAX_PIECES)
+    return {
+      sheets: [],
+      left: items.map((item): LeftOut => ({ item, copies: item.copies, why: 'pieces' })),
+      block: { w: ground.w, h: ground.open ? 0 : ground.h, at: null },
+      cells: null,
+    }
+  const wanted = items.map((item): Wanted => {
+    const { size } = sizes.get(item.id) as ReturnType<typeof sized>
+    // A caption stands under a picture as it is read: with one, pieces are not turned.
+    return {
+      id: item.id,
+      w: size.w + 2 * bleed,
+      h: size.h + 2 * bleed + foot,
+      turns: turn && item.turn === null && foot === 0,
+      count: item.copies,
+    }
+  })
+  const { sheets, left } = nestSheets(wanted, ground, { cuts, gap: Math.max(0, gutter - 2 * bleed) })
+  const lay = ({ piece, x, y, w, h, turned }: Nested): Laid => {
+    const { item, lies, size } = sizes.get(piece.id) as ReturnType<typeof sized>
+    const as = turned ? quarter(lies) : lies
+    const trim = { x: x + bleed, y: y + bleed, w: w - 2 * bleed, h: h - 2 * bleed - foot }
+    const bled = bleed > 0 ? withBleed(item, trim, as, bleed) : { picture: trim, crop: size.crop }
+    return { item, trim, turn: as, caption: foot > 0 ? { x, y: y + h - foot, w, h: foot } : null, ...bled }
+  }
+  const laid = sheets.map((sheet) => ({ laid: sheet.laid.map(lay), count: sheet.count }))
+  const all = sheets.flatMap((sheet) => sheet.laid)
+  return {
+    sheets: laid,
+    left: left.map(
+      (piece): LeftOut => ({ item: (sizes.get(piece.id) as ReturnType<typeof sized>).item, copies: piece.count, why: 'size' }),
+    ),
+    block: { w: Math.max(0, ...all.map((one) => one.x + one.w)), h: Math.max(0, ...all.map((one) => one.y + one.h)), at: null },
+    cells: null,
+  }
+}
+
+/** How large an item is printed in the feed frame as it would lie by itself. */
+function sized(item: Item): { item: Item; lies: Turn; size: PrintSize } {
+  const lies = item.turn ?? 0
+  const { w, h, crop } = ownSize(item, pictureOf(item))
+  return { item, lies, size: isSideways(lies) ? { w: h, h: w, crop } : { w, h, crop } }
+}
