@@ -1,0 +1,44 @@
+import { finding, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
+import { mm } from '../../things/length/length.ts'
+import { resolve } from '../resolve/resolve.ts'
+
+const of = (bleed: number) => {
+  const plate = resolve(
+    several(
+      [{}, {}],
+      { ...NEW_ARRANGEMENT.grid, columns: 1, rows: 2, bleed },
+      {
+        paperId: 'keepsake-card',
+        sheet: sheet('iso_a4_210x297mm'),
+        make: { ...NEW_MAKE['two-sided'], backPicture: 'same' },
+      },
+    ),
+    studioOf(),
+  )
+  return { found: finding(plate, 'backs-register'), plate }
+}
+
+test('two passes may each err as the path states and as far as it may skew; a bleed of just that covers it', () => {
+  const { found, plate } = of(0)
+  const { tolerance } = plate.setup?.path ?? { tolerance: { across: 0, along: 0, skewDegrees: 0 } }
+  const drift = (plate.forms[0]?.sheet.h ?? 0) * Math.tan((tolerance.skewDegrees * Math.PI) / 180)
+  const off = 2 * Math.max(tolerance.across + drift, tolerance.along)
+  expect([found?.level, found?.numbers.off]).toEqual(['warn', Math.round(off)])
+  expect([of(Math.ceil(off) - 1).found?.level, of(Math.ceil(off)).found?.level]).toEqual(['warn', 'note'])
+  expect(found?.fix?.brief?.arrangement).toMatchObject({ bleed: Math.ceil(off / 500) * 500 })
+})
+
+test('the back of every card lies behind its front once the sheet is turned over, and no single side says anything of it', () => {
+  const { plate } = of(mm(2))
+  const [front, back] = plate.forms
+  expect([front?.side, back?.side, back?.count]).toEqual(['front', 'back', front?.count])
+  for (const [i, f] of (front?.placements ?? []).entries()) {
+    const b = back?.placements[i]
+    expect([b?.item, b?.face.y, b?.face.w, b?.face.h]).toEqual([f.item, f.face.y, f.face.w, f.face.h])
+    expect((b?.face.x ?? 0) + f.face.x + f.face.w).toBeCloseTo(front?.sheet.w ?? 0, 6)
+  }
+  expect(finding(resolve(several([{}, {}]), studioOf()), 'backs-register')).toBeUndefined()
+})

@@ -1,0 +1,51 @@
+import { finding, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { mm } from '../../things/length/length.ts'
+import { applyFix } from '../resolve/apply-fix.ts'
+import { resolve } from '../resolve/resolve.ts'
+
+const at = (arrangement: Parameters<typeof several>[1], list: Parameters<typeof several>[0]) =>
+  resolve(several(list, arrangement), studioOf())
+
+test('a picture larger than the sheet is named with what there is, and one press makes it fit; the others are laid', () => {
+  const sizes = { ...NEW_ARRANGEMENT.sizes, border: 0 }
+  const list = [
+    { size: { by: 'picture' as const, width: mm(100), height: mm(80) } },
+    { size: { by: 'picture' as const, width: mm(500), height: mm(200) } },
+  ]
+  const plate = at(sizes, list)
+  const found = finding(plate, 'no-place')
+  expect([found?.level, found?.says]).toEqual([
+    'stop',
+    expect.stringMatching(/^Picture 2 is larger than what can be printed of this sheet: 500\.0 × 200\.0 mm on \d/),
+  ])
+  expect(plate.forms[0]?.placements.map(({ item }) => item)).toEqual(['1'])
+  const then = applyFix({ brief: several(list, sizes), pins: {} }, found?.fix ?? {})
+  // Of the item that is too large, and no other.
+  expect(then.brief.items[0]).toEqual(several(list, sizes).items[0])
+  expect(finding(resolve(then.brief, studioOf(), then.pins), 'no-place')).toBeUndefined()
+})
+
+test('gutters that leave nothing stop the print, and the fix leaves room', () => {
+  const arrangement = { ...NEW_ARRANGEMENT.grid, columns: 8, rows: 8, gutter: mm(60) }
+  const plate = at(arrangement, [{}])
+  expect(finding(plate, 'no-place')?.says).toMatch(/^Gutters and borders leave no room for the cells: \d/)
+  const then = applyFix({ brief: several([{}], arrangement), pins: {} }, finding(plate, 'no-place')?.fix ?? {})
+  expect(finding(resolve(then.brief, studioOf(), then.pins), 'no-place')).toBeUndefined()
+})
+
+test('pictures that lie nowhere by hand are a warning, counted and named by number', () => {
+  const places = [{ item: '2', x: mm(40), y: mm(40), width: mm(60), height: mm(40), turn: null, fill: true }]
+  const found = finding(at({ ...NEW_ARRANGEMENT.free, places }, [{}, {}, {}, {}]), 'no-place')
+  expect([found?.level, found?.numbers.pictures]).toEqual(['warn', 3])
+  expect(found?.says).toMatch(/^Pictures 1, 3 and 1 more lie nowhere/)
+  expect(finding(at({ ...NEW_ARRANGEMENT.free, places }, [{}, {}]), 'no-place')?.says).toMatch(/^Picture 1 lies nowhere .* Lay it down/)
+})
+
+test('more prints than can be laid out at once', () => {
+  const copies = (n: number) => at(NEW_ARRANGEMENT.grid, [{ copies: 10_000 }, { copies: n }])
+  expect(finding(copies(10_000), 'no-place')).toBeUndefined()
+  const list = [{ copies: 10_000 }, { copies: 10_000 }, { copies: 1 }]
+  expect(finding(at(NEW_ARRANGEMENT.grid, list), 'no-place')).toMatchObject({ level: 'stop', numbers: { limit: 20_000 } })
+})
