@@ -28,6 +28,7 @@ const STYLES: Record<Role, Style> = {
   dimension: { stroke: 0.1, width: 0.5 },
   extent: { stroke: 0.4, width: 0.4 },
   trim: { stroke: 0.1, width: 0.6, dash: [6, 2] },
+  stroke: { fill: 0 },
   fold: { stroke: 0.1, width: 0.6, dash: [8, 2, 1.5, 2] },
   face: { stroke: 0.1, width: 0.6, dash: [4, 2] },
   skew: { stroke: 0.5, width: 0.3, dash: [2, 2] },
@@ -60,7 +61,8 @@ export async function drawInto(
   drawing: Drawing,
   box: { x: number; y: number; width: number; height: number },
   font: PDFFont,
-  thumbnail: Buffer | null,
+  /** Pictures by the item they are of. */
+  thumbnails: ReadonlyMap<string, Buffer>,
 ): Promise<void> {
   const { bounds } = drawing
   const scale = Math.min(box.width / bounds.w, box.height / bounds.h)
@@ -103,6 +105,7 @@ export async function drawInto(
         break
       }
       case 'picture': {
+        const thumbnail = thumbnails.get(mark.item)
         if (thumbnail) {
           const { width = 1, height = 1 } = await sharp(thumbnail).metadata()
           const crop = {

@@ -4,7 +4,7 @@ import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { layoutOf } from '../../core/plate/resolve/plate.ts'
-import { itemOf } from '../../core/things/brief/brief.ts'
+import { sheetsOf } from '../../core/sheet/form.ts'
 import { writeLength, writeSize } from '../../core/things/length/length.ts'
 import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
@@ -16,7 +16,7 @@ import type { FileStore } from '../files/files.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
 import { drawCode, INK, paragraph, printable } from './pdf-words.ts'
-import { thumbnailOf } from './thumbnail.ts'
+import { thumbnailsOf } from './thumbnail.ts'
 
 const A4 = { width: 595.28, height: 841.89 }
 const MARGIN = 34
@@ -73,14 +73,14 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
   const page = pdf.addPage([A4.width, A4.height])
   const { unit } = plate.brief
   const s = plate.setup
-  const { copies } = itemOf(plate.brief)
+  const copies = sheetsOf(plate.forms)
   const sheet = layoutOf(plate)?.sheet
   let y = A4.height - MARGIN
   drawCode(page, address, { x: A4.width - MARGIN - CODE, y: y - CODE, size: CODE })
   const headed = A4.width - 2 * MARGIN - CODE - 12
   y = paragraph(page, bold, clean(`${jobId}  ${title}`), { x: MARGIN, y, width: headed, size: 16 })
   const line = s
-    ? `${s.printer.name}, ${s.path.name}. ${paperSaid(s.paper, s.lot)}, ${writeSize(sheet?.w ?? 0, sheet?.h ?? 0, unit)}. ${copies} ${copies === 1 ? 'copy' : 'copies'}.`
+    ? `${s.printer.name}, ${s.path.name}. ${paperSaid(s.paper, s.lot)}, ${writeSize(sheet?.w ?? 0, sheet?.h ?? 0, unit)}. ${copies} ${copies === 1 ? 'sheet' : 'sheets'}.`
     : 'Nothing has been decided yet.'
   y =
     Math.min(
@@ -93,7 +93,7 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
   const drawing = drawSheet(plate, unit)
   const box = { x: MARGIN, y: y - 300, width: 218, height: 296 }
   if (drawing) {
-    await drawInto(pdf, page, drawing, box, regular, await thumbnailOf(files, plate))
+    await drawInto(pdf, page, drawing, box, regular, await thumbnailsOf(files, plate))
   }
   let ty = y - 2
   const tx = MARGIN + box.width + 18

@@ -7,7 +7,7 @@ import type { FileStore } from '../files/files.ts'
 import { Refusal } from '../problems.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
-import { thumbnailOf } from './thumbnail.ts'
+import { thumbnailsOf } from './thumbnail.ts'
 
 /** Micrometres in a point (1/72 in). */
 const UM_PER_POINT = 25_400 / 72
@@ -15,11 +15,15 @@ const UM_PER_POINT = 25_400 / 72
 const LONGEST_SIDE = 14_400
 const FOOT = 40
 
-/** The sheet drawing at 1:`scale`, on a page as large as it needs, with a bar to check the print with a ruler. */
+/** Kinds of sheet that are drawn at the most: more would be a book. */
+const MOST_SHEETS = 60
+
+/** The sheet drawing at 1:`scale`, a page for every kind of sheet, each as large as it needs, with a bar to check the print with a ruler. */
 export async function drawingPdf(files: FileStore, title: string, plate: Plate, scale: number): Promise<Uint8Array> {
   const { unit } = plate.brief
-  const drawing = drawSheet(plate, unit)
-  if (!drawing)
+  const fronts = plate.forms.filter((form) => form.side === 'front').slice(0, MOST_SHEETS)
+  const drawings = fronts.flatMap((form) => drawSheet(plate, unit, { form: form.id }) ?? [])
+  if (drawings.length === 0)
     throw new Refusal(422, {
       code: 'nothing-to-draw',
       field: 'plate',
@@ -29,24 +33,28 @@ export async function drawingPdf(files: FileStore, title: string, plate: Plate, 
   pdf.registerFontkit(fontkit)
   const font = await pdf.embedFont(await readFile(FONT_FILES.regular), { subset: true })
   pdf.setTitle(`Drawing 1:${scale}, job ${title}`)
-  const [width, height] = [drawing.bounds.w / UM_PER_POINT / scale, drawing.bounds.h / UM_PER_POINT / scale + FOOT]
-  if (Math.max(width, height) > LONGEST_SIDE)
-    throw new Refusal(422, {
-      code: 'drawing-too-large',
-      field: 'scale',
-      value: String(scale),
-      limit: '5.08 m',
-      message: `At 1:${scale} the drawing is longer than a PDF page can be. Take a smaller scale.`,
-    })
-  const page = pdf.addPage([width, height])
-  await drawInto(pdf, page, drawing, { x: 0, y: FOOT, width, height: height - FOOT }, font, await thumbnailOf(files, plate))
-  const bar = (unit === 'mm' ? 100_000 : 4 * 25_400) / UM_PER_POINT / scale
-  const ink = rgb(0.1, 0.1, 0.1)
-  page.drawLine({ start: { x: 18, y: 22 }, end: { x: 18 + bar, y: 22 }, thickness: 0.8, color: ink })
-  for (const x of [18, 18 + bar]) page.drawLine({ start: { x, y: 17 }, end: { x, y: 27 }, thickness: 0.8, color: ink })
+  const thumbnails = await thumbnailsOf(files, plate)
   const known = new Set(font.getCharacterSet())
-  const clean = [...title].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : '?')).join('')
-  const says = `This line is ${unit === 'mm' ? '100 mm' : '4 in'} of the sheet at 1:${scale}. Print without scaling.  ${clean}`
-  page.drawText(says, { x: 18, y: 6, size: Math.min(8, (width - 36) / (says.length * 0.5)), font, color: ink })
+  for (const [i, drawing] of drawings.entries()) {
+    const [width, height] = [drawing.bounds.w / UM_PER_POINT / scale, drawing.bounds.h / UM_PER_POINT / scale + FOOT]
+    if (Math.max(width, height) > LONGEST_SIDE)
+      throw new Refusal(422, {
+        code: 'drawing-too-large',
+        field: 'scale',
+        value: String(scale),
+        limit: '5.08 m',
+        message: `At 1:${scale} the drawing is longer than a PDF page can be. Take a smaller scale.`,
+      })
+    const page = pdf.addPage([width, height])
+    await drawInto(pdf, page, drawing, { x: 0, y: FOOT, width, height: height - FOOT }, font, thumbnails)
+    const bar = (unit === 'mm' ? 100_000 : 4 * 25_400) / UM_PER_POINT / scale
+    const ink = rgb(0.1, 0.1, 0.1)
+    page.drawLine({ start: { x: 18, y: 22 }, end: { x: 18 + bar, y: 22 }, thickness: 0.8, color: ink })
+    for (const x of [18, 18 + bar]) page.drawLine({ start: { x, y: 17 }, end: { x, y: 27 }, thickness: 0.8, color: ink })
+    const name = drawings.length > 1 ? `${title}  Sheet ${i + 1} of ${drawings.length}` : title
+    const clean = [...name].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : '?')).join('')
+    const says = `This line is ${unit === 'mm' ? '100 mm' : '4 in'} of the sheet at 1:${scale}. Print without scaling.  ${clean}`
+    page.drawText(says, { x: 18, y: 6, size: Math.min(8, (width - 36) / (says.length * 0.5)), font, color: ink })
+  }
   return pdf.save()
 }

@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { applyFix } from '../../core/plate/resolve/apply-fix.ts'
+import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { RemedySchema } from '../../core/wire/api/dto.ts'
 import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
@@ -76,7 +77,7 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
   if (again) {
     // Refused before anything is written down: what is to be printed again must be printable.
     const despite = permitted(studio.rules, asked.despite)
-    checkPlate(again, { decisions: Object.fromEntries(again.decisions.map((d) => [d.key, d.value])), despite })
+    checkPlate(again, { decisions: decisionsSeen(again.decisions), despite })
     holdForDisagreement(agreed, despite, next)
     // An act of its own: pulled out between the two, the same request finds the run over and goes on from there.
     if (MOVING.includes(run.state)) await apart(() => letGo(app, run, `${fault.title}. ${cause.says}`))

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
 import { type Plate, sideOf } from '../../core/plate/resolve/plate.ts'
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
 import type { PrintRequestSchema } from '../../core/wire/api/dto.ts'
@@ -29,8 +30,9 @@ export function permitted({ inSpite }: Pick<HouseRules, 'inSpite'>, despite: rea
  * @returns the stops it is printed in spite of, in sentences
  */
 export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequestSchema>, 'decisions' | 'despite'>): string[] {
-  const changed = plate.decisions.filter((d) => asked.decisions[d.key] !== d.value)
-  if (changed.length > 0) {
+  const differing = Object.entries(decisionsSeen(plate.decisions)).filter(([key, value]) => asked.decisions[key] !== value)
+  const changed = plate.decisions.filter((d) => differing.some(([key]) => key === d.key || key === `${d.key}@${d.item}`))
+  if (differing.length > 0) {
     throw new Refusal(409, {
       code: 'plate-changed',
       field: changed[0]?.key ?? 'plate',

@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { splitFlat } from '../../core/things/brief/read-brief.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
@@ -41,7 +42,7 @@ export async function printRequest(
   const plate = resolve(j.brief, studio, j.pins)
   return {
     version: j.version,
-    decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
+    decisions: decisionsSeen(plate.decisions),
     despite: [...WHATEVER_THE_PRINTER_SAYS, ...despite],
     because: 'to see what follows',
     side: 'front',

@@ -200,7 +200,7 @@ function PrinterEditor({ entry, studio, asked, onTab: setTab }: EditorProps) {
           <aside aria-label="Drawing of the path" className="self-start lg:sticky lg:top-3">
             {drawing && (
               <div className="bg-bench">
-                <SheetSvg drawing={drawing} picture={null} className="h-[25rem] w-full" />
+                <SheetSvg drawing={drawing} picture={() => null} className="h-[25rem] w-full" />
               </div>
             )}
             {path && !dirty && <LayoutTestPanel key={path.id} studio={studio} printerId={draft.id} path={path} />}

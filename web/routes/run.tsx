@@ -107,7 +107,7 @@ export function RunRoute() {
           </section>
           <section aria-label="Drawing">
             <h2>As drawn</h2>
-            {drawing && <SheetSvg drawing={drawing} picture={previewUrl(plate.brief)} className="mt-1 max-h-[70vh] w-full" />}
+            {drawing && <SheetSvg drawing={drawing} picture={(id) => previewUrl(plate.brief, id)} className="mt-1 max-h-[70vh] w-full" />}
           </section>
           <section aria-label="Delivered">
             <h2>As it came out</h2>

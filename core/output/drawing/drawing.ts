@@ -21,6 +21,7 @@ export type Role =
   | 'dimension'
   | 'extent'
   | 'trim'
+  | 'stroke'
   | 'fold'
   | 'face'
   | 'skew'
@@ -41,6 +42,8 @@ export type Mark =
   | {
       kind: 'picture'
       role: Role
+      /** Id of the item it is of. */
+      item: string
       rect: Rect
       crop: Rect
       turn: Turn

@@ -56,7 +56,7 @@ export function makeMarks(plate: Plate, size: Um): Mark[] {
       size: size * 0.85,
     })
   }
-  if (face.w !== picture.w || face.h !== picture.h) {
+  if (plate.brief.make.as === 'wrapped-canvas' && (face.w !== picture.w || face.h !== picture.h)) {
     marks.push({ kind: 'rect', role: 'face', rect: face })
     // Where the corners are folded: printed beyond the picture, in line with the face.
     for (const { x, y, w, h } of foldMarks(picture, face))

@@ -1,8 +1,7 @@
-import { layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
+import { formOf, layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
 import { gaps, type Rect } from '../../sheet/rect.ts'
 import type { SnapLine } from '../../sheet/snap.ts'
-import { itemOf } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
@@ -73,17 +72,19 @@ export interface DrawOptions {
   view?: Rect | null
   /** Which pass of a two-sided job. */
   side?: Side
+  /** Id of the form, where a side has several kinds of sheet; the first where it is left out. */
+  form?: string | undefined
   snaps?: readonly SnapLine[]
 }
 
 /** The to-scale drawing of a plate: leading edge at the top, where the printer is; the sheet travels up. */
 export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): Drawing | null {
   const { setup } = plate
-  const { view = null, side = 'front', snaps = [] } = options
+  const { view = null, side = 'front', snaps = [], form } = options
   const front = side === 'front'
-  const of = sideOf(plate, side)
+  const of = form === undefined ? sideOf(plate, side) : (formOf(plate, form) ?? sideOf(plate, side))
   if (!of || !setup) return null
-  const { layout, crop, turn, text, mark } = of
+  const { layout, crop, text, mark } = of
   const { sheet, page, printable, picture, printed } = layout
   const everything = union([sheet, page, picture])
   const whole = Math.max(everything.w * 0.62, everything.h) / 34
@@ -93,13 +94,32 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const { make } = plate.brief
   const sides =
     front && make.as === 'wrapped-canvas' && make.wrap !== 'picture' ? { depth: make.depth, wrap: make.wrap, colour: make.colour } : null
-  if (pictureIn(itemOf(plate.brief)) && crop)
-    marks.push({ kind: 'picture', role: 'picture', rect: picture, crop, turn, mirror: mirrored(make), sides })
-  else if (crop) marks.push({ kind: 'rect', role: 'picture', rect: picture })
-  for (const block of [text, mark]) if (block) marks.push(words(block))
+  const known = new Map(plate.brief.items.map((item) => [item.id, item]))
+  const canvas = make.as === 'wrapped-canvas'
+  for (const placement of of.form.placements) {
+    const item = known.get(placement.item)
+    if (!placement.crop) continue
+    if (item && pictureIn(item))
+      marks.push({
+        kind: 'picture',
+        role: 'picture',
+        item: placement.item,
+        rect: placement.picture,
+        crop: placement.crop,
+        turn: placement.turn,
+        mirror: mirrored(make),
+        sides,
+      })
+    else marks.push({ kind: 'rect', role: 'picture', rect: placement.picture })
+    // Where it will be trimmed, when more of it is printed.
+    if (!canvas && placement.face.w < placement.picture.w) marks.push({ kind: 'rect', role: 'trim', rect: placement.face })
+  }
+  for (const rect of of.form.strokes) marks.push({ kind: 'rect', role: 'stroke', rect })
+  for (const block of [text, mark, ...of.form.captions]) if (block) marks.push(words(block))
   if (crop)
-    for (const [, rect] of strips(picture, printed))
-      if (layout.lost > 0 || rect.w * rect.h > 0) marks.push({ kind: 'hatch', role: 'clipped', rect })
+    for (const placement of of.form.placements)
+      for (const [, rect] of strips(placement.picture, placement.printed))
+        if (placement.lost > 0 || rect.w * rect.h > 0) marks.push({ kind: 'hatch', role: 'clipped', rect })
   for (const [edge, rect] of strips(sheet, printable)) {
     const deep = edge === 'leading' || edge === 'trailing' ? rect.h : rect.w
     marks.push({ kind: 'hatch', role: isDead(deep) ? 'dead' : 'unprintable', rect })

@@ -14,7 +14,10 @@ const withPins = (pins: Pins, change: Fix['pins'] = {}): Pins =>
   Object.fromEntries(Object.entries({ ...pins, ...change }).filter(([, value]) => value !== null && value !== undefined))
 
 /** What is asked for with a fix applied. */
-export const applyFix = <W extends Wanted>(wanted: W, { brief, item, of, pins }: Pick<Fix, 'brief' | 'item' | 'of' | 'pins'>): W => ({
+export const applyFix = <W extends Wanted>(
+  wanted: W,
+  { brief, item, of, pins }: Pick<Fix, 'brief' | 'item' | 'pins'> & { of?: string | undefined },
+): W => ({
   ...wanted,
   brief: withItem({ ...wanted.brief, ...(brief as BriefChange | undefined) }, (item as ItemChange | undefined) ?? {}, of),
   pins: withPins(wanted.pins, pins),

@@ -35,5 +35,11 @@ export function sideOf({ forms }: Pick<Plate, 'forms'>, side: Side = 'front'): S
   return form ? viewOf(form) : null
 }
 
+/** The form of that id; null where the plate has none. */
+export function formOf({ forms }: Pick<Plate, 'forms'>, id: string): SideView | null {
+  const form = forms.find((f) => f.id === id)
+  return form ? viewOf(form) : null
+}
+
 /** Where what lies on that side. */
 export const layoutOf = (plate: Pick<Plate, 'forms'>, side: Side = 'front'): Layout | null => sideOf(plate, side)?.layout ?? null

@@ -16,6 +16,7 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
   dimension: { stroke: '#3a3a3a', width: 0.9 },
   extent: { stroke: 'var(--soft)', width: 0.9 },
   trim: { stroke: '#111111', width: 1.1, dash: '10 3' },
+  stroke: { stroke: 'none', width: 0, fill: '#111111' },
   fold: { stroke: '#111111', width: 1.2, dash: '12 3 2 3' },
   face: { stroke: '#111111', width: 1.1, dash: '6 3' },
   skew: { stroke: '#333333', width: 0.7, dash: '3 3' },
@@ -29,13 +30,18 @@ const ARROW: Partial<Record<Role, string>> = { feed: 'feed', extent: 'extent' }
 
 interface Props {
   drawing: Drawing
-  /** Address of the upright picture, or null. */
-  picture: string | null
-  /** Called while the picture is dragged, with the way in µm from where it was taken. */
+  /** Address of the upright picture of an item, or null. */
+  picture(item: string): string | null
+  /** The picture that is marked as chosen, by its place in the drawing. */
+  chosen?: number | null
+  /** Called while a picture is dragged, with the way in µm from where it was taken. */
   /** `reach` is the length of a few screen pixels: how near a snap is. `free` is true while Alt is held. */
   onDrag?: (dx: number, dy: number, reach: number, free: boolean) => void
-  onDragStart?: () => void
-  onDrop?: () => void
+  /** `at` is the picture's place among those of the drawing. */
+  onDragStart?: (at: number) => void
+  /** `over` is the picture that lies under the one that was let go, or null. */
+  onDrop?: (over: number | null) => void
+  onChoose?: (at: number) => void
   onNudge?: (dx: number, dy: number) => void
   className?: string
 }
@@ -51,7 +57,7 @@ const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUD
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
-export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudge, className }: Props) {
+export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart, onDrop, onChoose, onNudge, className }: Props) {
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
@@ -63,21 +69,23 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
   const { place, ready } = usePictureDrag(
     onDrag
       ? {
-          onStart: () => {
+          onStart: (at) => {
             setHeld(now.bounds)
-            onDragStart?.()
+            onDragStart?.(at)
+            onChoose?.(at)
           },
           onMove: (dx, dy, free) => {
             const scale = svg.current?.getScreenCTM()?.a ?? 1
             onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, (SNAP_PIXELS / scale) * UM_PER_UNIT, free)
           },
-          onEnd: () => {
+          onEnd: (over) => {
             setHeld(null)
-            onDrop?.()
+            onDrop?.(over)
           },
         }
       : null,
   )
+  const pictures = useMemo(() => marks.filter((mark) => mark.kind === 'picture'), [marks])
   const body = useMemo(() => marks.map((mark, i) => ({ mark, key: `${mark.kind}-${mark.role}-${i}` })), [marks])
   const one = (mark: Mark, key: string) => {
     const style = LINE[mark.role]
@@ -150,10 +158,13 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
         )
       case 'picture': {
         const { rect } = mark
+        const at = pictures.indexOf(mark)
         return (
           <g
             key={key}
             data-role="picture"
+            data-at={at}
+            data-item={mark.item}
             className={ready ? 'cursor-move' : ''}
             ref={place}
             {...(onNudge
@@ -162,6 +173,7 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
                   role: 'application',
                   'aria-roledescription': 'picture on the sheet',
                   'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
+                  onFocus: () => onChoose?.(at),
                   onKeyDown: (e: React.KeyboardEvent) => {
                     const direction = DIRECTIONS[e.key]
                     if (!direction) return
@@ -171,8 +183,21 @@ export function SheetSvg({ drawing, picture, onDrag, onDragStart, onDrop, onNudg
                 }
               : {})}
           >
-            <PictureMark mark={mark} href={picture} />
+            <PictureMark mark={mark} href={picture(mark.item)} />
             <rect x={rect.x} y={rect.y} width={rect.w} height={rect.h} fill="transparent" {...stroke} />
+            {chosen === at && (
+              <rect
+                x={rect.x}
+                y={rect.y}
+                width={rect.w}
+                height={rect.h}
+                fill="none"
+                stroke="var(--act-on-sheet)"
+                strokeWidth={2.4}
+                vectorEffect="non-scaling-stroke"
+                pointerEvents="none"
+              />
+            )}
           </g>
         )
       }

@@ -1,28 +1,35 @@
 import type { D3DragEvent } from 'd3-drag'
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { fetched, whenIdle } from '../../ui/when-idle.ts'
 
 interface Acts {
-  onStart(): void
+  /** The picture that was taken, by its place in the drawing. */
+  onStart(at: number): void
   /** The way from where it was taken, in the drawing's units; whether Alt is held. */
   onMove(dx: number, dy: number, free: boolean): void
-  onEnd(): void
+  /** The other picture it was let go over, or null. */
+  onEnd(over: number | null): void
 }
-type Dragged = D3DragEvent<SVGGElement, unknown, unknown>
+type Dragged = D3DragEvent<SVGSVGElement, unknown, unknown>
+
+/** Which picture an event is about, or null. */
+const pictureAt = (target: EventTarget | null): number | null => {
+  const at = target instanceof Element ? target.closest('[data-role="picture"]')?.getAttribute('data-at') : null
+  return at == null ? null : Number(at)
+}
 
 /**
- * Dragging an element of an SVG by pointer, pen or finger, in the units of its view box. Null takes it away; `ready` is
- * true from when it can be done.
+ * Dragging the pictures of an SVG by pointer, pen or finger, in the units of its view box. Null takes it away; `ready` is
+ * true from when it can be done. `place` is given any element of the drawing.
  */
 export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElement | null) => void; ready: boolean } {
   const [ready, setReady] = useState(false)
-  const [element, setElement] = useState<SVGGElement | null>(null)
+  const [svg, setSvg] = useState<SVGSVGElement | null>(null)
   const latest = useRef(acts)
   latest.current = acts
   const draggable = acts !== null
   useEffect(() => {
-    const svg = element?.ownerSVGElement
-    if (!element || !svg || !draggable) return
+    if (!svg || !draggable) return
     let gone = false
     let release: (() => void) | null = null
     // Fetched once there is a drawing to drag on.
@@ -31,18 +38,27 @@ export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElemen
       .then(([{ drag }, { select }]) => {
         if (gone) return
         let from = { x: 0, y: 0 }
-        const dragging = drag<SVGGElement, unknown>()
+        let taken = 0
+        const dragging = drag<SVGSVGElement, unknown>()
           .container(() => svg)
+          // Anything beside a picture belongs to who moves the whole drawing.
+          .filter((event: MouseEvent) => !event.ctrlKey && !event.button && pictureAt(event.target) !== null)
           .on('start', (event: Dragged) => {
             from = { x: event.x, y: event.y }
-            element.focus({ preventScroll: true })
-            latest.current?.onStart()
+            const { target } = event.sourceEvent as MouseEvent
+            taken = pictureAt(target) ?? 0
+            svg.querySelector<SVGGElement>(`[data-role="picture"][data-at="${taken}"]`)?.focus({ preventScroll: true })
+            latest.current?.onStart(taken)
           })
           .on('drag', (event: Dragged) =>
             latest.current?.onMove(event.x - from.x, event.y - from.y, (event.sourceEvent as MouseEvent).altKey === true),
           )
-          .on('end', () => latest.current?.onEnd())
-        const selected = select(element).call(dragging)
+          .on('end', (event: Dragged) => {
+            const { clientX, clientY } = event.sourceEvent as MouseEvent
+            const under = Number.isFinite(clientX) ? document.elementsFromPoint(clientX, clientY).map(pictureAt) : []
+            latest.current?.onEnd(under.find((at) => at !== null && at !== taken) ?? null)
+          })
+        const selected = select(svg).call(dragging)
         release = () => selected.on('.drag', null)
         setReady(true)
       })
@@ -51,6 +67,9 @@ export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElemen
       release?.()
       setReady(false)
     }
-  }, [element, draggable])
-  return { place: setElement, ready }
+  }, [svg, draggable])
+  const place = useCallback((element: SVGGElement | null) => {
+    if (element?.ownerSVGElement) setSvg(element.ownerSVGElement)
+  }, [])
+  return { place, ready }
 }

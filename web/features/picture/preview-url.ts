@@ -1,9 +1,10 @@
-import { type Brief, itemOf } from '../../../core/things/brief/brief.ts'
+import { type Brief, itemById, itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { fileUrl } from '../../api/client.ts'
 
-/** Where the preview of a brief's picture is, or null. */
-export const previewUrl = (brief: Brief): string | null => {
-  const preview = pictureIn(itemOf(brief))?.preview
+/** Where the preview of a brief's picture is, or null: of its first item, unless another is named. */
+export const previewUrl = (brief: Brief, id = itemOf(brief).id): string | null => {
+  const item = itemById(brief, id)
+  const preview = item && pictureIn(item)?.preview
   return preview ? fileUrl(preview) : null
 }

@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
 import type { Fix } from '../../../core/plate/checks/check.ts'
 import { applyFix } from '../../../core/plate/resolve/apply-fix.ts'
-import type { BriefChange } from '../../../core/things/brief/brief.ts'
+import type { Brief, BriefChange } from '../../../core/things/brief/brief.ts'
 import type { ItemChange } from '../../../core/things/brief/item.ts'
 import { readBrief } from '../../../core/things/brief/read-brief.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
@@ -97,13 +97,18 @@ export function useJobEditor(job: Job) {
       canRedo: state.future.length > 0,
       set,
       brief: (brief: BriefChange, pins: PinChange = {}) => set(applyFix(now, { brief, pins })),
-      item: (item: ItemChange, pins: PinChange = {}) => set(applyFix(now, { item, pins })),
+      /** Changes an item: the first, unless another is named. */
+      item: (item: ItemChange, pins: PinChange = {}, of?: string) => set(applyFix(now, { item, of, pins })),
+      /** Changes which items there are, and in which order. */
+      items: (change: (brief: Brief) => Brief, pins: PinChange = {}) => set(applyFix({ ...now, brief: change(now.brief) }, { pins })),
       pin: (pins: PinChange) => set(applyFix(now, { pins })),
       title: (title: string) => set({ ...now, title }),
       /** Shows a change without making it an undo step; `commit` does. */
       preview: (pins: PinChange) => dispatch({ do: 'preview', draft: applyFix(now, { pins }) }),
       /** The same for the item: a crop frame or a slider being dragged. */
-      previewItem: (item: ItemChange) => dispatch({ do: 'preview', draft: applyFix(now, { item }) }),
+      previewItem: (item: ItemChange, of?: string) => dispatch({ do: 'preview', draft: applyFix(now, { item, of }) }),
+      /** The same for what all share: a place being dragged. */
+      previewBrief: (brief: BriefChange) => dispatch({ do: 'preview', draft: applyFix(now, { brief }) }),
       commit: () => dispatch({ do: 'commit' }),
       apply: (fix: Fix) => set(applyFix(now, fix)),
       undo: () => dispatch({ do: 'undo' }),

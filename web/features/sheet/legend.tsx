@@ -30,6 +30,7 @@ const MARKS: [Role, string, React.ReactNode][] = [
     'Trim here when it is dry',
     <rect key="a" x="3" y="3" width="26" height="12" fill="none" stroke="var(--ink)" strokeDasharray="8 3" />,
   ],
+  ['stroke', 'Printed: a line to cut along, or around a picture', <path key="a" d="M3 9h26" stroke="var(--ink)" strokeWidth=".8" />],
   ['fold', 'Fold here', <path key="a" d="M3 9h26" stroke="var(--ink)" strokeDasharray="8 2 2 2" />],
   [
     'face',
@@ -37,7 +38,7 @@ const MARKS: [Role, string, React.ReactNode][] = [
     <rect key="a" x="6" y="5" width="20" height="8" fill="none" stroke="var(--ink)" strokeDasharray="4 2" />,
   ],
   ['skew', 'How far the far end may drift on this path', <path key="a" d="M8 3 5 15M8 3l3 12" stroke="var(--ink)" strokeDasharray="3 2" />],
-  ['words', 'Words on the back panel', <path key="a" d="M6 7h20M9 11h14" stroke="var(--ink)" />],
+  ['words', 'Words that are printed', <path key="a" d="M6 7h20M9 11h14" stroke="var(--ink)" />],
 ]
 
 /** The marks that are on this drawing, and only those. */

@@ -1,16 +1,17 @@
 import { usualDistance } from '../../../core/plate/checks/resolution-low.ts'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
+import { APART, NEW_ARRANGEMENT } from '../../../core/things/brief/arrangement.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
-import { pictureIn, withPicture } from '../../../core/things/brief/item.ts'
 import { mm, writeLength } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
-import { PictureFacts } from '../../features/picture/picture-facts.tsx'
-import { PictureTaker } from '../../features/picture/picture-taker.tsx'
+import { ArrangementEditor } from '../../features/items/arrangement-editor.tsx'
+import { Pictures } from '../../features/items/pictures.tsx'
 import { AllowedAdditions } from '../../features/sheet/allowed-additions.tsx'
 import { FinishChoice } from '../../features/sheet/finish-choice.tsx'
 import { MakeEditor } from '../../features/sheet/make-editor.tsx'
 import { SheetField } from '../../features/sheet/sheet-field.tsx'
 import { SizeBy } from '../../features/sheet/size-by.tsx'
+import { Check } from '../../ui/check.tsx'
 import { Combobox } from '../../ui/combobox.tsx'
 import { MomentField } from '../../ui/day-field.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -25,7 +26,8 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
   const { brief } = editor.draft
   const { unit } = brief
   const item = itemOf(brief)
-  const picture = pictureIn(item)
+  const { arrangement } = brief
+  const several = brief.items.length > 1
   const front = layoutOf(plate)
   const lots = studio.lots.filter((l) => l.paperId === brief.paperId)
   // A sample of which no sheet is left can be printed on no more.
@@ -36,18 +38,12 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
     <div className="h-full min-h-0 overflow-y-auto">
       <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 p-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <section className="min-w-0">
-          <h2>Picture</h2>
-          {picture ? <PictureFacts picture={picture} unit={unit} /> : <p className="mt-1 text-soft">Drop a picture here or choose one.</p>}
-          <div className="mt-3">
-            <PictureTaker
-              compact={picture !== null}
-              onTaken={(taken) => editor.item(withPicture(taken), { placement: null, orientation: null })}
-            />
-          </div>
+          <h2>{several ? 'Pictures' : 'Picture'}</h2>
+          <Pictures editor={editor} plate={plate} />
         </section>
         <section className="min-w-0">
           <div className="flex items-baseline justify-between">
-            <h2>How big</h2>
+            <h2>{several ? 'How they lie' : 'How big'}</h2>
             <Radio
               label="Unit"
               className="flex gap-3"
@@ -59,7 +55,20 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
               onChange={(u) => editor.brief({ unit: u })}
             />
           </div>
-          <SizeBy editor={editor} plate={plate} />
+          {several && <ArrangementEditor editor={editor} plate={plate} />}
+          {!several && arrangement.as === 'apart' && <SizeBy editor={editor} plate={plate} />}
+          {!several && (
+            <div className="mt-3">
+              <Check
+                className="text-sm"
+                checked={arrangement.as !== 'apart'}
+                onChange={(on) => editor.brief({ arrangement: on ? NEW_ARRANGEMENT.grid : APART }, { placement: null, orientation: null })}
+              >
+                Several on a sheet
+              </Check>
+              {arrangement.as !== 'apart' && <ArrangementEditor editor={editor} plate={plate} />}
+            </div>
+          )}
           <p className="mt-4 text-sm text-soft">Edges</p>
           <FinishChoice editor={editor} />
           <SheetField editor={editor} rules={studio.rules} />
@@ -94,15 +103,17 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
             </p>
           )}
           <div className="mt-3 grid max-w-sm grid-cols-2 gap-3">
-            <NumberField
-              label="Copies"
-              whole
-              min={1}
-              max={10_000}
-              step={1}
-              value={item.copies}
-              onChange={(copies) => editor.item({ copies })}
-            />
+            {!several && arrangement.as !== 'free' && (
+              <NumberField
+                label="Copies"
+                whole
+                min={1}
+                max={10_000}
+                step={1}
+                value={item.copies}
+                onChange={(copies) => editor.item({ copies })}
+              />
+            )}
             <LengthField
               label="Looked at from"
               unit={unit}

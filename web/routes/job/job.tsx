@@ -65,7 +65,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
     }
   }, [draft.title])
 
-  const keys = plate.decisions.map((d) => d.key)
+  const keys = [...new Set(plate.decisions.map((d) => d.key))]
   const step = (by: number) =>
     setSelected((now) => keys[Math.max(0, Math.min(keys.length - 1, (now ? keys.indexOf(now) : by > 0 ? -1 : keys.length) + by))] ?? null)
   const line = plate.decisions.find((d) => d.key === selected)

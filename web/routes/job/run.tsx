@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
+import { decisionsSeen } from '../../../core/plate/resolve/decisions-seen.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
@@ -76,7 +77,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
         body: {
           how,
           version: editor.version,
-          decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])),
+          decisions: decisionsSeen(plate.decisions),
           despite,
           because,
           side: 'front',
@@ -260,7 +261,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
         )}
       </section>
       <section aria-label="Sheet drawing" className="relative min-h-[26rem] border-line max-lg:border-t lg:border-l">
-        <SheetSvg drawing={drawing} picture={previewUrl(plate.brief)} className="h-full max-h-[calc(100dvh-11rem)] w-full" />
+        <SheetSvg drawing={drawing} picture={(id) => previewUrl(plate.brief, id)} className="h-full max-h-[calc(100dvh-11rem)] w-full" />
       </section>
     </div>
   )

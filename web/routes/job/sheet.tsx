@@ -1,14 +1,20 @@
 import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
-import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { focused } from '../../../core/plate/resolve/focused.ts'
+import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { moved } from '../../../core/sheet/arrange/free.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
+import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
+import { withSwapped } from '../../../core/things/brief/edit-items.ts'
 import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
 import { ZoomCompass } from '../../features/drawing/zoom-compass.tsx'
+import { ItemPicker } from '../../features/items/item-picker.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
+import { useFocused } from '../../features/plate/focused-editor.ts'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
 import { useKey } from '../../keys/use-key.ts'
 import { Button } from '../../ui/button.tsx'
@@ -26,8 +32,12 @@ const Legend = lazy(() => import('../../features/sheet/legend.tsx').then((m) => 
 const SampleMarkChoice = lazy(() => import('../../features/sheet/sample-mark-choice.tsx').then((m) => ({ default: m.SampleMarkChoice })))
 const SizeBy = lazy(() => import('../../features/sheet/size-by.tsx').then((m) => ({ default: m.SizeBy })))
 
+const ArrangementEditor = lazy(() => import('../../features/items/arrangement-editor.tsx').then((m) => ({ default: m.ArrangementEditor })))
+const SheetSwitch = lazy(() => import('../../features/items/sheet-switch.tsx').then((m) => ({ default: m.SheetSwitch })))
+
 const PANELS = [
   ['place', 'Place'],
+  ['layout', 'Layout'],
   ['size', 'Size'],
   ['edges', 'Edges'],
   ['marks', 'Marks'],
@@ -40,7 +50,13 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
   const layout = layoutOf(plate)
   const back = sideOf(plate, 'back') !== null
   const [view, setView] = useState<string>('sheet')
-  const [panel, setPanel] = useState<string>('place')
+  const [panel, setPanel] = useState<string>(brief.arrangement.as === 'apart' ? 'place' : 'layout')
+  const [form, setForm] = useState('front')
+  const [lookedAt, lookAt] = useState(itemOf(brief).id)
+  const item = itemById(brief, lookedAt)?.id ?? itemOf(brief).id
+  const one = useFocused(editor, item)
+  const fronts = plate.forms.filter((f) => f.side === 'front')
+  const drawn = fronts.find((f) => f.id === form) ?? fronts[0]
   const views = useMemo(
     () => [
       ['sheet', back ? 'Front' : 'Sheet'] as const,
@@ -73,6 +89,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
       </div>
     )
   const wide = shown === 'ways'
+  const sized = brief.arrangement.as === 'apart' || brief.arrangement.as === 'sizes'
   return (
     <>
       <div className="flex h-full min-h-[26rem] min-w-0 flex-col">
@@ -80,6 +97,16 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
           <Tabs value={shown} onChange={setView} className="flex min-h-0 flex-1 flex-col">
             <div className="flex items-center justify-between border-b border-line bg-paper pr-2">
               <TabRow label="View" tabs={views} hint="view" />
+              {(shown === 'sheet' || shown === 'back') && fronts.length > 1 && (
+                <Suspense>
+                  <SheetSwitch forms={fronts} value={drawn?.id ?? 'front'} onChange={setForm} />
+                </Suspense>
+              )}
+              {shown === 'crop' && (
+                <Suspense>
+                  <ItemPicker brief={brief} value={item} onChange={lookAt} />
+                </Suspense>
+              )}
               {(shown === 'sheet' || shown === 'back') && (
                 <a
                   className="link text-sm"
@@ -93,9 +120,9 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
             </div>
             <TabPanel value={shown} className="relative min-h-0 flex-1">
               <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
-                {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} />}
-                {shown === 'back' && <BackSheet plate={plate} />}
-                {shown === 'crop' && <CropView editor={editor} plate={plate} />}
+                {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} form={drawn?.id ?? 'front'} onLook={lookAt} />}
+                {shown === 'back' && <BackSheet plate={plate} form={(drawn?.id ?? 'front').replace('front', 'back')} />}
+                {shown === 'crop' && <CropView editor={one} plate={focused(plate, item)} />}
                 {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
                 {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
               </Suspense>
@@ -114,9 +141,15 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                 {panel === 'place' && (
                   <PlacementPanel editor={editor} plate={plate} rules={studio.rules} onAlternatives={() => select('placement')} />
                 )}
+                {panel === 'layout' && <ArrangementEditor editor={editor} plate={plate} />}
                 {panel === 'size' && (
                   <>
-                    <SizeBy editor={editor} plate={plate} />
+                    <ItemPicker brief={brief} value={item} onChange={lookAt} />
+                    {sized ? (
+                      <SizeBy editor={one} plate={focused(plate, item)} />
+                    ) : (
+                      <p className="my-2 text-soft">The layout says how large each picture is.</p>
+                    )}
                     <Button className="mt-3" onClick={() => editor.brief({ unit: brief.unit === 'mm' ? 'in' : 'mm' })}>
                       {brief.unit === 'mm' ? 'Show inches' : 'Show millimetres'}
                     </Button>
@@ -149,59 +182,89 @@ function DrawnLegend({ plate }: Pick<StageProps, 'plate'>) {
   return drawing && <Legend drawing={drawing} />
 }
 
-/** The front, live: drag with snapping, nudge by keys, zoom to an edge. */
-function DrawnSheet({ plate, editor }: Pick<StageProps, 'plate' | 'editor'>) {
+/** The front, live: drag with snapping, nudge by keys, zoom to an edge. Of several pictures each is taken by itself. */
+function DrawnSheet({ plate, editor, form, onLook }: Pick<StageProps, 'plate' | 'editor'> & { form: string; onLook(item: string): void }) {
   const { brief } = editor.draft
-  const whole = useMemo(() => drawSheet(plate, brief.unit)?.bounds ?? null, [plate, brief.unit])
+  const { arrangement } = brief
+  const whole = useMemo(() => drawSheet(plate, brief.unit, { form })?.bounds ?? null, [plate, brief.unit, form])
   const zoom = useSheetZoom(whole)
   const { view } = zoom
   const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
+  const [chosen, setChosen] = useState<number | null>(null)
   const start = useRef<Rect | null>(null)
-  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps }), [plate, brief.unit, view, snaps])
-  const layout = layoutOf(plate)
-  if (!drawing || !layout) return null
-  const { picture } = layout
-  const move = (x: number, y: number, how: 'preview' | 'pin' = 'pin') => editor[how]({ placement: placementPin(x, y) })
+  const taken = useRef(0)
+  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps, form }), [plate, brief.unit, view, snaps, form])
+  const of = formOf(plate, form)
+  if (!drawing || !of) return null
+  const { layout } = of
+  const { placements } = of.form
+  const free = arrangement.as === 'free'
+  /** Where what is dragged lies: one picture of a layout by hand, or all of them together. */
+  const lies = (at: number): Rect => (free ? (placements[at]?.face ?? layout.picture) : layout.picture)
+  const move = (at: number, to: Rect, how: 'preview' | 'pin') => {
+    if (!free) return editor[how]({ placement: placementPin(to.x, to.y) })
+    const places = moved(arrangement.places, placements[at]?.item, lies(at), to)
+    if (how === 'preview') editor.previewBrief({ arrangement: { ...arrangement, places } })
+    else editor.brief({ arrangement: { ...arrangement, places } })
+  }
   // A nudge through zero on a tenth of a millimetre stays on the ruler's marks.
-  const nudge = (dx: number, dy: number) => move(Math.round((picture.x + dx) / 100) * 100, Math.round((picture.y + dy) / 100) * 100)
+  const nudge = (dx: number, dy: number) => {
+    const from = lies(chosen ?? 0)
+    move(chosen ?? 0, { ...from, x: Math.round((from.x + dx) / 100) * 100, y: Math.round((from.y + dy) / 100) * 100 }, 'pin')
+  }
+  const cells = arrangement.as === 'grid'
   return (
     <div ref={zoom.ground} className={`absolute inset-0 touch-none ${view ? 'cursor-grab' : ''}`}>
       <SheetSvg
         drawing={drawing}
         className="absolute inset-0 h-full w-full touch-none select-none"
-        picture={previewUrl(brief)}
-        onDragStart={() => {
-          start.current = picture
+        picture={(id) => previewUrl(brief, id)}
+        chosen={placements.length > 1 ? chosen : null}
+        onChoose={(at) => {
+          setChosen(at)
+          const item = placements[at]?.item
+          if (item) onLook(item)
         }}
-        onDrag={(dx, dy, reach, free) => {
+        onDragStart={(at) => {
+          start.current = lies(at)
+          taken.current = at
+        }}
+        onDrag={(dx, dy, reach, loose) => {
           const from = start.current
-          if (!from) return
-          const to = { ...picture, x: from.x + dx, y: from.y + dy }
-          const snapped = free ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach)
+          // Cells change places; they are not moved by themselves.
+          if (!from || cells) return
+          const to = { ...from, x: from.x + dx, y: from.y + dy }
+          const others = free ? placements.flatMap((p, i) => (i === taken.current ? [] : [p.face])) : []
+          const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others)
           setSnaps(snapped.lines)
-          move(snapped.rect.x, snapped.rect.y, 'preview')
+          move(taken.current, snapped.rect, 'preview')
         }}
-        onDrop={() => {
+        onDrop={(over) => {
           setSnaps([])
-          editor.commit()
+          const [a, b] = [placements[taken.current]?.item, over === null ? undefined : placements[over]?.item]
+          if (cells && a && b && a !== b) editor.items((now) => withSwapped(now, a, b))
+          else editor.commit()
         }}
         onNudge={nudge}
       />
+      {cells && placements.length > 1 && (
+        <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">Drag a picture onto another: they change places.</p>
+      )}
       <ZoomCompass layout={layout} zoom={zoom} />
     </div>
   )
 }
 
 /** The second pass of a two-sided job, as the sheet then lies. */
-function BackSheet({ plate }: Pick<StageProps, 'plate'>) {
-  const whole = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back' })?.bounds ?? null, [plate])
+function BackSheet({ plate, form }: Pick<StageProps, 'plate'> & { form: string }) {
+  const whole = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', form })?.bounds ?? null, [plate, form])
   const zoom = useSheetZoom(whole)
-  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', view: zoom.view }), [plate, zoom.view])
-  const layout = layoutOf(plate, 'back')
+  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', form, view: zoom.view }), [plate, zoom.view, form])
+  const layout = (formOf(plate, form) ?? sideOf(plate, 'back'))?.layout
   if (!drawing || !layout) return null
   return (
     <div ref={zoom.ground} className={`absolute inset-0 touch-none ${zoom.view ? 'cursor-grab' : ''}`}>
-      <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={previewUrl(plate.brief)} />
+      <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={(id) => previewUrl(plate.brief, id)} />
       <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
         The second side: turned over sideways, the same edge leading. Its words are set in the brief.
       </p>

@@ -1,0 +1,66 @@
+import { type Brief, freeItemId, MAX_ITEMS } from './brief.ts'
+import { EMPTY_ITEM, type Item, pictureIn, withPicture } from './item.ts'
+import type { Picture } from './picture.ts'
+
+/** The brief with these pictures added, as many as there is room for; an item without a picture is filled first. New ones are as the last is. */
+export function withPictures(brief: Brief, pictures: readonly Picture[]): Brief {
+  const items = [...brief.items]
+  for (const picture of pictures) {
+    const empty = items.findIndex((item) => item.content.as === 'picture' && pictureIn(item) === null)
+    if (empty >= 0) {
+      items[empty] = { ...(items[empty] as Item), ...withPicture(picture) }
+      continue
+    }
+    if (items.length >= MAX_ITEMS) break
+    const last = items.at(-1) ?? EMPTY_ITEM
+    // What belongs to a picture itself does not go on to the next one.
+    items.push({
+      ...last,
+      id: freeItemId(items),
+      ...withPicture(picture),
+      cropAt: EMPTY_ITEM.cropAt,
+      keep: [],
+      kind: null,
+      critical: [],
+      turn: null,
+    })
+  }
+  return { ...brief, items }
+}
+
+/** The brief with an item twice; the second stands after the first. */
+export function withTwin(brief: Brief, id: string): Brief {
+  const at = brief.items.findIndex((item) => item.id === id)
+  const item = brief.items[at]
+  if (!item || brief.items.length >= MAX_ITEMS) return brief
+  return { ...brief, items: [...brief.items.slice(0, at + 1), { ...item, id: freeItemId(brief.items) }, ...brief.items.slice(at + 1)] }
+}
+
+/** The brief without an item; the last one is emptied instead. Places where it lay stay, empty. */
+export function withoutItem(brief: Brief, id: string): Brief {
+  const items = brief.items.filter((item) => item.id !== id)
+  const { arrangement } = brief
+  return {
+    ...brief,
+    items: items.length > 0 ? items : brief.items.map((item) => ({ ...item, ...withPicture(null) })),
+    arrangement:
+      arrangement.as === 'free'
+        ? { ...arrangement, places: arrangement.places.map((place) => (place.item === id ? { ...place, item: null } : place)) }
+        : arrangement,
+  }
+}
+
+/** The brief with an item moved to another place in the order, counted from 0. */
+export function withMoved(brief: Brief, id: string, to: number): Brief {
+  const item = brief.items.find((one) => one.id === id)
+  if (!item) return brief
+  const rest = brief.items.filter((one) => one !== item)
+  return { ...brief, items: [...rest.slice(0, to), item, ...rest.slice(to)] }
+}
+
+/** The brief with two items in each other's place. */
+export function withSwapped(brief: Brief, a: string, b: string): Brief {
+  const [one, other] = [a, b].map((id) => brief.items.find((item) => item.id === id))
+  if (!one || !other) return brief
+  return { ...brief, items: brief.items.map((item) => (item === one ? other : item === other ? one : item)) }
+}

@@ -1,0 +1,57 @@
+import type { Picture } from '../../../core/things/brief/picture.ts'
+import { Button } from '../../ui/button.tsx'
+import { FileDrop } from '../../ui/file-drop.tsx'
+import { Progress } from '../../ui/progress.tsx'
+import { useUploads } from './upload-many.ts'
+
+/** Takes many pictures at once, shows how far it is, and lists what could not be taken. */
+export function AddPictures({ act, onTaken }: { act: string; onTaken(pictures: Picture[]): void }) {
+  const { now, bad, take, cancel, forget } = useUploads()
+  return (
+    <div>
+      {now ? (
+        <div role="status" className="border border-dashed border-line p-3">
+          <p className="truncate">
+            <span className="num">
+              {now.done} of {now.of}
+            </span>
+            {' pictures are in. '}
+            {now.share < 1 ? `Taking in ${now.name}` : `Reading ${now.name}`} …
+          </p>
+          <Progress className="mt-2 w-full" label="Upload" share={(now.done + Math.min(0.99, now.share)) / now.of} />
+          <Button className="mt-2" onClick={cancel}>
+            Keep what is in and stop
+          </Button>
+        </div>
+      ) : (
+        <FileDrop
+          label="More pictures"
+          several
+          folder="A folder …"
+          endings={['image/jpeg', 'image/png', 'image/tiff', '.tif', '.tiff']}
+          className="border border-dashed p-3"
+          act={act}
+          kind="usual"
+          onFiles={(files) => void take(files, onTaken)}
+        >
+          <span className="text-sm text-faint">or drop them here, as many as you like</span>
+        </FileDrop>
+      )}
+      {bad.length > 0 && (
+        <div role="alert" className="mt-2 border-l-2 border-warn pl-2 text-sm">
+          <p className="font-semibold">{bad.length === 1 ? 'One file was' : `${bad.length} files were`} left out; the others are in.</p>
+          <ul className="max-h-40 overflow-y-auto">
+            {bad.map(({ name, says }) => (
+              <li key={`${name} ${says}`}>
+                {name}: {says}
+              </li>
+            ))}
+          </ul>
+          <Button kind="link" onClick={forget}>
+            I have read it
+          </Button>
+        </div>
+      )}
+    </div>
+  )
+}
