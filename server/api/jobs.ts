@@ -1,7 +1,9 @@
 import { z } from 'zod'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { briefFor, withItem } from '../../core/things/brief/brief.ts'
-import { withPicture } from '../../core/things/brief/item.ts'
+import { begunWith } from '../../core/plate/saved/begin-with.ts'
+import { briefFor } from '../../core/things/brief/brief.ts'
+import { withPictures } from '../../core/things/brief/edit-items.ts'
+import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
@@ -20,6 +22,9 @@ import { router } from './shared.ts'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
+/** What a job is called that nobody named: as its picture, without the ending of the file. */
+const nameOf = ({ name }: Picture): string => name.replace(/\.[a-z]+$/i, '').trim() || 'New job'
+
 export function jobsApi(app: App) {
   const { store, events } = app
   return router()
@@ -27,17 +32,39 @@ export function jobsApi(app: App) {
       return c.json(readable(await store.jobs.list(), jobDto), 200)
     })
     .call('POST /jobs', async (c) => {
-      const { title, pictureId, brief } = c.req.valid('json')
-      const [picture, rules] = await Promise.all([pictureId ? store.pictures.find(pictureId) : null, store.rules.read()])
-      const row = await store.act((act) =>
-        act.jobs.add({
-          title: title ?? picture?.name.replace(/\.[a-z]+$/i, '') ?? 'New job',
-          pins: {},
-          brief: withItem(briefFor({ unit: rules.unit, ...brief }), withPicture(picture)),
-        }),
-      )
+      const { title, pictureId, pictureIds = [], setupId, brief } = c.req.valid('json')
+      const [pictures, rules, kept] = await Promise.all([
+        store.pictures.findAll([...(pictureId ? [pictureId] : []), ...pictureIds]),
+        store.rules.read(),
+        setupId === undefined ? null : store.setups.find(setupId),
+      ])
+      const [first] = pictures
+      const begun = kept
+        ? begunWith(kept.plate, pictures)
+        : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
+      const row = await store.act((act) => act.jobs.add({ title: title ?? (first ? nameOf(first) : 'New job'), ...begun }))
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
+    })
+    .call('POST /jobs/many', async (c) => {
+      const { pictureIds, setupId, brief } = c.req.valid('json')
+      const [pictures, rules, kept] = await Promise.all([
+        store.pictures.findAll(pictureIds),
+        store.rules.read(),
+        setupId === undefined ? null : store.setups.find(setupId),
+      ])
+      const rows = await store.act(async (act) => {
+        const made = []
+        for (const picture of pictures) {
+          const begun = kept
+            ? begunWith(kept.plate, [picture])
+            : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), [picture]), pins: {} }
+          made.push(await act.jobs.add({ title: nameOf(picture), ...begun }))
+        }
+        return made
+      })
+      for (const row of rows) events.tell({ what: 'job', id: row.id })
+      return c.json(rows.map(jobDto), 201)
     })
     .call('GET /jobs/{id}', async (c) => c.json(jobDto(await store.jobs.find(c.req.valid('param').id)), 200))
     .call('PATCH /jobs/{id}', async (c) => {

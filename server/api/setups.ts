@@ -1,7 +1,6 @@
 import { readTicket, type Ticket, ticketOf, ticketSchema } from '../../core/output/ticket/ticket.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { changesSince, differsFrom, pinsOf } from '../../core/plate/saved/changes.ts'
-import { itemOf, withItem } from '../../core/things/brief/brief.ts'
 import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
@@ -44,7 +43,7 @@ export function setupsApi(app: App) {
     changes: changesSince(row, studio),
     lastGood: await lastGoodOf(row),
   })
-  const list = async (printerId: string) => {
+  const list = async (printerId?: string) => {
     const studio = await store.studio()
     const rows = await store.setups.list(printerId)
     return Promise.all(rows.map((row) => dto(row, studio)))
@@ -72,12 +71,16 @@ export function setupsApi(app: App) {
       if (!read.ok) throw new Refusal(422, read.problem)
       const { job, plate } = read.value
       // A picture that is not in this studio's store cannot be printed: the plate stands, the picture has to be taken in again.
-      const picture = pictureIn(itemOf(plate.brief))
-      const own = picture && (await store.pictures.byHash(picture.hash))
+      const items = await Promise.all(
+        plate.brief.items.map(async (item) => {
+          const picture = pictureIn(item)
+          return picture ? { ...item, ...withPicture(await store.pictures.byHash(picture.hash)) } : item
+        }),
+      )
       const row = await store.act((act) =>
         act.jobs.add({
           title: job.title,
-          brief: picture ? withItem(plate.brief, withPicture(own)) : plate.brief,
+          brief: { ...plate.brief, items },
           pins: pinsOf(plate),
         }),
       )

@@ -13,6 +13,15 @@ export function pictures(scope: Scope) {
       if (!row) throw missing('picture', id)
       return row.facts
     },
+    /** Those of these ids, in their order. Throws where one is missing. */
+    async findAll(ids: readonly string[]): Promise<Picture[]> {
+      const found = new Map((await rows.all({ id: [...new Set(ids)] })).map((row) => [row.id, row.facts]))
+      return ids.map((id) => {
+        const facts = found.get(id)
+        if (!facts) throw missing('picture', id)
+        return facts
+      })
+    },
     tryFind: async (id: string): Promise<Picture | null> => (await rows.one({ id }))?.facts ?? null,
     byHash: async (hash: string): Promise<Picture | null> => (await rows.all({ hash }, { limit: 1 }))[0]?.facts ?? null,
     add: (facts: Picture, demo: boolean) => rows.add({ id: facts.id, hash: facts.hash, name: facts.name, facts, demo }),

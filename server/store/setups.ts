@@ -9,7 +9,12 @@ const LISTED = 100
 export function setups(scope: Scope) {
   const rows = table('setups', scope)
   return {
-    list: (printerId: string) => rows.all({ printerId }, { order: [['id', 'DESC']], limit: LISTED }),
+    list: (printerId?: string) => rows.all(printerId === undefined ? {} : { printerId }, { order: [['id', 'DESC']], limit: LISTED }),
+    async find(id: number): Promise<SetupRow> {
+      const row = await rows.one({ id })
+      if (!row) throw missing('set-up', id)
+      return row
+    },
     async add(values: Pick<SetupRow, 'name' | 'printerId' | 'jobId' | 'plate' | 'printer'>): Promise<SetupRow> {
       const { name, printerId, printer } = values
       if (await rows.one({ name, printerId }, { only: ['id'] }))

@@ -27,10 +27,11 @@ export const ticksQuery = (id: number) =>
   queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api('GET /jobs/{id}/ticks', { id }) })
 export const readingsQuery = (id: number) =>
   queryOptions({ queryKey: ['job', id, 'readings'], queryFn: () => api('GET /jobs/{id}/readings', { id }) })
-export const setupsQuery = (printerId: string) =>
+/** Set-ups kept for a printer, or for all of them. */
+export const setupsQuery = (printerId?: string) =>
   queryOptions({
-    queryKey: ['studio', 'setups', printerId],
-    queryFn: () => api('GET /setups', { printer: printerId }),
+    queryKey: ['studio', 'setups', printerId ?? 'all'],
+    queryFn: () => api('GET /setups', printerId === undefined ? {} : { printer: printerId }),
   })
 export const jobRunsQuery = (id: number) =>
   queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api('GET /jobs/{id}/runs', { id }) })

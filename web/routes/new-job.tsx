@@ -4,13 +4,16 @@ import { useNavigate, useSearchParams } from 'react-router'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { lotSizeName } from '../../core/things/media/lot-name.ts'
 import { api, messageOf } from '../api/client.ts'
+import { AddPictures } from '../features/items/add-pictures.tsx'
+import { type Begin, BeginMany, beginsWith } from '../features/items/begin-many.tsx'
 import { PictureTaker } from '../features/picture/picture-taker.tsx'
 import { toast } from '../ui/toast.tsx'
 
-/** A job begins with its picture. */
+/** A job begins with its picture, or several. */
 export function NewJob() {
   const navigate = useNavigate()
   const [busy, setBusy] = useState(false)
+  const [many, setMany] = useState<Picture[] | null>(null)
   // From a lot's own page it is for that lot.
   const [asked] = useSearchParams()
   const [paperId, lotId] = [asked.get('paper'), asked.get('lot')]
@@ -19,28 +22,70 @@ export function NewJob() {
     queryFn: () => api('GET /lots/{id}', { id: lotId ?? '' }),
     enabled: lotId !== null,
   })
-  const begin = async (picture: Picture) => {
+  const onPaper = paperId ? { paperId } : {}
+  /** Does it once, and says what went wrong. */
+  const during = async (work: () => Promise<string>) => {
     if (busy) return
     setBusy(true)
     try {
-      const job = await api('POST /jobs', { body: { pictureId: picture.id, ...(paperId ? { brief: { paperId } } : {}) } })
-      if (lotId) await api('PATCH /jobs/{id}', { id: job.id, body: { version: job.version, pins: { stock: lotId } } })
-      navigate(`/jobs/${job.id}/brief`)
+      navigate(await work())
     } catch (error) {
       toast.error(messageOf(error))
       setBusy(false)
     }
   }
+  const onLot = async <J extends { id: number; version: number }>(jobs: readonly J[]) => {
+    if (lotId) for (const job of jobs) await api('PATCH /jobs/{id}', { id: job.id, body: { version: job.version, pins: { stock: lotId } } })
+  }
+  const begin = (picture: Picture) =>
+    during(async () => {
+      const job = await api('POST /jobs', { body: { pictureId: picture.id, ...(paperId ? { brief: onPaper } : {}) } })
+      await onLot([job])
+      return `/jobs/${job.id}/brief`
+    })
+  const beginMany = ({ how, setupId }: Begin) =>
+    during(async () => {
+      const pictureIds = (many ?? []).map(({ id }) => id)
+      const setup = setupId === null ? {} : { setupId }
+      if (how === 'each') {
+        const jobs = await api('POST /jobs/many', { body: { pictureIds, ...setup, brief: onPaper } })
+        await onLot(jobs)
+        toast(`${jobs.length} jobs are begun.`)
+        return '/'
+      }
+      const job = await api('POST /jobs', { body: { pictureIds, ...setup, brief: { ...onPaper, ...beginsWith(how) } } })
+      await onLot([job])
+      return `/jobs/${job.id}/brief`
+    })
   return (
     <div className="mx-auto w-full max-w-4xl p-6">
       <h1>New job</h1>
-      <p className="mt-1 mb-4 text-soft">A job begins with its picture. Size and paper come next; the rest is worked out for you.</p>
+      <p className="mt-1 mb-4 text-soft">
+        A job begins with its picture, or with several at once. Size and paper come next; the rest is worked out for you.
+      </p>
       {lot.data && (
         <p className="mb-4 border-l-4 border-act bg-paper p-2">
           On {lot.data.paper.name}, {lotSizeName(lot.data.lot, 'mm')}.
         </p>
       )}
-      <PictureTaker onTaken={begin} />
+      {many ? (
+        <BeginMany pictures={many} busy={busy} onBegin={(how) => void beginMany(how)} onDrop={() => setMany(null)} />
+      ) : (
+        <>
+          <PictureTaker onTaken={(picture) => void begin(picture)} />
+          <h2 className="mt-6">Or many at once</h2>
+          <div className="mt-2">
+            <AddPictures
+              act="Many files …"
+              onTaken={(pictures) => {
+                const [one, ...more] = pictures
+                if (one && more.length === 0) void begin(one)
+                else setMany(pictures)
+              }}
+            />
+          </div>
+        </>
+      )}
     </div>
   )
 }

@@ -2,7 +2,7 @@ import { itemById } from '../../things/brief/brief.ts'
 import type { Plate } from './plate.ts'
 
 /**
- * A plate as one of its items sees it: with that item alone, where it first lies. For whatever looks at one picture, its
+ * A plate as one of its items sees it: with that item alone, where it first lies, and its own intent. For whatever looks at one picture, its
  * crop or its colours. The plate itself where it has no such item.
  */
 export function focused(plate: Plate, id: string): Plate {
@@ -15,5 +15,7 @@ export function focused(plate: Plate, id: string): Plate {
     seen.add(form.side)
     return [{ ...form, placements: [placement] }]
   })
-  return { ...plate, brief: { ...plate.brief, items: [item] }, forms }
+  const intent = forms.find((form) => form.side === 'front')?.placements[0]?.intent
+  const setup = plate.setup && intent ? { ...plate.setup, intent } : plate.setup
+  return { ...plate, setup, brief: { ...plate.brief, items: [item] }, forms }
 }

@@ -23,7 +23,8 @@ const same = (one: unknown, other: unknown) => JSON.stringify(one) === JSON.stri
 
 /** Pins that ask for everything a plate decided, so that it comes out the same wherever it still can. */
 export const pinsOf = (plate: Plate): Plate['pins'] =>
-  Object.fromEntries(plate.decisions.flatMap((d) => (d.value === null ? [] : [[d.key, d.value]])))
+  // Of several items the first speaks: the others were decided for by themselves.
+  Object.fromEntries([...plate.decisions].reverse().flatMap((d) => (d.value === null ? [] : [[d.key, d.value]])))
 
 /** Everything of the studio that has changed since a plate was kept and that the plate depends on. */
 export function changesSince({ plate, printer: then }: SavedPlate, studio: Studio): Change[] {

@@ -184,9 +184,12 @@ export function settle(known: Given & Decided): Settled {
     together && arranged ? { forms: togetherForms(known, together, arranged, edges), lines: [] } : apartForms(known, edges)
   const area = areaFor(known, edges)
   const front = forms.find((form) => form.side === 'front')
-  const { layout, face, fold, text, mark, ppi } = front
-    ? viewOf(front)
-    : { layout: { ...area, ...land(area, known.placed) }, face: known.placed, fold: null, text: null, mark: null, ppi: null }
+  // What lies together is judged as the block that was laid out; each picture in it by itself.
+  const block = { layout: { ...area, ...land(area, known.placed) }, face: known.placed }
+  const { layout, face, fold, text, mark, ppi } = {
+    ...(front ? viewOf(front) : { fold: null, text: null, mark: null, ppi: null }),
+    ...(together || !front ? block : viewOf(front)),
+  }
   const sheets = sheetsOf(forms)
   return {
     ...known,

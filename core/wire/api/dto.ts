@@ -6,7 +6,7 @@ import { PRINT_FORMATS } from '../../output/page/print-format.ts'
 import { ChosenSchema } from '../../output/page/run-pages.ts'
 import { PinsSchema } from '../../plate/decisions/registry.ts'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
-import { BriefEditSchema, BriefSchema, BriefWishSchema } from '../../things/brief/brief.ts'
+import { BriefChangeSchema, BriefEditSchema, BriefSchema, BriefWishSchema, MAX_ITEMS } from '../../things/brief/brief.ts'
 import { PictureSchema } from '../../things/brief/picture.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
@@ -56,7 +56,18 @@ export type JobEdit = z.infer<typeof JobEditSchema>
 export const JobNewSchema = z.object({
   title: z.string().trim().min(1).max(120).optional(),
   pictureId: z.string().max(60).nullable().optional(),
+  /** Several pictures of one job, in their order. */
+  pictureIds: z.array(z.string().max(60)).min(1).max(MAX_ITEMS).optional(),
+  /** Begin as a kept set-up says, with these pictures. */
+  setupId: z.number().int().positive().optional(),
   brief: BriefWishSchema.optional(),
+})
+
+/** Many jobs begun at once, one for each picture, each set up the same way. */
+export const JobsNewSchema = z.object({
+  pictureIds: z.array(z.string().max(60)).min(1).max(MAX_ITEMS),
+  setupId: z.number().int().positive().optional(),
+  brief: BriefChangeSchema.optional(),
 })
 
 /** What a run was printed in spite of, as it was said, and the reason that was given. */

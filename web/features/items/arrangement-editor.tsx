@@ -75,26 +75,20 @@ function Settings({ editor, arrangement }: { editor: JobEditor; arrangement: Tog
     <div className="mt-3 grid max-w-sm grid-cols-2 gap-3">
       {arrangement.as === 'grid' && (
         <>
-          <NumberField
-            label="Columns"
-            whole
-            min={1}
-            max={50}
-            step={1}
-            value={arrangement.columns ?? 1}
-            disabled={arrangement.cell !== null && arrangement.columns === null}
-            onChange={(columns) => set({ columns })}
-          />
-          <NumberField
-            label="Rows"
-            whole
-            min={1}
-            max={50}
-            step={1}
-            value={arrangement.rows ?? 1}
-            disabled={arrangement.rows === null}
-            onChange={(rows) => set({ rows })}
-          />
+          {arrangement.columns !== null && (
+            <NumberField
+              label="Columns"
+              whole
+              min={1}
+              max={50}
+              step={1}
+              value={arrangement.columns}
+              onChange={(columns) => set({ columns })}
+            />
+          )}
+          {arrangement.rows !== null && (
+            <NumberField label="Rows" whole min={1} max={50} step={1} value={arrangement.rows} onChange={(rows) => set({ rows })} />
+          )}
           <Check
             className="col-span-2 text-sm"
             checked={arrangement.rows === null}

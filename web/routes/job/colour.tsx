@@ -1,6 +1,7 @@
-import { useMemo, useRef, useState } from 'react'
+import { type ReactNode, useMemo, useRef, useState } from 'react'
+import { focused } from '../../../core/plate/resolve/focused.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
-import { itemOf } from '../../../core/things/brief/brief.ts'
+import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { INTENT_NAMES } from '../../../core/things/media/intent.ts'
@@ -13,6 +14,8 @@ import { ManagedView } from '../../features/colour/managed-view.tsx'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { ProofView } from '../../features/colour/proof-view.tsx'
 import { useFollowed } from '../../features/colour/use-followed.ts'
+import { ItemPicker } from '../../features/items/item-picker.tsx'
+import { useFocused } from '../../features/plate/focused-editor.ts'
 import { proofProfile } from '../../features/proof/proof-profile.ts'
 import { readAt, useProof } from '../../features/proof/use-proof.ts'
 import { StripsView } from '../../features/strips/strips-view.tsx'
@@ -37,8 +40,18 @@ const SURROUND = 140
 /** A change of paper releases what was pinned for the last one. */
 const RELEASED = { path: null, stock: null, page: null, 'media-type': null, profile: null, quality: null, placement: null } as const
 
-/** The soft proof, and what decides how colour is rendered. */
-export function ColourStage({ job, plate, editor, selected, studio }: StageProps) {
+/** The soft proof, and what decides how colour is rendered; of several pictures the one that is looked at. */
+export function ColourStage(props: StageProps) {
+  const { brief } = props.editor.draft
+  const [wanted, setWanted] = useState(itemOf(brief).id)
+  const id = itemById(brief, wanted)?.id ?? itemOf(brief).id
+  const editor = useFocused(props.editor, id)
+  const plate = useMemo(() => focused(props.plate, id), [props.plate, id])
+  const picker = <ItemPicker brief={brief} value={id} onChange={setWanted} />
+  return <ColourOfOne key={id} {...props} editor={editor} plate={plate} picker={picker} />
+}
+
+function ColourOfOne({ job, plate, editor, selected, studio, picker }: StageProps & { picker: ReactNode }) {
   const item = itemOf(editor.draft.brief)
   const picture = pictureIn(item)
   const { critical, kind } = item
@@ -73,7 +86,7 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
       critical: now.map((c) => ({ ...c, misses: followed.find((f) => f.rgb.join() === c.rgb.join())?.misses ?? c.misses })),
     })
   })
-  if (!picture) return <Empty title="No picture yet">Take a picture on the Brief stage; its proof appears here.</Empty>
+  if (!picture) return <Empty title="No picture yet">Take a picture on the Brief stage; its proof appears here. {picker}</Empty>
   if (!setup)
     return <Empty title="Nothing to proof on yet">A proof needs a paper on a printer. The findings below say what stands in the way.</Empty>
   const pick = async (at: { x: number; y: number }) => {
@@ -98,8 +111,9 @@ export function ColourStage({ job, plate, editor, selected, studio }: StageProps
     <>
       <div className="flex h-full min-h-[26rem] min-w-0 flex-col">
         <Tabs value={view} onChange={setView} className="flex min-h-0 flex-1 flex-col">
-          <div className="min-w-0 border-b border-line bg-paper">
+          <div className="flex min-w-0 flex-wrap items-center justify-between border-b border-line bg-paper pr-2">
             <TabRow label="View" tabs={VIEWS} hint="view" />
+            {picker}
           </div>
           <TabPanel value={view} className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
             {view === 'intents' &&

@@ -2,9 +2,10 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
+import { type Chosen, formOfSheet, pagesOf, sheetsIn } from '../../../core/output/page/run-pages.ts'
 import { decisionsSeen } from '../../../core/plate/resolve/decisions-seen.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
-import { itemOf } from '../../../core/things/brief/brief.ts'
+import { sheetsOf } from '../../../core/sheet/form.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { mayPrintInSpite } from '../../../core/work/preflight/in-spite.ts'
@@ -20,6 +21,7 @@ import { useGoneThrough } from '../../features/run/gone-through.ts'
 import { PreflightList, useBeforeSending } from '../../features/run/preflight-list.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
+import { SheetChoice } from '../../features/run/sheet-choice.tsx'
 import { clock } from '../../ui/ago.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -42,7 +44,8 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const [because, setBecause] = useState('')
   const gone = useGoneThrough(job.id, plate, studio)
   const active = runs.data?.find((r) => MOVING.includes(r.state))
-  const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit), [plate, editor.draft.brief.unit])
+  const printing = active ? formOfSheet(pagesOf(plate, active.side, active.only), active.sheetsDelivered + 1)?.id : undefined
+  const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit, { form: printing }), [plate, editor.draft.brief.unit, printing])
   const asked = useBeforeSending(job.id, editor.version, !active && plate.setup !== null)
   const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
   const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
@@ -55,8 +58,11 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const held = final.length > 0 || (red.length > 0 && because.trim() === '')
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
   const sheet = layoutOf(plate)?.sheet
-  const { copies } = itemOf(plate.brief)
-  const planned = pictureIn(itemOf(plate.brief)) !== null
+  const [only, setOnly] = useState<Chosen[] | null>(null)
+  // What is chosen of sheets that are no longer there is forgotten.
+  const chosen = only && pagesOf(plate, second ? 'back' : 'front', only).map(({ form, count }) => ({ form: form.id, count }))
+  const copies = chosen ? sheetsIn(chosen) : sheetsOf(plate.forms)
+  const planned = plate.brief.items.every((item) => pictureIn(item) !== null)
   const drawing = useMemo(() => {
     if (!still || !sheet || share === null) return still
     // What has not been printed yet lies under a veil; its edge moves down the sheet.
@@ -81,6 +87,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
           despite,
           because,
           side: 'front',
+          only: chosen,
         },
       }),
     onSuccess: () => {
@@ -109,6 +116,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
           despite: [...despite, ...(dry ? ['still-drying'] : [])],
           because,
           side: 'back',
+          only: chosen,
         },
       }),
     onSuccess: () => {
@@ -176,16 +184,17 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
             <p className="mt-2 max-w-prose text-soft">
-              {copies} {copies === 1 ? 'copy' : 'copies'} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes
+              {copies} {copies === 1 ? 'sheet' : 'sheets'} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes
               this plate as it stands.
             </p>
+            {!second && <SheetChoice plate={plate} side="front" value={chosen} onChange={setOnly} />}
             {!second && before}
             <div className="mt-4 flex flex-wrap gap-2">
               <Button
                 kind="act"
                 className="justify-center text-lg"
                 style={{ minHeight: '3.2rem', minWidth: '12rem' }}
-                disabled={held || asked.isPending || editor.dirty || print.isPending}
+                disabled={held || asked.isPending || editor.dirty || print.isPending || copies === 0}
                 onClick={() => print.mutate('sent')}
               >
                 {print.isPending ? 'Sending …' : 'Print'}
@@ -223,6 +232,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
                 is dry.
               </Check>
             )}
+            <SheetChoice plate={plate} side="back" value={chosen} onChange={setOnly} />
             {before}
             <Button kind="act" className="mt-2" disabled={(wet && !dry) || held || printBack.isPending} onClick={() => printBack.mutate()}>
               Print the back

@@ -1,5 +1,4 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { type AgreementRow, progressOf } from '../../../core/work/agreement/table.ts'
@@ -18,7 +17,8 @@ const settled = (plate: Plate) => plate.setup !== null && !plate.findings.some((
 
 /** Whether the work of a stage was done; that it could be done is not enough. */
 export const DONE: Record<StageSlug, (job: Pick<Job, 'state'>, plate: Plate, gone: GoneThrough) => boolean> = {
-  brief: (_job, plate) => pictureIn(itemOf(plate.brief)) !== null && plate.brief.paperId !== null,
+  brief: (_job, plate) =>
+    plate.brief.items.every((item) => item.content.as === 'words' || pictureIn(item) !== null) && plate.brief.paperId !== null,
   sheet: (_job, plate) => settled(plate),
   colour: (_job, plate) =>
     settled(plate) && !plate.findings.some((f) => f.level !== 'note' && f.touches.some((key) => COLOUR.includes(key))),

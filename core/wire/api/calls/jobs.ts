@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { JobEditSchema, JobNewSchema, JobSchema, PrintRequestSchema, RunSchema, TickSchema } from '../dto.ts'
+import { JobEditSchema, JobNewSchema, JobSchema, JobsNewSchema, PrintRequestSchema, RunSchema, TickSchema } from '../dto.ts'
 import { type Call, IdParam } from './call.ts'
 
 const Job = JobSchema.meta({ id: 'Job' })
@@ -13,6 +13,12 @@ const TickParam = IdParam.extend({
 export const JOBS_CALLS = {
   'GET /jobs': { summary: 'All jobs that are not archived', answers: z.array(Job) },
   'POST /jobs': { summary: 'Begin a job', takes: JobNewSchema, answers: Job, status: 201 },
+  'POST /jobs/many': {
+    summary: 'Begin a job for each of many pictures, all set up the same way',
+    takes: JobsNewSchema,
+    answers: z.array(Job),
+    status: 201,
+  },
   'GET /jobs/{id}': { summary: 'One job', params: IdParam, answers: Job },
   'PATCH /jobs/{id}': {
     summary: 'Change a job; the version guards against overwriting somebody else',

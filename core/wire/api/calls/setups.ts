@@ -6,8 +6,8 @@ const List = z.array(SavedSetupSchema)
 
 export const SETUPS_CALLS = {
   'GET /setups': {
-    summary: 'Set-ups kept for a printer, each with what has changed since',
-    query: z.object({ printer: z.string().max(60) }),
+    summary: 'Set-ups kept for a printer, or for all of them, each with what has changed since',
+    query: z.object({ printer: z.string().max(60).optional() }),
     answers: List,
   },
   'POST /jobs/{id}/setups': {
