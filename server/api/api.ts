@@ -1,5 +1,6 @@
 import type { App } from '../app-context.ts'
 import { agreementApi } from './agreement.ts'
+import { gangsApi } from './gangs.ts'
 import { jobsApi } from './jobs.ts'
 import { layoutTestsApi } from './layout-tests.ts'
 import { lotsApi } from './lots.ts'
@@ -34,6 +35,7 @@ export const buildApi = (app: App) =>
     .route('/', printersApi(app))
     .route('/', layoutTestsApi(app))
     .route('/', jobsApi(app))
+    .route('/', gangsApi(app))
     .route('/', agreementApi(app))
     .route('/', setupsApi(app))
     .route('/', runsApi(app))

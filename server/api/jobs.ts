@@ -7,7 +7,7 @@ import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
-import { drawingPdf } from '../documents/scale-drawing.ts'
+import { cutsPdf, drawingPdf } from '../documents/scale-drawing.ts'
 import { beginRun, setGoing } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
 import { checkPlate, permitted, plateForBack } from '../printing/freeze.ts'
@@ -18,6 +18,7 @@ import { Refusal } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
 import { runDto } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
+import { gangFollows } from './gangs.ts'
 import { router } from './shared.ts'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
@@ -72,9 +73,13 @@ export function jobsApi(app: App) {
       const { version, ...edit } = c.req.valid('json')
       const job = await store.jobs.find(id)
       const message = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
-      const now = await store.act((act) => act.jobs.edit({ ...job, version }, edit, message))
-      events.tell({ what: 'job', id })
-      return c.json(jobDto(now), 200)
+      const studio = job.gang !== null || edit.archived ? await store.studio() : null
+      const { now, others } = await store.act(async (act) => {
+        const now = await act.jobs.edit({ ...job, version }, edit, message)
+        return { now, others: studio ? await gangFollows(act, now, studio) : [] }
+      })
+      for (const changed of [id, ...others]) events.tell({ what: 'job', id: changed })
+      return c.json(jobDto(others.length > 0 ? await store.jobs.find(id) : now), 200)
     })
     .call('GET /jobs/{id}/ticks', async (c) => {
       const job = await store.jobs.find(c.req.valid('param').id)
@@ -101,6 +106,13 @@ export function jobsApi(app: App) {
       const { id } = c.req.valid('param')
       const asked = c.req.valid('json')
       const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
+      if (job.gang !== null && job.state === 'setup')
+        throw new Refusal(409, {
+          code: 'in-gang',
+          field: 'gang',
+          value: String(job.gang),
+          message: `This job is printed with others, as gang ${job.gang}. Take it out there to print it by itself.`,
+        })
       const [studio, readings] = await Promise.all([store.studio(), store.readings.of(id)])
       const despite = permitted(studio.rules, asked.despite)
       const differs = holdForDisagreement({ wanted: job, studio, readings }, despite)
@@ -163,6 +175,16 @@ export function jobsApi(app: App) {
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',
         'content-disposition': `inline; filename="drawing-${job.id}-1-to-${scale}.pdf"`,
+      })
+    })
+    .get('/jobs/:id/cuts.pdf', async (c) => {
+      const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
+      const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
+      const plate = resolve(job.brief, await store.studio(), job.pins)
+      const pdf = await cutsPdf(app.files, `${job.id}  ${job.title}`, plate, scale)
+      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
+        'content-type': 'application/pdf',
+        'content-disposition': `inline; filename="cuts-${job.id}-1-to-${scale}.pdf"`,
       })
     })
     .get('/jobs/:id/load-sheet.pdf', async (c) => {

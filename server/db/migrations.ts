@@ -206,6 +206,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
     ],
   },
   { name: '0018-chosen-sheets', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS only LONGTEXT NULL'] },
+  { name: '0019-gangs', up: ['ALTER TABLE jobs ADD COLUMN IF NOT EXISTS gang INT NULL'] },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

@@ -158,6 +158,8 @@ export const TABLES = {
     brief: json<Brief>(readBrief, BriefSchema),
     pins: document<Pins>(PinsSchema),
     archived: usually(false, yes()),
+    /** The job that prints its pieces with those of others. */
+    gang: optional(whole()),
   }),
   ticks: plain('ticks', { jobId: key(whole()), stepId: key(text(60)) }),
   readings: versioned('readings', {

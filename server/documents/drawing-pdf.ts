@@ -29,6 +29,7 @@ const STYLES: Record<Role, Style> = {
   extent: { stroke: 0.4, width: 0.4 },
   trim: { stroke: 0.1, width: 0.6, dash: [6, 2] },
   stroke: { fill: 0 },
+  cut: { stroke: 0, width: 1, dash: [7, 3] },
   fold: { stroke: 0.1, width: 0.6, dash: [8, 2, 1.5, 2] },
   face: { stroke: 0.1, width: 0.6, dash: [4, 2] },
   skew: { stroke: 0.5, width: 0.3, dash: [2, 2] },

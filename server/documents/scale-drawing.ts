@@ -1,8 +1,11 @@
 import { readFile } from 'node:fs/promises'
 import fontkit from '@pdf-lib/fontkit'
 import { PDFDocument, rgb } from 'pdf-lib'
+import { drawCuts } from '../../core/output/drawing/cut-drawing.ts'
+import type { Drawing } from '../../core/output/drawing/drawing.ts'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
+import type { Form } from '../../core/sheet/form.ts'
 import type { FileStore } from '../files/files.ts'
 import { Refusal } from '../problems.ts'
 import { drawInto } from './drawing-pdf.ts'
@@ -18,11 +21,36 @@ const FOOT = 40
 /** Kinds of sheet that are drawn at the most: more would be a book. */
 const MOST_SHEETS = 60
 
-/** The sheet drawing at 1:`scale`, a page for every kind of sheet, each as large as it needs, with a bar to check the print with a ruler. */
-export async function drawingPdf(files: FileStore, title: string, plate: Plate, scale: number): Promise<Uint8Array> {
+/** The sheet drawing at 1:`scale`, a page for every kind of sheet. */
+export const drawingPdf = (files: FileStore, title: string, plate: Plate, scale: number): Promise<Uint8Array> =>
+  toScale(files, {
+    title: `Drawing 1:${scale}, job ${title}`,
+    plate,
+    scale,
+    draw: (form) => drawSheet(plate, plate.brief.unit, { form: form.id }),
+  })
+
+/** Where each kind of sheet is cut apart, at 1:`scale`, the cuts numbered in their order. */
+export const cutsPdf = (files: FileStore, title: string, plate: Plate, scale: number): Promise<Uint8Array> =>
+  toScale(files, {
+    title: `Cut plan 1:${scale}, job ${title}`,
+    plate,
+    scale,
+    draw: (form) => (form.placements.length > 0 ? drawCuts(form, plate.brief) : null),
+  })
+
+interface ToScale {
+  title: string
+  plate: Plate
+  scale: number
+  draw(form: Form): Drawing | null
+}
+
+/** Drawings on pages as large as they need, each with a bar to check the print with a ruler. */
+async function toScale(files: FileStore, { title, plate, scale, draw }: ToScale): Promise<Uint8Array> {
   const { unit } = plate.brief
   const fronts = plate.forms.filter((form) => form.side === 'front').slice(0, MOST_SHEETS)
-  const drawings = fronts.flatMap((form) => drawSheet(plate, unit, { form: form.id }) ?? [])
+  const drawings = fronts.flatMap((form) => draw(form) ?? [])
   if (drawings.length === 0)
     throw new Refusal(422, {
       code: 'nothing-to-draw',
@@ -32,7 +60,7 @@ export async function drawingPdf(files: FileStore, title: string, plate: Plate, 
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
   const font = await pdf.embedFont(await readFile(FONT_FILES.regular), { subset: true })
-  pdf.setTitle(`Drawing 1:${scale}, job ${title}`)
+  pdf.setTitle(title)
   const thumbnails = await thumbnailsOf(files, plate)
   const known = new Set(font.getCharacterSet())
   for (const [i, drawing] of drawings.entries()) {

@@ -2,6 +2,7 @@ import { sheetsIn } from '../../core/output/page/run-pages.ts'
 import { sideOf } from '../../core/plate/resolve/plate.ts'
 import { isLocal } from '../../core/wire/ipp/address.ts'
 import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
+import { membersOf } from '../../core/work/gang/gang.ts'
 import { jobStateOf, MOVING, type RunState } from '../../core/work/runs/states.ts'
 import { LIMITS } from '../config.ts'
 import type { Events } from '../events.ts'
@@ -13,6 +14,7 @@ import type { Store } from '../store/store.ts'
 import type { Pool } from '../workers/pool.ts'
 import { account, recordInks } from './account.ts'
 import { Drying } from './drying.ts'
+import { tellPieces } from './gang-runs.ts'
 import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
 import { Pages } from './pages.ts'
@@ -127,6 +129,7 @@ export class Runner {
       if (!MOVING.includes(now.state) && change.state !== undefined && !dries) return null
       const next = await act.runs.change(now, change)
       if (change.state) await act.jobs.stands(run.jobId, jobStateOf(next.state))
+      if (change.state && !dries) await tellPieces(act, next)
       return next
     })
     if (!noted) {
@@ -228,6 +231,12 @@ export class Runner {
   /** How a run goes on once its sheets are there. */
   private delivery(run: Run) {
     const minutes = run.plate.estimates?.dryingMinutes ?? 0
+    const dryUntil = new Date(Date.now() + minutes * 60_000)
+    // Its pieces dry and are inspected with their own jobs.
+    if (membersOf(run.plate.brief).length > 0) {
+      const message = 'Delivered. Let it dry, cut it by its plan, and look at each piece with its own job.'
+      return { state: 'done' as RunState, message, reason: null, dryUntil }
+    }
     const first = run.side === 'front' && sideOf(run.plate, 'back') !== null
     const message = first
       ? 'The first side is done. Let it dry, turn it over and print the back.'
@@ -235,7 +244,7 @@ export class Runner {
         ? 'Delivered, and drying. Lay it out singly, face up.'
         : 'Delivered. Measure it and say how it came out.'
     const state: RunState = minutes > 0 ? 'drying' : 'inspect'
-    return { state, message, reason: null, dryUntil: new Date(Date.now() + minutes * 60_000) }
+    return { state, message, reason: null, dryUntil }
   }
 
   private async delivered(run: Run, job: PrinterJob): Promise<void> {
@@ -252,12 +261,14 @@ export class Runner {
   private async end(run: Run, change: RunChange & { state: RunState; sheetsDelivered: number }): Promise<void> {
     const { setup, address } = setupOf(run)
     const { store, events } = this.parts
+    let pieces: Awaited<ReturnType<typeof tellPieces>> = { jobs: [], runs: [] }
     const ended = await store.act(async (act) => {
       const now = await act.runs.hold(run.id)
       // Of two who say at one moment that it is over, one is counted.
       if (!MOVING.includes(now.state)) return null
       const next = await account(act, now, { ...change, finishedAt: new Date() })
       await act.jobs.stands(run.jobId, jobStateOf(next.state))
+      pieces = await tellPieces(act, next)
       return next
     })
     if (!ended) {
@@ -267,6 +278,8 @@ export class Runner {
     Object.assign(run, change, { finishedAt: ended.finishedAt, version: ended.version })
     events.tell({ what: 'job', id: run.jobId })
     events.tell({ what: 'run', id: run.id })
+    for (const id of pieces.jobs) events.tell({ what: 'job', id })
+    for (const piece of pieces.runs) if (piece.state === 'drying') this.drying.watch(piece)
     this.silence.forget(run.id)
     await this.pages.forget(run)
     // Ink is worth knowing but not worth failing a finished run for; what was printed elsewhere says nothing of this printer.

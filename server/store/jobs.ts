@@ -14,7 +14,7 @@ const UNTAKEN = JOB_STATES.filter((state) => state !== 'printing')
 /** Most jobs of one list. */
 const LISTED = 500
 
-export const jobDto = ({ id, title, state, brief, pins, version, archived, createdAt, updatedAt }: JobRow): Job => ({
+export const jobDto = ({ id, title, state, brief, pins, version, archived, gang, createdAt, updatedAt }: JobRow): Job => ({
   id,
   title,
   state,
@@ -22,6 +22,7 @@ export const jobDto = ({ id, title, state, brief, pins, version, archived, creat
   pins,
   version,
   archived,
+  gang,
   createdAt: createdAt.toISOString(),
   updatedAt: updatedAt.toISOString(),
 })
@@ -35,14 +36,15 @@ const jobChanged = (message: string, current: JobRow | null): Refusal =>
     ...(current ? { current: jobDto(current), value: String(current.version) } : {}),
   })
 
-export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'tryFind'>) {
+export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'named'>) {
   const rows = table('jobs', scope)
   /** A brief names a picture by its id: what is known of it is what the studio itself found out when it took it in. */
   async function withOwnPictures(brief: Brief): Promise<Brief> {
-    const items = brief.items.map(async (item) => {
+    const own = await known.named(brief.items.flatMap((item) => pictureIn(item)?.id ?? []))
+    const items = brief.items.map((item) => {
       const named = pictureIn(item)
       if (!named) return item
-      const picture = await known.tryFind(named.id)
+      const picture = own.get(named.id)
       if (!picture)
         throw new Refusal(422, {
           code: 'unknown-picture',
@@ -52,7 +54,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'try
         })
       return { ...item, content: { as: 'picture' as const, picture } }
     })
-    return { ...brief, items: (await Promise.all(items)) as Brief['items'] }
+    return { ...brief, items }
   }
   const find = async (id: number, lock = false): Promise<JobRow> => {
     const row = await rows.one({ id }, { lock })
@@ -61,6 +63,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'try
   }
   return {
     find,
+    tryFind: (id: number) => rows.one({ id }),
     list: () => rows.all({ archived: false }, { order: [['id', 'DESC']], limit: LISTED }),
     printing: () => rows.all({ state: 'printing' }),
     count: () => rows.count(),
@@ -100,6 +103,10 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'try
     async giveTo(from: string, into: string): Promise<void> {
       for (const job of await rows.all({ archived: false }))
         if (job.brief.paperId === from) await rows.change(job, { brief: { ...job.brief, paperId: into } })
+    },
+    /** Its pieces are printed with those of others from now on; null lets it go. */
+    async joins(job: JobRow, gang: number | null): Promise<void> {
+      await rows.change(job, { gang })
     },
     /** What its runs have come to. */
     async stands(id: number, state: Job['state']): Promise<void> {

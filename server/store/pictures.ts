@@ -4,6 +4,8 @@ import { type Scope, table } from './table.ts'
 
 export function pictures(scope: Scope) {
   const rows = table('pictures', scope)
+  const named = async (ids: readonly string[]): Promise<Map<string, Picture>> =>
+    new Map(ids.length === 0 ? [] : (await rows.all({ id: [...new Set(ids)] })).map((row) => [row.id, row.facts]))
   return {
     demo: async (): Promise<Picture[]> => (await rows.all({ demo: true }, { order: [['name', 'ASC']] })).map((row) => row.facts),
     /** Every picture, by name and file. */
@@ -13,9 +15,11 @@ export function pictures(scope: Scope) {
       if (!row) throw missing('picture', id)
       return row.facts
     },
+    /** Those of these ids that there are. */
+    named,
     /** Those of these ids, in their order. Throws where one is missing. */
     async findAll(ids: readonly string[]): Promise<Picture[]> {
-      const found = new Map((await rows.all({ id: [...new Set(ids)] })).map((row) => [row.id, row.facts]))
+      const found = await named(ids)
       return ids.map((id) => {
         const facts = found.get(id)
         if (!facts) throw missing('picture', id)

@@ -22,6 +22,7 @@ export type Role =
   | 'extent'
   | 'trim'
   | 'stroke'
+  | 'cut'
   | 'fold'
   | 'face'
   | 'skew'

@@ -20,6 +20,7 @@ export function begunWith(plate: Plate, pictures: readonly Picture[]): Begun {
     items: [{ ...EMPTY_ITEM, size, sharpen, viewingDistance }],
     notes: EMPTY_BRIEF.notes,
     dueAt: EMPTY_BRIEF.dueAt,
+    test: null,
   }
   // Which way round a picture lies and where is its own; a layout by hand keeps its places and fills them in order.
   const { orientation: _, placement: __, ...pins } = pinsOf(plate)

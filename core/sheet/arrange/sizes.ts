@@ -1,9 +1,11 @@
 import { MAX_PIECES, type Sizes } from '../../things/brief/arrangement.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
-import { isSideways, type Turn } from '../../things/brief/turn.ts'
+import { isSideways, pictureEdge, type Turn } from '../../things/brief/turn.ts'
+import { type Edges, edgesOf } from '../../things/paths/path.ts'
 import { nestSheets, type Wanted } from '../nesting/nest.ts'
 import type { Laid as Nested } from '../nesting/piece.ts'
 import { ownSize, type PrintSize } from '../placement.ts'
+import { inset } from '../rect.ts'
 import type { Arranged, Ground, Laid, LeftOut } from './arranged.ts'
 import { CAPTION_HEIGHT } from './grid.ts'
 import { withBleed } from './into.ts'
@@ -23,12 +25,13 @@ export function arrangeSizes({ cuts, turn, gutter, bleed, captions }: Sizes, ite
       cells: null,
     }
   const wanted = items.map((item): Wanted => {
-    const { size } = sizes.get(item.id) as ReturnType<typeof sized>
+    const { size, lies } = sizes.get(item.id) as ReturnType<typeof sized>
+    const white = whiteAt(item, lies)
     // A caption stands under a picture as it is read: with one, pieces are not turned.
     return {
       id: item.id,
-      w: size.w + 2 * bleed,
-      h: size.h + 2 * bleed + foot,
+      w: size.w + white.left + white.right + 2 * bleed,
+      h: size.h + white.leading + white.trailing + 2 * bleed + foot,
       turns: turn && item.turn === null && foot === 0,
       count: item.copies,
     }
@@ -38,7 +41,8 @@ export function arrangeSizes({ cuts, turn, gutter, bleed, captions }: Sizes, ite
     const { item, lies, size } = sizes.get(piece.id) as ReturnType<typeof sized>
     const as = turned ? quarter(lies) : lies
     const trim = { x: x + bleed, y: y + bleed, w: w - 2 * bleed, h: h - 2 * bleed - foot }
-    const bled = bleed > 0 ? withBleed(item, trim, as, bleed) : { picture: trim, crop: size.crop }
+    // What has white of its own around it is not printed past where it is trimmed.
+    const bled = bleed > 0 && !item.white ? withBleed(item, trim, as, bleed) : { picture: inset(trim, whiteAt(item, as)), crop: size.crop }
     return { item, trim, turn: as, caption: foot > 0 ? { x, y: y + h - foot, w, h: foot } : null, ...bled }
   }
   const laid = sheets.map((sheet) => ({ laid: sheet.laid.map(lay), count: sheet.count }))
@@ -51,6 +55,11 @@ export function arrangeSizes({ cuts, turn, gutter, bleed, captions }: Sizes, ite
     block: { w: Math.max(0, ...all.map((one) => one.x + one.w)), h: Math.max(0, ...all.map((one) => one.y + one.h)), at: null },
     cells: null,
   }
+}
+
+/** The white that belongs to a piece, by the edges of the sheet as it lies. */
+function whiteAt({ white }: Item, turn: Turn): Edges {
+  return edgesOf((edge) => white?.[pictureEdge(edge, turn)] ?? 0)
 }
 
 /** How large an item is printed in the feed frame as it would lie by itself. */

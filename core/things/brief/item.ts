@@ -31,6 +31,8 @@ const ContentSchema = z.discriminatedUnion('as', [
   z.object({ as: z.literal('words'), words: WordsSchema }),
 ])
 
+const white = z.number().int().nonnegative().max(MAX_LENGTH)
+
 const ITEM = {
   /** Stable within the job: decisions, findings and placements name it. */
   id: z.string().min(1).max(20),
@@ -49,6 +51,10 @@ const ITEM = {
   critical: z.array(CriticalColourSchema).max(24),
   /** From where it will be looked at, µm; null for the usual distance of its size. */
   viewingDistance: um.nullable(),
+  /** White that belongs to the finished piece around the picture, by its own upright edges, µm; null for none. */
+  white: z.object({ head: white, right: white, foot: white, left: white }).nullable(),
+  /** The job and item this piece belongs to, in a job that prints several jobs together; null for its own. */
+  piece: z.object({ job: z.number().int().positive(), item: z.string().max(20) }).nullable(),
   /** Output sharpening at the size of the print, per cent; 0 for none. */
   sharpen: z.number().int().min(0).max(200),
 }
@@ -73,6 +79,8 @@ export const EMPTY_ITEM: Item = {
   kind: null,
   critical: [],
   viewingDistance: null,
+  white: null,
+  piece: null,
   sharpen: 0,
 }
 

@@ -13,7 +13,7 @@ import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } 
 import { FAULT_IDS } from '../../work/faults/registry.ts'
 import { PrinterNowSchema } from '../../work/preflight/standing.ts'
 import { FoundFaultSchema, InspectionSchema } from '../../work/runs/inspection.ts'
-import { HOWS, JOB_STATES, RUN_STATES } from '../../work/runs/states.ts'
+import { ASKED_HOWS, HOWS, JOB_STATES, RUN_STATES } from '../../work/runs/states.ts'
 
 /** What the server and the browser say to each other. Times are ISO 8601, UTC. */
 
@@ -39,6 +39,8 @@ export const JobSchema = z.object({
   /** Raised at every change; sent back with an edit so that nobody overwrites another. */
   version: z.number().int(),
   archived: z.boolean(),
+  /** The job its pieces are printed with; null where it is printed by itself. */
+  gang: id.nullable(),
   createdAt: time,
   updatedAt: time,
 })
@@ -191,7 +193,7 @@ export const PrintRequestSchema = z.object({
   side: z.enum(['front', 'back']).default('front'),
   /** Some sheets by themselves, by the forms of the plate; left out for all of them. */
   only: z.array(ChosenSchema).min(1).max(200).nullable().default(null),
-  how: z.enum(HOWS).default('sent'),
+  how: z.enum(ASKED_HOWS).default('sent'),
 })
 
 export const ProfileEntrySchema = ProfileSchema.extend({

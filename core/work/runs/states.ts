@@ -22,8 +22,10 @@ export const OVER: readonly RunState[] = ['done', 'failed', 'cancelled']
 /** A run whose sheets are there. */
 export const DELIVERED: readonly RunState[] = ['drying', 'inspect', 'done']
 
-/** Sent from here, or printed from a program of the operator's own. */
-export const HOWS = ['sent', 'own'] as const
+/** Sent from here, printed from a program of the operator's own, or as a piece of a gang. */
+export const HOWS = ['sent', 'own', 'gang'] as const
+/** The ones an operator can ask for. */
+export const ASKED_HOWS = ['sent', 'own'] as const
 
 /** What a job has come to when its run is in this state. */
 export function jobStateOf(run: RunState): JobState {

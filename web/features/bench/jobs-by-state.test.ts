@@ -10,6 +10,7 @@ const job = (id: number, state: Job['state'], dueAt: string | null = null): Job 
   pins: {},
   version: 1,
   archived: false,
+  gang: null,
   createdAt: '2026-11-25T08:00:00.000Z',
   updatedAt: '2026-11-25T08:00:00.000Z',
 })

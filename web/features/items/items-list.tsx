@@ -1,5 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef } from 'react'
+import { Link } from 'react-router'
 import { pictureName } from '../../../core/sheet/arrange/captions.ts'
 import type { Brief } from '../../../core/things/brief/brief.ts'
 import { withMoved, withoutItem, withTwin } from '../../../core/things/brief/edit-items.ts'
@@ -20,10 +21,12 @@ interface Props {
   editor: JobEditor
   chosen: string
   onChoose(id: string): void
+  /** A piece of another job is taken out with all of that job's. */
+  onRelease(job: number): void
 }
 
 /** The pictures of a job in their order, each with its size where it has one of its own, and its copies. */
-export function ItemsList({ editor, chosen, onChoose }: Props) {
+export function ItemsList({ editor, chosen, onChoose, onRelease }: Props) {
   const { brief } = editor.draft
   const { items, arrangement } = brief
   const frame = useRef<HTMLDivElement>(null)
@@ -51,6 +54,7 @@ export function ItemsList({ editor, chosen, onChoose }: Props) {
                 copies={arrangement.as !== 'free'}
                 editor={editor}
                 onChoose={() => onChoose(item.id)}
+                onRelease={onRelease}
               />
             </li>
           )
@@ -70,9 +74,10 @@ interface RowProps {
   copies: boolean
   editor: JobEditor
   onChoose(): void
+  onRelease(job: number): void
 }
 
-function Row({ brief, item, index, chosen, odd, sized, copies, editor, onChoose }: RowProps) {
+function Row({ brief, item, index, chosen, odd, sized, copies, editor, onChoose, onRelease }: RowProps) {
   const picture = pictureIn(item)
   const number = index + 1
   const { size } = item
@@ -98,12 +103,19 @@ function Row({ brief, item, index, chosen, odd, sized, copies, editor, onChoose 
         )}
       </button>
       <div className="min-w-0">
-        <p className="truncate">{pictureName(item) || 'No picture yet'}</p>
+        <p className="truncate">
+          {item.piece && (
+            <Link className="link" to={`/jobs/${item.piece.job}/brief`}>
+              Job {item.piece.job}
+            </Link>
+          )}{' '}
+          {pictureName(item) || 'No picture yet'}
+        </p>
         <p className={`truncate text-sm ${odd ? 'text-warn' : 'text-faint'}`}>
           {odd ?? (picture ? `${picture.width} × ${picture.height}` : '')}
         </p>
       </div>
-      {sized ? (
+      {sized && !item.piece ? (
         <SizeField
           label={`Size of picture ${number}`}
           labelAt="hidden"
@@ -126,7 +138,7 @@ function Row({ brief, item, index, chosen, odd, sized, copies, editor, onChoose 
       ) : (
         <span className="num text-sm text-soft">{own && picture ? writeSize(own.width, own.length, brief.unit) : ''}</span>
       )}
-      {copies ? (
+      {copies && !item.piece ? (
         <NumberField
           label={`Copies of picture ${number}`}
           labelAt="hidden"
@@ -139,18 +151,20 @@ function Row({ brief, item, index, chosen, odd, sized, copies, editor, onChoose 
           onChange={(n) => editor.item({ copies: n }, {}, item.id)}
         />
       ) : (
-        <span />
+        <span className="num text-sm">{item.piece ? `${item.copies} ×` : ''}</span>
       )}
       <Menu
         opener={<IconButton icon="menu" label={`More of picture ${number}`} />}
         acts={[
-          { words: 'Once more', icon: 'copy', act: () => editor.items((now) => withTwin(now, item.id)) },
+          { words: 'Once more', icon: 'copy', disabled: item.piece !== null, act: () => editor.items((now) => withTwin(now, item.id)) },
           { words: 'To the front', icon: 'ascending', disabled: index === 0, act: moved(0) },
           { words: 'One up', disabled: index === 0, act: moved(index - 1) },
           { words: 'One down', disabled: index === last, act: moved(index + 1) },
           { words: 'To the end', icon: 'descending', disabled: index === last, act: moved(last) },
           null,
-          { words: 'Take it out', icon: 'remove', act: () => editor.items((now) => withoutItem(now, item.id)) },
+          item.piece
+            ? { words: `Take job ${item.piece.job} out`, icon: 'remove', act: () => onRelease(item.piece?.job ?? 0) }
+            : { words: 'Take it out', icon: 'remove', act: () => editor.items((now) => withoutItem(now, item.id)) },
         ]}
       />
     </div>

@@ -22,7 +22,7 @@ import { TextArea } from '../../ui/text-field.tsx'
 import type { StageProps } from './stage-props.ts'
 
 /** What the client wants, before any machine is thought of. */
-export function BriefStage({ editor, studio, plate }: StageProps) {
+export function BriefStage({ job, editor, studio, plate }: StageProps) {
   const { brief } = editor.draft
   const { unit } = brief
   const item = itemOf(brief)
@@ -39,7 +39,7 @@ export function BriefStage({ editor, studio, plate }: StageProps) {
       <div className="grid max-w-5xl grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 p-5 md:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <section className="min-w-0">
           <h2>{several ? 'Pictures' : 'Picture'}</h2>
-          <Pictures editor={editor} plate={plate} />
+          <Pictures editor={editor} jobId={job.id} />
         </section>
         <section className="min-w-0">
           <div className="flex items-baseline justify-between">

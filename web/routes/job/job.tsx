@@ -1,12 +1,13 @@
-import { useQuery } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
-import { useNavigate, useParams } from 'react-router'
+import { Link, useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
-import { jobQuery, studioQuery } from '../../api/queries.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { jobQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { FindingsBar } from '../../features/plate/findings-bar.tsx'
 import { useJobEditor } from '../../features/plate/job-editor.ts'
 import { useMoment } from '../../features/plate/moment.ts'
@@ -144,6 +145,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
           </Button>
         </div>
       )}
+      {job.gang !== null && <InGang job={job} gang={job.gang} />}
       <StagePanes
         folded={folded}
         alone={narrow}
@@ -200,6 +202,36 @@ function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save
     >
       {text}
     </span>
+  )
+}
+
+/** A job that is printed with others says where, and can be taken out. */
+function InGang({ job, gang }: { job: Job; gang: number }) {
+  const release = useMutation({
+    mutationFn: () => api('POST /gangs/{id}/release', { id: gang, body: { jobId: job.id } }),
+    onSuccess: () => {
+      void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
+      void queryClient.invalidateQueries({ queryKey: jobQuery(gang).queryKey })
+    },
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  return (
+    <div role="status" className="flex flex-wrap items-center gap-3 border-b border-line bg-raised px-3 py-2">
+      <p className="min-w-0 flex-1">
+        {job.state === 'setup' || job.state === 'printing'
+          ? 'This job is printed with others, as '
+          : 'This job was printed with others, as '}
+        <Link className="link" to={`/jobs/${gang}/sheet`}>
+          gang {gang}
+        </Link>
+        . What you change here changes its pieces there.
+      </p>
+      {job.state === 'setup' && (
+        <Button disabled={release.isPending} onClick={() => release.mutate()}>
+          Print it by itself
+        </Button>
+      )}
+    </div>
   )
 }
 

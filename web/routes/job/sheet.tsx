@@ -8,6 +8,7 @@ import type { Rect } from '../../../core/sheet/rect.ts'
 import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
 import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
 import { withSwapped } from '../../../core/things/brief/edit-items.ts'
+import { membersOf } from '../../../core/work/gang/gang.ts'
 import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
@@ -25,6 +26,8 @@ import type { StageProps } from './stage-props.ts'
 
 // Views behind other tabs are fetched when they are opened.
 const CropView = lazy(() => import('../../features/sheet/crop-view.tsx').then((m) => ({ default: m.CropView })))
+const CutsView = lazy(() => import('../../features/items/cuts-view.tsx').then((m) => ({ default: m.CutsView })))
+const GangDialog = lazy(() => import('../../features/items/gang-dialog.tsx').then((m) => ({ default: m.GangDialog })))
 const CutView = lazy(() => import('../../features/sheet/cut-view.tsx').then((m) => ({ default: m.CutView })))
 const WaysView = lazy(() => import('../../features/sheet/ways-view.tsx').then((m) => ({ default: m.WaysView })))
 const EdgesPanel = lazy(() => import('../../features/sheet/edges-panel.tsx').then((m) => ({ default: m.EdgesPanel })))
@@ -52,11 +55,13 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
   const [view, setView] = useState<string>('sheet')
   const [panel, setPanel] = useState<string>(brief.arrangement.as === 'apart' ? 'place' : 'layout')
   const [form, setForm] = useState('front')
+  const [gang, setGang] = useState(false)
   const [lookedAt, lookAt] = useState(itemOf(brief).id)
   const item = itemById(brief, lookedAt)?.id ?? itemOf(brief).id
   const one = useFocused(editor, item)
   const fronts = plate.forms.filter((f) => f.side === 'front')
   const drawn = fronts.find((f) => f.id === form) ?? fronts[0]
+  const parts = brief.arrangement.as !== 'apart' && plate.forms.some((f) => f.placements.length > 1)
   const views = useMemo(
     () => [
       ['sheet', back ? 'Front' : 'Sheet'] as const,
@@ -64,8 +69,9 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
       ['crop', 'Crop'] as const,
       ['ways', 'Ways'] as const,
       ...(setup?.cut ? [['cut', 'Cut plan'] as const] : []),
+      ...(parts ? [['parts', 'Cut apart'] as const] : []),
     ],
-    [back, setup?.cut],
+    [back, setup?.cut, parts],
   )
   const shown = views.some(([v]) => v === view) ? view : 'sheet'
   useKey('view', () => setView(views[(views.findIndex(([v]) => v === shown) + 1) % views.length]?.[0] ?? 'sheet'))
@@ -88,7 +94,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
         </section>
       </div>
     )
-  const wide = shown === 'ways'
+  const wide = shown === 'ways' || shown === 'parts'
   const sized = brief.arrangement.as === 'apart' || brief.arrangement.as === 'sizes'
   return (
     <>
@@ -97,7 +103,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
           <Tabs value={shown} onChange={setView} className="flex min-h-0 flex-1 flex-col">
             <div className="flex items-center justify-between border-b border-line bg-paper pr-2">
               <TabRow label="View" tabs={views} hint="view" />
-              {(shown === 'sheet' || shown === 'back') && fronts.length > 1 && (
+              {(shown === 'sheet' || shown === 'back' || shown === 'parts') && fronts.length > 1 && (
                 <Suspense>
                   <SheetSwitch forms={fronts} value={drawn?.id ?? 'front'} onChange={setForm} />
                 </Suspense>
@@ -124,6 +130,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                 {shown === 'back' && <BackSheet plate={plate} form={(drawn?.id ?? 'front').replace('front', 'back')} />}
                 {shown === 'crop' && <CropView editor={one} plate={focused(plate, item)} />}
                 {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
+                {shown === 'parts' && drawn && <CutsView jobId={job.id} plate={plate} form={drawn} />}
                 {shown === 'cut' && setup.cut && <CutView plan={setup.cut} job={job} editor={editor} />}
               </Suspense>
             </TabPanel>
@@ -141,7 +148,21 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                 {panel === 'place' && (
                   <PlacementPanel editor={editor} plate={plate} rules={studio.rules} onAlternatives={() => select('placement')} />
                 )}
-                {panel === 'layout' && <ArrangementEditor editor={editor} plate={plate} />}
+                {panel === 'layout' && (
+                  <>
+                    <ArrangementEditor editor={editor} plate={plate} />
+                    {job.gang === null && membersOf(brief).length === 0 && (
+                      <Button className="mt-4" disabled={editor.dirty} onClick={() => setGang(true)}>
+                        Print with other jobs …
+                      </Button>
+                    )}
+                    {gang && (
+                      <Suspense>
+                        <GangDialog job={job} studio={studio} onClose={() => setGang(false)} />
+                      </Suspense>
+                    )}
+                  </>
+                )}
                 {panel === 'size' && (
                   <>
                     <ItemPicker brief={brief} value={item} onChange={lookAt} />

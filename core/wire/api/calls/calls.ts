@@ -1,5 +1,6 @@
 import type { z } from 'zod'
 import { AGREEMENT_CALLS } from './agreement.ts'
+import { GANGS_CALLS } from './gangs.ts'
 import { JOBS_CALLS } from './jobs.ts'
 import { LAYOUT_TESTS_CALLS } from './layout-tests.ts'
 import { LOTS_CALLS } from './lots.ts'
@@ -21,6 +22,7 @@ import { TEST_SHEETS_CALLS } from './test-sheets.ts'
 /** Every call of the API by its method and address. The server's routes, the published document and the web's client are made from it. */
 export const CALLS = {
   ...AGREEMENT_CALLS,
+  ...GANGS_CALLS,
   ...JOBS_CALLS,
   ...LAYOUT_TESTS_CALLS,
   ...LOTS_CALLS,

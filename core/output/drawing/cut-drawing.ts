@@ -1,0 +1,84 @@
+import { type StraightCut, straightCuts } from '../../sheet/cutting/straight-cuts.ts'
+import type { Form } from '../../sheet/form.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import { itemById } from '../../things/brief/brief.ts'
+import { pictureIn } from '../../things/brief/item.ts'
+import { type Unit, writeLength, writeSize } from '../../things/length/length.ts'
+import { extents } from './dimensions.ts'
+import type { Drawing, Mark } from './drawing.ts'
+
+/** What a person does at one cut. */
+export interface CutStep {
+  /** What it is ticked as. */
+  id: string
+  cut: StraightCut
+  says: string
+}
+
+/** The pieces of a form as they are cut, from the sheet's leading left corner. */
+export const cutsOf = (form: Form) =>
+  straightCuts(
+    form.placements.map(({ face }) => face),
+    form.sheet,
+  )
+
+/** The cuts of a form in their order, each in a sentence. */
+export function cutSteps(form: Form, unit: Unit): CutStep[] {
+  return cutsOf(form).cuts.map((cut): CutStep => {
+    const { axis, at, paper, number } = cut
+    const from = axis === 'across' ? paper.y : paper.x
+    const edge = axis === 'across' ? 'leading' : 'left'
+    return {
+      id: `cut-${form.id}-${number}`,
+      cut,
+      says: `${axis === 'across' ? 'Across' : 'Along'}, ${writeLength(Math.round(at - from), unit)} from the ${edge} edge of the ${writeSize(Math.round(paper.w), Math.round(paper.h), unit)} piece.`,
+    }
+  })
+}
+
+/** The sheet with its pieces and its cuts, numbered in the order they are made. `done` are left out. */
+export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = new Set()): Drawing {
+  const { unit } = brief
+  const { sheet } = form
+  const size = Math.max(sheet.w * 0.62, sheet.h) / 34
+  const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
+  for (const { item: id, picture, crop, turn, face } of form.placements) {
+    const item = itemById(brief, id)
+    if (crop && item && pictureIn(item))
+      marks.push({ kind: 'picture', role: 'picture', item: id, rect: picture, crop, turn, mirror: false, sides: null })
+    marks.push({ kind: 'rect', role: 'trim', rect: face })
+  }
+  const { cuts } = cutsOf(form)
+  for (const { axis, at, from, to, number } of cuts) {
+    if (done.has(number)) continue
+    // A number stands where its cut begins, at its own distance so that neighbours do not hide each other.
+    const off = size * (0.3 + (number % 3) * 0.9)
+    marks.push(
+      axis === 'across'
+        ? { kind: 'line', role: 'cut', x1: from, y1: at, x2: to, y2: at }
+        : { kind: 'line', role: 'cut', x1: at, y1: from, x2: at, y2: to },
+      axis === 'across'
+        ? { kind: 'text', role: 'strong', x: from + off, y: at - size * 0.2, anchor: 'start', text: String(number), size: size * 0.75 }
+        : {
+            kind: 'text',
+            role: 'strong',
+            x: at + size * 0.2,
+            y: from + size * 0.8 + off,
+            anchor: 'start',
+            text: String(number),
+            size: size * 0.75,
+          },
+    )
+  }
+  marks.push(
+    { kind: 'text', role: 'label', x: 0, y: -size * 0.8, anchor: 'start', text: 'leading edge', size: size * 0.85 },
+    ...extents(sheet, unit, size),
+  )
+  const pad = size * 5
+  return {
+    bounds: { x: -pad * 0.5, y: -size * 2.4, w: sheet.w + pad * 1.6, h: sheet.h + size * 7 },
+    marks,
+    textSize: size,
+    description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${form.placements.length} pieces, ${cuts.length} straight cuts in their order.`,
+  }
+}

@@ -1,0 +1,147 @@
+import type { Setup } from '../../plate/resolve/plate.ts'
+import { type Plate, sideOf } from '../../plate/resolve/plate.ts'
+import { viewOfPlacement } from '../../sheet/form.ts'
+import { gaps, type Rect } from '../../sheet/rect.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { type Brief, EMPTY_BRIEF, freeItemId, itemById } from '../../things/brief/brief.ts'
+import type { Item } from '../../things/brief/item.ts'
+import { isSideways, pictureEdge } from '../../things/brief/turn.ts'
+import { EDGES } from '../../things/paths/path.ts'
+
+/** A job that is to be printed with others. */
+export interface Member {
+  id: number
+  title: string
+  plate: Plate
+}
+
+/** Why a job cannot be printed with others, in a sentence; null where it can. */
+export function unganged({ plate }: Pick<Member, 'plate'>): string | null {
+  const { setup, brief } = plate
+  if (!setup || !sideOf(plate)) return 'Its set-up is not complete yet.'
+  if (brief.make.as !== 'print') return 'Only plain prints are printed with others: a card or a canvas takes its sheet for itself.'
+  if (setup.borderless !== 'none') return 'It runs off its sheet: a piece beside others has paper around it.'
+  if (brief.items.some((item) => item.content.as === 'words' || item.content.picture === null)) return 'It has no picture yet.'
+  return null
+}
+
+const sentence: { of: string; same(a: Setup, b: Setup): boolean; is(s: Setup): string }[] = [
+  { of: 'printer', same: (a, b) => a.printer.id === b.printer.id, is: (s) => s.printer.name },
+  { of: 'paper', same: (a, b) => a.paper.id === b.paper.id, is: (s) => s.paper.name },
+  { of: 'media type', same: (a, b) => a.mediaType.id === b.mediaType.id, is: (s) => s.mediaType.panelName },
+]
+
+/** In what a job differs from those it is to be printed with: “another paper: Pilot Rag”. Null where it is like them. */
+export function unlike(first: Setup, other: Setup): string | null {
+  const found = sentence.find(({ same }) => !same(first, other))
+  return found ? `another ${found.of}: ${found.is(other)}` : null
+}
+
+/** What the finished piece of a job is on its sheet: what it is trimmed to, the sheet that was asked for, or the picture alone. */
+function pieceOn({ brief, setup }: Plate, frame: Rect, picture: Rect): Rect {
+  if (brief.finished) return frame
+  return setup?.lot.form === 'roll' && brief.sheet?.length == null ? picture : brief.sheet ? frame : picture
+}
+
+/** The pieces of a job as items of a gang: at the size they have by themselves, with the white that belongs to them. */
+export function piecesOf({ id, plate }: Member): Item[] {
+  const seen = new Set<string>()
+  return plate.forms.flatMap((form) => {
+    if (form.side === 'back') return []
+    return form.placements.flatMap((placement): Item[] => {
+      const item = itemById(plate.brief, placement.item)
+      if (!item || seen.has(item.id)) return []
+      seen.add(item.id)
+      const { layout, turn } = viewOfPlacement(form, placement)
+      const { picture } = layout
+      const piece = pieceOn(plate, layout.frame, picture)
+      const around = gaps(piece, picture)
+      const white = { head: 0, right: 0, foot: 0, left: 0 }
+      for (const edge of EDGES) white[pictureEdge(edge, turn)] = Math.max(0, Math.round(around[edge]))
+      const [w, h] = isSideways(turn) ? [picture.h, picture.w] : [picture.w, picture.h]
+      return [
+        {
+          ...item,
+          size: { by: 'picture', width: Math.max(1, Math.round(w)), height: Math.max(1, Math.round(h)) },
+          white: EDGES.every((edge) => Math.round(around[edge]) <= 0) ? null : white,
+          piece: { job: id, item: item.id },
+        },
+      ]
+    })
+  })
+}
+
+/** Decisions of the first job that hold for all: machine, paper and ink; where and how each lies is worked out anew. */
+const HELD = ['printer', 'path', 'stock', 'media-type', 'quality', 'platen-gap', 'colour-management', 'profile'] as const
+
+/** A job that prints the pieces of these together, set up as the first of them. The members are alike. */
+export function gangOf(members: readonly [Member, ...Member[]]): { title: string; brief: Brief; pins: Plate['pins'] } {
+  const [first] = members
+  const items = members.flatMap(piecesOf).map((item, i) => ({ ...item, id: String(i + 1) }))
+  const due = members.flatMap(({ plate }) => plate.brief.dueAt ?? []).sort()[0] ?? null
+  const value = (key: string) => first.plate.decisions.find((d) => d.key === key)?.value
+  return {
+    title: `Gang of ${members.map(({ id }) => id).join(', ')}`.slice(0, 120),
+    brief: {
+      ...EMPTY_BRIEF,
+      items,
+      paperId: first.plate.setup?.paper.id ?? null,
+      unit: first.plate.brief.unit,
+      dueAt: due,
+      // Nobody is asked for a sheet: a roll is as long as it takes.
+      sheet: null,
+      arrangement: { ...NEW_ARRANGEMENT.sizes, gutter: 4000, border: 0 },
+    },
+    pins: Object.fromEntries(HELD.flatMap((key) => (value(key) == null ? [] : [[key, value(key)]]))),
+  }
+}
+
+/** The jobs whose pieces these are, in the order they come. */
+export const membersOf = ({ items }: Pick<Brief, 'items'>): number[] => [...new Set(items.flatMap(({ piece }) => piece?.job ?? []))]
+
+/** The pieces of one job on the sheets of a gang, as the plate its own run was printed with: its share of ink, paper and time by area. */
+export function shareOf(plate: Plate, job: number): Plate {
+  const mine = new Set(plate.brief.items.filter(({ piece }) => piece?.job === job).map(({ id }) => id))
+  const area = (of: Plate['forms']) =>
+    of.reduce((sum, form) => sum + form.count * form.placements.reduce((a, { face }) => a + face.w * face.h, 0), 0)
+  const forms = plate.forms.flatMap((form) => {
+    const placements = form.placements.filter(({ item }) => mine.has(item))
+    return placements.length > 0 ? [{ ...form, placements, captions: [], strokes: [] }] : []
+  })
+  const share = area(forms) / Math.max(1, area(plate.forms))
+  const { estimates } = plate
+  return {
+    ...plate,
+    brief: { ...plate.brief, items: plate.brief.items.filter(({ id }) => mine.has(id)) },
+    forms,
+    findings: plate.findings.filter(({ item }) => item === null || mine.has(item)),
+    estimates: estimates && {
+      ...estimates,
+      printingSeconds: estimates.printingSeconds * share,
+      loadingMinutes: estimates.loadingMinutes * share,
+      handsMinutes: estimates.handsMinutes * share,
+      inkMillilitres: estimates.inkMillilitres * share,
+      inks: Object.fromEntries(Object.entries(estimates.inks).map(([id, ml]) => [id, ml * share])),
+      inkPrice: estimates.inkPrice === null ? null : estimates.inkPrice * share,
+      paperPrice: estimates.paperPrice * share,
+      rollLength: estimates.rollLength * share,
+    },
+  }
+}
+
+/** A gang's brief with the pieces of one of its jobs as they are now; without them where the job has left. */
+export function withPiecesOf(brief: Brief, job: number, pieces: readonly Item[]): Brief {
+  const old = brief.items.filter(({ piece }) => piece?.job === job)
+  const others = brief.items.filter(({ piece }) => piece?.job !== job)
+  const at = Math.max(
+    0,
+    brief.items.findIndex(({ piece }) => piece?.job === job),
+  )
+  const taken = [...others.map(({ id }) => ({ id })), ...old.map(({ id }) => ({ id }))]
+  const fresh = pieces.map((piece): Item => {
+    const id = old.find((one) => one.piece?.item === piece.piece?.item)?.id ?? freeItemId(taken)
+    taken.push({ id })
+    return { ...piece, id }
+  })
+  return { ...brief, items: [...others.slice(0, at), ...fresh, ...others.slice(at)] }
+}

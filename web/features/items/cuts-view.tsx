@@ -1,0 +1,74 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { cutSteps, cutsOf, drawCuts } from '../../../core/output/drawing/cut-drawing.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import type { Form } from '../../../core/sheet/form.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { apiUrl } from '../../api/here.ts'
+import { queryClient, ticksQuery } from '../../api/queries.ts'
+import { Check } from '../../ui/check.tsx'
+import { toast } from '../../ui/toast.tsx'
+import { SheetSvg } from '../drawing/sheet-svg.tsx'
+import { previewUrl } from '../picture/preview-url.ts'
+
+/** The cuts of a sheet in their order, drawn and to be ticked, here or on the phone at the cutter. */
+export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; form: Form }) {
+  const { unit } = plate.brief
+  const query = ticksQuery(jobId)
+  const ticks = useQuery(query)
+  const steps = useMemo(() => cutSteps(form, unit), [form, unit])
+  const { knife } = useMemo(() => cutsOf(form), [form])
+  const ticked = new Set(ticks.data?.map(({ stepId }) => stepId))
+  const done = new Set(steps.flatMap(({ id, cut }) => (ticked.has(id) ? [cut.number] : [])))
+  const drawing = useMemo(() => drawCuts(form, plate.brief, done), [form, plate.brief, done])
+  const tick = useMutation({
+    mutationFn: ({ id, on }: { id: string; on: boolean }) =>
+      on
+        ? api('PUT /jobs/{id}/ticks/{step}', { id: jobId, step: id, body: { at: new Date().toISOString() } })
+        : api('DELETE /jobs/{id}/ticks/{step}', { id: jobId, step: id }),
+    onSuccess: (now) => queryClient.setQueryData(query.queryKey, now),
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  const next = steps.find(({ id }) => !ticked.has(id))
+  const knifed = knife.reduce((sum, group) => sum + group.length, 0)
+  return (
+    <div className="absolute inset-0 grid gap-4 overflow-auto p-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div className="min-h-[22rem]">
+        <SheetSvg drawing={drawing} className="h-full max-h-[calc(100dvh-13rem)] w-full" picture={(id) => previewUrl(plate.brief, id)} />
+      </div>
+      <section aria-label="Cuts in their order">
+        <h2>
+          {steps.length} cuts, {form.placements.length} pieces
+        </h2>
+        <p className="mt-1 text-sm text-soft">
+          Let it dry first. Cutting board, metal rule with a guard, blade away from the hand, a fresh blade; closed after. Every cut goes
+          right across the piece it is made on.
+        </p>
+        {knifed > 0 && (
+          <p className="mt-2 border-l-2 border-warn pl-2">
+            {knifed} pieces lie so that only a knife gets them apart: along the lines, one after the other.
+          </p>
+        )}
+        <p className="mt-2">
+          <a
+            className="link text-sm"
+            href={apiUrl(`/jobs/${jobId}/cuts.pdf?scale=${form.sheet.h > 2_000_000 ? 10 : 1}`)}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Cut plan as PDF, {form.sheet.h > 2_000_000 ? 'a tenth' : 'true size'}
+          </a>
+        </p>
+        <ol className="mt-3 space-y-1">
+          {steps.map(({ id, cut, says }) => (
+            <li key={id} className={next?.id === id ? 'border-l-4 border-act pl-2' : 'pl-3'}>
+              <Check checked={ticked.has(id)} onChange={(on) => tick.mutate({ id, on })}>
+                <span className="num font-semibold">{cut.number}</span> {says}
+              </Check>
+            </li>
+          ))}
+        </ol>
+      </section>
+    </div>
+  )
+}

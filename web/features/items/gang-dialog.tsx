@@ -1,0 +1,104 @@
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useMemo, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { resolve } from '../../../core/plate/resolve/resolve.ts'
+import { writeSize } from '../../../core/things/length/length.ts'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
+import { membersOf, piecesOf, unganged, unlike } from '../../../core/work/gang/gang.ts'
+import { api, messageOf } from '../../api/client.ts'
+import { jobsQuery, queryClient } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { Check } from '../../ui/check.tsx'
+import { Dialog } from '../../ui/dialog.tsx'
+import { toast } from '../../ui/toast.tsx'
+import { previewUrl } from '../picture/preview-url.ts'
+
+/** Chooses other jobs of the same printer, paper and media type to print with this one. */
+export const GangDialog = ({ job, studio, onClose }: { job: Job; studio: Studio; onClose(): void }) => (
+  <Dialog title="Print with other jobs" onClose={onClose}>
+    <div className="overflow-y-auto p-4">
+      <Choice job={job} studio={studio} onDone={onClose} />
+    </div>
+  </Dialog>
+)
+
+function Choice({ job, studio, onDone }: { job: Job; studio: Studio; onDone(): void }) {
+  const jobs = useQuery(jobsQuery)
+  const navigate = useNavigate()
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
+  const { mine, others, unlikely } = useMemo(() => {
+    const of = (one: Job) => ({ id: one.id, title: one.title, plate: resolve(one.brief, studio, one.pins) })
+    const mine = of(job)
+    const setup = mine.plate.setup
+    const known = (jobs.data ?? [])
+      .filter(
+        (one) => one.id !== job.id && one.state === 'setup' && one.gang === null && membersOf(one.brief).length === 0 && !one.brief.test,
+      )
+      .map((one) => ({ job: one, member: of(one) }))
+      .filter(({ member }) => unganged(member) === null)
+    const alike = known.filter(({ member }) => setup && member.plate.setup && unlike(setup, member.plate.setup) === null)
+    return { mine, others: alike, unlikely: known.length - alike.length }
+  }, [job, jobs.data, studio])
+  const gang = useMutation({
+    mutationFn: () => api('POST /gangs', { body: { jobIds: [job.id, ...chosen] } }),
+    onSuccess: (made) => {
+      void queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey })
+      onDone()
+      navigate(`/jobs/${made.id}/sheet`)
+    },
+    onError: (error) => toast.error(messageOf(error)),
+  })
+  const why = unganged(mine)
+  if (why) return <p className="mt-2">{why}</p>
+  const { setup } = mine.plate
+  return (
+    <>
+      <p className="mt-1 max-w-prose text-soft">
+        Jobs set up for {setup?.printer.name}, {setup?.paper.name}, “{setup?.mediaType.panelName}”. Their pieces are laid close to each
+        other and cut apart by a plan; each is inspected with its own job.
+      </p>
+      {others.length === 0 && (
+        <p className="mt-3">
+          No other job waits for this printer with this paper and media type.
+          {unlikely > 0 && ` ${unlikely} ${unlikely === 1 ? 'takes' : 'take'} another.`}
+        </p>
+      )}
+      <ul className="mt-3 max-h-[50vh] divide-y divide-hair overflow-y-auto">
+        {others.map(({ job: one, member }) => {
+          const [piece] = piecesOf(member)
+          const src = previewUrl(one.brief)
+          return (
+            <li key={one.id} className="flex items-center gap-3 py-1.5">
+              <Check
+                checked={chosen.has(one.id)}
+                onChange={(on) => setChosen((now) => new Set(on ? [...now, one.id] : [...now].filter((id) => id !== one.id)))}
+              >
+                <span className="flex items-center gap-3">
+                  <span className="flex h-11 w-11 items-center justify-center bg-ground">
+                    {src && <img src={src} alt="" className="max-h-10 max-w-10 object-contain" />}
+                  </span>
+                  <span>
+                    <span className="num text-faint">{one.id}</span> {one.title}
+                    <span className="block text-sm text-soft">
+                      {piece?.size.by === 'picture' && piece.size.width && piece.size.height
+                        ? writeSize(piece.size.width, piece.size.height, one.brief.unit)
+                        : ''}
+                      {piece && piece.copies > 1 ? `, ${piece.copies} times` : ''}
+                    </span>
+                  </span>
+                </span>
+              </Check>
+            </li>
+          )
+        })}
+      </ul>
+      <div className="mt-4 flex justify-end gap-2">
+        <Button onClick={onDone}>Leave it by itself</Button>
+        <Button kind="act" disabled={chosen.size === 0 || gang.isPending} onClick={() => gang.mutate()}>
+          Print {chosen.size + 1} jobs together
+        </Button>
+      </div>
+    </>
+  )
+}
