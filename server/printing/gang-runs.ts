@@ -28,7 +28,7 @@ export async function tellPieces(act: Act, run: RunRow): Promise<{ jobs: number[
       state,
       message: 'Printed with others. Cut it out, measure it and say how it came out.',
       progress: 100,
-      sheetsDelivered: Math.min(run.sheetsDelivered, sheetsOf(plate.forms)),
+      sheetsDelivered: sheetsOf(plate.forms),
       plate,
       side: 'front',
       only: null,
@@ -37,7 +37,8 @@ export async function tellPieces(act: Act, run: RunRow): Promise<{ jobs: number[
       inSpite: run.inSpite,
       printerId: run.printerId,
       pathId: run.pathId,
-      delivered: run.delivered,
+      // The picture that was kept is of the whole sheet.
+      delivered: null,
       dryUntil: run.dryUntil,
       finishedAt: run.finishedAt,
       searchText: [job.title, plate.setup?.printer.name, plate.setup?.paper.name, plate.setup?.path.name].filter(Boolean).join(' '),

@@ -36,7 +36,7 @@ export function cutSteps(form: Form, unit: Unit): CutStep[] {
   })
 }
 
-/** The sheet with its pieces and its cuts, numbered in the order they are made. `done` are left out. */
+/** The sheet with its pieces and the cuts that are not made yet, numbered in their order; the next one stands out, with the paper it is made on. */
 export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = new Set()): Drawing {
   const { unit } = brief
   const { sheet } = form
@@ -49,25 +49,23 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
     marks.push({ kind: 'rect', role: 'trim', rect: face })
   }
   const { cuts } = cutsOf(form)
-  for (const { axis, at, from, to, number } of cuts) {
-    if (done.has(number)) continue
-    // A number stands where its cut begins, at its own distance so that neighbours do not hide each other.
-    const off = size * (0.3 + (number % 3) * 0.9)
+  const open = cuts.filter(({ number }) => !done.has(number))
+  const [next] = open
+  const line = ({ axis, at, from, to }: StraightCut, role: 'cut' | 'guide'): Mark =>
+    axis === 'across' ? { kind: 'line', role, x1: from, y1: at, x2: to, y2: at } : { kind: 'line', role, x1: at, y1: from, x2: at, y2: to }
+  for (const cut of open) marks.push(line(cut, 'cut'))
+  if (next && done.size > 0) marks.push({ kind: 'rect', role: 'edge', rect: next.paper })
+  if (next) marks.push(line(next, 'guide'))
+  for (const cut of [...open].reverse()) {
+    const { axis, at, from, to, number } = cut
+    const tall = cut === next ? size * 1.2 : size * 0.7
+    const [w, h] = [tall * (0.5 + 0.62 * String(number).length), tall * 1.1]
+    // Its number stands on the line, at a place of its own so that neighbours do not hide each other.
+    const along = from + (to - from) * (0.12 + ((number * 5) % 17) / 22)
+    const [x, y] = axis === 'across' ? [along - w / 2, at - h / 2] : [at - w / 2, along - h / 2]
     marks.push(
-      axis === 'across'
-        ? { kind: 'line', role: 'cut', x1: from, y1: at, x2: to, y2: at }
-        : { kind: 'line', role: 'cut', x1: at, y1: from, x2: at, y2: to },
-      axis === 'across'
-        ? { kind: 'text', role: 'strong', x: from + off, y: at - size * 0.2, anchor: 'start', text: String(number), size: size * 0.75 }
-        : {
-            kind: 'text',
-            role: 'strong',
-            x: at + size * 0.2,
-            y: from + size * 0.8 + off,
-            anchor: 'start',
-            text: String(number),
-            size: size * 0.75,
-          },
+      { kind: 'rect', role: 'band', rect: { x, y, w, h } },
+      { kind: 'text', role: 'strong', x: x + w / 2, y: y + h * 0.8, anchor: 'middle', text: String(number), size: tall },
     )
   }
   marks.push(
@@ -76,7 +74,7 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
   )
   const pad = size * 5
   return {
-    bounds: { x: -pad * 0.5, y: -size * 2.4, w: sheet.w + pad * 1.6, h: sheet.h + size * 7 },
+    bounds: { x: -pad * 0.5, y: -size * 2.4, w: sheet.w + pad * 1.9, h: sheet.h + size * 9.6 },
     marks,
     textSize: size,
     description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${form.placements.length} pieces, ${cuts.length} straight cuts in their order.`,

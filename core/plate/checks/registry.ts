@@ -45,6 +45,7 @@ import { profileNotEmbedded } from './profile-not-embedded.ts'
 import { profileUnjoinable } from './profile-unjoinable.ts'
 import { resolutionLow } from './resolution-low.ts'
 import { rollEnd } from './roll-end.ts'
+import { rollSaved } from './roll-saved.ts'
 import { rollShortest } from './roll-shortest.ts'
 import { sampleMark } from './sample-mark.ts'
 import { sensingOff } from './sensing-off.ts'
@@ -108,6 +109,7 @@ export const CHECKS: readonly Check[] = [
   creasedCard,
   rollEnd,
   rollShortest,
+  rollSaved,
   positionOff,
   lotDiffers,
   longSheet,

@@ -1,7 +1,8 @@
 import type { Setup } from '../../plate/resolve/plate.ts'
 import { type Plate, sideOf } from '../../plate/resolve/plate.ts'
-import { viewOfPlacement } from '../../sheet/form.ts'
-import { gaps, type Rect } from '../../sheet/rect.ts'
+import { type Form, type Placement, sheetsOf, viewOfPlacement } from '../../sheet/form.ts'
+import { land } from '../../sheet/layout.ts'
+import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { type Brief, EMPTY_BRIEF, freeItemId, itemById } from '../../things/brief/brief.ts'
 import type { Item } from '../../things/brief/item.ts'
@@ -99,16 +100,43 @@ export function gangOf(members: readonly [Member, ...Member[]]): { title: string
 /** The jobs whose pieces these are, in the order they come. */
 export const membersOf = ({ items }: Pick<Brief, 'items'>): number[] => [...new Set(items.flatMap(({ piece }) => piece?.job ?? []))]
 
-/** The pieces of one job on the sheets of a gang, as the plate its own run was printed with: its share of ink, paper and time by area. */
+/** A piece cut out of its sheet, as a sheet of its own. */
+function cutOut(form: Form, placement: Placement, index: number, count: number): Form {
+  const { face } = placement
+  const moved = (r: Rect): Rect => ({ ...r, x: r.x - face.x, y: r.y - face.y })
+  const sheet = { x: 0, y: 0, w: face.w, h: face.h }
+  const printable = intersect(moved(form.printable), sheet)
+  const area = { sheet, frame: sheet, page: sheet, printable }
+  return {
+    ...form,
+    ...area,
+    id: index === 0 ? 'front' : `front-${index + 1}`,
+    count,
+    placements: [{ ...placement, face: sheet, ...land(area, moved(placement.picture)) }],
+    mark: null,
+    captions: [],
+    strokes: [],
+  }
+}
+
+/**
+ * The pieces of one job out of a gang, as the plate its own run was printed with: each a sheet of its own as it is cut, with
+ * its share of ink, paper and time by area.
+ */
 export function shareOf(plate: Plate, job: number): Plate {
   const mine = new Set(plate.brief.items.filter(({ piece }) => piece?.job === job).map(({ id }) => id))
   const area = (of: Plate['forms']) =>
     of.reduce((sum, form) => sum + form.count * form.placements.reduce((a, { face }) => a + face.w * face.h, 0), 0)
-  const forms = plate.forms.flatMap((form) => {
-    const placements = form.placements.filter(({ item }) => mine.has(item))
-    return placements.length > 0 ? [{ ...form, placements, captions: [], strokes: [] }] : []
-  })
-  const share = area(forms) / Math.max(1, area(plate.forms))
+  const fronts = plate.forms.filter((form) => form.side === 'front')
+  const found = new Map<string, { form: Form; placement: Placement; count: number }>()
+  for (const form of fronts)
+    for (const placement of form.placements) {
+      if (!mine.has(placement.item)) continue
+      const known = found.get(placement.item)
+      found.set(placement.item, { form, placement, ...known, count: (known?.count ?? 0) + form.count })
+    }
+  const forms = [...found.values()].map(({ form, placement, count }, i) => cutOut(form, placement, i, count))
+  const share = area(forms) / Math.max(1, area(fronts))
   const { estimates } = plate
   return {
     ...plate,
@@ -117,6 +145,7 @@ export function shareOf(plate: Plate, job: number): Plate {
     findings: plate.findings.filter(({ item }) => item === null || mine.has(item)),
     estimates: estimates && {
       ...estimates,
+      sheets: sheetsOf(forms),
       printingSeconds: estimates.printingSeconds * share,
       loadingMinutes: estimates.loadingMinutes * share,
       handsMinutes: estimates.handsMinutes * share,

@@ -53,6 +53,8 @@ interface Inspected {
 export function offsetLearnt(run: { id: number; plate: Plate; side: Side }, inspection: Inspected): OffsetReading | null {
   const { setup } = run.plate
   const layout = layoutOf(run.plate)
+  // A piece that was cut out of a larger sheet says nothing of where that sheet was printed.
+  if (run.plate.brief.items.some(({ piece }) => piece !== null)) return null
   // A print that ran off the paper, or a second side, has no borders to compare.
   if (!setup || !layout || run.side !== 'front' || !inspection.margins || setup.borderless !== 'none') return null
   const { across, along } = offsetFrom(inspection.margins, layout.margins, setup.offset)

@@ -6,6 +6,7 @@ import type { Form } from '../../../core/sheet/form.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { apiUrl } from '../../api/here.ts'
 import { queryClient, ticksQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { SheetSvg } from '../drawing/sheet-svg.tsx'
@@ -32,7 +33,17 @@ export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; 
   const next = steps.find(({ id }) => !ticked.has(id))
   const knifed = knife.reduce((sum, group) => sum + group.length, 0)
   return (
-    <div className="absolute inset-0 grid gap-4 overflow-auto p-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
+    <div className="absolute inset-0 grid content-start gap-4 overflow-auto p-4 lg:grid-cols-[minmax(0,1fr)_20rem] lg:content-stretch">
+      {next && (
+        <div className="border-l-4 border-act pl-3 lg:hidden">
+          <p className="text-lg">
+            <span className="num font-semibold">{next.cut.number}</span> {next.says}
+          </p>
+          <Button kind="act" className="mt-2" disabled={tick.isPending} onClick={() => tick.mutate({ id: next.id, on: true })}>
+            Cut {next.cut.number} is made
+          </Button>
+        </div>
+      )}
       <div className="min-h-[22rem]">
         <SheetSvg drawing={drawing} className="h-full max-h-[calc(100dvh-13rem)] w-full" picture={(id) => previewUrl(plate.brief, id)} />
       </div>

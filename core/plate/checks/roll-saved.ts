@@ -1,0 +1,43 @@
+import { ownSize } from '../../sheet/placement.ts'
+import { pictureOf } from '../../things/brief/item.ts'
+import { writeLength } from '../../things/length/length.ts'
+import { isRoll } from '../../things/paths/kinds.ts'
+import { type Check, UNUSABLE } from './check.ts'
+
+/** Paper left at each end of a piece that is cut from a roll by itself, µm; the same as ways.ts gives it. */
+const END = 10_000
+
+export const rollSaved: Check = {
+  id: 'roll-saved',
+  title: 'Less roll than one by one',
+  touches: ['stock'],
+  about: 'plate',
+  follows: [...UNUSABLE, 'no-place'],
+  on: 'plate',
+  find: ({ together, brief, path, way, layout, sheets, arranged }) => {
+    if (together?.as !== 'sizes' || !isRoll(path) || !arranged || arranged.left.length > 0) return []
+    const { leading, trailing, left, right } = path.margins
+    const room = way.fed.width - left - right
+    const alone = brief.items.reduce((sum, item) => {
+      const { w, h } = ownSize(item, pictureOf(item))
+      const white = item.white ?? { head: 0, right: 0, foot: 0, left: 0 }
+      const [across, along] = [w + white.left + white.right, h + white.head + white.foot]
+      const lengths = [
+        [across, along],
+        [along, across],
+      ].flatMap(([wide, long]) => ((wide as number) <= room ? [long as number] : []))
+      const piece = Math.min(...lengths) + Math.max(END, leading) + Math.max(END, trailing)
+      return sum + item.copies * Math.max(path.length.min, piece)
+    }, 0)
+    const now = layout.sheet.h * sheets
+    const saved = alone - now
+    if (!Number.isFinite(alone) || saved < 1000) return []
+    return [
+      {
+        level: 'note',
+        says: `Laid together the pieces take ${writeLength(Math.round(now), brief.unit)} of the roll; one by one they would take ${writeLength(Math.round(alone), brief.unit)}.`,
+        numbers: { together: Math.round(now), alone: Math.round(alone), saved: Math.round(saved) },
+      },
+    ]
+  },
+}
