@@ -1,0 +1,197 @@
+import sharp from 'sharp'
+import type { Brief } from '../../core/things/brief/brief.ts'
+import { mm } from '../../core/things/length/length.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
+import type { Job, Run, SavedSetup } from '../../core/wire/api/dto.ts'
+import { DELIVERED } from '../../core/work/runs/states.ts'
+import { BASE, call, put } from '../testing/client.ts'
+import { finish, hand, job, print, printRequest, runOf } from '../testing/jobs.ts'
+
+const A3 = { width: mm(297), length: mm(420), name: 'A3' }
+const SHARED = { gutter: mm(6), border: mm(12), bleed: 0, marks: 'none', hairline: false, captions: 'none', line: '' }
+const GRID = { as: 'grid', columns: 2, rows: 2, cell: null, fill: true, turn: false, ...SHARED }
+
+/** Colours that no printer here takes for one another. */
+const COLOURS = [
+  [190, 40, 40],
+  [40, 150, 60],
+  [50, 60, 180],
+  [220, 200, 60],
+  [120, 120, 120],
+  [150, 60, 150],
+] as const
+
+async function flat(i: number): Promise<string> {
+  const [r, g, b] = COLOURS[i] as (typeof COLOURS)[number]
+  const png = await sharp({ create: { width: 600, height: 400, channels: 3, background: { r, g, b } } })
+    .withIccProfile('srgb')
+    .png()
+    .toBuffer()
+  return ((await put(`/pictures?name=flat-${i}.png`, png)).body as { id: string }).id
+}
+
+/** Which of the colours lies nearest to a place of a delivered sheet, mm from its leading left corner. */
+async function colourAt(hash: string, places: readonly (readonly [number, number])[]): Promise<number[]> {
+  const { data, info } = await sharp(Buffer.from(await (await fetch(`${BASE}/api/files/${hash}`)).arrayBuffer()))
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  // The sheet lies in the middle of its picture, 14 mm of bench around it.
+  const ppm = info.width / (297 + 28)
+  return places.map(([x, y]) => {
+    const at = (Math.round((y + 14) * ppm) * info.width + Math.round((x + 14) * ppm)) * info.channels
+    const seen = [...data.subarray(at, at + 3)]
+    const off = COLOURS.map((c) => Math.hypot(...c.map((v, k) => v - (seen[k] as number))))
+    return off.indexOf(Math.min(...off))
+  })
+}
+/** The middles of the four cells. */
+const CELLS = [
+  [80, 110],
+  [217, 110],
+  [80, 310],
+  [217, 310],
+] as const
+
+let six: string[]
+beforeAll(async () => {
+  six = await Promise.all(COLOURS.map((_, i) => flat(i)))
+})
+
+const several = async (brief: object, pictureIds: readonly string[]): Promise<Job> =>
+  (await call<Job>('POST', '/jobs', { title: 'Several', pictureIds, brief })).body
+
+test('six pictures in cells of four are two sheets, each picture in its cell on the delivered sheet; one sheet is printed again by itself', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
+  const j = await several({ paperId: 'harbour-lustre', sheet: A3, arrangement: GRID }, six)
+  const run = await print(j)
+  expect(run.copies).toBe(2)
+  const done = await finish(run.id, DELIVERED)
+  expect(done.sheetsDelivered).toBe(2)
+  expect(await colourAt(done.delivered ?? '', CELLS)).toEqual([0, 1, 2, 3])
+  const again = await print((await call<Job>('GET', `/jobs/${j.id}`)).body, { only: [{ form: 'front-2', count: 1 }] })
+  expect([again.copies, again.only]).toEqual([1, [{ form: 'front-2', count: 1 }]])
+  const second = await finish(again.id, DELIVERED)
+  expect(await colourAt(second.delivered ?? '', CELLS.slice(0, 2))).toEqual([4, 5])
+  const unknown = await call(
+    'POST',
+    `/jobs/${j.id}/print`,
+    await printRequest((await call<Job>('GET', `/jobs/${j.id}`)).body, { only: [{ form: 'front-9', count: 1 }] }),
+  )
+  expect([unknown.status, unknown.body.code]).toEqual([422, 'unknown-sheet'])
+})
+
+test('as a file: a PDF has a page for every sheet, a TIFF the sheet that is asked for', async () => {
+  const j = await several({ paperId: 'harbour-lustre', sheet: A3, arrangement: GRID }, six)
+  const made = async (body: object) => {
+    let file = (await call('POST', `/jobs/${j.id}/print-files`, body)).body
+    while (file.state === 'making') file = (await call('GET', `/print-files/${file.id}`)).body
+    return Buffer.from(await (await fetch(`${BASE}/api/studios/lantern-wharf/print-files/${file.id}/file`)).arrayBuffer())
+  }
+  const pdf = (await made({ format: 'pdf' })).toString('latin1')
+  expect(pdf.match(/\/Type \/Page\b/g)?.length).toBe(2)
+  const tiff = await sharp(await made({ format: 'tiff', form: 'front-2' })).metadata()
+  expect([tiff.width, tiff.pages ?? 1]).toEqual([Math.round((297 * 360) / 25.4), 1])
+})
+
+test('jobs printed together: the roll is counted once, each job is printed with its piece, and one that leaves closes the plan', async () => {
+  const { lots } = (await call<Studio>('GET', '/studio')).body as Studio
+  const stock = (list: Studio['lots']) => list.find((l) => l.id === 'rag-17')?.stock ?? 0
+  await hand('heron', { act: 'load', pathId: 'heron-roll', lotId: 'rag-17', remaining: stock(lots) })
+  const strip = (width: number, copies = 1) =>
+    job(
+      { paperId: 'pilot-rag', sheet: null, size: { by: 'picture', width: mm(width), height: null }, copies },
+      { printer: 'heron', path: 'heron-roll' },
+      six[0],
+    )
+  const [a, b, c] = [await strip(200), await strip(150, 2), await strip(120)]
+  const gang = (await call<Job>('POST', '/gangs', { jobIds: [a.id, b.id, c.id] })).body as Job
+  expect((gang.brief as Brief).items.map(({ piece, copies }) => [piece?.job, copies])).toEqual([
+    [a.id, 1],
+    [b.id, 2],
+    [c.id, 1],
+  ])
+  const twice = await call('POST', '/gangs', { jobIds: [a.id, c.id] })
+  expect([twice.status, twice.body.code]).toEqual([422, 'cannot-gang'])
+  const alone = await call('POST', `/jobs/${a.id}/print`, await printRequest((await call<Job>('GET', `/jobs/${a.id}`)).body))
+  expect([alone.status, alone.body.code]).toEqual([409, 'in-gang'])
+
+  // What a job changes changes its piece; one that leaves drops out.
+  const now = (await call<Job>('GET', `/jobs/${b.id}`)).body as Job
+  const items = now.brief.items.map((item) => ({ ...item, copies: 3 }))
+  expect((await call('PATCH', `/jobs/${b.id}`, { version: now.version, brief: { ...now.brief, items } })).status).toBe(200)
+  const left = (await call<Job>('POST', `/gangs/${gang.id}/release`, { jobId: c.id })).body as Job
+  expect(left.brief.items.map(({ piece, copies }) => [piece?.job, copies])).toEqual([
+    [a.id, 1],
+    [b.id, 3],
+  ])
+  expect(((await call<Job>('GET', `/jobs/${c.id}`)).body as Job).gang).toBeNull()
+
+  const run = await print((await call<Job>('GET', `/jobs/${gang.id}`)).body)
+  const done = await finish(run.id, DELIVERED)
+  const taken = Math.round(done.plate.estimates?.rollLength ?? 0)
+  expect(stock(lots) - stock(((await call<Studio>('GET', '/studio')).body as Studio).lots)).toBe(taken)
+  for (const [one, copies] of [
+    [a, 1],
+    [b, 3],
+  ] as const) {
+    const [own] = (await call<Run[]>('GET', `/jobs/${one.id}/runs`)).body as Run[]
+    expect(own).toMatchObject({ how: 'gang', copies, sheetsDelivered: copies })
+    const inspection = { margins: null, verdict: 'right', faults: [], note: '', sheetsUsed: copies, sheetsWasted: 0 }
+    expect((await call('PUT', `/runs/${own?.id}/inspection`, inspection)).status).toBe(200)
+    expect(((await call<Job>('GET', `/jobs/${one.id}`)).body as Job).state).toBe('done')
+  }
+  // Shares of paper add up to the whole stretch.
+  const prices = await Promise.all(
+    [a, b].map(
+      async ({ id }) =>
+        (await runOf(((await call<Run[]>('GET', `/jobs/${id}/runs`)).body as Run[])[0]?.id ?? 0)).plate.estimates?.paperPrice ?? 0,
+    ),
+  )
+  expect(prices.reduce((sum, p) => sum + p, 0)).toBeCloseTo(done.plate.estimates?.paperPrice ?? 0, 6)
+})
+
+test('many pictures become a job each, set up as a kept one; what is not there is refused and nothing is begun', async () => {
+  const first = await job({ paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(22) }, notes: 'its own' }, {}, six[1])
+  const kept = (await call<SavedSetup>('POST', `/jobs/${first.id}/setups`, { name: `Kept ${first.id}` })).body as SavedSetup
+  const made = await call<Job[]>('POST', '/jobs/many', { pictureIds: [six[2], six[3]], setupId: kept.id })
+  expect(made.status).toBe(201)
+  for (const one of made.body as Job[])
+    expect(one).toMatchObject({
+      brief: { paperId: 'harbour-lustre', sheet: A3, notes: '', items: [{ size: { by: 'border', border: mm(22) } }] },
+    })
+  expect((made.body as Job[]).map(({ title }) => title)).toEqual(['flat-2', 'flat-3'])
+  const before = ((await call<Job[]>('GET', '/jobs')).body as Job[]).length
+  expect((await call('POST', '/jobs/many', { pictureIds: [six[2], 'nowhere'] })).status).toBe(404)
+  expect((await call('POST', '/jobs', { pictureIds: ['nowhere'] })).status).toBe(404)
+  expect(((await call<Job[]>('GET', '/jobs')).body as Job[]).length).toBe(before)
+})
+
+test.each<[string, (items: Brief['items']) => object, number]>([
+  ['no copies', (items) => ({ items: items.map((item) => ({ ...item, copies: 0 })) }), 400],
+  ['two items of one id', (items) => ({ items: items.map((item) => ({ ...item, id: 'same' })) }), 400],
+  ['a grid of 51 columns', () => ({ arrangement: { ...GRID, columns: 51 } }), 400],
+  [
+    'a place of no width',
+    () => ({
+      arrangement: { as: 'free', sheets: 1, ...SHARED, places: [{ item: null, x: 0, y: 0, width: 0, height: 9, turn: null, fill: true }] },
+    }),
+    400,
+  ],
+  ['no items at all', () => ({ items: [] }), 400],
+])('a brief with %s is refused and stays as it was', async (_what, change, status) => {
+  const j = await several({ paperId: 'harbour-lustre', sheet: A3, arrangement: GRID }, six.slice(0, 2))
+  expect((await call('PATCH', `/jobs/${j.id}`, { version: j.version, brief: { ...j.brief, ...change(j.brief.items) } })).status).toBe(
+    status,
+  )
+  expect((await call<Job>('GET', `/jobs/${j.id}`)).body).toEqual(j)
+})
+
+test('a picture that is taken out while its sheet prints is printed all the same: the plate is frozen', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
+  const j = await several({ paperId: 'harbour-lustre', sheet: A3, arrangement: GRID }, six.slice(0, 4))
+  const run = await print(j)
+  const now = (await call<Job>('GET', `/jobs/${j.id}`)).body as Job
+  await call('PATCH', `/jobs/${j.id}`, { version: now.version, brief: { ...now.brief, items: now.brief.items.slice(0, 1) } })
+  const done = await finish(run.id, DELIVERED)
+  expect(await colourAt(done.delivered ?? '', CELLS)).toEqual([0, 1, 2, 3])
+})
