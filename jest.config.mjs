@@ -4,8 +4,6 @@ const common = {
   transform: {
     '^.+\\.tsx?$': ['@swc/jest', { jsc: { target: 'es2022', parser: { syntax: 'typescript', tsx: true } }, module: { type: 'es6' } }],
   },
-  // Its package names a file that Node takes for a module and is none.
-  moduleNameMapper: { '^maxrects-packer$': '<rootDir>/node_modules/maxrects-packer/dist/maxrects-packer.mjs' },
   testEnvironment: 'node',
   modulePathIgnorePatterns: ['<rootDir>/dist', '<rootDir>/var'],
 }

@@ -3,15 +3,21 @@
 import { readFileSync } from 'node:fs'
 import { performance } from 'node:perf_hooks'
 import { instantiate } from 'lcms-wasm'
+import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
+import potpack from 'potpack'
 import { createEngine } from '../core/color/engine/engine.ts'
 import { applyGrid } from '../core/color/grid.ts'
 import { displayGrid, proofGrid } from '../core/color/proof.ts'
 import { compareWays } from '../core/plate/resolve/compare-ways.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
+import { nestStretch } from '../core/sheet/nesting/nest.ts'
 import { neededBySheet } from '../core/sheet/slivers.ts'
-import { EMPTY_BRIEF } from '../core/things/brief/brief.ts'
+import { APART, NEW_ARRANGEMENT } from '../core/things/brief/arrangement.ts'
+import { type Brief, EMPTY_BRIEF } from '../core/things/brief/brief.ts'
 import { type BriefParts, briefOf } from '../core/things/brief/brief-of.ts'
+import { EMPTY_ITEM, withPicture } from '../core/things/brief/item.ts'
 import { NEW_MAKE } from '../core/things/brief/make.ts'
+import { NO_PICTURE } from '../core/things/brief/picture.ts'
 import { inch, mm } from '../core/things/length/length.ts'
 import type { Lot, Pairing } from '../core/things/media/media.ts'
 import { StudioSchema } from '../core/things/studio/studio.ts'
@@ -55,6 +61,20 @@ function largeStudio() {
   return { ...base, printers, papers, lots, pairings, loaded: [] }
 }
 
+/** What packers from npm make of the same pieces; neither cuts straight, and the second chooses its own width. */
+function rivalsOf(pieces: readonly { w: number; h: number }[], width: number, least: number) {
+  const packer = new MaxRectsPacker(width, 1_000_000, 0, { smart: true, pot: false, square: false, allowRotation: true })
+  const timed = performance.now()
+  packer.addArray(pieces.map(({ w, h }) => ({ width: w, height: h, x: 0, y: 0, data: {} })) as never)
+  const packed = performance.now() - timed
+  const length = Math.max(...packer.bins.flatMap((bin) => bin.rects.map((r) => r.y + r.height)))
+  const pot = potpack(pieces.map(({ w, h }) => ({ w, h })))
+  return [
+    { name: 'maxrects-packer', milliseconds: round(packed), over: round(length / least) },
+    { name: 'potpack', over: round((pot.w * pot.h) / (least * width)) },
+  ]
+}
+
 const studio = largeStudio()
 const parts = { size: { by: 'border' as const, border: mm(20) } }
 const brief = briefOf(parts)
@@ -67,6 +87,43 @@ print('resolve a plate, 12 printers × 60 papers × 200 pairings, paper named', 
 print('resolve a plate, 12 printers × 60 papers × 200 pairings, any paper', {
   milliseconds: times(40, () => resolve(brief, studio)),
   budget: 20,
+})
+
+/** A job of many pictures, anew each time: what was laid out before is remembered by its items. */
+const many = (n: number, arrangement: Brief['arrangement'], paperId: string | null): Brief => ({
+  ...chosen,
+  paperId,
+  arrangement: { ...arrangement },
+  items: Array.from({ length: n }, (_, i) => ({
+    ...EMPTY_ITEM,
+    id: String(i + 1),
+    ...withPicture({ ...NO_PICTURE, id: `p${i}`, name: `plate-${i}.jpg`, width: 3000 + 7 * i, height: 2000 + 11 * i }),
+    size: { by: 'picture' as const, width: mm(60 + ((i * 37) % 120)), height: mm(50 + ((i * 53) % 90)) },
+  })),
+})
+for (const [name, arrangement] of [
+  ['in cells of 4 × 6', { ...NEW_ARRANGEMENT.grid, columns: 4, rows: 6 }],
+  ['as a set of sizes', NEW_ARRANGEMENT.sizes],
+  ['each on sheets of its own', APART],
+] as const)
+  print(`resolve a job of 200 items ${name}, 12 printers × 60 papers`, {
+    milliseconds: times(12, () => resolve(many(200, arrangement, studio.papers[1]?.id ?? null), studio)),
+    anyPaper: times(6, () => resolve(many(200, arrangement, null), studio)),
+    budget: 60,
+  })
+
+const pieces = Array.from({ length: 200 }, (_, i) => ({ id: String(i), w: 60 + ((i * 37) % 180), h: 60 + ((i * 53) % 180), turns: true }))
+const least = pieces.reduce((sum, { w, h }) => sum + w * h, 0) / 610
+print('nest 200 pieces on a 610 mm roll, length over the pieces’ own area', {
+  straight: {
+    milliseconds: times(5, () => nestStretch(pieces, 610, { cuts: 'straight', gap: 0 })),
+    over: round((nestStretch(pieces, 610, { cuts: 'straight', gap: 0 })?.length ?? 0) / least),
+  },
+  free: {
+    milliseconds: times(3, () => nestStretch(pieces, 610, { cuts: 'free', gap: 0 })),
+    over: round((nestStretch(pieces, 610, { cuts: 'free', gap: 0 })?.length ?? 0) / least),
+  },
+  rivals: rivalsOf(pieces, 610, least),
 })
 
 const card = demoStudio()

@@ -36,7 +36,11 @@ export const stockDecision = declare({
               : `It measures ${writeSize(way.lot.measured.width, way.fed.length, brief.unit)} and suits the job best.`,
         }
       }),
-  accept: (way) => ({ way, lot: way.lot, paper: way.paper, pairing: way.pairing, cut: way.cut }),
+  // Of all the ways this one is printed: what it takes is laid out, not reckoned.
+  accept: (chosen) => {
+    const way = chosen.exactly()
+    return { way, lot: way.lot, paper: way.paper, pairing: way.pairing, cut: way.cut }
+  },
   keeps: { paper: PaperSchema, lot: LotSchema, cut: CutPlanSchema.nullable() },
   keep: ({ paper, lot, cut }) => ({ paper, lot, cut }),
   before: { paper: 'from the first', lot: 'from the first', cut: () => null },

@@ -1,5 +1,4 @@
-import { arrange } from '../../sheet/arrange/arrange.ts'
-import { type Arranged, sheetsIn } from '../../sheet/arrange/arranged.ts'
+import { type Amount, aboutAmountOf, amountOf } from '../../sheet/arrange/about.ts'
 import { groundOf } from '../../sheet/arrange/ground.ts'
 import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
@@ -44,7 +43,12 @@ export interface Way {
   /** Empty for what cannot be used. */
   costs: Cost[]
   total: number
+  /** The same laid out, where what it takes was only reckoned; itself otherwise. */
+  exactly(): Way
 }
+
+/** How what a way takes is found out: laid out, or reckoned. */
+type Reckon = typeof amountOf
 
 /** Two sizes count as the same sheet when both edges agree within this: lots vary by up to 1 mm, labels round. */
 const SAME_SHEET: Um = 3000
@@ -64,13 +68,13 @@ export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduc
 /** Whether a piece of roll is as long as what lies on it: nobody has said how long. */
 export const isOpen = (brief: Pick<Brief, 'sheet'>, lot: Pick<Lot, 'form'>): boolean => lot.form === 'roll' && brief.sheet?.length == null
 
-/** The items of a job laid together on such a sheet before margins are decided, or null where each has sheets of its own. */
-function arrangedOn(brief: Brief, path: Path, lot: Lot, { width, length }: FedSheet): Arranged | null {
+/** What the items of a job come to on such a sheet before margins are decided, or null where each has sheets of its own. */
+function amountOn(brief: Brief, path: Path, lot: Lot, { width, length }: FedSheet, reckon: Reckon): Amount | null {
   const together = togetherOf(brief)
   if (!together) return null
   const sheet = { x: 0, y: 0, w: width, h: length }
   const borderless = brief.finish === 'borderless'
-  return arrange(
+  return reckon(
     together,
     brief.items,
     groundOf(together, { frame: sheet, printable: borderless ? sheet : inset(sheet, path.margins), borderless }, isOpen(brief, lot)),
@@ -78,8 +82,8 @@ function arrangedOn(brief: Brief, path: Path, lot: Lot, { width, length }: FedSh
 }
 
 /** How long a piece to cut from a roll of this width: as long as asked, else what the print takes, but never shorter than the path cuts. µm. */
-const cutLength = (brief: Brief, path: Path, width: Um): Um =>
-  brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(path.length.min, takenLength(brief, path, width))
+const cutLength = (brief: Brief, path: Path, width: Um, reckon: Reckon): Um =>
+  brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(path.length.min, takenLength(brief, path, width, reckon))
 
 /** The length of the asked sheet on a roll of this width, µm. */
 function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
@@ -89,7 +93,7 @@ function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
 }
 
 /** How much roll the print and its ends take, µm. */
-function takenLength(brief: Brief, path: Path, width: Um): Um {
+function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
   const { make, finished } = brief
   const item = itemOf(brief)
   const { size } = item
@@ -100,8 +104,9 @@ function takenLength(brief: Brief, path: Path, width: Um): Um {
     const ends = [path.margins.leading, path.margins.trailing].map((margin) => Math.max(ROLL_END, margin, together.border))
     const room = { x: 0, y: 0, w: width, h: path.length.max }
     const ground = groundOf(together, { frame: room, printable: inset(room, path.margins), borderless: false }, true)
-    const { block } = arrange(together, brief.items, ground)
-    return Math.round(block.h + (block.at ? block.at.y + (ends[1] as number) : (ends[0] as number) + (ends[1] as number)))
+    const { length } = reckon(together, brief.items, ground)
+    // What is laid out by hand begins where it was laid.
+    return Math.round(length + (together.as === 'free' ? 0 : (ends[0] as number)) + (ends[1] as number))
   }
   const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
   const all = { x: 0, y: 0, w: width, h: path.length.max }
@@ -129,9 +134,9 @@ function takenLength(brief: Brief, path: Path, width: Um): Um {
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */
-function feed(brief: Brief, path: Path, paper: Paper, lot: Lot): FedSheet {
+function feed(brief: Brief, path: Path, paper: Paper, lot: Lot, reckon: Reckon): FedSheet {
   const { width, length } = lot.measured
-  if (lot.form === 'roll') return { width, length: cutLength(brief, path, width) }
+  if (lot.form === 'roll') return { width, length: cutLength(brief, path, width, reckon) }
   const [short, long] = width <= length ? [width, length] : [length, width]
   const upright = { width: short, length: long }
   if (violations(path, paper, lot, upright).length === 0) return upright
@@ -180,7 +185,7 @@ function cutDown(brief: Brief, lot: Lot): { lot: Lot; cut: CutPlan } | null {
   const together = togetherOf(brief)
   const whole = { x: 0, y: 0, w: sheet.width, h: sheet.length }
   const ground = together && groundOf(together, { frame: whole, printable: whole, borderless: false }, false)
-  const sheets = together && ground ? Math.max(1, sheetsIn(arrange(together, brief.items, ground))) : copiesIn(brief)
+  const sheets = together && ground ? Math.max(1, aboutAmountOf(together, brief.items, ground).sheets) : copiesIn(brief)
   const cut = planCut(lot, { width: sheet.width, length: sheet.length }, sheets)
   if (!cut) return null
   const { width, length } = cut.piece
@@ -220,7 +225,7 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
 /** Minutes to cut a print off a roll with rule and knife. Common practice. */
 const CUT_OFF_MINUTES = 2
 
-function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean): Cost[] {
+function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean, amount: Amount | null): Cost[] {
   const { printer, path, lot, paper, pairing, loaded, fed, cut, sheets } = way
   const costs: Cost[] = []
   const add = (when: boolean, points: number, says: () => string) => {
@@ -261,13 +266,14 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
       () => dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '),
     )
   }
-  const unlaid = arrangedOn(brief, path, lot, fed)?.left.length ?? 0
+  const unlaid = amount?.left ?? 0
+  const about = amount?.about ? 'about ' : ''
   add(unlaid > 0, 60 + unlaid, () => `${unlaid} ${unlaid === 1 ? 'picture does' : 'pictures do'} not fit on the sheet`)
   const over = overhang(brief, path, fed)
   add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
   const holds = capacityFor(path, paper.thickness)
   const loads = isRoll(path) ? 1 : Math.ceil(sheets / Math.max(1, holds))
-  add(loads > 1, (loads - 1) * 2, () => `${loads} loads of ${holds}`)
+  add(loads > 1, (loads - 1) * 2, () => `${about}${loads} loads of ${holds}`)
   add(
     kindOf(path).cutByHand,
     CUT_OFF_MINUTES * sheets,
@@ -276,11 +282,11 @@ function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean
   const quality = printer.qualities.find((q) => q.id === pairing?.qualityId) ?? printer.qualities[0]
   const area = squareMetres(fed.width, fed.length)
   const minutes = quality ? (headSeconds(fed, quality) * sheets) / 60 : 0
-  add(minutes >= 1, minutes * 0.1, () => `prints for ${Math.round(minutes)} min`)
+  add(minutes >= 1, minutes * 0.1, () => `prints for ${about}${Math.round(minutes)} min`)
   const enough = lot.form === 'roll' ? lot.stock >= fed.length * sheets : lot.stock >= sheets
   add(!enough, 25, () => 'not enough of this lot')
   const price = area * paper.pricePerSquareMetre * sheets
-  add(price >= 0.5, price * 0.2, () => `${price.toFixed(2)} of paper`)
+  add(price >= 0.5, price * 0.2, () => `${about}${price.toFixed(2)} of paper`)
   return costs
 }
 
@@ -290,6 +296,59 @@ function wrongForMake({ make }: Brief, path: Path, paper: Paper): string | null 
   if (!paper.twoSided) return `The back of ${paper.name} is not made for ink: two-sided printing needs two-sided stock.`
   if (!path.duplex) return `${path.name} must not see a sheet that is printed already.`
   return paper.thickness > path.duplex.upTo ? `${path.name} prints a second side up to ${(path.duplex.upTo / 1000).toFixed(2)} mm.` : null
+}
+
+/** One printer, path and lot, and what is known of them beforehand. */
+interface At {
+  printer: Printer
+  path: Path
+  lot: Lot
+  paper: Paper
+  pairing: Pairing | null
+  loaded: Loaded | null
+  cut: CutPlan | null
+  /** Why the lot does not answer the sheet asked for, or null. */
+  wrong: string | null
+  mediaType(): MediaType
+  profiled: boolean
+}
+
+function wayAt(brief: Brief, at: At, reckon: Reckon): Way {
+  const { printer, path, lot, paper, pairing, loaded, cut, wrong } = at
+  const fed = feed(brief, path, paper, lot, reckon)
+  const broken = violations(path, paper, lot, fed)
+  // What the machine cannot do outranks what is not in stock.
+  if (wrong !== null && broken.length === 0) broken.push(...askedLimits(brief, path, lot))
+  const first = broken[0]
+  const unmakeable = wrongForMake(brief, path, paper)
+  // That the paper has no second side holds on every path and in every lot: it comes first.
+  const oneSided = brief.make.as === 'two-sided' && !paper.twoSided
+  const limited = first && !oneSided ? violationsText(path, broken, brief.unit) : null
+  const way: Way = {
+    printer,
+    path,
+    lot,
+    paper,
+    pairing,
+    loaded,
+    cut,
+    fed,
+    sheets: 0,
+    violations: broken,
+    ruledOut: (oneSided ? unmakeable : null) ?? limited ?? wrong ?? unmakeable,
+    against: oneSided ? 'make' : first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
+    badness: broken.length + (wrong === null ? 0 : WRONG_SHEET) + (unmakeable === null ? 0 : 1),
+    costs: [],
+    total: 0,
+    exactly: () => (reckon === amountOf || brief.arrangement.as !== 'sizes' ? way : wayAt(brief, at, amountOf)),
+  }
+  // What cannot be used is explained by its reason; pricing it would only cost time.
+  if (way.badness > 0) return way
+  const amount = amountOn(brief, path, lot, fed, reckon)
+  way.sheets = amount ? amount.sheets : copiesIn(brief)
+  way.costs = costsOf(way, brief, at.mediaType(), at.profiled, amount)
+  for (const cost of way.costs) way.total += cost.points
+  return way
 }
 
 /** All ways through the studio for a brief, best first. Linear in printers × paths × lots of the paper asked for. */
@@ -309,7 +368,6 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
     const made = wrong === null ? null : cutDown(brief, lot)
     if (made) stock.push({ ...made, wrong: null })
   }
-  const copies = copiesIn(brief)
   const usable: Way[] = []
   const unusable: Way[] = []
   for (const printer of studio.printers) {
@@ -319,19 +377,13 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
       if (!paper) continue
       const key = `${printer.id} ${paper.id}`
       const pairing = pairings.get(key) ?? null
-      let mediaType: MediaType | null = null
+      let nearest: MediaType | null = null
+      const mediaType = () => {
+        nearest ??= nearestMediaType(printer, paper, pairing)
+        return nearest
+      }
       for (const [i, path] of printer.paths.entries()) {
-        const fed = feed(brief, path, paper, lot)
-        const broken = violations(path, paper, lot, fed)
-        // What the machine cannot do outranks what is not in stock.
-        if (wrong !== null && broken.length === 0) broken.push(...askedLimits(brief, path, lot))
-        const first = broken[0]
-        const unmakeable = wrongForMake(brief, path, paper)
-        // That the paper has no second side holds on every path and in every lot: it comes first.
-        const oneSided = brief.make.as === 'two-sided' && !paper.twoSided
-        const limited = first && !oneSided ? violationsText(path, broken, brief.unit) : null
-        const refused = (oneSided ? unmakeable : null) ?? limited ?? wrong ?? unmakeable
-        const way: Way = {
+        const at = {
           printer,
           path,
           lot,
@@ -339,26 +391,13 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           pairing,
           loaded: loads[i] ?? null,
           cut,
-          fed,
-          sheets: 0,
-          violations: broken,
-          ruledOut: refused,
-          against: oneSided ? 'make' : first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
-          badness: broken.length + (wrong === null ? 0 : WRONG_SHEET) + (unmakeable === null ? 0 : 1),
-          costs: [],
-          total: 0,
+          wrong,
+          mediaType,
+          profiled: profiled.has(key) || known.has(borrowedBy(pairing)),
         }
-        // What cannot be used is explained by its reason; pricing it would only cost time.
-        if (way.badness > 0) {
-          unusable.push(way)
-          continue
-        }
-        mediaType ??= nearestMediaType(printer, paper, pairing)
-        const arranged = arrangedOn(brief, path, lot, fed)
-        way.sheets = arranged ? sheetsIn(arranged) : copies
-        way.costs = costsOf(way, brief, mediaType, profiled.has(key) || known.has(borrowedBy(pairing)))
-        for (const cost of way.costs) way.total += cost.points
-        usable.push(way)
+        const way = wayAt(brief, at, aboutAmountOf)
+        if (way.badness > 0) unusable.push(way)
+        else usable.push(way)
       }
     }
   }

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { MaxRectsPacker } from 'maxrects-packer'
+import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import potpack from 'potpack'
 import { nestSheets, nestStretch, type Wanted } from './nest.ts'
 import { type Laid, lengthOf, type Piece } from './piece.ts'

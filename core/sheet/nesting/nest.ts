@@ -165,7 +165,9 @@ export function nestSheets(
     })
     const all = todo.reduce((sum, { count }) => sum + count, 0)
     const pieces = each.map(({ piece }): Piece => ({ id: piece.id, w: piece.w, h: piece.h, turns: piece.turns }))
-    const stretch = each.length === all ? nestStretch(pieces, sheet.w, options) : null
+    // What covers more than the sheet need not be tried on one.
+    const covered = pieces.reduce((sum, piece) => sum + area(widened(piece, gap)), 0)
+    const stretch = each.length === all && covered <= area(big) ? nestStretch(pieces, sheet.w, options) : null
     if (stretch && stretch.length <= sheet.h) {
       sheets.push({ laid: stretch.laid, count: 1 })
       return { sheets, left }

@@ -1,7 +1,7 @@
+import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, studioOf } from '../../testing/fixtures.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
 import { mm } from '../../things/length/length.ts'
-import { resolve } from '../../plate/resolve/resolve.ts'
 import { gangOf, type Member, membersOf, piecesOf, shareOf, unganged, unlike, withPiecesOf } from './gang.ts'
 
 const ROLL = { printer: 'heron', path: 'heron-roll' }
@@ -13,19 +13,26 @@ const member = (id: number, change: BriefParts, pins = ROLL): Member => ({
 const of = (width: number, change: BriefParts = {}): BriefParts => ({ size: { by: 'picture', width: mm(width), height: null }, ...change })
 
 test('the piece of a print cut from a roll is its picture; of one on a sheet that was asked for, the sheet with its borders', () => {
-  expect(piecesOf(member(4, of(240)))).toMatchObject([{ size: { width: mm(240), height: mm(160) }, white: null, piece: { job: 4, item: '1' } }])
+  expect(piecesOf(member(4, of(240)))).toMatchObject([
+    { size: { width: mm(240), height: mm(160) }, white: null, piece: { job: 4, item: '1' } },
+  ])
   const trimmed = piecesOf(member(5, of(240, { finished: { width: mm(300), length: mm(220) } })))
   // 300 × 220 lies on the roll with its shorter side across or along: the picture’s own sides have 30 mm, head and foot 30.
   expect(trimmed[0]?.white).toEqual({ head: mm(30), foot: mm(30), left: mm(30), right: mm(30) })
 })
 
 test('borders that differ stay with their edges of the picture, however it lies', () => {
-  const [piece] = piecesOf(member(6, { size: { by: 'border', border: mm(20), foot: 2, exact: true }, sheet: { width: mm(300), length: mm(400), name: null } }))
+  const [piece] = piecesOf(
+    member(6, { size: { by: 'border', border: mm(20), foot: 2, exact: true }, sheet: { width: mm(300), length: mm(400), name: null } }),
+  )
   expect(piece?.white).toEqual({ head: mm(20), left: mm(20), right: mm(20), foot: mm(40) })
 })
 
 test('a gang holds every copy of every piece, set up as the first is, due with the earliest', () => {
-  const members = [member(7, of(240, { copies: 2, dueAt: '2026-11-30T12:00:00.000Z' })), member(9, of(180, { dueAt: '2026-11-29T09:00:00.000Z' }))] as const
+  const members = [
+    member(7, of(240, { copies: 2, dueAt: '2026-11-30T12:00:00.000Z' })),
+    member(9, of(180, { dueAt: '2026-11-29T09:00:00.000Z' })),
+  ] as const
   const gang = gangOf([...members])
   expect([gang.title, gang.brief.dueAt, gang.brief.items.map(({ id, copies }) => [id, copies])]).toEqual([
     'Gang of 7, 9',
@@ -42,10 +49,7 @@ test('a gang holds every copy of every piece, set up as the first is, due with t
 })
 
 test('shares of a gang add up to it, by area; each piece is a sheet of its own with the picture where it lies in it', () => {
-  const gang = gangOf([
-    member(7, of(240, { copies: 2 })),
-    member(9, of(180, { finished: { width: mm(200), length: mm(150) } })),
-  ])
+  const gang = gangOf([member(7, of(240, { copies: 2 })), member(9, of(180, { finished: { width: mm(200), length: mm(150) } }))])
   const plate = resolve(gang.brief, studioOf(), gang.pins)
   const [a, b] = [shareOf(plate, 7), shareOf(plate, 9)]
   for (const key of ['inkMillilitres', 'paperPrice', 'rollLength', 'printingSeconds'] as const)
@@ -62,7 +66,9 @@ test('shares of a gang add up to it, by area; each piece is a sheet of its own w
 test('only plain prints of one printer, paper and media type go together, and it is said what is in the way', () => {
   expect(unganged(member(1, of(200)))).toBeNull()
   expect(unganged(member(1, { ...of(200), picture: null }))).toMatch(/no picture yet/)
-  expect(unganged(member(1, { finish: 'borderless', paperId: 'beacon-gloss', size: { by: 'sheet', fill: true } }, {} as never))).toMatch(/runs off its sheet/)
+  expect(unganged(member(1, { finish: 'borderless', paperId: 'beacon-gloss', size: { by: 'sheet', fill: true } }, {} as never))).toMatch(
+    /runs off its sheet/,
+  )
   const [rag, other] = [member(1, of(200)).plate.setup, member(2, { ...of(200), paperId: 'harbour-lustre' }, {} as never).plate.setup]
   if (!rag || !other) throw new Error('no set-up')
   expect(unlike(rag, rag)).toBeNull()
