@@ -3,6 +3,7 @@ import { agreementApi } from './agreement.ts'
 import { gangsApi } from './gangs.ts'
 import { jobsApi } from './jobs.ts'
 import { layoutTestsApi } from './layout-tests.ts'
+import { layoutsApi } from './layouts.ts'
 import { lotsApi } from './lots.ts'
 import { measuresApi } from './measures.ts'
 import { pairingsApi } from './pairings.ts'
@@ -36,6 +37,7 @@ export const buildApi = (app: App) =>
     .route('/', layoutTestsApi(app))
     .route('/', jobsApi(app))
     .route('/', gangsApi(app))
+    .route('/', layoutsApi(app))
     .route('/', agreementApi(app))
     .route('/', setupsApi(app))
     .route('/', runsApi(app))

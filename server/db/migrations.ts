@@ -207,6 +207,15 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
   },
   { name: '0018-chosen-sheets', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS only LONGTEXT NULL'] },
   { name: '0019-gangs', up: ['ALTER TABLE jobs ADD COLUMN IF NOT EXISTS gang INT NULL'] },
+  {
+    name: '0020-layouts',
+    up: [
+      table(
+        'layouts',
+        'studio VARCHAR(40) NOT NULL, id INT NOT NULL, name VARCHAR(120) NOT NULL, arrangement LONGTEXT NOT NULL, PRIMARY KEY (studio, id), UNIQUE KEY layouts_by_name (studio, name)',
+      ),
+    ],
+  },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

@@ -6,6 +6,7 @@ import { type Pins, PinsSchema } from '../../core/plate/decisions/registry.ts'
 import { type Plate, PlateSchema } from '../../core/plate/resolve/plate.ts'
 import { readPlate } from '../../core/plate/resolve/read-plate.ts'
 import type { Side } from '../../core/sheet/form.ts'
+import { ArrangementSchema } from '../../core/things/brief/arrangement.ts'
 import { type Brief, BriefSchema } from '../../core/things/brief/brief.ts'
 import { type Picture, PictureSchema } from '../../core/things/brief/picture.ts'
 import { readBrief } from '../../core/things/brief/read-brief.ts'
@@ -114,6 +115,8 @@ export const TABLES = {
   }),
   /** Packs of a few sheets each of several papers. */
   samplePacks: versioned('sample_packs', { id: serial(), record: document(SamplePackSchema) }),
+  /** Layouts without pictures, by name. */
+  layouts: plain('layouts', { id: serial(), name: text(120), arrangement: document(ArrangementSchema) }),
   /** What is to be bought. */
   orders: plain('orders', { id: serial(), paperId: text(60), what: text(200), done: usually(false, yes()) }),
   profiles: versioned('profiles', {

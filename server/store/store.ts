@@ -3,6 +3,7 @@ import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
 import { jobs } from './jobs.ts'
+import { layouts } from './layouts.ts'
 import { lots } from './lots.ts'
 import { offsets } from './offsets.ts'
 import { nameless } from './one-request.ts'
@@ -25,6 +26,7 @@ function scoped(scope: Scope) {
   const known = pictures(scope)
   const of = {
     jobs: jobs(scope, known),
+    layouts: layouts(scope),
     lots: lots(scope),
     offsets: offsets(scope),
     orders: orders(scope),

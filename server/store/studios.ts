@@ -19,6 +19,7 @@ const TAKES: Record<CopyWhat, readonly TableName[]> = {
     'lots',
     'samplePacks',
     'orders',
+    'layouts',
     'profiles',
     'profileChecks',
     'pairings',

@@ -27,6 +27,7 @@ export const ticksQuery = (id: number) =>
   queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api('GET /jobs/{id}/ticks', { id }) })
 export const readingsQuery = (id: number) =>
   queryOptions({ queryKey: ['job', id, 'readings'], queryFn: () => api('GET /jobs/{id}/readings', { id }) })
+export const layoutsQuery = queryOptions({ queryKey: ['studio', 'layouts'], queryFn: () => api('GET /layouts') })
 /** Set-ups kept for a printer, or for all of them. */
 export const setupsQuery = (printerId?: string) =>
   queryOptions({

@@ -2,7 +2,7 @@ import { MAX_PIECES, type Sizes } from '../../things/brief/arrangement.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { isSideways, pictureEdge, type Turn } from '../../things/brief/turn.ts'
 import { type Edges, edgesOf } from '../../things/paths/path.ts'
-import { nestSheets, type Wanted } from '../nesting/nest.ts'
+import { type NestOptions, nestSheets, type Wanted } from '../nesting/nest.ts'
 import type { Laid as Nested } from '../nesting/piece.ts'
 import { ownSize, type PrintSize } from '../placement.ts'
 import { inset } from '../rect.ts'
@@ -13,7 +13,12 @@ import { withBleed } from './into.ts'
 const quarter = (turn: Turn): Turn => ((turn + 90) % 360) as Turn
 
 /** Items at their own sizes on as few sheets as are found. What stands under a picture is cut off with it. */
-export function arrangeSizes({ cuts, turn, gutter, bleed, captions }: Sizes, items: readonly Item[], ground: Ground): Arranged {
+export function arrangeSizes(
+  { cuts, turn, gutter, bleed, captions }: Sizes,
+  items: readonly Item[],
+  ground: Ground,
+  search: Pick<NestOptions, 'effort'> = {},
+): Arranged {
   const pieces = items.reduce((sum, { copies }) => sum + copies, 0)
   const foot = captions === 'none' ? 0 : CAPTION_HEIGHT
   const sizes = new Map(items.map((item): [string, { item: Item; lies: Turn; size: PrintSize }] => [item.id, sized(item)]))
@@ -36,7 +41,7 @@ export function arrangeSizes({ cuts, turn, gutter, bleed, captions }: Sizes, ite
       count: item.copies,
     }
   })
-  const { sheets, left } = nestSheets(wanted, ground, { cuts, gap: Math.max(0, gutter - 2 * bleed) })
+  const { sheets, left } = nestSheets(wanted, ground, { cuts, gap: Math.max(0, gutter - 2 * bleed), ...search })
   const lay = ({ piece, x, y, w, h, turned }: Nested): Laid => {
     const { item, lies, size } = sizes.get(piece.id) as ReturnType<typeof sized>
     const as = turned ? quarter(lies) : lies

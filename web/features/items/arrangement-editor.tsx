@@ -10,7 +10,9 @@ import { Select } from '../../ui/select.tsx'
 import { SizeField } from '../../ui/size-field.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
+import { KeptLayouts } from './kept-layouts.tsx'
 import { placesFrom } from './places-from.ts'
+import { TighterPlan } from './tighter-plan.tsx'
 
 type Kind = 'apart' | 'grid' | 'contact' | 'sizes' | 'free'
 
@@ -61,6 +63,8 @@ export function ArrangementEditor({ editor, plate }: { editor: JobEditor; plate:
         </p>
       )}
       {arrangement.as !== 'apart' && <Settings editor={editor} arrangement={arrangement} />}
+      {arrangement.as === 'sizes' && <TighterPlan editor={editor} plate={plate} sizes={arrangement} />}
+      <KeptLayouts editor={editor} />
     </section>
   )
 }

@@ -1,35 +1,29 @@
-import { useMutation, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { cutSteps, cutsOf, drawCuts } from '../../../core/output/drawing/cut-drawing.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Form } from '../../../core/sheet/form.ts'
-import { api, messageOf } from '../../api/client.ts'
+import type { Tick } from '../../../core/wire/api/dto.ts'
 import { apiUrl } from '../../api/here.ts'
-import { queryClient, ticksQuery } from '../../api/queries.ts'
+import { ticksQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
-import { toast } from '../../ui/toast.tsx'
 import { SheetSvg } from '../drawing/sheet-svg.tsx'
+import { tickStep, useTicks } from '../loading/ticks.ts'
 import { previewUrl } from '../picture/preview-url.ts'
+
+const NONE: readonly Tick[] = []
 
 /** The cuts of a sheet in their order, drawn and to be ticked, here or on the phone at the cutter. */
 export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; form: Form }) {
   const { unit } = plate.brief
-  const query = ticksQuery(jobId)
-  const ticks = useQuery(query)
+  const kept = useQuery(ticksQuery(jobId))
+  const { ticks } = useTicks(jobId, kept.data ?? NONE)
   const steps = useMemo(() => cutSteps(form, unit), [form, unit])
   const { knife } = useMemo(() => cutsOf(form), [form])
-  const ticked = new Set(ticks.data?.map(({ stepId }) => stepId))
+  const ticked = new Set(ticks.map(({ stepId }) => stepId))
   const done = new Set(steps.flatMap(({ id, cut }) => (ticked.has(id) ? [cut.number] : [])))
   const drawing = useMemo(() => drawCuts(form, plate.brief, done), [form, plate.brief, done])
-  const tick = useMutation({
-    mutationFn: ({ id, on }: { id: string; on: boolean }) =>
-      on
-        ? api('PUT /jobs/{id}/ticks/{step}', { id: jobId, step: id, body: { at: new Date().toISOString() } })
-        : api('DELETE /jobs/{id}/ticks/{step}', { id: jobId, step: id }),
-    onSuccess: (now) => queryClient.setQueryData(query.queryKey, now),
-    onError: (error) => toast.error(messageOf(error)),
-  })
   const next = steps.find(({ id }) => !ticked.has(id))
   const knifed = knife.reduce((sum, group) => sum + group.length, 0)
   return (
@@ -39,7 +33,7 @@ export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; 
           <p className="text-lg">
             <span className="num font-semibold">{next.cut.number}</span> {next.says}
           </p>
-          <Button kind="act" className="mt-2" disabled={tick.isPending} onClick={() => tick.mutate({ id: next.id, on: true })}>
+          <Button kind="act" className="mt-2" onClick={() => tickStep(jobId, next.id, true)}>
             Cut {next.cut.number} is made
           </Button>
         </div>
@@ -73,7 +67,7 @@ export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; 
         <ol className="mt-3 space-y-1">
           {steps.map(({ id, cut, says }) => (
             <li key={id} className={next?.id === id ? 'border-l-4 border-act pl-2' : 'pl-3'}>
-              <Check checked={ticked.has(id)} onChange={(on) => tick.mutate({ id, on })}>
+              <Check checked={ticked.has(id)} onChange={(on) => tickStep(jobId, id, on)}>
                 <span className="num font-semibold">{cut.number}</span> {says}
               </Check>
             </li>

@@ -3,6 +3,7 @@ import { AGREEMENT_CALLS } from './agreement.ts'
 import { GANGS_CALLS } from './gangs.ts'
 import { JOBS_CALLS } from './jobs.ts'
 import { LAYOUT_TESTS_CALLS } from './layout-tests.ts'
+import { LAYOUTS_CALLS } from './layouts.ts'
 import { LOTS_CALLS } from './lots.ts'
 import { MEASURES_CALLS } from './measures.ts'
 import { PAIRINGS_CALLS } from './pairings.ts'
@@ -24,6 +25,7 @@ export const CALLS = {
   ...AGREEMENT_CALLS,
   ...GANGS_CALLS,
   ...JOBS_CALLS,
+  ...LAYOUTS_CALLS,
   ...LAYOUT_TESTS_CALLS,
   ...LOTS_CALLS,
   ...MEASURES_CALLS,

@@ -1,0 +1,284 @@
+import { expect, type Page, test } from '@playwright/test'
+import sharp from 'sharp'
+import { OWN_HEADER } from '../core/wire/api/own-header.ts'
+import { choose, delivered, draggable, hand, pressPrint, saved, type } from './operator.ts'
+
+const API = '/api/studios/lantern-wharf'
+const A3 = { width: 297_000, length: 420_000, name: 'A3' }
+
+/** Small picture files, each of a colour and a name of its own. */
+const files = (n: number, size: [number, number] = [240, 160]) =>
+  Promise.all(
+    Array.from({ length: n }, async (_, i) => ({
+      name: `plate-${String(i + 1).padStart(3, '0')}.png`,
+      mimeType: 'image/png',
+      buffer: await sharp({
+        create: { width: size[0], height: size[1], channels: 3, background: { r: (i * 53) % 256, g: (i * 97) % 256, b: (i * 151) % 256 } },
+      })
+        .withIccProfile('srgb')
+        .png()
+        .toBuffer(),
+    })),
+  )
+
+async function demoPictures(page: Page): Promise<string[]> {
+  return ((await (await page.request.get(`${API}/pictures/demo`)).json()) as { id: string }[]).map(({ id }) => id)
+}
+
+/** A job of these pictures, made behind the screen. */
+async function jobOf(page: Page, title: string, pictureIds: string[], brief: object): Promise<number> {
+  const made = await page.request.post(`${API}/jobs`, { headers: OWN_HEADER, data: { title, pictureIds, brief } })
+  expect(made.status()).toBe(201)
+  return (await made.json()).id
+}
+const layout = (page: Page) => page.getByRole('region', { name: 'Layout' })
+
+test('a set of sizes on letter from one picture: sizes typed, one sheet, cut apart by numbered cuts that are ticked', async ({ page }) => {
+  const [picture] = await demoPictures(page)
+  const id = await jobOf(page, 'Family set', [picture ?? '', picture ?? '', picture ?? ''], {
+    paperId: 'harbour-lustre',
+    unit: 'in',
+    sheet: { width: 215_900, length: 279_400, name: 'Letter' },
+  })
+  await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  await layout(page)
+    .getByRole('radio', { name: /^A set of sizes/ })
+    .check()
+  for (const [n, size, copies] of [
+    [1, '5 × 7 in', '1'],
+    [2, '3.5 × 2.5 in', '2'],
+    [3, '2 × 2.5 in', '3'],
+  ] as const) {
+    await type(page, `Size of picture ${n}`, size)
+    await type(page, `Copies of picture ${n}`, copies)
+  }
+  await expect(page.getByText('3 pictures, 6 prints')).toBeVisible()
+  await saved(page)
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await expect(page.locator('[data-role="picture"]')).toHaveCount(6)
+  await expect(layout(page).getByRole('status').first()).toHaveText('1 sheet')
+  await page.getByRole('tab', { name: 'Cut apart' }).click()
+  const cuts = page.getByRole('region', { name: 'Cuts in their order' })
+  await expect(cuts.getByRole('heading')).toContainText('6 pieces')
+  await cuts.getByRole('checkbox').first().check()
+  await page.reload()
+  await page.getByRole('tab', { name: 'Cut apart' }).click()
+  await expect(cuts.getByRole('checkbox').first()).toBeChecked()
+  const pdf = await page.request.get(`${API}/jobs/${id}/cuts.pdf?scale=1`)
+  expect([pdf.status(), (await pdf.body()).subarray(0, 5).toString()]).toEqual([200, '%PDF-'])
+})
+
+test('four different pictures to a sheet: dragged onto each other they change places, and an edit can be undone', async ({ page }) => {
+  const four = (await demoPictures(page)).slice(0, 4)
+  const id = await jobOf(page, 'Four up', four, { paperId: 'harbour-lustre', sheet: A3 })
+  await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  await layout(page).getByRole('radio', { name: 'Equal cells on a sheet' }).check()
+  await saved(page)
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  const items = () => page.locator('[data-role="picture"]').evaluateAll((all) => all.map((g) => g.getAttribute('data-item')))
+  await draggable(page)
+  expect(await items()).toEqual(['1', '2', '3', '4'])
+  const boxes = await Promise.all([0, 3].map((at) => page.locator(`[data-role="picture"][data-at="${at}"]`).boundingBox()))
+  const [from, to] = boxes.map((box) => ({ x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + (box?.height ?? 0) / 2 }))
+  await page.mouse.move(from?.x ?? 0, from?.y ?? 0)
+  await page.mouse.down()
+  await page.mouse.move(to?.x ?? 0, to?.y ?? 0, { steps: 8 })
+  await page.mouse.up()
+  await expect.poll(items).toEqual(['4', '2', '3', '1'])
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(items).toEqual(['1', '2', '3', '4'])
+  // The layout is kept by name and used in another job with other pictures.
+  await type(layout(page), 'Gutter', '9')
+  await page.getByLabel('Name for this layout').fill('Wall of four')
+  await page.getByRole('region', { name: 'Kept layouts' }).getByRole('button', { name: 'Keep', exact: true }).click()
+  const other = await jobOf(page, 'Other four', (await demoPictures(page)).slice(4, 8), { paperId: 'harbour-lustre', sheet: A3 })
+  await page.goto(`/lantern-wharf/jobs/${other}/brief`)
+  await page.getByRole('button', { name: 'Wall of four', exact: true }).click()
+  await expect(layout(page).getByLabel('Gutter')).toHaveValue('9.0')
+  await saved(page)
+})
+
+test('laid out by hand: each picture is dragged by itself, nudged by keys, and lies where it was put after a reload', async ({ page }) => {
+  const two = (await demoPictures(page)).slice(0, 2)
+  const place = (item: string, x: number) => ({ item, x, y: 60_000, width: 90_000, height: 60_000, turn: 0, fill: true })
+  const id = await jobOf(page, 'By hand', two, {
+    paperId: 'harbour-lustre',
+    sheet: A3,
+    arrangement: {
+      as: 'free',
+      sheets: 1,
+      places: [place('1', 40_000), place('2', 160_000)],
+      gutter: 0,
+      border: 0,
+      bleed: 0,
+      marks: 'none',
+      hairline: false,
+      captions: 'none',
+      line: '',
+    },
+  })
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await draggable(page)
+  const places = async () =>
+    (await (await page.request.get(`${API}/jobs/${id}`)).json()).brief.arrangement.places as { x: number; y: number }[]
+  const second = page.locator('[data-role="picture"][data-at="1"]')
+  await second.focus()
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Shift+ArrowRight')
+  await saved(page)
+  expect(await places()).toMatchObject([
+    { x: 40_000, y: 60_000 },
+    { x: 170_000, y: 61_000 },
+  ])
+})
+
+test('a contact sheet of sixty files dropped at once: a bad one is listed, the rest lie in rows with their names', async ({ page }) => {
+  test.setTimeout(150_000)
+  await page.goto('/lantern-wharf/new')
+  const bad = { name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') }
+  await page.getByLabel('More pictures').setInputFiles([...(await files(59)), bad, ...(await files(1, [200, 300]))])
+  await expect(page.getByRole('heading', { name: '60 pictures are in' })).toBeVisible({ timeout: 90_000 })
+  await page.getByRole('button', { name: 'A contact sheet of them' }).click()
+  await expect(page.getByText('60 pictures, 60 prints')).toBeVisible()
+  const id = Number(/jobs\/(\d+)/.exec(page.url())?.[1])
+  const { version, brief } = await (await page.request.get(`${API}/jobs/${id}`)).json()
+  await page.request.patch(`${API}/jobs/${id}`, {
+    headers: OWN_HEADER,
+    data: { version, brief: { ...brief, paperId: 'harbour-lustre', sheet: A3 } },
+  })
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await expect(page.getByRole('group', { name: 'Sheets' })).toContainText('Sheet 1 of 2')
+  await expect(page.locator('[data-role="words"]').first()).toContainText('1 plate-001')
+  await page.getByRole('button', { name: 'The next sheet' }).click()
+  await expect(page.getByRole('group', { name: 'Sheets' })).toContainText('Sheet 2 of 2')
+})
+
+test('twelve files become twelve jobs, set up as a kept set-up', async ({ page }) => {
+  test.setTimeout(120_000)
+  const [picture] = await demoPictures(page)
+  const id = await jobOf(page, 'Kept one', [picture ?? ''], {
+    paperId: 'harbour-lustre',
+    sheet: A3,
+    items: [{ size: { by: 'border', border: 30_000 } }],
+  })
+  expect((await page.request.post(`${API}/jobs/${id}/setups`, { headers: OWN_HEADER, data: { name: `Wall set ${id}` } })).status()).toBe(
+    201,
+  )
+  await page.goto('/lantern-wharf/new')
+  await page.getByLabel('More pictures').setInputFiles(await files(12))
+  await expect(page.getByRole('heading', { name: '12 pictures are in' })).toBeVisible({ timeout: 60_000 })
+  await choose(page, 'Set up as', new RegExp(`^Wall set ${id}:`))
+  await page.getByRole('button', { name: '12 jobs, one each' }).click()
+  await expect(page.getByText('12 jobs are begun.')).toBeVisible()
+  const jobs = (await (await page.request.get(`${API}/jobs`)).json()) as {
+    title: string
+    brief: { paperId: string; items: { size: object }[] }
+  }[]
+  const mine = jobs.filter(({ title }) => title.startsWith('plate-0')).slice(0, 12)
+  expect(mine.length).toBe(12)
+  for (const { brief } of mine)
+    expect(brief).toMatchObject({ paperId: 'harbour-lustre', items: [{ size: { by: 'border', border: 30_000 } }] })
+})
+
+test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path holds; two are printed by themselves', async ({
+  page,
+}) => {
+  const [picture] = await demoPictures(page)
+  const id = await jobOf(page, 'Hundred cards', [picture ?? ''], {
+    paperId: 'harbour-lustre',
+    sheet: A3,
+    items: [{ copies: 100 }],
+    arrangement: {
+      as: 'grid',
+      columns: 2,
+      rows: 2,
+      cell: null,
+      fill: true,
+      turn: true,
+      gutter: 5000,
+      border: 10_000,
+      bleed: 0,
+      marks: 'corners',
+      hairline: false,
+      captions: 'none',
+      line: '',
+    },
+  })
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await expect(layout(page).getByRole('status').first()).toHaveText('25 sheets')
+  await hand(page, 'heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
+  await page.goto(`/lantern-wharf/jobs/${id}/run`)
+  await page.getByRole('radio', { name: 'some of them by themselves' }).check()
+  await type(page, 'How many of sheet 1', '2')
+  await expect(page.getByText(/^2 sheets on /)).toBeVisible()
+  await pressPrint(page)
+  await delivered(page)
+  await expect(page.getByRole('region', { name: 'Runs of this job' })).toContainText(/Run \d+/)
+  const [run] = await (await page.request.get(`${API}/jobs/${id}/runs`)).json()
+  expect(run).toMatchObject({ sheetsDelivered: 2, copies: 2, only: [{ form: 'front', count: 2 }] })
+})
+
+test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, cut by the plan, each inspected with its own job', async ({
+  page,
+}) => {
+  test.setTimeout(180_000)
+  const pictures = await demoPictures(page)
+  const studio = await (await page.request.get(`${API}/studio`)).json()
+  const roll = studio.lots.find((l: { id: string }) => l.id === 'satin-24')
+  const ids: number[] = []
+  for (const [i, width] of [250, 300, 180, 400, 150, 220, 280].entries())
+    ids.push(
+      await jobOf(page, `Wall ${i + 1}`, [pictures[i] ?? ''], {
+        paperId: roll.paperId,
+        sheet: null,
+        items: [{ size: { by: 'picture', width: width * 1000, height: null } }],
+      }),
+    )
+  for (const id of ids) {
+    const { version } = await (await page.request.get(`${API}/jobs/${id}`)).json()
+    await page.request.patch(`${API}/jobs/${id}`, { headers: OWN_HEADER, data: { version, pins: { stock: 'satin-24' } } })
+  }
+  await page.goto(`/lantern-wharf/jobs/${ids[0]}/sheet`)
+  await page.getByRole('tab', { name: 'Layout' }).click()
+  await page.getByRole('button', { name: 'Print with other jobs …' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Print with other jobs' })
+  for (const id of ids.slice(1)) await dialog.getByRole('checkbox', { name: new RegExp(`^${id} Wall`) }).check()
+  await dialog.getByRole('button', { name: 'Print 7 jobs together' }).click()
+  await expect(page.getByLabel('Title of the job')).toHaveValue(`Gang of ${ids.join(', ')}`)
+  await expect(page.locator('[data-role="picture"]')).toHaveCount(7)
+  const gang = Number(/jobs\/(\d+)/.exec(page.url())?.[1])
+  // Its members say where they are printed.
+  await page.goto(`/lantern-wharf/jobs/${ids[3]}/sheet`)
+  await expect(page.getByText(`This job is printed with others, as gang ${gang}`)).toBeVisible()
+  const { setup } = await (await page.request.get(`${API}/jobs/${gang}`)).json().then(async (job) => ({
+    setup: (
+      await (await page.request.post(`${API}/plates/resolve`, { headers: OWN_HEADER, data: { brief: job.brief, pins: job.pins } })).json()
+    ).setup,
+  }))
+  await hand(page, setup.printer.id, { act: 'load', pathId: setup.path.id, lotId: setup.lot.id, remaining: 9_000_000 })
+  await page.goto(`/lantern-wharf/jobs/${gang}/run`)
+  await pressPrint(page)
+  await expect
+    .poll(
+      async () => {
+        const [run] = await (await page.request.get(`${API}/jobs/${gang}/runs`)).json()
+        if (run?.state === 'waiting') await page.request.post(`${API}/runs/${run.id}/go`, { headers: OWN_HEADER })
+        return run?.state
+      },
+      { timeout: 120_000 },
+    )
+    .toBe('done')
+  await page.goto(`/lantern-wharf/jobs/${gang}/sheet`)
+  await page.getByRole('tab', { name: 'Cut apart' }).click()
+  await expect(page.getByRole('region', { name: 'Cuts in their order' }).getByRole('heading')).toContainText('7 pieces')
+  for (const id of ids) {
+    const [run] = await (await page.request.get(`${API}/jobs/${id}/runs`)).json()
+    expect(run).toMatchObject({ how: 'gang', jobId: id })
+  }
+  const [own] = await (await page.request.get(`${API}/jobs/${ids[2]}/runs`)).json()
+  await page.request.post(`${API}/runs/${own.id}/dry`, { headers: OWN_HEADER })
+  await page.goto(`/lantern-wharf/jobs/${ids[2]}/inspect`)
+  await page.getByRole('group', { name: 'Verdict' }).getByRole('radio').first().check()
+  await page.getByRole('button', { name: 'Write it into the log' }).click()
+  await expect.poll(async () => (await (await page.request.get(`${API}/jobs/${ids[2]}`)).json()).state).toBe('done')
+})
