@@ -1,8 +1,12 @@
 // npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots.
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needModules, needPackages, root, say, sleep } from './lib.mjs'
 import { withDemo } from './with-demo.mjs'
+
+/** What the server wants to see on whatever changes something. */
+const [, header, value] = readFileSync(join(root, 'core/wire/api/own-header.ts'), 'utf8').match(/'([^']+)': ?'([^']+)'/) ?? []
+const OWN = { [header]: value }
 
 needPackages(['mariadb-server', 'chromium'])
 needModules()
@@ -10,12 +14,6 @@ needModules()
 process.env.ARCH_PARTS = '1'
 const dir = join(root, 'docs/screenshots')
 mkdirSync(dir, { recursive: true })
-
-/** Chooses from a list: opens it and presses the entry. */
-const choose = async (page, within, label, entry) => {
-  await within.getByRole('combobox', { name: label, exact: true }).click()
-  await page.getByRole('option', { name: entry, exact: true }).click()
-}
 
 await withDemo('screenshots', async ({ browser, base }) => {
   const shoot = async (name, path, { theme = 'light', width = 1280, height = 800, before } = {}) => {
@@ -37,7 +35,68 @@ await withDemo('screenshots', async ({ browser, base }) => {
     await sleep(200)
   }
   await shoot('bench', '/')
-  await shoot('parts', '/ui', { height: 2400 })
+  // Several pictures to a sheet, jobs on one stretch of a roll, and many files at once: made for the picture.
+  const api = `${base}/api/studios/lantern-wharf`
+  const post = async (path, body) => {
+    const answer = await fetch(api + path, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json', ...OWN },
+      body: JSON.stringify(body),
+    })
+    if (!answer.ok) throw new Error(`${path}: ${answer.status} ${await answer.text()}`)
+    return answer.json()
+  }
+  const pictures = await (await fetch(`${api}/pictures/demo`)).json()
+  const cells = {
+    gutter: 6000,
+    border: 12_000,
+    bleed: 0,
+    marks: 'corners',
+    hairline: false,
+    captions: 'name',
+    line: 'Lantern Wharf, autumn hanging',
+  }
+  const wall = await post('/jobs', {
+    title: 'Autumn hanging, proofs',
+    pictureIds: [8, 3, 5, 0, 6, 2].map((i) => pictures[i].id),
+    brief: {
+      paperId: 'harbour-lustre',
+      sheet: { width: 297_000, length: 420_000, name: 'A3' },
+      arrangement: { as: 'grid', columns: 2, rows: 3, cell: null, fill: false, turn: false, ...cells },
+    },
+  })
+  await shoot('layout', `/jobs/${wall.id}/sheet`)
+  const strips = []
+  for (const [i, width] of [250, 300, 180, 400, 150, 220, 280].entries())
+    strips.push(
+      await post('/jobs', {
+        title: `Hanging ${i + 1}`,
+        pictureIds: [pictures[i].id],
+        brief: { paperId: 'fairway-satin', sheet: null, items: [{ size: { by: 'picture', width: width * 1000, height: null } }] },
+      }),
+    )
+  const gang = await post('/gangs', { jobIds: strips.map(({ id }) => id) })
+  await shoot('gang', `/jobs/${gang.id}/sheet`, {
+    before: async (page) => {
+      await page.getByRole('tab', { name: 'Cut apart' }).click()
+      for (let i = 0; i < 3; i++) await page.getByRole('checkbox', { name: new RegExp(`^${i + 1} `) }).check()
+      await sleep(800)
+    },
+  })
+  await shoot('batch', '/new', {
+    before: async (page) => {
+      const files = await Promise.all(
+        pictures.map(async ({ name, preview }) => ({
+          name: name.replace(/\.[a-z]+$/, '.jpg'),
+          mimeType: 'image/jpeg',
+          buffer: Buffer.from(await (await fetch(`${base}/api/files/${preview}`)).arrayBuffer()),
+        })),
+      )
+      await page.getByLabel('More pictures').setInputFiles(files)
+      await page.getByRole('heading', { name: /pictures are in/ }).waitFor()
+      await sleep(800)
+    },
+  })
   await shoot('brief', '/jobs/13/brief')
   await shoot('set-up', '/jobs/18/sheet')
   await shoot('intents-dark', '/jobs/10/colour', {
@@ -59,18 +118,6 @@ await withDemo('screenshots', async ({ browser, base }) => {
       await sleep(800)
     },
   })
-  await shoot('candidates-dark', '/jobs/10/colour', {
-    theme: 'dark',
-    before: async (page) => {
-      await page.getByRole('tab', { name: 'Candidates' }).click()
-      const add = page.getByRole('form', { name: 'Add a candidate' })
-      await choose(page, add, 'Paper', 'Pilot Rag 188 on Heron 17')
-      await add.getByRole('button', { name: 'Add' }).click()
-      await choose(page, add, 'Intent', 'relative')
-      await add.getByRole('button', { name: 'Add' }).click()
-      await sleep(3500)
-    },
-  })
   await shoot('papers', '/jobs/11/colour', {
     before: async (page) => {
       await page.getByRole('tab', { name: 'Papers' }).click()
@@ -82,12 +129,6 @@ await withDemo('screenshots', async ({ browser, base }) => {
     before: async (page) => {
       await page.getByRole('tab', { name: 'Strips' }).click()
       await sleep(1500)
-    },
-  })
-  await shoot('profile-checks', '/shelf/profiles?p=gannet-lamproom-baryta', {
-    before: async (page) => {
-      await page.getByRole('tab', { name: 'Checks' }).click()
-      await sleep(700)
     },
   })
   await shoot('load-phone', '/jobs/8/load', {
