@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { begunWith } from '../../core/plate/saved/begin-with.ts'
-import { briefFor } from '../../core/things/brief/brief.ts'
+import { type Brief, briefFor } from '../../core/things/brief/brief.ts'
 import { withPictures } from '../../core/things/brief/edit-items.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
@@ -23,42 +24,55 @@ import { router } from './shared.ts'
 
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
+/** A brief of another job as a job of its own: not a piece of anybody's, nor a test sheet. */
+const alone = (brief: Brief): Brief => ({ ...brief, test: null, items: brief.items.map((item) => ({ ...item, piece: null })) })
+
 /** What a job is called that nobody named: as its picture, without the ending of the file. */
 const nameOf = ({ name }: Picture): string => name.replace(/\.[a-z]+$/i, '').trim() || 'New job'
 
 export function jobsApi(app: App) {
   const { store, events } = app
+  /** The plate a job is begun like: of a kept set-up, or of another job as it stands. */
+  const likePlate = async ({ setupId, likeJob }: { setupId?: number | undefined; likeJob?: number | undefined }): Promise<Plate | null> => {
+    if (setupId !== undefined) return (await store.setups.find(setupId)).plate
+    if (likeJob === undefined) return null
+    const job = await store.jobs.find(likeJob)
+    const plate = resolve(job.brief, await store.studio(), job.pins)
+    // What is held fast there is held fast here; what was worked out is worked out anew.
+    return { ...plate, decisions: plate.decisions.filter(({ pinned }) => pinned) }
+  }
   return router()
     .call('GET /jobs', async (c) => {
       return c.json(readable(await store.jobs.list(), jobDto), 200)
     })
     .call('POST /jobs', async (c) => {
-      const { title, pictureId, pictureIds = [], setupId, brief } = c.req.valid('json')
-      const [pictures, rules, kept] = await Promise.all([
+      const { title, pictureId, pictureIds = [], brief, ...like } = c.req.valid('json')
+      const [pictures, rules, plate] = await Promise.all([
         store.pictures.findAll([...(pictureId ? [pictureId] : []), ...pictureIds]),
         store.rules.read(),
-        setupId === undefined ? null : store.setups.find(setupId),
+        likePlate(like),
       ])
       const [first] = pictures
-      const begun = kept
-        ? begunWith(kept.plate, pictures)
-        : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
-      const row = await store.act((act) => act.jobs.add({ title: title ?? (first ? nameOf(first) : 'New job'), ...begun }))
+      const other = like.likeJob === undefined ? null : await store.jobs.find(like.likeJob)
+      const begun =
+        other && !first
+          ? { brief: alone(other.brief), pins: other.pins }
+          : plate
+            ? begunWith(plate, pictures)
+            : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
+      const name = title ?? (first ? nameOf(first) : other ? `${other.title}, again` : 'New job')
+      const row = await store.act((act) => act.jobs.add({ title: name, ...begun }))
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
     })
     .call('POST /jobs/many', async (c) => {
-      const { pictureIds, setupId, brief } = c.req.valid('json')
-      const [pictures, rules, kept] = await Promise.all([
-        store.pictures.findAll(pictureIds),
-        store.rules.read(),
-        setupId === undefined ? null : store.setups.find(setupId),
-      ])
+      const { pictureIds, brief, ...like } = c.req.valid('json')
+      const [pictures, rules, plate] = await Promise.all([store.pictures.findAll(pictureIds), store.rules.read(), likePlate(like)])
       const rows = await store.act(async (act) => {
         const made = []
         for (const picture of pictures) {
-          const begun = kept
-            ? begunWith(kept.plate, [picture])
+          const begun = plate
+            ? begunWith(plate, [picture])
             : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), [picture]), pins: {} }
           made.push(await act.jobs.add({ title: nameOf(picture), ...begun }))
         }

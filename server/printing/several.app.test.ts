@@ -195,3 +195,25 @@ test('a picture that is taken out while its sheet prints is printed all the same
   const done = await finish(run.id, DELIVERED)
   expect(await colourAt(done.delivered ?? '', CELLS)).toEqual([0, 1, 2, 3])
 })
+
+test('a job is begun like another: once more as it is, with other pictures, and put aside it lets its gang go', async () => {
+  const first = await job(
+    { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(18) } },
+    { intent: 'perceptual' },
+    six[0],
+  )
+  const twin = (await call<Job>('POST', '/jobs', { likeJob: first.id })).body as Job
+  expect(twin).toMatchObject({ title: 'Run test, again', brief: first.brief, pins: { intent: 'perceptual' }, state: 'setup' })
+  const other = (await call<Job>('POST', '/jobs', { likeJob: first.id, pictureIds: [six[4], six[5]] })).body as Job
+  expect(other).toMatchObject({
+    title: 'flat-4',
+    pins: { intent: 'perceptual' },
+    brief: { items: [{ size: { by: 'border', border: mm(18) } }, {}] },
+  })
+  const strip = () => job({ paperId: 'pilot-rag', sheet: null, size: { by: 'picture', width: mm(140), height: null } }, {}, six[0])
+  const [a, b] = [await strip(), await strip()]
+  const gang = (await call<Job>('POST', '/gangs', { jobIds: [a.id, b.id] })).body as Job
+  const now = (await call<Job>('GET', `/jobs/${gang.id}`)).body as Job
+  expect((await call('PATCH', `/jobs/${gang.id}`, { version: now.version, archived: true })).status).toBe(200)
+  for (const { id } of [a, b]) expect(((await call<Job>('GET', `/jobs/${id}`)).body as Job).gang).toBeNull()
+})

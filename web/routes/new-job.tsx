@@ -17,6 +17,7 @@ export function NewJob() {
   // From a lot's own page it is for that lot.
   const [asked] = useSearchParams()
   const [paperId, lotId] = [asked.get('paper'), asked.get('lot')]
+  const like = Number(asked.get('like')) || null
   const lot = useQuery({
     queryKey: ['studio', 'lots', lotId],
     queryFn: () => api('GET /lots/{id}', { id: lotId ?? '' }),
@@ -39,14 +40,16 @@ export function NewJob() {
   }
   const begin = (picture: Picture) =>
     during(async () => {
-      const job = await api('POST /jobs', { body: { pictureId: picture.id, ...(paperId ? { brief: onPaper } : {}) } })
+      const job = await api('POST /jobs', {
+        body: { pictureId: picture.id, ...(like ? { likeJob: like } : {}), ...(paperId ? { brief: onPaper } : {}) },
+      })
       await onLot([job])
       return `/jobs/${job.id}/brief`
     })
   const beginMany = ({ how, setupId }: Begin) =>
     during(async () => {
       const pictureIds = (many ?? []).map(({ id }) => id)
-      const setup = setupId === null ? {} : { setupId }
+      const setup = setupId !== null ? { setupId } : like ? { likeJob: like } : {}
       if (how === 'each') {
         const jobs = await api('POST /jobs/many', { body: { pictureIds, ...setup, brief: onPaper } })
         await onLot(jobs)
@@ -63,6 +66,7 @@ export function NewJob() {
       <p className="mt-1 mb-4 text-soft">
         A job begins with its picture, or with several at once. Size and paper come next; the rest is worked out for you.
       </p>
+      {like && <p className="mb-4 border-l-4 border-act bg-paper p-2">Set up as job {like}: everything but the pictures is taken over.</p>}
       {lot.data && (
         <p className="mb-4 border-l-4 border-act bg-paper p-2">
           On {lot.data.paper.name}, {lotSizeName(lot.data.lot, 'mm')}.

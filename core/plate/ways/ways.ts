@@ -63,7 +63,7 @@ const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
 
 /** Prints a job asks for where each item has sheets of its own. */
-export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
+const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
 
 /** Whether a piece of roll is as long as what lies on it: nobody has said how long. */
 export const isOpen = (brief: Pick<Brief, 'sheet'>, lot: Pick<Lot, 'form'>): boolean => lot.form === 'roll' && brief.sheet?.length == null

@@ -15,7 +15,7 @@ const SMALLEST: Um = 2000
 const goes = (room: Um, one: Um, gap: Um): number => Math.min(MAX_CELLS, Math.floor((room + gap) / (one + gap)))
 
 /** The cells of a grid on this ground, or null where gutters leave nothing of them. */
-export function cellsOn(grid: Grid, ground: Ground, pieces: number): Arranged['cells'] {
+function cellsOn(grid: Grid, ground: Ground, pieces: number): Arranged['cells'] {
   const { gutter, bleed, cell, captions } = grid
   const foot = captions === 'none' ? 0 : CAPTION_HEIGHT
   const gap = Math.max(gutter, 2 * bleed)

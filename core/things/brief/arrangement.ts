@@ -12,9 +12,9 @@ export const MAX_PLACES = 500
 export const MAX_PIECES = 20_000
 
 /** What is said under each picture. */
-export const CAPTIONS = ['none', 'name', 'number', 'both'] as const
+const CAPTIONS = ['none', 'name', 'number', 'both'] as const
 /** Lines to cut along: none, short ones at the corners, or right across the sheet. */
-export const CUT_MARKS = ['none', 'corners', 'lines'] as const
+const CUT_MARKS = ['none', 'corners', 'lines'] as const
 
 const SHARED = {
   /** Paper between two pictures, µm. Common practice: 3 to 6 mm where pieces are cut apart. */

@@ -62,6 +62,8 @@ export const JobNewSchema = z.object({
   pictureIds: z.array(z.string().max(60)).min(1).max(MAX_ITEMS).optional(),
   /** Begin as a kept set-up says, with these pictures. */
   setupId: z.number().int().positive().optional(),
+  /** Begin as another job is set up: with these pictures, or as it is where none are named. */
+  likeJob: z.number().int().positive().optional(),
   brief: BriefWishSchema.optional(),
 })
 
@@ -69,6 +71,7 @@ export const JobNewSchema = z.object({
 export const JobsNewSchema = z.object({
   pictureIds: z.array(z.string().max(60)).min(1).max(MAX_ITEMS),
   setupId: z.number().int().positive().optional(),
+  likeJob: z.number().int().positive().optional(),
   brief: BriefChangeSchema.optional(),
 })
 

@@ -4,7 +4,7 @@ import { ApiError, messageOf, upload } from '../../api/client.ts'
 
 /** Largest file that is taken, and most files at once. */
 const LIMIT = 1 << 30
-export const MOST_FILES = 2000
+const MOST_FILES = 2000
 /** Files that are sent beside each other: the server reads two at a time. */
 const AT_ONCE = 2
 

@@ -47,6 +47,11 @@ export function JobRoute() {
 }
 
 const Alternatives = lazy(() => import('../../features/plate/alternatives.tsx').then((m) => ({ default: m.Alternatives })))
+const JobMenu = lazy(() =>
+  whenIdle()
+    .then(() => fetched(() => import('../../features/plate/job-menu.tsx')))
+    .then((m) => ({ default: m.JobMenu })),
+)
 const StagesDone = lazy(() => whenIdle().then(() => fetched(() => import('./stages-done.tsx'))))
 const NONE = new Set<never>()
 
@@ -112,6 +117,9 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
         </Suspense>
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
+          <Suspense>
+            <JobMenu job={job} version={editor.version} dirty={editor.dirty} />
+          </Suspense>
           <Button
             kind="plain"
             icon="undo"

@@ -1,0 +1,36 @@
+import { collated, formOfSheet, pagesOf, sheetsIn } from './run-pages.ts'
+
+const form = (id: string, count: number, side = 'front') => ({ id, count, side }) as never
+const plate = { forms: [form('front', 6), form('back', 6, 'back'), form('front-2', 4)] }
+const said = (pages: readonly { form: { id: string }; count: number }[]) => pages.map((p) => `${p.form.id}×${p.count}`)
+
+test('a run prints one side of the plate, all of it or what was chosen; what is not there is left out', () => {
+  expect(said(pagesOf(plate, 'front'))).toEqual(['front×6', 'front-2×4'])
+  expect(said(pagesOf(plate, 'back'))).toEqual(['back×6'])
+  expect(
+    said(
+      pagesOf(plate, 'front', [
+        { form: 'front-2', count: 1 },
+        { form: 'back', count: 1 },
+        { form: 'x', count: 9 },
+      ]),
+    ),
+  ).toEqual(['front-2×1'])
+})
+
+// 6 and 4 have 2 in common: the document is three and two, printed twice.
+test('a document holds as little as it can, and copies make it whole', () => {
+  const { copies, pages } = collated(pagesOf(plate, 'front'))
+  expect([copies, said(pages), sheetsIn(pages) * copies]).toEqual([2, ['front×3', 'front-2×2'], 10])
+  expect(collated(pagesOf({ forms: [form('front', 100)] }, 'front'))).toMatchObject({ copies: 100, pages: [{ count: 1 }] })
+  expect(collated([])).toEqual({ copies: 1, pages: [] })
+})
+
+test('which form the nth sheet is of, through a document that is printed twice', () => {
+  const pages = pagesOf(plate, 'front')
+  expect(Array.from({ length: 10 }, (_, i) => formOfSheet(pages, i + 1)?.id)).toEqual([
+    ...['front', 'front', 'front', 'front-2', 'front-2'],
+    ...['front', 'front', 'front', 'front-2', 'front-2'],
+  ])
+  expect(formOfSheet([], 1)).toBeNull()
+})

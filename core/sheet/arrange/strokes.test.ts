@@ -1,0 +1,64 @@
+import { mm } from '../../things/length/length.ts'
+import { intersect, type Rect } from '../rect.ts'
+import { captionIn, captionOf } from './captions.ts'
+import { cutMarks, hairlines } from './strokes.ts'
+
+const AREA: Rect = { x: 0, y: 0, w: mm(200), h: mm(150) }
+const at = (x: number, y: number, w: number, h: number): Rect => ({ x: mm(x), y: mm(y), w: mm(w), h: mm(h) })
+const touches = (a: Rect, b: Rect) => {
+  const both = intersect(a, b)
+  return both.w > 0 && both.h > 0
+}
+
+test('corner marks stand a millimetre off, four long, two at every corner, and none on a picture', () => {
+  const one = at(50, 40, 60, 50)
+  const marks = cutMarks('corners', [one], [one], AREA)
+  expect(marks.length).toBe(8)
+  // At the leading left corner: one to the left of it in line with the head, one above it in line with the left side.
+  expect(marks).toContainEqual({ x: mm(45), y: mm(40) - 50, w: mm(4), h: 100 })
+  expect(marks).toContainEqual({ x: mm(50) - 50, y: mm(35), w: 100, h: mm(4) })
+  const beside = at(113, 40, 60, 50)
+  for (const mark of cutMarks('corners', [one, beside], [one, beside], AREA))
+    expect([one, beside].some((p) => touches(mark, p))).toBe(false)
+})
+
+test('marks stand outside the bleed, and end where ink does', () => {
+  const [trim, picture] = [at(4, 40, 60, 50), at(1, 37, 66, 56)]
+  const marks = cutMarks('corners', [trim], [picture], AREA)
+  expect(marks.every((mark) => !touches(mark, picture))).toBe(true)
+  // To the left there is nothing: the bleed begins a millimetre from where ink can go.
+  expect(marks.filter((mark) => mark.x + mark.w <= mm(1)).length).toBe(0)
+  expect(marks.every((mark) => mark.x >= 0 && mark.y >= 0)).toBe(true)
+})
+
+test('lines right across run from edge to edge and are broken at pictures', () => {
+  const pictures = [at(20, 20, 50, 40), at(100, 70, 50, 40)]
+  const lines = cutMarks('lines', pictures, pictures, AREA)
+  expect(lines.some((line) => pictures.some((p) => touches(line, p)))).toBe(false)
+  // In line with the head of the first: right across the sheet but for its own picture, half a millimetre clear of it.
+  const head = lines.filter((line) => line.h === 100 && Math.abs(line.y - mm(20)) < 100)
+  expect(head.map(({ x, w }) => [x, x + w])).toEqual([
+    [0, mm(19.5)],
+    [mm(70.5), mm(200)],
+  ])
+  expect(cutMarks('none', pictures, pictures, AREA)).toEqual([])
+})
+
+test('a fine line around a picture lies within it, a tenth of a millimetre wide, and closes', () => {
+  const lines = hairlines([at(10, 10, 30, 20)])
+  expect(lines.reduce((sum, { w, h }) => sum + w * h, 0)).toBe(2 * mm(30) * 100 + 2 * (mm(20) - 200) * 100)
+})
+
+test('captions name and number, and are cut short where they are too long', () => {
+  const item = { content: { as: 'picture', picture: { name: 'fog-bank.tif' } } } as never
+  expect((['none', 'name', 'number', 'both'] as const).map((kind) => captionOf(kind, item, 7))).toEqual([
+    '',
+    'fog-bank',
+    '7',
+    '7  fog-bank',
+  ])
+  const strip = at(0, 0, 20, 4)
+  expect(captionIn('7  fog-bank', strip)?.lines).toEqual(['7  fog-bank'])
+  const long = captionIn('a very long name that nobody would give', strip)
+  expect([long?.lines[0]?.endsWith('…'), (long?.rect.w ?? 0) <= strip.w, captionIn('  ', strip)]).toEqual([true, true, null])
+})
