@@ -1,6 +1,7 @@
 import { resolve } from '../../core/plate/resolve/resolve.ts'
+import { membersOf } from '../../core/things/brief/brief.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import { gangOf, type Member, membersOf, piecesOf, unganged, unlike, withPiecesOf } from '../../core/work/gang/gang.ts'
+import { gangOf, type Member, piecesOf, unganged, unlike, withPiecesOf } from '../../core/work/gang/gang.ts'
 import type { App } from '../app-context.ts'
 import { Refusal } from '../problems.ts'
 import { type JobRow, jobDto } from '../store/jobs.ts'

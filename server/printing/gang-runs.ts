@@ -1,5 +1,6 @@
 import { sheetsOf } from '../../core/sheet/form.ts'
-import { membersOf, shareOf } from '../../core/work/gang/gang.ts'
+import { membersOf } from '../../core/things/brief/brief.ts'
+import { shareOf } from '../../core/work/gang/gang.ts'
 import { DELIVERED, jobStateOf } from '../../core/work/runs/states.ts'
 import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'

@@ -171,7 +171,7 @@ export function ShownParts() {
       <Part name="Panes and scrolling">
         <State of="drag the rules, or reach them by Tab and use the arrow keys" wide>
           <div className="flex h-28 border border-line">
-            <Panes name="parts-example" ids={['left', 'middle', 'right']}>
+            <Panes name="parts-example">
               <Pane id="left" size={140} least={80} className="p-2">
                 Spine
               </Pane>

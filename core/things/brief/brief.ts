@@ -98,6 +98,9 @@ export function freeItemId(items: readonly Pick<Item, 'id'>[]): string {
   return String(n)
 }
 
+/** The jobs whose pieces these are, in the order they come; none where the job prints its own. */
+export const membersOf = ({ items }: Pick<Brief, 'items'>): number[] => [...new Set(items.flatMap(({ piece }) => piece?.job ?? []))]
+
 /** How items lie together on sheets, or null where each has sheets of its own. */
 export const togetherOf = ({ arrangement }: Pick<Brief, 'arrangement'>): Together | null =>
   arrangement.as === 'apart' ? null : arrangement

@@ -1,8 +1,9 @@
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, studioOf } from '../../testing/fixtures.ts'
+import { membersOf } from '../../things/brief/brief.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
 import { mm } from '../../things/length/length.ts'
-import { gangOf, type Member, membersOf, piecesOf, shareOf, unganged, unlike, withPiecesOf } from './gang.ts'
+import { gangOf, type Member, piecesOf, shareOf, unganged, unlike, withPiecesOf } from './gang.ts'
 
 const ROLL = { printer: 'heron', path: 'heron-roll' }
 const member = (id: number, change: BriefParts, pins = ROLL): Member => ({

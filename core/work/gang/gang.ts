@@ -97,9 +97,6 @@ export function gangOf(members: readonly [Member, ...Member[]]): { title: string
   }
 }
 
-/** The jobs whose pieces these are, in the order they come. */
-export const membersOf = ({ items }: Pick<Brief, 'items'>): number[] => [...new Set(items.flatMap(({ piece }) => piece?.job ?? []))]
-
 /** A piece cut out of its sheet, as a sheet of its own. */
 function cutOut(form: Form, placement: Placement, index: number, count: number): Form {
   const { face } = placement

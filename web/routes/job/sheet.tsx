@@ -6,14 +6,12 @@ import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { moved } from '../../../core/sheet/arrange/free.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
-import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
+import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
 import { withSwapped } from '../../../core/things/brief/edit-items.ts'
-import { membersOf } from '../../../core/work/gang/gang.ts'
 import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
 import { ZoomCompass } from '../../features/drawing/zoom-compass.tsx'
-import { ItemPicker } from '../../features/items/item-picker.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
@@ -36,6 +34,7 @@ const SampleMarkChoice = lazy(() => import('../../features/sheet/sample-mark-cho
 const SizeBy = lazy(() => import('../../features/sheet/size-by.tsx').then((m) => ({ default: m.SizeBy })))
 
 const ArrangementEditor = lazy(() => import('../../features/items/arrangement-editor.tsx').then((m) => ({ default: m.ArrangementEditor })))
+const ItemPicker = lazy(() => import('../../features/items/item-picker.tsx').then((m) => ({ default: m.ItemPicker })))
 const SheetSwitch = lazy(() => import('../../features/items/sheet-switch.tsx').then((m) => ({ default: m.SheetSwitch })))
 
 const PANELS = [

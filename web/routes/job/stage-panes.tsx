@@ -38,7 +38,7 @@ export function StagePanes({ spine, folded, alone, children }: Props) {
   )
   const left = folded ? 'spine-folded' : 'spine'
   return (
-    <Panes name="job" ids={claims > 0 ? [left, 'centre', 'aside'] : [left, 'centre']}>
+    <Panes name="job">
       <Pane
         key={left}
         id={left}
