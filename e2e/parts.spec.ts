@@ -201,11 +201,18 @@ test('a chart is read off by keys and by pointer, and says the same as its table
 test('panes keep the width they were given', async ({ page }) => {
   await open(page)
   const left = page.locator('#left')
+  const rule = page.getByRole('separator', { name: 'Width of the left pane' })
+  await rule.scrollIntoViewIfNeeded()
   const before = (await left.boundingBox())?.width ?? 0
-  await drag(page, page.getByRole('separator', { name: 'Width of the left pane' }), 90, 0)
+  await drag(page, rule, 90, 0)
   const wide = (await left.boundingBox())?.width ?? 0
   expect(Math.abs(wide - before - 90)).toBeLessThan(6)
   await expect.poll(() => page.evaluate(() => Object.keys(localStorage).some((key) => key.includes('panes-parts-example')))).toBe(true)
+  // By the keys as well, a step at a time, and told to who cannot see it.
+  await rule.focus()
+  await page.keyboard.press('ArrowLeft')
+  await expect(rule).toHaveAttribute('aria-valuenow', String(Math.round(wide) - 16))
+  await page.keyboard.press('ArrowRight')
   await page.reload()
   await expect.poll(async () => Math.round((await page.locator('#left').boundingBox())?.width ?? 0)).toBe(Math.round(wide))
 })
