@@ -6,14 +6,19 @@ import { choose, delivered, draggable, hand, pressPrint, saved, type } from './o
 const API = '/api/studios/lantern-wharf'
 const A3 = { width: 297_000, length: 420_000, name: 'A3' }
 
-/** Small picture files, each of a colour and a name of its own. */
+/** Small picture files, each of a name of its own, in twelve colours. */
 const files = (n: number, size: [number, number] = [240, 160]) =>
   Promise.all(
     Array.from({ length: n }, async (_, i) => ({
       name: `plate-${String(i + 1).padStart(3, '0')}.png`,
       mimeType: 'image/png',
       buffer: await sharp({
-        create: { width: size[0], height: size[1], channels: 3, background: { r: (i * 53) % 256, g: (i * 97) % 256, b: (i * 151) % 256 } },
+        create: {
+          width: size[0],
+          height: size[1],
+          channels: 3,
+          background: { r: ((i % 12) * 53) % 256, g: ((i % 12) * 97) % 256, b: ((i % 12) * 151) % 256 },
+        },
       })
         .withIccProfile('srgb')
         .png()
@@ -133,11 +138,11 @@ test('laid out by hand: each picture is dragged by itself, nudged by keys, and l
 })
 
 test('a contact sheet of sixty files dropped at once: a bad one is listed, the rest lie in rows with their names', async ({ page }) => {
-  test.setTimeout(150_000)
+  test.setTimeout(300_000)
   await page.goto('/lantern-wharf/new')
   const bad = { name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') }
   await page.getByLabel('More pictures').setInputFiles([...(await files(59)), bad, ...(await files(1, [200, 300]))])
-  await expect(page.getByRole('heading', { name: '60 pictures are in' })).toBeVisible({ timeout: 90_000 })
+  await expect(page.getByRole('heading', { name: '60 pictures are in' })).toBeVisible({ timeout: 240_000 })
   await page.getByRole('button', { name: 'A contact sheet of them' }).click()
   await expect(page.getByText('60 pictures, 60 prints')).toBeVisible()
   const id = Number(/jobs\/(\d+)/.exec(page.url())?.[1])
@@ -166,16 +171,22 @@ test('twelve files become twelve jobs, set up as a kept set-up', async ({ page }
   )
   await page.goto('/lantern-wharf/new')
   await page.getByLabel('More pictures').setInputFiles(await files(12))
-  await expect(page.getByRole('heading', { name: '12 pictures are in' })).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByRole('heading', { name: '12 pictures are in' })).toBeVisible({ timeout: 120_000 })
   await choose(page, 'Set up as', new RegExp(`^Wall set ${id}:`))
+  await page
+    .getByLabel('List of sizes and copies')
+    .setInputFiles({ name: 'wall.csv', mimeType: 'text/csv', buffer: Buffer.from('name,copies\nplate-001,5\nplate-099,2\n') })
+  await expect(page.getByText('1 of 12 pictures are in the list.')).toBeVisible()
+  await expect(page.getByText('No such file is here: plate-099.')).toBeVisible()
   await page.getByRole('button', { name: '12 jobs, one each' }).click()
   await expect(page.getByText('12 jobs are begun.')).toBeVisible()
   const jobs = (await (await page.request.get(`${API}/jobs`)).json()) as {
     title: string
-    brief: { paperId: string; items: { size: object }[] }
+    brief: { paperId: string; items: { size: object; copies: number }[] }
   }[]
   const mine = jobs.filter(({ title }) => title.startsWith('plate-0')).slice(0, 12)
   expect(mine.length).toBe(12)
+  expect(mine.map(({ brief }) => brief.items[0]?.copies).filter((n) => n === 5).length).toBe(1)
   for (const { brief } of mine)
     expect(brief).toMatchObject({ paperId: 'harbour-lustre', items: [{ size: { by: 'border', border: 30_000 } }] })
 })

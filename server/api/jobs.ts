@@ -3,7 +3,7 @@ import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { begunWith } from '../../core/plate/saved/begin-with.ts'
 import { type Brief, briefFor } from '../../core/things/brief/brief.ts'
-import { withPictures } from '../../core/things/brief/edit-items.ts'
+import { withPictures, withWishes } from '../../core/things/brief/edit-items.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { App } from '../app-context.ts'
@@ -46,7 +46,7 @@ export function jobsApi(app: App) {
       return c.json(readable(await store.jobs.list(), jobDto), 200)
     })
     .call('POST /jobs', async (c) => {
-      const { title, pictureId, pictureIds = [], brief, ...like } = c.req.valid('json')
+      const { title, pictureId, pictureIds = [], brief, wishes = [], ...like } = c.req.valid('json')
       const [pictures, rules, plate] = await Promise.all([
         store.pictures.findAll([...(pictureId ? [pictureId] : []), ...pictureIds]),
         store.rules.read(),
@@ -61,20 +61,24 @@ export function jobsApi(app: App) {
             ? begunWith(plate, pictures)
             : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
       const name = title ?? (first ? nameOf(first) : other ? `${other.title}, again` : 'New job')
-      const row = await store.act((act) => act.jobs.add({ title: name, ...begun }))
+      const wished = { ...begun, brief: withWishes(begun.brief, wishes) }
+      const row = await store.act((act) => act.jobs.add({ title: name, ...wished }))
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
     })
     .call('POST /jobs/many', async (c) => {
-      const { pictureIds, brief, ...like } = c.req.valid('json')
+      const { pictureIds, brief, wishes = [], ...like } = c.req.valid('json')
       const [pictures, rules, plate] = await Promise.all([store.pictures.findAll(pictureIds), store.rules.read(), likePlate(like)])
       const rows = await store.act(async (act) => {
         const made = []
-        for (const picture of pictures) {
+        for (const [i, picture] of pictures.entries()) {
           const begun = plate
             ? begunWith(plate, [picture])
             : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), [picture]), pins: {} }
-          made.push(await act.jobs.add({ title: nameOf(picture), ...begun }))
+          const wish = wishes[i]
+          const wished = withWishes(begun.brief, wish ? [wish] : [])
+          const paper = wish?.paperId ? { paperId: wish.paperId } : {}
+          made.push(await act.jobs.add({ title: nameOf(picture), pins: begun.pins, brief: { ...wished, ...paper } }))
         }
         return made
       })

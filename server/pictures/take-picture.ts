@@ -15,6 +15,13 @@ export function takePicture(app: Parts, source: Readable, name: string, demo = f
   const previewFile = app.files.workPath(`preview-${randomUUID()}.jpg`)
   return app.files
     .hold(source, LIMITS.uploadBytes, 'picture', async (held) => {
+      // A file that was taken in before is known: dropped again, as after a broken batch, only its name is new.
+      const known = await app.store.pictures.byHash(held.hash)
+      if (known && known.colours !== '' && app.files.has(known.hash)) {
+        const again: Picture = { ...known, id: randomUUID(), name }
+        await app.store.pictures.add(again, demo)
+        return again
+      }
       const seen = await app.pool.inspectPicture({ file: held.path, previewFile, maxPixels: LIMITS.pixels })
       if (!seen.ok)
         throw new Refusal(422, {

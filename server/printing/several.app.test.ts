@@ -80,6 +80,12 @@ test('six pictures in cells of four are two sheets, each picture in its cell on 
   expect([unknown.status, unknown.body.code]).toEqual([422, 'unknown-sheet'])
 })
 
+test('a file that was taken in before is known at once, under the name it now has', async () => {
+  const again = (await call('GET', `/pictures/${await flat(0)}`)).body
+  const first = (await call('GET', `/pictures/${six[0]}`)).body
+  expect([again.id === first.id, { ...again, id: '' }]).toEqual([false, { ...first, id: '' }])
+})
+
 test('as a file: a PDF has a page for every sheet, a TIFF the sheet that is asked for', async () => {
   const j = await several({ paperId: 'harbour-lustre', sheet: A3, arrangement: GRID }, six)
   const made = async (body: object) => {
@@ -160,6 +166,25 @@ test('many pictures become a job each, set up as a kept one; what is not there i
       brief: { paperId: 'harbour-lustre', sheet: A3, notes: '', items: [{ size: { by: 'border', border: mm(22) } }] },
     })
   expect((made.body as Job[]).map(({ title }) => title)).toEqual(['flat-2', 'flat-3'])
+  const wish = { size: { width: mm(130), height: mm(180) }, copies: 5, paperId: 'pilot-rag' }
+  const wished = await call<Job[]>('POST', '/jobs/many', {
+    pictureIds: [six[2], six[3]],
+    wishes: [{ size: null, copies: null, paperId: null }, wish],
+  })
+  expect((wished.body as Job[]).map(({ brief }) => [brief.paperId, brief.items[0]?.copies, brief.items[0]?.size.by])).toEqual([
+    [null, 1, 'sheet'],
+    ['pilot-rag', 5, 'picture'],
+  ])
+  const one = (
+    await call<Job>('POST', '/jobs', {
+      pictureIds: [six[2], six[3]],
+      wishes: [
+        { size: null, copies: 2 },
+        { size: wish.size, copies: null },
+      ],
+    })
+  ).body as Job
+  expect(one.brief.items).toMatchObject([{ copies: 2 }, { copies: 1, size: { by: 'picture', width: mm(130), height: mm(180) } }])
   const before = ((await call<Job[]>('GET', '/jobs')).body as Job[]).length
   expect((await call('POST', '/jobs/many', { pictureIds: [six[2], 'nowhere'] })).status).toBe(404)
   expect((await call('POST', '/jobs', { pictureIds: ['nowhere'] })).status).toBe(404)

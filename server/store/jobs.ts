@@ -104,9 +104,16 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
       for (const job of await rows.all({ archived: false }))
         if (job.brief.paperId === from) await rows.change(job, { brief: { ...job.brief, paperId: into } })
     },
-    /** Its pieces are printed with those of others from now on; null lets it go. */
+    /** Its pieces are printed with those of others from now on; null lets it go. Of two gangs that want it at once one gets it. */
     async joins(job: JobRow, gang: number | null): Promise<void> {
-      await rows.change(job, { gang })
+      const joined = await rows.follow({ id: job.id, ...(gang === null ? {} : { gang: null }) }, { gang })
+      if (joined === 0 && gang !== null)
+        throw new Refusal(409, {
+          code: 'in-gang',
+          field: 'jobIds',
+          value: String(job.id),
+          message: `${job.id} ${job.title} was taken into another gang at this moment. Look at it again.`,
+        })
     },
     /** What its runs have come to. */
     async stands(id: number, state: Job['state']): Promise<void> {

@@ -46,17 +46,24 @@ export function NewJob() {
       await onLot([job])
       return `/jobs/${job.id}/brief`
     })
-  const beginMany = ({ how, setupId }: Begin) =>
+  const beginMany = ({ how, setupId, wishes }: Begin) =>
     during(async () => {
       const pictureIds = (many ?? []).map(({ id }) => id)
       const setup = setupId !== null ? { setupId } : like ? { likeJob: like } : {}
       if (how === 'each') {
-        const jobs = await api('POST /jobs/many', { body: { pictureIds, ...setup, brief: onPaper } })
+        const jobs = await api('POST /jobs/many', { body: { pictureIds, wishes, ...setup, brief: onPaper } })
         await onLot(jobs)
         toast(`${jobs.length} jobs are begun.`)
         return '/'
       }
-      const job = await api('POST /jobs', { body: { pictureIds, ...setup, brief: { ...onPaper, ...beginsWith(how) } } })
+      const job = await api('POST /jobs', {
+        body: {
+          pictureIds,
+          wishes: wishes.map(({ size, copies }) => ({ size, copies })),
+          ...setup,
+          brief: { ...onPaper, ...beginsWith(how) },
+        },
+      })
       await onLot([job])
       return `/jobs/${job.id}/brief`
     })

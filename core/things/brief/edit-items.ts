@@ -28,6 +28,21 @@ export function withPictures(brief: Brief, pictures: readonly Picture[]): Brief 
   return { ...brief, items }
 }
 
+/** What is asked for one of many pictures beside the picture itself: only what is said. */
+export interface ItemWish {
+  size: { width: number; height: number } | null
+  copies: number | null
+}
+
+/** The brief with what is asked for each of its items, in their order. */
+export const withWishes = (brief: Brief, wishes: readonly ItemWish[]): Brief => ({
+  ...brief,
+  items: brief.items.map((item, i) => {
+    const { size = null, copies = null } = wishes[i] ?? {}
+    return { ...item, ...(size ? { size: { by: 'picture' as const, ...size } } : {}), ...(copies ? { copies } : {}) }
+  }),
+})
+
 /** The brief with an item twice; the second stands after the first. */
 export function withTwin(brief: Brief, id: string): Brief {
   const at = brief.items.findIndex((item) => item.id === id)

@@ -8,6 +8,7 @@ import { PinsSchema } from '../../plate/decisions/registry.ts'
 import { PlateSchema } from '../../plate/resolve/plate.ts'
 import { BriefChangeSchema, BriefEditSchema, BriefSchema, BriefWishSchema, MAX_ITEMS } from '../../things/brief/brief.ts'
 import { PictureSchema } from '../../things/brief/picture.ts'
+import { MAX_LENGTH } from '../../things/length/length.ts'
 import { INTENTS } from '../../things/media/intent.ts'
 import { BindingSchema, LotSchema, PaperSchema, ProfileSchema, ReadingsSchema } from '../../things/media/media.ts'
 import { FAULT_IDS } from '../../work/faults/registry.ts'
@@ -55,6 +56,12 @@ export const JobEditSchema = z.object({
 })
 export type JobEdit = z.infer<typeof JobEditSchema>
 
+/** What is asked for one of many pictures, in the order of the pictures. */
+const WishSchema = z.object({
+  size: z.object({ width: z.number().int().positive().max(MAX_LENGTH), height: z.number().int().positive().max(MAX_LENGTH) }).nullable(),
+  copies: z.number().int().min(1).max(10_000).nullable(),
+})
+
 export const JobNewSchema = z.object({
   title: z.string().trim().min(1).max(120).optional(),
   pictureId: z.string().max(60).nullable().optional(),
@@ -64,6 +71,7 @@ export const JobNewSchema = z.object({
   setupId: z.number().int().positive().optional(),
   /** Begin as another job is set up: with these pictures, or as it is where none are named. */
   likeJob: z.number().int().positive().optional(),
+  wishes: z.array(WishSchema).max(MAX_ITEMS).optional(),
   brief: BriefWishSchema.optional(),
 })
 
@@ -72,6 +80,11 @@ export const JobsNewSchema = z.object({
   pictureIds: z.array(z.string().max(60)).min(1).max(MAX_ITEMS),
   setupId: z.number().int().positive().optional(),
   likeJob: z.number().int().positive().optional(),
+  /** Beside those of one job, the paper it is printed on. */
+  wishes: z
+    .array(WishSchema.extend({ paperId: z.string().max(60).nullable() }))
+    .max(MAX_ITEMS)
+    .optional(),
   brief: BriefChangeSchema.optional(),
 })
 
