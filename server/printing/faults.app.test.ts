@@ -137,10 +137,10 @@ test('the tick of the step that loads records what the path holds, once, with th
   expect(ticks).toEqual([{ stepId: 'load', at }])
   const holds = async () => (await studio()).loaded.find((l) => l.pathId === 'heron-cassette')
   expect(await holds()).toMatchObject({ lotId: 'lustre-a3', remaining: 1 })
-  await call('PUT', '/printers/heron/loaded', { pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
+  await call('PUT', '/printers/heron/loaded', { pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 4 })
   // A tick that arrives again, from a phone that was out of reach, changes nothing.
   await call('PUT', `/jobs/${j.id}/ticks/load`, { at })
-  expect(await holds()).toMatchObject({ remaining: 20 })
+  expect(await holds()).toMatchObject({ remaining: 4 })
 })
 
 test('what is left on a roll is corrected in one place and holds in both', async () => {
