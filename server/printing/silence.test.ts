@@ -27,8 +27,8 @@ test('any printer is silent after three times what a sheet takes, and not before
     const { plate } = wide(false)
     const { estimates } = plate
     if (!estimates) throw new Error('no estimates')
-    const brief = { ...plate.brief, items: plate.brief.items.map((i) => ({ ...i, copies })) }
-    return { plate: { ...plate, brief, estimates: { ...estimates, printingSeconds: seconds } } }
+    const forms = plate.forms.map((form) => ({ ...form, count: copies }))
+    return { plate: { ...plate, forms, estimates: { ...estimates, printingSeconds: seconds } } }
   }
   expect([120_000, 120_001].map((ms) => saysSilent(takes(20, 1), job(50), ms) !== null)).toEqual([false, true])
   // 600 s for four sheets are 150 s a sheet.
