@@ -63,9 +63,14 @@ function largeStudio() {
 
 /** What packers from npm make of the same pieces; neither cuts straight, and the second chooses its own width. */
 function rivalsOf(pieces: readonly { w: number; h: number }[], width: number, least: number) {
-  const packer = new MaxRectsPacker(width, 1_000_000, 0, { smart: true, pot: false, square: false, allowRotation: true })
+  const packer = new MaxRectsPacker<{ width: number; height: number; x: number; y: number }>(width, 1_000_000, 0, {
+    smart: true,
+    pot: false,
+    square: false,
+    allowRotation: true,
+  })
   const timed = performance.now()
-  packer.addArray(pieces.map(({ w, h }) => ({ width: w, height: h, x: 0, y: 0, data: {} })) as never)
+  packer.addArray(pieces.map(({ w, h }) => ({ width: w, height: h, x: 0, y: 0 })))
   const packed = performance.now() - timed
   const length = Math.max(...packer.bins.flatMap((bin) => bin.rects.map((r) => r.y + r.height)))
   const pot = potpack(pieces.map(({ w, h }) => ({ w, h })))

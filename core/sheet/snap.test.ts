@@ -88,3 +88,39 @@ test('what prints need not begin as far from the head as from the left', () => {
   const { rect, lines } = snap({ x: mm(30), y: mm(199.4), w: mm(111), h: mm(100) }, frame, uneven, mm(1))
   expect([rect.y, lines.at(-1)]).toEqual([mm(200), { axis: 'y', at: mm(300), says: 'at the edge of what prints' }])
 })
+
+describe('beside other pictures', () => {
+  const wide = { x: 0, y: 0, w: mm(1000), h: mm(1000) }
+  const of = (x: number, y: number, w: number, h: number) => ({ x: mm(x), y: mm(y), w: mm(w), h: mm(h) })
+  const along = (y: number, h: number, others: ReturnType<typeof of>[]) => {
+    const { rect, lines } = snap(of(437, y, 43, h), wide, wide, mm(1), others)
+    return [rect.y / 1000, lines.find(({ axis }) => axis === 'y')]
+  }
+
+  // One from 100 to 170 mm, one from 190 to 240: 20 mm between them.
+  const two = [of(50, 100, 300, 70), of(50, 190, 300, 50)]
+  test.each([
+    ['its head in line with a head', 100.6, 31, 100, 'in line', 100],
+    ['its foot in line with a foot', 138.4, 31, 139, 'in line', 170],
+    ['its middle at a middle', 119.8, 31, 119.5, 'middle to middle', 135],
+    ['as far after the second as that from the first', 260.7, 31, 260, 'equal gaps', 260],
+    ['as far before the first', 48.2, 31, 49, 'equal gaps', 80],
+  ])('%s', (_, y, h, to, says, line) => {
+    expect(along(y, h, two)).toEqual([to, { axis: 'y', at: mm(line), says }])
+  })
+
+  test('a gap is one between neighbours: past a third that lies between there is none', () => {
+    // Neighbours are 12 and 33 mm apart; from the first to the third it is 105.
+    const three = [of(50, 100, 300, 70), of(50, 182, 300, 60), of(50, 275, 300, 50)]
+    expect(along(337.5, 31, three)).toEqual([337, { axis: 'y', at: mm(337), says: 'equal gaps' }])
+    expect(along(357.5, 31, three)).toEqual([358, { axis: 'y', at: mm(358), says: 'equal gaps' }])
+    expect(along(430.4, 31, three)).toEqual([430.4, undefined])
+  })
+
+  test('among very many it is still in line, but no gaps are told', () => {
+    const many = Array.from({ length: 61 }, (_, i) => of(50, 100 + i * 10, 300, 5))
+    expect(along(150.3, 31, many)).toEqual([150, { axis: 'y', at: mm(150), says: 'in line' }])
+    // The last ends at 705; were gaps of 5 told, it would go to 710.
+    expect(along(710.4, 31, many)[0]).toBe(710.4)
+  })
+})

@@ -33,17 +33,22 @@ function stops(size: Um, from: Um, room: Um, printable: [Um, Um], others: readon
   return list
 }
 
+/** Beyond this many other pictures only being in line is looked for: gaps between all of them are many. */
+const MANY = 60
+
 /** A stretch along one axis. */
 type Span = readonly [from: Um, to: Um]
 
-/** In line with another picture, and as far from one as two others are from each other. */
+/** In line with another picture, and as far from one as two neighbours are from each other. */
 function besideStops(size: Um, others: readonly Span[]): Stop[] {
   const lined = others.flatMap(([from, to]): Stop[] => [
     { to: from, line: from, says: 'in line' },
     { to: to - size, line: to, says: 'in line' },
     { to: (from + to - size) / 2, line: (from + to) / 2, says: 'middle to middle' },
   ])
-  const gaps = others.flatMap(([, end]) => others.flatMap(([start]) => (start > end ? [start - end] : [])))
+  if (others.length > MANY) return lined
+  const between = (end: Um, start: Um) => others.some(([from, to]) => from < start && to > end)
+  const gaps = others.flatMap(([, end]) => others.flatMap(([start]) => (start > end && !between(end, start) ? [start - end] : [])))
   const spaced = [...new Set(gaps)].flatMap((gap) =>
     others.flatMap(([from, to]): Stop[] => [
       { to: to + gap, line: to + gap, says: 'equal gaps' },
@@ -53,26 +58,22 @@ function besideStops(size: Um, others: readonly Span[]): Stop[] {
   return [...lined, ...spaced]
 }
 
-/** Beyond this many other pictures only being in line is looked for: gaps between all of them are many. */
-const MANY = 60
-
 /**
  * Pulls a dragged picture to the nearest of those places within `reach` µm on each axis by itself.
  * @param frame what is judged by eye; borders are counted from its edges
  * @param others pictures that lie beside it, to be in line and at equal distances with
  */
 export function snap(rect: Rect, frame: Rect, printable: Rect, reach: Um, others: readonly Rect[] = []): { rect: Rect; lines: SnapLine[] } {
-  const near = others.slice(0, MANY)
   const nearest = (list: Stop[], at: Um) =>
     list.filter((s) => Math.abs(s.to - at) <= reach).sort((a, b) => Math.abs(a.to - at) - Math.abs(b.to - at))[0]
   const across = [rect.x - frame.x, frame.x + frame.w - rect.x - rect.w].filter((b) => b > 0)
   const besideX = besideStops(
     rect.w,
-    near.map((r) => [r.x, r.x + r.w]),
+    others.map((r) => [r.x, r.x + r.w]),
   )
   const besideY = besideStops(
     rect.h,
-    near.map((r) => [r.y, r.y + r.h]),
+    others.map((r) => [r.y, r.y + r.h]),
   )
   const x = nearest([...besideX, ...stops(rect.w, frame.x, frame.w, [printable.x, printable.x + printable.w], [])], rect.x)
   const y = nearest(

@@ -58,9 +58,13 @@ export function gangsApi(app: App) {
 
 const MOVED = 'Somebody changed this gang meanwhile. Look at it again.'
 
-/** A job leaves its gang: its pieces drop out and the plan closes up. The last but one takes the gang with it. */
+/** What is printed stays as it was printed; it follows its jobs until then, and again after a run without a sheet. */
+const isAhead = ({ state }: Pick<JobRow, 'state'>): boolean => state !== 'inspect' && state !== 'done'
+
+/** A job leaves its gang: what is not printed yet loses its pieces and closes up. The last but one takes the gang with it. */
 async function leaves(act: Act, gangId: number, jobId: number): Promise<JobRow> {
-  const [gang, job] = [await act.jobs.find(gangId), await act.jobs.find(jobId)]
+  const job = await act.jobs.find(jobId, true)
+  const gang = await act.jobs.find(gangId, true)
   if (job.gang !== gangId)
     throw new Refusal(422, { code: 'not-in-gang', field: 'jobId', value: String(jobId), message: `Job ${jobId} is not one of this gang.` })
   if (gang.state === 'printing')
@@ -69,17 +73,19 @@ async function leaves(act: Act, gangId: number, jobId: number): Promise<JobRow> 
       field: 'state',
       message: 'The gang is being printed. Wait for it, or cancel that run first.',
     })
-  await act.jobs.joins(job, null)
+  await act.jobs.parts(jobId)
+  if (!isAhead(gang)) return gang
   const brief = withPiecesOf(gang.brief, jobId, [])
   const rest = membersOf(brief)
   if (rest.length > 1) return act.jobs.edit(gang, { brief }, MOVED)
-  for (const id of rest) await act.jobs.joins(await act.jobs.find(id), null)
+  for (const id of rest) await act.jobs.parts(id)
   return act.jobs.edit(gang, { archived: true }, MOVED)
 }
 
 /**
- * After a job was changed: what its gang prints follows it, or it drops out where it can no longer be printed with the
+ * After a job was changed: what its gang will print follows it, or it drops out where it can no longer be printed with the
  * others; a gang that is put aside lets its jobs go.
+ * @throws Refusal where it would drop out of what is being printed
  * @returns other jobs that changed with it
  */
 export async function gangFollows(act: Act, job: JobRow, studio: Studio): Promise<number[]> {
@@ -87,13 +93,13 @@ export async function gangFollows(act: Act, job: JobRow, studio: Studio): Promis
   if (members.length > 0 && job.archived) {
     for (const id of members) {
       const member = await act.jobs.tryFind(id)
-      if (member?.gang === job.id) await act.jobs.joins(member, null)
+      if (member?.gang === job.id) await act.jobs.parts(id)
     }
     return members
   }
   if (job.gang === null) return []
-  const gang = await act.jobs.tryFind(job.gang)
-  if (!gang || gang.state === 'printing') return []
+  const gang = await act.jobs.tryFind(job.gang, true)
+  if (!gang || !isAhead(gang)) return []
   const member = memberOf(job, studio)
   const setup = resolve(gang.brief, studio, gang.pins).setup
   const fits = !job.archived && unganged(member) === null && setup && member.plate.setup && unlike(setup, member.plate.setup) === null

@@ -1,9 +1,10 @@
+import type { Context } from 'hono'
 import { z } from 'zod'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { begunWith } from '../../core/plate/saved/begin-with.ts'
+import { type Begun, begunWith } from '../../core/plate/saved/begin-with.ts'
 import { type Brief, briefFor } from '../../core/things/brief/brief.ts'
-import { withPictures, withWishes } from '../../core/things/brief/edit-items.ts'
+import { type ItemWish, withPictures, withWishes } from '../../core/things/brief/edit-items.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { App } from '../app-context.ts'
@@ -16,7 +17,7 @@ import { holdForDisagreement } from '../printing/hold.ts'
 import { recordLoading } from '../printing/record-loading.ts'
 import { askStanding, holdForPrinter } from '../printing/standing.ts'
 import { Refusal } from '../problems.ts'
-import { jobDto } from '../store/jobs.ts'
+import { type JobRow, jobDto } from '../store/jobs.ts'
 import { runDto } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
 import { gangFollows } from './gangs.ts'
@@ -27,58 +28,78 @@ const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), 
 /** A brief of another job as a job of its own: not a piece of anybody's, nor a test sheet. */
 const alone = (brief: Brief): Brief => ({ ...brief, test: null, items: brief.items.map((item) => ({ ...item, piece: null })) })
 
+/** What a job can be begun from. */
+interface BeginLike {
+  setupId?: number | undefined
+  likeJob?: number | undefined
+  brief?: Parameters<typeof briefFor>[0] | undefined
+}
+
 /** What a job is called that nobody named: as its picture, without the ending of the file. */
 const nameOf = ({ name }: Picture): string => name.replace(/\.[a-z]+$/i, '').trim() || 'New job'
 
 export function jobsApi(app: App) {
   const { store, events } = app
   /** The plate a job is begun like: of a kept set-up, or of another job as it stands. */
-  const likePlate = async ({ setupId, likeJob }: { setupId?: number | undefined; likeJob?: number | undefined }): Promise<Plate | null> => {
+  const likePlate = async (setupId: number | undefined, like: JobRow | null): Promise<Plate | null> => {
     if (setupId !== undefined) return (await store.setups.find(setupId)).plate
-    if (likeJob === undefined) return null
-    const job = await store.jobs.find(likeJob)
-    const plate = resolve(job.brief, await store.studio(), job.pins)
+    if (!like) return null
+    const plate = resolve(like.brief, await store.studio(), like.pins)
     // What is held fast there is held fast here; what was worked out is worked out anew.
     return { ...plate, decisions: plate.decisions.filter(({ pinned }) => pinned) }
+  }
+  /** Begins jobs with pictures, like a kept set-up or another job where one is named, else from a brief. */
+  const beginner = async ({ setupId, likeJob, brief }: BeginLike) => {
+    const like = likeJob === undefined ? null : await store.jobs.find(likeJob)
+    const [plate, rules] = await Promise.all([likePlate(setupId, like), store.rules.read()])
+    const begin = (pictures: readonly Picture[], wishes: readonly ItemWish[]): Begun => {
+      const begun =
+        like && pictures.length === 0
+          ? { brief: alone(like.brief), pins: like.pins }
+          : plate
+            ? begunWith(plate, pictures)
+            : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
+      return { ...begun, brief: withWishes(begun.brief, wishes) }
+    }
+    return { like, begin }
+  }
+  /** A job's sheets on paper, at the scale that was asked for. */
+  const toScale = async (c: Context, name: string, draw: typeof drawingPdf) => {
+    const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
+    const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
+    const plate = resolve(job.brief, await store.studio(), job.pins)
+    const pdf = await draw(app.files, `${job.id}  ${job.title}`, plate, scale)
+    return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
+      'content-type': 'application/pdf',
+      'content-disposition': `inline; filename="${name}-${job.id}-1-to-${scale}.pdf"`,
+    })
   }
   return router()
     .call('GET /jobs', async (c) => {
       return c.json(readable(await store.jobs.list(), jobDto), 200)
     })
     .call('POST /jobs', async (c) => {
-      const { title, pictureId, pictureIds = [], brief, wishes = [], ...like } = c.req.valid('json')
-      const [pictures, rules, plate] = await Promise.all([
+      const { title, pictureId, pictureIds = [], wishes = [], ...how } = c.req.valid('json')
+      const [pictures, { like, begin }] = await Promise.all([
         store.pictures.findAll([...(pictureId ? [pictureId] : []), ...pictureIds]),
-        store.rules.read(),
-        likePlate(like),
+        beginner(how),
       ])
       const [first] = pictures
-      const other = like.likeJob === undefined ? null : await store.jobs.find(like.likeJob)
-      const begun =
-        other && !first
-          ? { brief: alone(other.brief), pins: other.pins }
-          : plate
-            ? begunWith(plate, pictures)
-            : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
-      const name = title ?? (first ? nameOf(first) : other ? `${other.title}, again` : 'New job')
-      const wished = { ...begun, brief: withWishes(begun.brief, wishes) }
-      const row = await store.act((act) => act.jobs.add({ title: name, ...wished }))
+      const name = title ?? (first ? nameOf(first) : like ? `${like.title}, again` : 'New job')
+      const row = await store.act((act) => act.jobs.add({ title: name, ...begin(pictures, wishes) }))
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
     })
     .call('POST /jobs/many', async (c) => {
-      const { pictureIds, brief, wishes = [], ...like } = c.req.valid('json')
-      const [pictures, rules, plate] = await Promise.all([store.pictures.findAll(pictureIds), store.rules.read(), likePlate(like)])
+      const { pictureIds, wishes = [], ...how } = c.req.valid('json')
+      const [pictures, { begin }] = await Promise.all([store.pictures.findAll(pictureIds), beginner(how)])
       const rows = await store.act(async (act) => {
         const made = []
         for (const [i, picture] of pictures.entries()) {
-          const begun = plate
-            ? begunWith(plate, [picture])
-            : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), [picture]), pins: {} }
           const wish = wishes[i]
-          const wished = withWishes(begun.brief, wish ? [wish] : [])
+          const { brief, pins } = begin([picture], wish ? [wish] : [])
           const paper = wish?.paperId ? { paperId: wish.paperId } : {}
-          made.push(await act.jobs.add({ title: nameOf(picture), pins: begun.pins, brief: { ...wished, ...paper } }))
+          made.push(await act.jobs.add({ title: nameOf(picture), pins, brief: { ...brief, ...paper } }))
         }
         return made
       })
@@ -159,7 +180,11 @@ export function jobsApi(app: App) {
           message: `Say why it is printed in spite of this: ${of[0]}`,
         })
       const inSpite = of.length > 0 ? { of, because: asked.because } : null
-      const run = await store.act((act) => beginRun(act, { job, plate, side: asked.side, only: asked.only, how: asked.how, inSpite }))
+      const run = await store.act(async (act) => {
+        // Printed with others once, it is printed by itself now.
+        if (job.gang !== null) await act.jobs.parts(id)
+        return beginRun(act, { job, plate, side: asked.side, only: asked.only, how: asked.how, inSpite })
+      })
       setGoing(app, run)
       return c.json(runDto(run, job.title), 201)
     })
@@ -185,26 +210,8 @@ export function jobsApi(app: App) {
       events.tell({ what: 'job', id })
       return c.json(jobDto(booked), 200)
     })
-    .get('/jobs/:id/drawing.pdf', async (c) => {
-      const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
-      const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
-      const plate = resolve(job.brief, await store.studio(), job.pins)
-      const pdf = await drawingPdf(app.files, `${job.id}  ${job.title}`, plate, scale)
-      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
-        'content-type': 'application/pdf',
-        'content-disposition': `inline; filename="drawing-${job.id}-1-to-${scale}.pdf"`,
-      })
-    })
-    .get('/jobs/:id/cuts.pdf', async (c) => {
-      const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
-      const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
-      const plate = resolve(job.brief, await store.studio(), job.pins)
-      const pdf = await cutsPdf(app.files, `${job.id}  ${job.title}`, plate, scale)
-      return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
-        'content-type': 'application/pdf',
-        'content-disposition': `inline; filename="cuts-${job.id}-1-to-${scale}.pdf"`,
-      })
-    })
+    .get('/jobs/:id/drawing.pdf', (c) => toScale(c, 'drawing', drawingPdf))
+    .get('/jobs/:id/cuts.pdf', (c) => toScale(c, 'cuts', cutsPdf))
     .get('/jobs/:id/load-sheet.pdf', async (c) => {
       const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
       const studio = await store.studio()

@@ -135,8 +135,26 @@ test('jobs printed together: the roll is counted once, each job is printed with 
   ])
   expect(((await call<Job>('GET', `/jobs/${c.id}`)).body as Job).gang).toBeNull()
 
+  // While it is printed a piece may be changed for the next time, but none may leave: its own run would be lost.
+  await hand('heron', { act: 'cover', open: true })
   const run = await print((await call<Job>('GET', `/jobs/${gang.id}`)).body)
+  const change = async ({ id }: Job, of: (brief: Brief) => object) => {
+    const { version, brief } = (await call<Job>('GET', `/jobs/${id}`)).body as Job
+    return call('PATCH', `/jobs/${id}`, { version, ...of(brief) })
+  }
+  const copiesOf = (n: number) => (brief: Brief) => ({ brief: { ...brief, items: brief.items.map((item) => ({ ...item, copies: n })) } })
+  const inGang = async () => ((await call<Job>('GET', `/jobs/${gang.id}`)).body as Job).brief.items.map(({ copies }) => copies)
+  expect([(await change(a, copiesOf(2))).status, await inGang()]).toEqual([200, [2, 3]])
+  const away = await change(b, () => ({ archived: true }))
+  expect([away.status, away.body.code, ((await call<Job>('GET', `/jobs/${b.id}`)).body as Job).archived]).toEqual([
+    409,
+    'already-printing',
+    false,
+  ])
+  await hand('heron', { act: 'cover', open: false })
   const done = await finish(run.id, DELIVERED)
+  // What is printed stays as it was printed, whatever becomes of its jobs.
+  expect([(await change(a, copiesOf(9))).status, await inGang()]).toEqual([200, [2, 3]])
   const taken = Math.round(done.plate.estimates?.rollLength ?? 0)
   expect(stock(lots) - stock(((await call<Studio>('GET', '/studio')).body as Studio).lots)).toBe(taken)
   for (const [one, copies] of [
@@ -149,6 +167,8 @@ test('jobs printed together: the roll is counted once, each job is printed with 
     expect((await call('PUT', `/runs/${own?.id}/inspection`, inspection)).status).toBe(200)
     expect(((await call<Job>('GET', `/jobs/${one.id}`)).body as Job).state).toBe('done')
   }
+  const stays = (await call<Job>('POST', `/gangs/${gang.id}/release`, { jobId: a.id })).body as Job
+  expect([stays.archived, await inGang(), ((await call<Job>('GET', `/jobs/${a.id}`)).body as Job).gang]).toEqual([false, [2, 3], null])
   // Shares of paper add up to the whole stretch.
   const prices = await Promise.all(
     [a, b].map(

@@ -63,7 +63,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
   }
   return {
     find,
-    tryFind: (id: number) => rows.one({ id }),
+    tryFind: (id: number, lock = false) => rows.one({ id }, { lock }),
     list: () => rows.all({ archived: false }, { order: [['id', 'DESC']], limit: LISTED }),
     printing: () => rows.all({ state: 'printing' }),
     count: () => rows.count(),
@@ -104,16 +104,20 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
       for (const job of await rows.all({ archived: false }))
         if (job.brief.paperId === from) await rows.change(job, { brief: { ...job.brief, paperId: into } })
     },
-    /** Its pieces are printed with those of others from now on; null lets it go. Of two gangs that want it at once one gets it. */
-    async joins(job: JobRow, gang: number | null): Promise<void> {
-      const joined = await rows.follow({ id: job.id, ...(gang === null ? {} : { gang: null }) }, { gang })
-      if (joined === 0 && gang !== null)
+    /** Its pieces, as they were seen, are printed with those of others from now on. Of two gangs that want it at once one gets it. */
+    async joins(job: JobRow, gang: number): Promise<void> {
+      const joined = await rows.follow({ id: job.id, version: job.version, state: UNTAKEN, gang: null }, { gang })
+      if (joined === 0)
         throw new Refusal(409, {
           code: 'in-gang',
           field: 'jobIds',
           value: String(job.id),
-          message: `${job.id} ${job.title} was taken into another gang at this moment. Look at it again.`,
+          message: `${job.id} ${job.title} was changed, printed or taken into another gang at this moment. Look at it again.`,
         })
+    },
+    /** It is printed by itself again. */
+    async parts(id: number): Promise<void> {
+      await rows.follow({ id }, { gang: null })
     },
     /** What its runs have come to. */
     async stands(id: number, state: Job['state']): Promise<void> {

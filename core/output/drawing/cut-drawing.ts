@@ -9,7 +9,7 @@ import type { Drawing, Mark } from './drawing.ts'
 
 /** What a person does at one cut. */
 export interface CutStep {
-  /** What it is ticked as. */
+  /** What it is ticked as: by where it lies, for a number is that of another cut once the pieces lie elsewhere. */
   id: string
   cut: StraightCut
   says: string
@@ -25,11 +25,11 @@ export const cutsOf = (form: Form) =>
 /** The cuts of a form in their order, each in a sentence. */
 export function cutSteps(form: Form, unit: Unit): CutStep[] {
   return cutsOf(form).cuts.map((cut): CutStep => {
-    const { axis, at, paper, number } = cut
+    const { axis, at, paper, from: start, to } = cut
     const from = axis === 'across' ? paper.y : paper.x
     const edge = axis === 'across' ? 'leading' : 'left'
     return {
-      id: `cut-${form.id}-${number}`,
+      id: ['cut', form.id, axis, ...[at, start, to].map(Math.round)].join('-'),
       cut,
       says: `${axis === 'across' ? 'Across' : 'Along'}, ${writeLength(Math.round(at - from), unit)} from the ${edge} edge of the ${writeSize(Math.round(paper.w), Math.round(paper.h), unit)} piece.`,
     }

@@ -1,6 +1,12 @@
+import type { Form, Side } from '../../sheet/form.ts'
+import { plateOf } from '../../testing/fixtures.ts'
 import { collated, formOfSheet, pagesOf, sheetsIn } from './run-pages.ts'
 
-const form = (id: string, count: number, side = 'front') => ({ id, count, side }) as never
+const [laid] = plateOf({}).forms
+const form = (id: string, count: number, side: Side = 'front'): Form => {
+  if (!laid) throw new Error('no form')
+  return { ...laid, id, count, side }
+}
 const plate = { forms: [form('front', 6), form('back', 6, 'back'), form('front-2', 4)] }
 const said = (pages: readonly { form: { id: string }; count: number }[]) => pages.map((p) => `${p.form.id}×${p.count}`)
 

@@ -42,6 +42,7 @@ export const noPlace: Check = {
           },
         ]
       case 'cells':
+        if (together.as === 'sizes') return []
         return together.as === 'free'
           ? [
               {
@@ -57,14 +58,7 @@ export const noPlace: Check = {
                 numbers,
                 fix: {
                   label: 'As many as go, gutters of 5 mm',
-                  brief: {
-                    arrangement: {
-                      ...together,
-                      gutter: 5000,
-                      rows: null,
-                      columns: together.as === 'grid' ? (together.cell ? null : 2) : null,
-                    } as Settled['brief']['arrangement'],
-                  },
+                  brief: { arrangement: { ...together, gutter: 5000, rows: null, columns: together.cell ? null : 2 } },
                 },
               },
             ]

@@ -2,10 +2,8 @@ import { ownSize } from '../../sheet/placement.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
+import { ROLL_END } from '../ways/ways.ts'
 import { type Check, UNUSABLE } from './check.ts'
-
-/** Paper left at each end of a piece that is cut from a roll by itself, µm; the same as ways.ts gives it. */
-const END = 10_000
 
 export const rollSaved: Check = {
   id: 'roll-saved',
@@ -26,7 +24,7 @@ export const rollSaved: Check = {
         [across, along],
         [along, across],
       ].flatMap(([wide, long]) => ((wide as number) <= room ? [long as number] : []))
-      const piece = Math.min(...lengths) + Math.max(END, leading) + Math.max(END, trailing)
+      const piece = Math.min(...lengths) + Math.max(ROLL_END, leading) + Math.max(ROLL_END, trailing)
       return sum + item.copies * Math.max(path.length.min, piece)
     }, 0)
     const now = layout.sheet.h * sheets

@@ -53,7 +53,7 @@ type Reckon = typeof amountOf
 /** Two sizes count as the same sheet when both edges agree within this: lots vary by up to 1 mm, labels round. */
 const SAME_SHEET: Um = 3000
 /** Paper left at each end of a cut from roll when the brief names no sheet. */
-const ROLL_END: Um = 10_000
+export const ROLL_END: Um = 10_000
 /** A sheet nobody asked for is worse than one the path does not like: the brief is the client's. */
 const WRONG_SHEET = 4
 
@@ -298,15 +298,8 @@ function wrongForMake({ make }: Brief, path: Path, paper: Paper): string | null 
   return paper.thickness > path.duplex.upTo ? `${path.name} prints a second side up to ${(path.duplex.upTo / 1000).toFixed(2)} mm.` : null
 }
 
-/** One printer, path and lot, and what is known of them beforehand. */
-interface At {
-  printer: Printer
-  path: Path
-  lot: Lot
-  paper: Paper
-  pairing: Pairing | null
-  loaded: Loaded | null
-  cut: CutPlan | null
+/** A printer, path and lot before it is known whether they will do. */
+interface At extends Pick<Way, 'printer' | 'path' | 'lot' | 'paper' | 'pairing' | 'loaded' | 'cut'> {
   /** Why the lot does not answer the sheet asked for, or null. */
   wrong: string | null
   mediaType(): MediaType

@@ -1,3 +1,5 @@
+import { itemsOf } from '../../testing/several.ts'
+import { EMPTY_ITEM } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
 import { intersect, type Rect } from '../rect.ts'
 import { captionIn, captionOf } from './captions.ts'
@@ -50,7 +52,7 @@ test('a fine line around a picture lies within it, a tenth of a millimetre wide,
 })
 
 test('captions name and number, and are cut short where they are too long', () => {
-  const item = { content: { as: 'picture', picture: { name: 'fog-bank.tif' } } } as never
+  const [item = EMPTY_ITEM] = itemsOf([{ picture: { name: 'fog-bank.tif' } }])
   expect((['none', 'name', 'number', 'both'] as const).map((kind) => captionOf(kind, item, 7))).toEqual([
     '',
     'fog-bank',

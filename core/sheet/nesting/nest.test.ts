@@ -106,8 +106,13 @@ describe('a stretch', () => {
       )
       const area = pieces.reduce((total, p) => total + p.w * p.h, 0)
       const pot = potpack(pieces.map(({ w, h }) => ({ w, h })))
-      const packer = new MaxRectsPacker(610, 100_000, 0, { smart: true, pot: false, square: false, allowRotation: true })
-      packer.addArray(pieces.map(({ w, h }) => ({ width: w, height: h, x: 0, y: 0, data: {} })) as never)
+      const packer = new MaxRectsPacker<{ width: number; height: number; x: number; y: number }>(610, 100_000, 0, {
+        smart: true,
+        pot: false,
+        square: false,
+        allowRotation: true,
+      })
+      packer.addArray(pieces.map(({ w, h }) => ({ width: w, height: h, x: 0, y: 0 })))
       const rival = Math.max(...packer.bins.flatMap((bin) => bin.rects.map((r) => r.y + r.height)))
       const free = nestStretch(pieces, 610, { cuts: 'free', gap: 0 })?.length ?? Number.POSITIVE_INFINITY
       expect(free).toBeLessThanOrEqual(rival)

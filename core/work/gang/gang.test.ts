@@ -1,3 +1,4 @@
+import type { Plate } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, studioOf } from '../../testing/fixtures.ts'
 import { membersOf } from '../../things/brief/brief.ts'
@@ -6,7 +7,7 @@ import { mm } from '../../things/length/length.ts'
 import { gangOf, type Member, piecesOf, shareOf, unganged, unlike, withPiecesOf } from './gang.ts'
 
 const ROLL = { printer: 'heron', path: 'heron-roll' }
-const member = (id: number, change: BriefParts, pins = ROLL): Member => ({
+const member = (id: number, change: BriefParts, pins: Plate['pins'] = ROLL): Member => ({
   id,
   title: `Job ${id}`,
   plate: resolve(brief({ paperId: 'pilot-rag', sheet: null, ...change }), studioOf(), pins),
@@ -67,10 +68,11 @@ test('shares of a gang add up to it, by area; each piece is a sheet of its own w
 test('only plain prints of one printer, paper and media type go together, and it is said what is in the way', () => {
   expect(unganged(member(1, of(200)))).toBeNull()
   expect(unganged(member(1, { ...of(200), picture: null }))).toMatch(/no picture yet/)
-  expect(unganged(member(1, { finish: 'borderless', paperId: 'beacon-gloss', size: { by: 'sheet', fill: true } }, {} as never))).toMatch(
+  expect(unganged(member(1, { ...of(200), test: { kind: 'target' } }))).toMatch(/test sheet/)
+  expect(unganged(member(1, { finish: 'borderless', paperId: 'beacon-gloss', size: { by: 'sheet', fill: true } }, {}))).toMatch(
     /runs off its sheet/,
   )
-  const [rag, other] = [member(1, of(200)).plate.setup, member(2, { ...of(200), paperId: 'harbour-lustre' }, {} as never).plate.setup]
+  const [rag, other] = [member(1, of(200)).plate.setup, member(2, { ...of(200), paperId: 'harbour-lustre' }, {}).plate.setup]
   if (!rag || !other) throw new Error('no set-up')
   expect(unlike(rag, rag)).toBeNull()
   expect(unlike(rag, { ...rag, paper: other.paper })).toBe(`another paper: ${other.paper.name}`)

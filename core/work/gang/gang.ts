@@ -19,6 +19,7 @@ export interface Member {
 /** Why a job cannot be printed with others, in a sentence; null where it can. */
 export function unganged({ plate }: Pick<Member, 'plate'>): string | null {
   const { setup, brief } = plate
+  if (brief.test) return 'It is a test sheet: it is measured as it was laid out.'
   if (!setup || !sideOf(plate)) return 'Its set-up is not complete yet.'
   if (brief.make.as !== 'print') return 'Only plain prints are printed with others: a card or a canvas takes its sheet for itself.'
   if (setup.borderless !== 'none') return 'It runs off its sheet: a piece beside others has paper around it.'
@@ -26,7 +27,8 @@ export function unganged({ plate }: Pick<Member, 'plate'>): string | null {
   return null
 }
 
-const sentence: { of: string; same(a: Setup, b: Setup): boolean; is(s: Setup): string }[] = [
+/** What jobs have in common that are printed together. */
+const IN_COMMON: { of: string; same(a: Setup, b: Setup): boolean; is(s: Setup): string }[] = [
   { of: 'printer', same: (a, b) => a.printer.id === b.printer.id, is: (s) => s.printer.name },
   { of: 'paper', same: (a, b) => a.paper.id === b.paper.id, is: (s) => s.paper.name },
   { of: 'media type', same: (a, b) => a.mediaType.id === b.mediaType.id, is: (s) => s.mediaType.panelName },
@@ -34,7 +36,7 @@ const sentence: { of: string; same(a: Setup, b: Setup): boolean; is(s: Setup): s
 
 /** In what a job differs from those it is to be printed with: “another paper: Pilot Rag”. Null where it is like them. */
 export function unlike(first: Setup, other: Setup): string | null {
-  const found = sentence.find(({ same }) => !same(first, other))
+  const found = IN_COMMON.find(({ same }) => !same(first, other))
   return found ? `another ${found.of}: ${found.is(other)}` : null
 }
 

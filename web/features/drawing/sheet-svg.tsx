@@ -35,8 +35,10 @@ interface Props {
   picture(item: string): string | null
   /** The picture that is marked as chosen, by its place in the drawing. */
   chosen?: number | null
-  /** Called while a picture is dragged, with the way in µm from where it was taken. */
-  /** `reach` is the length of a few screen pixels: how near a snap is. `free` is true while Alt is held. */
+  /**
+   * Called while a picture is dragged, with the way in µm from where it was taken. `reach` is the length of a few screen
+   * pixels: how near a snap is. `free` is true while Alt is held.
+   */
   onDrag?: (dx: number, dy: number, reach: number, free: boolean) => void
   /** `at` is the picture's place among those of the drawing. */
   onDragStart?: (at: number) => void

@@ -21,9 +21,11 @@ export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; 
   const { ticks } = useTicks(jobId, kept.data ?? NONE)
   const steps = useMemo(() => cutSteps(form, unit), [form, unit])
   const { knife } = useMemo(() => cutsOf(form), [form])
-  const ticked = new Set(ticks.map(({ stepId }) => stepId))
-  const done = new Set(steps.flatMap(({ id, cut }) => (ticked.has(id) ? [cut.number] : [])))
-  const drawing = useMemo(() => drawCuts(form, plate.brief, done), [form, plate.brief, done])
+  const ticked = useMemo(() => new Set(ticks.map(({ stepId }) => stepId)), [ticks])
+  const drawing = useMemo(() => {
+    const done = new Set(steps.flatMap(({ id, cut }) => (ticked.has(id) ? [cut.number] : [])))
+    return drawCuts(form, plate.brief, done)
+  }, [form, plate.brief, steps, ticked])
   const next = steps.find(({ id }) => !ticked.has(id))
   const knifed = knife.reduce((sum, group) => sum + group.length, 0)
   return (

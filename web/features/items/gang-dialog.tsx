@@ -33,9 +33,7 @@ function Choice({ job, studio, onDone }: { job: Job; studio: Studio; onDone(): v
     const mine = of(job)
     const setup = mine.plate.setup
     const known = (jobs.data ?? [])
-      .filter(
-        (one) => one.id !== job.id && one.state === 'setup' && one.gang === null && membersOf(one.brief).length === 0 && !one.brief.test,
-      )
+      .filter((one) => one.id !== job.id && one.state === 'setup' && one.gang === null && membersOf(one.brief).length === 0)
       .map((one) => ({ job: one, member: of(one) }))
       .filter(({ member }) => unganged(member) === null)
     const alike = known.filter(({ member }) => setup && member.plate.setup && unlike(setup, member.plate.setup) === null)

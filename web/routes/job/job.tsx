@@ -232,7 +232,7 @@ function InGang({ job, gang }: { job: Job; gang: number }) {
         <Link className="link" to={`/jobs/${gang}/sheet`}>
           gang {gang}
         </Link>
-        . What you change here changes its pieces there.
+        .{job.state === 'setup' && ' What you change here changes its pieces there.'}
       </p>
       {job.state === 'setup' && (
         <Button disabled={release.isPending} onClick={() => release.mutate()}>

@@ -1,0 +1,76 @@
+import { resolve } from '../../plate/resolve/resolve.ts'
+import { studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { mm } from '../../things/length/length.ts'
+import { cutSteps, drawCuts } from './cut-drawing.ts'
+
+/** A4 with pictures laid by hand, each from the left, from the leading edge, wide and high, mm. */
+function laid(...places: [number, number, number, number][]) {
+  const plate = resolve(
+    several(
+      places.map(() => ({})),
+      {
+        ...NEW_ARRANGEMENT.free,
+        places: places.map(([x, y, width, height], i) => ({
+          item: String(i + 1),
+          x: mm(x),
+          y: mm(y),
+          width: mm(width),
+          height: mm(height),
+          turn: 0 as const,
+          fill: true,
+        })),
+      },
+      { sheet: { width: mm(210), length: mm(297), name: 'A4' } },
+    ),
+    studioOf(),
+  )
+  const [form] = plate.forms
+  if (!form) throw new Error('no sheet')
+  return { form, brief: plate.brief }
+}
+
+test('each cut is told from the edges of the paper it is made on', () => {
+  const { form } = laid([20, 30, 90, 60])
+  // The lot measures 209.6 × 296.8 mm. Head at 30 of the whole sheet; then the foot, 60 further on what is left; then the left and the right side.
+  expect(cutSteps(form, 'mm').map(({ says }) => says)).toEqual([
+    'Across, 30.0 mm from the leading edge of the 209.6 × 296.8 mm piece.',
+    'Across, 60.0 mm from the leading edge of the 209.6 × 266.8 mm piece.',
+    'Along, 20.0 mm from the left edge of the 209.6 × 60.0 mm piece.',
+    'Along, 90.0 mm from the left edge of the 189.6 × 60.0 mm piece.',
+  ])
+})
+
+test('a cut is ticked by where it lies: one that is another once a picture moved is not made yet', () => {
+  const ids = (x: number) => cutSteps(laid([20, 30, 60, 40], [x, 30, 60, 40]).form, 'mm').map(({ id }) => id)
+  const [before, after] = [ids(100), ids(110)]
+  expect(after.length).toBe(before.length)
+  // Its two sides lie elsewhere; what parts the first one and what runs across both stays.
+  expect(before.filter((id) => !after.includes(id)).length).toBe(2)
+  expect(new Set(before).size).toBe(before.length)
+  // As long as a step may be on its way to the server.
+  expect(Math.max(...before.map((id) => id.length))).toBeLessThanOrEqual(60)
+})
+
+test('what is made is drawn no more, the next one stands out with the paper it is made on, and all are numbered', () => {
+  const { form, brief } = laid([20, 30, 60, 40], [100, 130, 70, 50])
+  const cuts = cutSteps(form, 'mm').map(({ cut }) => cut)
+  const drawn = (made: number[]) => {
+    const { marks } = drawCuts(form, brief, new Set(made))
+    return {
+      lines: marks.filter((m) => m.kind === 'line' && m.role === 'cut').length,
+      next: marks.filter((m) => m.kind === 'line' && m.role === 'guide'),
+      paper: marks.flatMap((m) => (m.kind === 'rect' && m.role === 'edge' ? [m.rect] : [])),
+      numbers: marks.flatMap((m) => (m.kind === 'text' && m.role === 'strong' ? [Number(m.text)] : [])).sort((a, b) => a - b),
+      pictures: marks.filter((m) => m.kind === 'picture').length,
+    }
+  }
+  const all = cuts.map(({ number }) => number)
+  expect(drawn([])).toMatchObject({ lines: all.length, paper: [], numbers: all, pictures: 2 })
+  const second = cuts[1]
+  expect(drawn([1])).toMatchObject({ lines: all.length - 1, paper: [second?.paper], numbers: all.slice(1) })
+  const [line] = drawn([1]).next
+  expect(line).toMatchObject(second?.axis === 'across' ? { y1: second.at, x1: second.from } : { x1: second?.at, y1: second?.from })
+  expect(drawn(all)).toMatchObject({ lines: 0, next: [], numbers: [] })
+})
