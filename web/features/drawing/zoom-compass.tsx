@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
+import { lazy, type ReactNode, Suspense, useState } from 'react'
 import type { Layout } from '../../../core/sheet/layout.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { mm } from '../../../core/things/length/length.ts'
@@ -42,8 +42,18 @@ interface Props {
   zoom: SheetZoom
 }
 
+/** The ground a drawing lies on. What looks at it closely has room beside it, on a narrow screen above it, and covers nothing. */
+export const ZoomGround = ({ layout, zoom, children }: Props & { children: ReactNode }) => (
+  <>
+    <div ref={zoom.ground} className={`absolute inset-0 touch-none max-sm:top-10 sm:right-30 ${zoom.view ? 'cursor-grab' : ''}`}>
+      {children}
+    </div>
+    <ZoomCompass layout={layout} zoom={zoom} />
+  </>
+)
+
 /** Nine small buttons in the shape of the sheet: press a corner or an edge to see tenths of a millimetre there. */
-export function ZoomCompass({ layout, zoom }: Props) {
+function ZoomCompass({ layout, zoom }: Props) {
   const { view } = zoom
   const { ppi, measured } = usePpi()
   const [at, setAt] = useState(4)
@@ -54,7 +64,7 @@ export function ZoomCompass({ layout, zoom }: Props) {
   useKey('edge', () => go(ROUND[(ROUND.indexOf(at as 1) + 1) % ROUND.length] as number))
   return (
     <div className="absolute top-2 right-2 flex flex-col items-end gap-1 bg-bench/85 p-1" role="toolbar" aria-label="Look closely">
-      <div className="grid grid-cols-3 gap-1">
+      <div className="grid grid-cols-3 gap-1 max-sm:hidden">
         {PLACES.map(([name], index) => {
           const here = view === null ? index === 4 : index === at && index !== 4
           return (
@@ -88,7 +98,7 @@ export function ZoomCompass({ layout, zoom }: Props) {
           <MeasureDisplay />
         </Suspense>
       ) : (
-        <span className="text-sm text-soft">
+        <span className="text-sm text-soft max-sm:hidden">
           look closely <KeyHint of="edge" />
         </span>
       )}

@@ -11,7 +11,7 @@ import { withSwapped } from '../../../core/things/brief/edit-items.ts'
 import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
-import { ZoomCompass } from '../../features/drawing/zoom-compass.tsx'
+import { ZoomGround } from '../../features/drawing/zoom-compass.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
@@ -234,7 +234,7 @@ function DrawnSheet({ plate, editor, form, onLook }: Pick<StageProps, 'plate' | 
   }
   const cells = arrangement.as === 'grid'
   return (
-    <div ref={zoom.ground} className={`absolute inset-0 touch-none ${view ? 'cursor-grab' : ''}`}>
+    <ZoomGround layout={layout} zoom={zoom}>
       <SheetSvg
         drawing={drawing}
         className="absolute inset-0 h-full w-full touch-none select-none"
@@ -268,10 +268,9 @@ function DrawnSheet({ plate, editor, form, onLook }: Pick<StageProps, 'plate' | 
         onNudge={nudge}
       />
       {cells && placements.length > 1 && (
-        <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">Drag a picture onto another: they change places.</p>
+        <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft max-sm:hidden">Drag a picture onto another: they change places.</p>
       )}
-      <ZoomCompass layout={layout} zoom={zoom} />
-    </div>
+    </ZoomGround>
   )
 }
 
@@ -283,12 +282,11 @@ function BackSheet({ plate, form }: Pick<StageProps, 'plate'> & { form: string }
   const layout = (formOf(plate, form) ?? sideOf(plate, 'back'))?.layout
   if (!drawing || !layout) return null
   return (
-    <div ref={zoom.ground} className={`absolute inset-0 touch-none ${zoom.view ? 'cursor-grab' : ''}`}>
+    <ZoomGround layout={layout} zoom={zoom}>
       <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={(id) => previewUrl(plate.brief, id)} />
       <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
         The second side: turned over sideways, the same edge leading. Its words are set in the brief.
       </p>
-      <ZoomCompass layout={layout} zoom={zoom} />
-    </div>
+    </ZoomGround>
   )
 }
