@@ -191,6 +191,59 @@ test('twelve files become twelve jobs, set up as a kept set-up', async ({ page }
     expect(brief).toMatchObject({ paperId: 'harbour-lustre', items: [{ size: { by: 'border', border: 30_000 } }] })
 })
 
+test('one change to two jobs is seen in each before it is done, and taken back in one step', async ({ page }) => {
+  const [picture] = await demoPictures(page)
+  const brief = { paperId: 'harbour-lustre', sheet: A3 }
+  const [a, b] = [await jobOf(page, 'First of two', [picture ?? ''], brief), await jobOf(page, 'Second of two', [picture ?? ''], brief)]
+  const papers = () =>
+    Promise.all(
+      [a, b].map(
+        async (id) => ((await (await page.request.get(`${API}/jobs/${id}`)).json()) as { brief: { paperId: string } }).brief.paperId,
+      ),
+    )
+  await page.goto('/lantern-wharf/')
+  await page.getByRole('button', { name: 'several at once' }).click()
+  const dialog = page.getByRole('dialog', { name: 'Several jobs at once' })
+  await dialog.getByRole('checkbox', { name: /First of two/ }).check()
+  await dialog.getByRole('checkbox', { name: /Second of two/ }).check()
+  await expect(dialog.getByRole('button', { name: 'Change 2 jobs' })).toBeDisabled()
+  await dialog.getByRole('combobox', { name: 'Paper' }).click()
+  await page.getByRole('option', { name: 'Lamp Room Baryta 310' }).click()
+  await expect(dialog.getByRole('listitem').filter({ hasText: 'Second of two' })).toContainText(
+    /Stock: Lamp Room Baryta.*, not Harbour Lustre/,
+  )
+  await dialog.getByRole('button', { name: 'Change 2 jobs' }).click()
+  await expect(page.getByText('2 jobs changed.')).toBeVisible()
+  expect(await papers()).toEqual(['lamproom-baryta', 'lamproom-baryta'])
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(papers).toEqual(['harbour-lustre', 'harbour-lustre'])
+})
+
+test('a run is printed again from the log, and a new picture is set up as a kept set-up', async ({ page }) => {
+  const run = ((await (await page.request.get(`${API}/runs`)).json()) as { id: number; jobTitle: string; state: string }[]).find(
+    ({ state }) => state === 'done',
+  )
+  await page.goto(`/lantern-wharf/runs/${run?.id}`)
+  await page.getByRole('region', { name: 'Print again' }).getByRole('button', { name: 'Print again' }).click()
+  await expect(page).toHaveURL(/jobs\/\d+\/sheet/)
+  await expect(page.getByRole('textbox', { name: /title|name/i }).first()).toHaveValue(`${run?.jobTitle}, again`)
+  const [, , , picture] = await demoPictures(page)
+  const like = await jobOf(page, 'To be kept', [picture ?? ''], {
+    paperId: 'harbour-lustre',
+    sheet: A3,
+    items: [{ copies: 2, size: { by: 'border', border: 41_000 } }],
+  })
+  await page.request.post(`${API}/jobs/${like}/setups`, { headers: OWN_HEADER, data: { name: `Border of 41, ${like}` } })
+  const id = await jobOf(page, 'Fresh', [picture ?? ''], {})
+  await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  await choose(page, 'Set up as', new RegExp(`^Border of 41, ${like}:`))
+  await saved(page)
+  const now = async () => (await (await page.request.get(`${API}/jobs/${id}`)).json()).brief
+  expect(await now()).toMatchObject({ paperId: 'harbour-lustre', items: [{ copies: 1, size: { by: 'border', border: 41_000 } }] })
+  await page.getByRole('button', { name: 'Undo' }).first().click()
+  await expect.poll(async () => (await now()).paperId).toBeNull()
+})
+
 test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path holds; two are printed by themselves', async ({
   page,
 }) => {

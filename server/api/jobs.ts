@@ -2,11 +2,12 @@ import type { Context } from 'hono'
 import { z } from 'zod'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { type Begun, begunWith } from '../../core/plate/saved/begin-with.ts'
+import { type Begun, begunAs, printedAgain, withBegun } from '../../core/plate/saved/begin-with.ts'
 import { type Brief, briefFor } from '../../core/things/brief/brief.ts'
 import { type ItemWish, withPictures, withWishes } from '../../core/things/brief/edit-items.ts'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
+import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { loadSheetPdf } from '../documents/load-sheet.ts'
 import { cutsPdf, drawingPdf } from '../documents/scale-drawing.ts'
@@ -23,6 +24,11 @@ import { readable } from '../store/table.ts'
 import { gangFollows } from './gangs.ts'
 import { router } from './shared.ts'
 
+const CHANGED = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
+
+const noneChanged = ({ id, title }: JobRow) =>
+  `${id} ${title} was changed by somebody else meanwhile, so none of these jobs was. Look at them again.`
+
 const ScaleSchema = z.coerce.number().pipe(z.union([z.literal(1), z.literal(2), z.literal(5), z.literal(10)]))
 
 /** A brief of another job as a job of its own: not a piece of anybody's, nor a test sheet. */
@@ -32,6 +38,7 @@ const alone = (brief: Brief): Brief => ({ ...brief, test: null, items: brief.ite
 interface BeginLike {
   setupId?: number | undefined
   likeJob?: number | undefined
+  likeRun?: number | undefined
   brief?: Parameters<typeof briefFor>[0] | undefined
 }
 
@@ -48,20 +55,24 @@ export function jobsApi(app: App) {
     // What is held fast there is held fast here; what was worked out is worked out anew.
     return { ...plate, decisions: plate.decisions.filter(({ pinned }) => pinned) }
   }
-  /** Begins jobs with pictures, like a kept set-up or another job where one is named, else from a brief. */
-  const beginner = async ({ setupId, likeJob, brief }: BeginLike) => {
-    const like = likeJob === undefined ? null : await store.jobs.find(likeJob)
-    const [plate, rules] = await Promise.all([likePlate(setupId, like), store.rules.read()])
+  /** Begins jobs with pictures, like a kept set-up, another job or a run where one is named, else from a brief. */
+  const beginner = async ({ setupId, likeJob, likeRun, brief }: BeginLike) => {
+    const job = likeJob === undefined ? null : await store.jobs.find(likeJob)
+    const run = likeRun === undefined ? null : await store.runs.find(likeRun)
+    // As it is, for whoever brings no pictures of his own; what was due then is not due again.
+    const again = run ? printedAgain(run.plate) : job && { brief: alone(job.brief), pins: job.pins }
+    const [plate, rules] = await Promise.all([run?.plate ?? likePlate(setupId, job), store.rules.read()])
     const begin = (pictures: readonly Picture[], wishes: readonly ItemWish[]): Begun => {
       const begun =
-        like && pictures.length === 0
-          ? { brief: alone(like.brief), pins: like.pins }
+        again && pictures.length === 0
+          ? again
           : plate
-            ? begunWith(plate, pictures)
+            ? withBegun(begunAs(plate), pictures)
             : { brief: withPictures(briefFor({ unit: rules.unit, ...brief }), pictures), pins: {} }
       return { ...begun, brief: withWishes(begun.brief, wishes) }
     }
-    return { like, begin }
+    const title = run ? (await store.jobs.find(run.jobId)).title : job?.title
+    return { title: title === undefined ? undefined : `${title}, again`, begin }
   }
   /** A job's sheets on paper, at the scale that was asked for. */
   const toScale = async (c: Context, name: string, draw: typeof drawingPdf) => {
@@ -74,18 +85,37 @@ export function jobsApi(app: App) {
       'content-disposition': `inline; filename="${name}-${job.id}-1-to-${scale}.pdf"`,
     })
   }
+  /** Edits jobs in one act; gangs follow theirs. */
+  const edited = async (edits: readonly (JobEdit & { id: number })[]): Promise<Job[]> => {
+    const jobs = await Promise.all(edits.map(({ id }) => store.jobs.find(id)))
+    const studio = jobs.some((job, i) => job.gang !== null || edits[i]?.archived) ? await store.studio() : null
+    const { now, others } = await store.act(async (act) => {
+      const others = new Set<number>()
+      for (const { id, version, ...edit } of edits) {
+        const job = jobs.find((one) => one.id === id) as JobRow
+        const changed = await act.jobs.edit({ ...job, version }, edit, edits.length === 1 ? CHANGED : noneChanged(job))
+        for (const other of studio ? await gangFollows(act, changed, studio) : []) others.add(other)
+      }
+      // Read once more: a job that left its gang is no longer as it was edited.
+      const now: JobRow[] = []
+      for (const { id } of edits) now.push(await act.jobs.find(id))
+      return { now, others }
+    })
+    for (const id of new Set([...edits.map((edit) => edit.id), ...others])) events.tell({ what: 'job', id })
+    return now.map(jobDto)
+  }
   return router()
     .call('GET /jobs', async (c) => {
       return c.json(readable(await store.jobs.list(), jobDto), 200)
     })
     .call('POST /jobs', async (c) => {
       const { title, pictureId, pictureIds = [], wishes = [], ...how } = c.req.valid('json')
-      const [pictures, { like, begin }] = await Promise.all([
+      const [pictures, { title: again, begin }] = await Promise.all([
         store.pictures.findAll([...(pictureId ? [pictureId] : []), ...pictureIds]),
         beginner(how),
       ])
       const [first] = pictures
-      const name = title ?? (first ? nameOf(first) : like ? `${like.title}, again` : 'New job')
+      const name = title ?? (first ? nameOf(first) : again) ?? 'New job'
       const row = await store.act((act) => act.jobs.add({ title: name, ...begin(pictures, wishes) }))
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
@@ -109,17 +139,10 @@ export function jobsApi(app: App) {
     .call('GET /jobs/{id}', async (c) => c.json(jobDto(await store.jobs.find(c.req.valid('param').id)), 200))
     .call('PATCH /jobs/{id}', async (c) => {
       const { id } = c.req.valid('param')
-      const { version, ...edit } = c.req.valid('json')
-      const job = await store.jobs.find(id)
-      const message = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
-      const studio = job.gang !== null || edit.archived ? await store.studio() : null
-      const { now, others } = await store.act(async (act) => {
-        const now = await act.jobs.edit({ ...job, version }, edit, message)
-        return { now, others: studio ? await gangFollows(act, now, studio) : [] }
-      })
-      for (const changed of [id, ...others]) events.tell({ what: 'job', id: changed })
-      return c.json(jobDto(others.length > 0 ? await store.jobs.find(id) : now), 200)
+      const [now] = await edited([{ id, ...c.req.valid('json') }])
+      return c.json(now as Job, 200)
     })
+    .call('PATCH /jobs', async (c) => c.json(await edited(c.req.valid('json').edits), 200))
     .call('GET /jobs/{id}/ticks', async (c) => {
       const job = await store.jobs.find(c.req.valid('param').id)
       return c.json(await store.ticks.of(job.id), 200)

@@ -1,6 +1,8 @@
 import { readTicket, type Ticket, ticketOf, ticketSchema } from '../../core/output/ticket/ticket.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
+import { begunAs } from '../../core/plate/saved/begin-with.ts'
 import { changesSince, differsFrom, pinsOf } from '../../core/plate/saved/changes.ts'
+import { shapeOf } from '../../core/plate/saved/fit.ts'
 import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
@@ -38,8 +40,8 @@ export function setupsApi(app: App) {
     at: row.createdAt.toISOString(),
     paper: row.plate.setup?.paper.name ?? '',
     path: row.plate.setup?.path.name ?? '',
-    paperId: row.plate.brief.paperId,
-    pins: pinsOf(row.plate),
+    begins: begunAs(row.plate),
+    shape: shapeOf(row.plate),
     changes: changesSince(row, studio),
     lastGood: await lastGoodOf(row),
   })

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useMemo } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
@@ -10,7 +10,11 @@ import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
 import { useMoment } from '../features/plate/moment.ts'
 import { clock } from '../ui/ago.ts'
+import { Button } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
+import { fetched } from '../ui/when-idle.ts'
+
+const ChangeSeveral = lazy(() => fetched(() => import('../features/bench/change-several.tsx')))
 
 /** The first screen: what needs a person, every printer with what is in it, and the jobs by state. */
 export function Bench() {
@@ -24,6 +28,7 @@ export function Bench() {
       .filter((j) => j.state === 'setup' || j.state === 'printing')
       .map((job) => ({ job, plate: resolve(job.brief, studio.data, job.pins, moment) }))
   }, [studio.data, jobs.data, moment])
+  const [several, setSeveral] = useState(false)
   const error = studio.error ?? jobs.error
   if (error)
     return (
@@ -60,9 +65,16 @@ export function Bench() {
         <section aria-label="Jobs by state" className="grid gap-x-6 gap-y-4 p-4 sm:grid-cols-2 lg:grid-cols-5">
           {counts.map(({ state, words, jobs: list }) => (
             <div key={state}>
-              <h2 className="border-b border-line pb-1">
-                {words} <span className="num font-normal text-faint">{list.length}</span>
-              </h2>
+              <div className="flex items-baseline justify-between border-b border-line pb-1">
+                <h2>
+                  {words} <span className="num font-normal text-faint">{list.length}</span>
+                </h2>
+                {state === 'setup' && list.length > 1 && (
+                  <Button kind="link" className="text-sm" onClick={() => setSeveral(true)}>
+                    several at once
+                  </Button>
+                )}
+              </div>
               <ul>
                 {list.map((job) => (
                   <li key={job.id}>
@@ -85,6 +97,11 @@ export function Bench() {
             </div>
           ))}
         </section>
+      )}
+      {several && (
+        <Suspense>
+          <ChangeSeveral planned={planned} studio={studio.data} onClose={() => setSeveral(false)} />
+        </Suspense>
       )}
     </div>
   )

@@ -9,6 +9,7 @@ import { runQuery } from '../api/queries.ts'
 import { SheetSvg } from '../features/drawing/sheet-svg.tsx'
 import { previewUrl } from '../features/picture/preview-url.ts'
 import { InspectionForm } from '../features/run/inspection-form.tsx'
+import { PrintAgain } from '../features/run/print-again.tsx'
 import { clock } from '../ui/ago.ts'
 import { ButtonLink } from '../ui/button.tsx'
 import { LevelMark } from '../ui/mark.tsx'
@@ -82,6 +83,7 @@ export function RunRoute() {
                 ))}
               </tbody>
             </table>
+            <PrintAgain run={data} />
             {data.inSpite && (
               <div className="mt-3 border-l-4 border-stop pl-3" data-testid="in-spite">
                 <p className="font-semibold">Printed in spite of this, because: {data.inSpite.because}</p>

@@ -1,5 +1,4 @@
-import type { Brief } from '../../things/brief/brief.ts'
-import { EMPTY_BRIEF, itemOf } from '../../things/brief/brief.ts'
+import { type Brief, EMPTY_BRIEF, itemOf } from '../../things/brief/brief.ts'
 import { withPictures } from '../../things/brief/edit-items.ts'
 import { EMPTY_ITEM } from '../../things/brief/item.ts'
 import type { Picture } from '../../things/brief/picture.ts'
@@ -10,21 +9,36 @@ import { pinsOf } from './changes.ts'
 export type Begun = Pick<Plate, 'brief' | 'pins'>
 
 /**
- * A job as a kept plate was set up, with other pictures: everything that is not the picture is taken over, its size, border
- * and crop rule too; what was said of the old picture (its crop, its kind, its colours, a test) is not, nor notes and due time.
+ * What a kept plate begins jobs with: everything that is not the picture is taken over, its size, border and crop rule too;
+ * what was said of the old picture (its crop, its kind, its colours, a test) is not, nor notes and due time.
  */
-export function begunWith(plate: Plate, pictures: readonly Picture[]): Begun {
+export function begunAs(plate: Plate): Begun {
   const { size, sharpen, viewingDistance } = itemOf(plate.brief)
-  const blank: Brief = {
-    ...plate.brief,
-    items: [{ ...EMPTY_ITEM, size, sharpen, viewingDistance }],
-    notes: EMPTY_BRIEF.notes,
-    dueAt: EMPTY_BRIEF.dueAt,
-    test: null,
-  }
-  // Which way round a picture lies and where is its own; a layout by hand keeps its places and fills them in order.
+  // Which way round a picture lies and where is its own.
   const { orientation: _, placement: __, ...pins } = pinsOf(plate)
-  return { brief: intoPlaces(withPictures(blank, pictures)), pins }
+  const { notes, dueAt } = EMPTY_BRIEF
+  return { brief: { ...plate.brief, items: [{ ...EMPTY_ITEM, size, sharpen, viewingDistance }], notes, dueAt, test: null }, pins }
+}
+
+/** The same with pictures; a layout by hand keeps its places and is filled in order. */
+export const withBegun = ({ brief, pins }: Begun, pictures: readonly Picture[]): Begun => ({
+  brief: intoPlaces(withPictures(brief, pictures)),
+  pins,
+})
+
+/**
+ * A job as a plate was printed, with its own pictures: all that was decided is held fast. What was a piece of a gang or a test
+ * is a print of its own, and what was due then is not due again.
+ */
+export function printedAgain(plate: Plate): Begun {
+  const { items } = plate.brief
+  const { orientation, placement, ...pins } = pinsOf(plate)
+  // Which way round each of several lies is its own.
+  const one = items.length === 1 ? { ...(orientation ? { orientation } : {}), ...(placement ? { placement } : {}) } : {}
+  return {
+    brief: { ...plate.brief, items: items.map((item) => ({ ...item, piece: null })), test: null, dueAt: null },
+    pins: { ...pins, ...one },
+  }
 }
 
 /** The items of a brief in the places of its layout by hand, in their order; of other layouts nothing is said. */

@@ -62,6 +62,9 @@ const WishSchema = z.object({
   copies: z.number().int().min(1).max(10_000).nullable(),
 })
 
+/** A change to one of several jobs that are changed at once. */
+export const JobsEditSchema = z.object({ edits: z.array(JobEditSchema.extend({ id })).min(1).max(500) })
+
 export const JobNewSchema = z.object({
   title: z.string().trim().min(1).max(120).optional(),
   pictureId: z.string().max(60).nullable().optional(),
@@ -71,6 +74,8 @@ export const JobNewSchema = z.object({
   setupId: z.number().int().positive().optional(),
   /** Begin as another job is set up: with these pictures, or as it is where none are named. */
   likeJob: z.number().int().positive().optional(),
+  /** Begin as a run was printed. */
+  likeRun: z.number().int().positive().optional(),
   wishes: z.array(WishSchema).max(MAX_ITEMS).optional(),
   brief: BriefWishSchema.optional(),
 })
@@ -154,9 +159,10 @@ export const SavedSetupSchema = z.object({
   at: time,
   paper: z.string(),
   path: z.string(),
-  /** What it asks for: taken over as pins when it is used. */
-  paperId: z.string().nullable(),
-  pins: PinsSchema,
+  /** What jobs begin with that are set up so. */
+  begins: z.object({ brief: BriefSchema, pins: PinsSchema }),
+  /** The shape its picture was printed in, µm, and whether others are cropped to fill it; null without a picture's place. */
+  shape: z.object({ width: z.number(), height: z.number(), fills: z.boolean() }).nullable(),
   changes: z.array(z.object({ id: z.string(), weight: z.enum(['matters', 'note']), says: z.string() })),
   /** How it differs from the last run of this paper on this printer that came out right; null when there was none. */
   lastGood: z.object({ runId: z.number().int(), differs: z.array(z.string()) }).nullable(),

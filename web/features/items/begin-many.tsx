@@ -5,12 +5,13 @@ import { NEW_ARRANGEMENT } from '../../../core/things/brief/arrangement.ts'
 import type { ItemWish } from '../../../core/things/brief/edit-items.ts'
 import { EMPTY_ITEM, withPicture } from '../../../core/things/brief/item.ts'
 import type { Picture } from '../../../core/things/brief/picture.ts'
+import type { SavedSetup } from '../../../core/wire/api/dto.ts'
 import { fileUrl } from '../../api/client.ts'
-import { setupsQuery, studioQuery } from '../../api/queries.ts'
+import { studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { FileDrop } from '../../ui/file-drop.tsx'
-import { Select } from '../../ui/select.tsx'
+import { KeptSetupChoice } from './kept-setup-choice.tsx'
 import { oddOnes } from './odd-ones.ts'
 
 export interface Begin {
@@ -33,9 +34,7 @@ const SHOWN = 24
 /** What is to become of many pictures that were dropped at once. */
 export function BeginMany({ pictures, busy, onBegin, onDrop }: Props) {
   const unit = useQuery(studioQuery).data?.rules.unit ?? 'mm'
-  const setups = useQuery(setupsQuery())
-  const [setupId, setSetup] = useState<number | null>(null)
-  const kept = setups.data?.find((s) => s.id === setupId) ?? null
+  const [setup, setSetup] = useState<SavedSetup | null>(null)
   const odd = oddOnes(pictures.map((picture, i) => ({ ...EMPTY_ITEM, id: String(i), ...withPicture(picture) })))
   const papers = useQuery(studioQuery).data?.papers ?? []
   const [fromNames, setFromNames] = useState(true)
@@ -51,7 +50,8 @@ export function BeginMany({ pictures, busy, onBegin, onDrop }: Props) {
   const unknown = [...new Set([...(list?.wishes.values() ?? [])].flatMap(({ paper }) => paper ?? []))].filter(
     (paper) => !papers.some((p) => p.name.toLowerCase() === paper.toLowerCase() || p.code.toLowerCase() === paper.toLowerCase()),
   )
-  const begin = (how: Begin['how']) => onBegin({ how, setupId, wishes: wishes.some((w) => w.size || w.copies || w.paperId) ? wishes : [] })
+  const begin = (how: Begin['how']) =>
+    onBegin({ how, setupId: setup?.id ?? null, wishes: wishes.some((w) => w.size || w.copies || w.paperId) ? wishes : [] })
   const n = pictures.length
   return (
     <section aria-label="Many pictures" className="border border-line bg-paper p-4">
@@ -77,27 +77,9 @@ export function BeginMany({ pictures, busy, onBegin, onDrop }: Props) {
           {odd.size > 4 && <p>and {odd.size - 4} more that differ; they are marked in the list.</p>}
         </div>
       )}
-      {(setups.data?.length ?? 0) > 0 && (
-        <div className="mt-4 max-w-md">
-          <Select
-            label="Set up as"
-            full
-            value={setupId}
-            options={[
-              [null, 'nothing yet: size and paper come next'],
-              ...(setups.data ?? []).map((s) => [s.id, `${s.name}: ${s.paper}, ${s.path}`] as [number, string]),
-            ]}
-            onChange={setSetup}
-          />
-          {kept && kept.changes.length > 0 && (
-            <ul className="mt-1 text-sm text-soft">
-              {kept.changes.map((change) => (
-                <li key={change.id}>Since it was kept: {change.says}</li>
-              ))}
-            </ul>
-          )}
-        </div>
-      )}
+      <div className="mt-4">
+        <KeptSetupChoice pictures={pictures} value={setup} none="nothing yet: size and paper come next" onChange={setSetup} />
+      </div>
       {said > 0 && (
         <Check className="mt-4" checked={fromNames} onChange={setFromNames}>
           Take sizes and copies from the file names: {said} of {n} say{said === 1 ? 's' : ''} any
@@ -153,7 +135,7 @@ export function BeginMany({ pictures, busy, onBegin, onDrop }: Props) {
         <Button disabled={busy} onClick={() => begin('each')}>
           {n} jobs, one each
         </Button>
-        {setupId === null && (
+        {setup === null && (
           <Button disabled={busy} onClick={() => begin('contact')}>
             A contact sheet of them
           </Button>

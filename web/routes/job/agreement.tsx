@@ -130,7 +130,7 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
               printer={setup.printer.name}
               saved={!editor.dirty}
               onUse={(kept) => {
-                editor.brief({ paperId: kept.paperId }, kept.pins)
+                editor.brief({ paperId: kept.begins.brief.paperId }, kept.begins.pins)
                 toast(`“${kept.name}” is used here.`, { action: { label: 'Undo', onClick: editor.undo } })
               }}
             />

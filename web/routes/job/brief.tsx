@@ -5,6 +5,7 @@ import { itemOf } from '../../../core/things/brief/brief.ts'
 import { mm, writeLength } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { ArrangementEditor } from '../../features/items/arrangement-editor.tsx'
+import { SetUpAs } from '../../features/items/kept-setup-choice.tsx'
 import { Pictures } from '../../features/items/pictures.tsx'
 import { AllowedAdditions } from '../../features/sheet/allowed-additions.tsx'
 import { FinishChoice } from '../../features/sheet/finish-choice.tsx'
@@ -29,6 +30,8 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
   const { arrangement } = brief
   const several = brief.items.length > 1
   const front = layoutOf(plate)
+  // Nothing has been said of it but its pictures: a set-up that was kept may say the rest.
+  const fresh = brief.paperId === null && Object.keys(editor.draft.pins).length === 0
   const lots = studio.lots.filter((l) => l.paperId === brief.paperId)
   // A sample of which no sheet is left can be printed on no more.
   const offered = studio.papers.filter(
@@ -40,6 +43,7 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
         <section className="min-w-0">
           <h2>{several ? 'Pictures' : 'Picture'}</h2>
           <Pictures editor={editor} jobId={job.id} />
+          {fresh && <SetUpAs editor={editor} />}
         </section>
         <section className="min-w-0">
           <div className="flex items-baseline justify-between">

@@ -268,7 +268,9 @@ function DrawnSheet({ plate, editor, form, onLook }: Pick<StageProps, 'plate' | 
         onNudge={nudge}
       />
       {cells && placements.length > 1 && (
-        <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft max-sm:hidden">Drag a picture onto another: they change places.</p>
+        <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft max-sm:hidden">
+          Drag a picture onto another: they change places.
+        </p>
       )}
     </ZoomGround>
   )

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { JobEditSchema, JobNewSchema, JobSchema, JobsNewSchema, PrintRequestSchema, RunSchema, TickSchema } from '../dto.ts'
+import { JobEditSchema, JobNewSchema, JobSchema, JobsEditSchema, JobsNewSchema, PrintRequestSchema, RunSchema, TickSchema } from '../dto.ts'
 import { type Call, IdParam } from './call.ts'
 
 const Job = JobSchema.meta({ id: 'Job' })
@@ -12,6 +12,11 @@ const TickParam = IdParam.extend({
 
 export const JOBS_CALLS = {
   'GET /jobs': { summary: 'All jobs that are not archived', answers: z.array(Job) },
+  'PATCH /jobs': {
+    summary: 'Change several jobs at once: all of them, or none when one was changed by somebody else',
+    takes: JobsEditSchema,
+    answers: z.array(Job),
+  },
   'POST /jobs': { summary: 'Begin a job', takes: JobNewSchema, answers: Job, status: 201 },
   'POST /jobs/many': {
     summary: 'Begin a job for each of many pictures, all set up the same way',

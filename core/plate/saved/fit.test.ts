@@ -1,0 +1,69 @@
+import { brief, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import type { Item } from '../../things/brief/item.ts'
+import { mm } from '../../things/length/length.ts'
+import { resolve } from '../resolve/resolve.ts'
+import { misfit, mostFitting, shapeOf } from './fit.ts'
+
+const SQUARE = { width: 100, height: 100 }
+
+test.each<[string, { width: number; height: number }, number]>([
+  ['the same shape', { width: 3000, height: 2000 }, 0],
+  ['the same shape, the other way round', { width: 2000, height: 3000 }, 0],
+  // A third of a 3:2 picture is cut off to make a square of it: 1 − 1/1.5.
+  ['a square', { width: 500, height: 500 }, 1 / 3],
+  // 3:1 to 3:2 keeps half.
+  ['a panorama', { width: 6000, height: 2000 }, 0.5],
+  ['four to three', { width: 4000, height: 3000 }, 1 - 4 / 3 / 1.5],
+])('what a place of 150 × 100 crops of %s', (_what, picture, cropped) => {
+  expect(misfit({ width: 150, height: 100 }, picture)).toBeCloseTo(cropped, 10)
+})
+
+const shaped = (size: Item['size']) => shapeOf(resolve(brief({ size, sheet: sheet('iso_a4_210x297mm') }), studioOf()))
+
+test.each<[string, Item['size'], boolean]>([
+  ['shown whole on the sheet', { by: 'sheet', fill: false }, false],
+  ['filling the sheet', { by: 'sheet', fill: true }, true],
+  ['with a border', { by: 'border', border: mm(20) }, false],
+  ['with exact borders', { by: 'border', border: mm(20), exact: true }, true],
+  ['of a width', { by: 'picture', width: mm(150), height: null }, false],
+  ['of a width and a height', { by: 'picture', width: mm(150), height: mm(70) }, true],
+  ['at a resolution', { by: 'resolution', ppi: 300 }, false],
+])('a picture %s crops the next one: %#', (_what, size, fills) => {
+  expect(shaped(size)?.fills).toBe(fills)
+})
+
+test('the shape is that of the picture as it was printed', () => {
+  const shape = shaped({ by: 'picture', width: mm(150), height: mm(70) })
+  expect([shape?.width, shape?.height].sort()).toEqual([mm(150), mm(70)])
+  expect(shapeOf({ brief: brief(), forms: [] })).toBeNull()
+})
+
+test('in cells it is the cell that says whether pictures fill it, whatever their size says', () => {
+  const grid = (fill: boolean) =>
+    shapeOf(resolve(several([{ size: { by: 'picture', width: mm(50), height: mm(50) } }], { ...NEW_ARRANGEMENT.grid, fill }), studioOf()))
+  expect(grid(true)?.fills).toBe(true)
+  expect(grid(false)?.fills).toBe(false)
+})
+
+test('what crops least comes first; then what has changed least; then whose own picture was of this shape', () => {
+  const kept = (id: string, width: number, fills: boolean, changed = 0) => ({
+    id,
+    shape: { width, height: 100, fills },
+    changes: Array.from({ length: changed }, () => ({ weight: 'matters' as const })),
+  })
+  const list = [
+    kept('crops', 200, true),
+    kept('changed', 100, true, 2),
+    kept('whole', 300, false),
+    { id: 'no place', shape: null, changes: [{ weight: 'note' as const }] },
+    kept('fits', 100, true),
+  ]
+  const found = mostFitting(list, [SQUARE])
+  expect(found.map(({ setup }) => setup.id)).toEqual(['no place', 'fits', 'whole', 'changed', 'crops'])
+  expect(found.map(({ cropped }) => cropped)).toEqual([0, 0, 0, 0, 0.5])
+  // On the mean of several: half of the square, nothing of the other.
+  expect(mostFitting(list, [SQUARE, { width: 100, height: 200 }]).find(({ setup }) => setup.id === 'crops')?.cropped).toBe(0.25)
+  expect(mostFitting(list, []).map(({ setup }) => setup.id)).toEqual(['crops', 'whole', 'no place', 'fits', 'changed'])
+})
