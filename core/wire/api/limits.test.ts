@@ -36,8 +36,8 @@ function limitOf(node: Record<string, unknown>): string {
 
 /** Where the same thing is taken by several calls its limits are stated once. */
 const NAMES: [RegExp, string][] = [
-  [/^(PATCH \/jobs\/\{id\}|POST \/jobs|POST \/plates\/resolve): brief/, 'brief'],
-  [/^(PATCH \/jobs\/\{id\}|POST \/plates\/resolve): pins/, 'pins'],
+  [/^(PATCH \/jobs\/\{id\}|PATCH \/jobs|POST \/jobs|POST \/plates\/resolve): (edits\[\]\.)?brief/, 'brief'],
+  [/^(PATCH \/jobs\/\{id\}|PATCH \/jobs|POST \/plates\/resolve): (edits\[\]\.)?pins/, 'pins'],
   [/^POST \/plates\/resolve: studio\.printers\[\]/, 'printer'],
   [/^POST \/printers: /, 'printer.'],
   [/^PUT \/printers\/\{id\}: printer/, 'printer'],
