@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test'
 import sharp from 'sharp'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
-import { choose, delivered, draggable, hand, pressPrint, saved, type } from './operator.ts'
+import { choose, delivered, drag, draggable, hand, pressPrint, saved, type } from './operator.ts'
 
 const API = '/api/studios/lantern-wharf'
 const A3 = { width: 297_000, length: 420_000, name: 'A3' }
@@ -137,6 +137,67 @@ test('laid out by hand: each picture is dragged by itself, nudged by keys, and l
   ])
 })
 
+test('places chosen together go in one line; a file dropped into the empty one lies there; a picture is pushed about in its place', async ({
+  page,
+}) => {
+  const two = (await demoPictures(page)).slice(0, 2)
+  const place = (item: string | null, x: number, y: number) => ({ item, x, y, width: 90_000, height: 80_000, turn: 0, fill: true })
+  const id = await jobOf(page, 'Chosen together', two, {
+    paperId: 'harbour-lustre',
+    sheet: A3,
+    arrangement: {
+      as: 'free',
+      sheets: 1,
+      places: [place('1', 40_000, 60_000), place(null, 100_000, 250_000), place('2', 160_000, 90_000)],
+      gutter: 0,
+      border: 0,
+      bleed: 0,
+      marks: 'none',
+      hairline: false,
+      captions: 'none',
+      line: '',
+    },
+  })
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await draggable(page)
+  const now = async () => (await (await page.request.get(`${API}/jobs/${id}`)).json()).brief
+  const at = (n: number) => page.locator(`[data-role="picture"][data-at="${n}"]`)
+  await at(0).click()
+  await at(1).click({ modifiers: ['Shift'] })
+  const places = page.getByRole('region', { name: 'Places' })
+  await expect(places.getByText('2 of 3 chosen')).toBeVisible()
+  await places.getByRole('button', { name: 'leading' }).click()
+  await saved(page)
+  expect((await now()).arrangement.places).toMatchObject([{ y: 60_000 }, { y: 250_000 }, { y: 60_000 }])
+
+  // A file let go over the empty place.
+  const [file] = await files(1, [300, 200])
+  const data = await page.evaluateHandle(
+    ([bytes]) => {
+      const transfer = new DataTransfer()
+      transfer.items.add(new File([new Uint8Array(bytes as number[])], 'dropped.png', { type: 'image/png' }))
+      return transfer
+    },
+    [[...(file?.buffer ?? [])]],
+  )
+  const empty = page.locator('[data-place="1"]')
+  await empty.dispatchEvent('dragover', { dataTransfer: data })
+  await expect(page.getByText('Lies in this place')).toBeVisible()
+  await empty.dispatchEvent('drop', { dataTransfer: data })
+  await expect(page.getByText('dropped.png is in.')).toBeVisible()
+  await saved(page)
+  expect((await now()).arrangement.places.map(({ item }: { item: string }) => item)).toEqual(['1', '3', '2'])
+
+  // The panorama fills a place of 9 × 8: it is seen by its middle, until it is pushed to the left.
+  await page.getByRole('radio', { name: 'Crops' }).click()
+  await draggable(page)
+  await drag(page, at(0), -30, 0)
+  await saved(page)
+  expect((await now()).items[0].cropAt.x).toBeGreaterThan(0.5)
+  expect((await now()).items[0].cropAt.y).toBe(0.5)
+  expect((await now()).arrangement.places[0]).toMatchObject({ x: 40_000, y: 60_000 })
+})
+
 test('a contact sheet of sixty files dropped at once: a bad one is listed, the rest lie in rows with their names', async ({ page }) => {
   test.setTimeout(300_000)
   await page.goto('/lantern-wharf/new')
@@ -204,8 +265,8 @@ test('one change to two jobs is seen in each before it is done, and taken back i
   await page.goto('/lantern-wharf/')
   await page.getByRole('button', { name: 'several at once' }).click()
   const dialog = page.getByRole('dialog', { name: 'Several jobs at once' })
-  await dialog.getByRole('checkbox', { name: /First of two/ }).check()
-  await dialog.getByRole('checkbox', { name: /Second of two/ }).check()
+  await dialog.getByRole('checkbox', { name: new RegExp(`^${a} First of two`) }).check()
+  await dialog.getByRole('checkbox', { name: new RegExp(`^${b} Second of two`) }).check()
   await expect(dialog.getByRole('button', { name: 'Change 2 jobs' })).toBeDisabled()
   await dialog.getByRole('combobox', { name: 'Paper' }).click()
   await page.getByRole('option', { name: 'Lamp Room Baryta 310' }).click()

@@ -36,6 +36,8 @@ export type Role =
 /** One mark of a drawing, in the sheet's frame, micrometres. */
 export type Mark =
   | { kind: 'rect'; role: Role; rect: Rect }
+  /** A place of a layout by hand where nothing lies, and where it stands in the list. */
+  | { kind: 'empty'; role: 'face'; rect: Rect; place: number }
   /** Area filled with oblique lines. */
   | { kind: 'hatch'; role: Role; rect: Rect }
   | { kind: 'line'; role: Role; x1: Um; y1: Um; x2: Um; y2: Um; arrows?: boolean }
@@ -70,6 +72,7 @@ export function scaled(drawing: Drawing, by: number): Drawing {
   const mark = (m: Mark): Mark => {
     switch (m.kind) {
       case 'rect':
+      case 'empty':
       case 'hatch':
         return { ...m, rect: rect(m.rect) }
       case 'picture':

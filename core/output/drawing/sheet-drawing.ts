@@ -75,12 +75,14 @@ export interface DrawOptions {
   /** Id of the form, where a side has several kinds of sheet; the first where it is left out. */
   form?: string | undefined
   snaps?: readonly SnapLine[]
+  /** Shows places of a layout by hand where nothing lies yet. */
+  empty?: boolean
 }
 
 /** The to-scale drawing of a plate: leading edge at the top, where the printer is; the sheet travels up. */
 export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): Drawing | null {
   const { setup } = plate
-  const { view = null, side = 'front', snaps = [], form } = options
+  const { view = null, side = 'front', snaps = [], form, empty = false } = options
   const front = side === 'front'
   const of = form === undefined ? sideOf(plate, side) : (formOf(plate, form) ?? sideOf(plate, side))
   if (!of || !setup) return null
@@ -114,6 +116,10 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     // Where it will be trimmed, when more of it is printed.
     if (!canvas && placement.face.w < placement.picture.w) marks.push({ kind: 'rect', role: 'trim', rect: placement.face })
   }
+  const { arrangement } = plate.brief
+  if (front && empty && arrangement.as === 'free')
+    for (const [place, { item, x, y, width: w, height: h }] of arrangement.places.entries())
+      if (item === null || !known.has(item)) marks.push({ kind: 'empty', role: 'face', rect: { x, y, w, h }, place })
   for (const rect of of.form.strokes) marks.push({ kind: 'rect', role: 'stroke', rect })
   for (const block of [text, mark, ...of.form.captions]) if (block) marks.push(words(block))
   if (crop)

@@ -1,6 +1,5 @@
-import type { Free, Place } from '../../things/brief/arrangement.ts'
+import type { Free } from '../../things/brief/arrangement.ts'
 import type { Item } from '../../things/brief/item.ts'
-import type { Rect } from '../rect.ts'
 import type { Arranged, Laid } from './arranged.ts'
 import { CAPTION_HEIGHT } from './grid.ts'
 import { intoPlace, turnFor, withBleed } from './into.ts'
@@ -26,11 +25,4 @@ export function arrangeFree({ places, sheets, bleed, captions }: Free, items: re
     block: places.length > 0 ? { w: right - x, h: foot - y, at: { x, y } } : { w: 0, h: 0, at: { x: 0, y: 0 } },
     cells: null,
   }
-}
-
-/** Places with the one of an item moved: of several of the same item, the one that lies at `from`. */
-export function moved(places: readonly Place[], item: string | undefined, from: Rect, to: Pick<Rect, 'x' | 'y'>): Place[] {
-  const near = (p: Place) => Math.hypot(p.x + p.width / 2 - from.x - from.w / 2, p.y + p.height / 2 - from.y - from.h / 2)
-  const [nearest] = places.filter((p) => p.item === item).sort((a, b) => near(a) - near(b))
-  return places.map((p) => (p === nearest ? { ...p, x: Math.round(p.x + to.x - from.x), y: Math.round(p.y + to.y - from.y) } : p))
 }

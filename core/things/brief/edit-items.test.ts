@@ -2,7 +2,7 @@ import { brief, picture } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from './arrangement.ts'
 import { briefFor, EMPTY_BRIEF, MAX_ITEMS } from './brief.ts'
-import { withMoved, withoutItem, withPictures, withSwapped, withTwin } from './edit-items.ts'
+import { withDropped, withMoved, withoutItem, withPictures, withSwapped, withTwin } from './edit-items.ts'
 import { pictureIn } from './item.ts'
 
 const ids = (of: { items: { id: string }[] }) => of.items.map(({ id }) => id).join(' ')
@@ -42,4 +42,25 @@ test('taken out, an item leaves its place empty; the last of a job is only empti
 test('items that name no id get one that nobody has', () => {
   expect(ids(briefFor({ items: [{ id: '2' }, {}, {}, { id: '1' }] }))).toBe('2 3 4 1')
   expect(ids(briefFor({}))).toBe('1')
+})
+
+test('dropped on a picture the first takes its place, and what was said of the old one goes with it', () => {
+  const two = several([{}, { keep: ['head'], turn: 90, cropAt: { x: 0, y: 1 }, copies: 4 }])
+  const now = withDropped(two, pictures(2), { item: '2' })
+  expect(now.items.map((item) => pictureIn(item)?.id)).toEqual(['p1', 'n0', 'n1'])
+  expect(now.items[1]).toMatchObject({ id: '2', keep: [], turn: null, cropAt: { x: 0.5, y: 0.5 }, copies: 4 })
+  expect(withDropped(two, [], { item: '2' })).toEqual(two)
+})
+
+test('dropped into an empty place the first lies there, the next in the next empty ones, and the rest are items', () => {
+  const place = (item: string | null) => ({ item, x: 0, y: 0, width: 9, height: 9, turn: null, fill: true })
+  const laid = several([{}], { ...NEW_ARRANGEMENT.free, places: [place(null), place('1'), place(null), place(null)] })
+  const items = (of: typeof laid) => of.arrangement.as === 'free' && of.arrangement.places.map(({ item }) => item)
+  expect(items(withDropped(laid, pictures(2), { place: 2 }))).toEqual(['3', '1', '2', null])
+  expect(items(withDropped(laid, pictures(1), null))).toEqual(['2', '1', null, null])
+  const many = withDropped(laid, pictures(5), null)
+  expect([items(many), ids(many)]).toEqual([['2', '1', '3', '4'], '1 2 3 4 5 6'])
+  // An item that has no picture yet and lies nowhere is filled and laid down too.
+  const empty = { ...laid, items: [{ ...EMPTY_BRIEF.items[0], id: '7' } as (typeof laid.items)[number]] }
+  expect(items(withDropped(empty, pictures(1), { place: 3 }))).toEqual([null, '1', null, '7'])
 })

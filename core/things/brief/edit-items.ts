@@ -1,6 +1,9 @@
 import { type Brief, freeItemId, MAX_ITEMS } from './brief.ts'
-import { EMPTY_ITEM, type Item, pictureIn, withPicture } from './item.ts'
+import { EMPTY_ITEM, type Item, type ItemChange, pictureIn, withPicture } from './item.ts'
 import type { Picture } from './picture.ts'
+
+/** What was said of the picture an item had, and goes with it. */
+const OWN = { cropAt: EMPTY_ITEM.cropAt, keep: [], kind: null, critical: [], turn: null } satisfies ItemChange
 
 /** The brief with these pictures added, as many as there is room for; an item without a picture is filled first. New ones are as the last is. */
 export function withPictures(brief: Brief, pictures: readonly Picture[]): Brief {
@@ -18,14 +21,37 @@ export function withPictures(brief: Brief, pictures: readonly Picture[]): Brief 
       ...last,
       id: freeItemId(items),
       ...withPicture(picture),
-      cropAt: EMPTY_ITEM.cropAt,
-      keep: [],
-      kind: null,
-      critical: [],
-      turn: null,
+      ...OWN,
     })
   }
   return { ...brief, items }
+}
+
+/**
+ * The brief after pictures were dropped on a sheet: the first takes the place of the picture it fell on, or lies in the empty
+ * place it fell into; the others go into the next empty places, and become items anyway.
+ * @param on id of the item it fell on, or where the place it fell into stands in the list; null for neither
+ */
+export function withDropped(brief: Brief, pictures: readonly Picture[], on: { item: string } | { place: number } | null): Brief {
+  const [first, ...others] = pictures
+  if (!first) return brief
+  if (on && 'item' in on) {
+    const items = brief.items.map((item) => (item.id === on.item ? { ...item, ...withPicture(first), ...OWN } : item))
+    return withDropped({ ...brief, items }, others, null)
+  }
+  const before = new Map(brief.items.map((item) => [item.id, pictureIn(item)]))
+  const now = withPictures(brief, pictures)
+  const { arrangement } = now
+  if (arrangement.as !== 'free') return now
+  const lies = new Set(arrangement.places.map(({ item }) => item))
+  const added = now.items.flatMap((item) => (pictureIn(item) !== (before.get(item.id) ?? null) && !lies.has(item.id) ? [item.id] : []))
+  const places = [...arrangement.places]
+  const order = places.map((_, at) => at).sort((a, b) => Number(on?.place === b) - Number(on?.place === a) || a - b)
+  for (const at of order) {
+    const place = places[at]
+    if (place && place.item === null && added.length > 0) places[at] = { ...place, item: added.shift() ?? null }
+  }
+  return { ...now, arrangement: { ...arrangement, places } }
 }
 
 /** What is asked for one of many pictures beside the picture itself: only what is said. */

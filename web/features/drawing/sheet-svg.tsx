@@ -33,8 +33,8 @@ interface Props {
   drawing: Drawing
   /** Address of the upright picture of an item, or null. */
   picture(item: string): string | null
-  /** The picture that is marked as chosen, by its place in the drawing. */
-  chosen?: number | null
+  /** The pictures that are marked as chosen, by their place in the drawing. */
+  chosen?: ReadonlySet<number> | null
   /**
    * Called while a picture is dragged, with the way in µm from where it was taken. `reach` is the length of a few screen
    * pixels: how near a snap is. `free` is true while Alt is held.
@@ -44,8 +44,11 @@ interface Props {
   onDragStart?: (at: number) => void
   /** `over` is the picture that lies under the one that was let go, or null. */
   onDrop?: (over: number | null) => void
-  onChoose?: (at: number) => void
+  /** `more` is true where it is chosen beside the others, by Shift. */
+  onChoose?: (at: number, more: boolean) => void
   onNudge?: (dx: number, dy: number) => void
+  /** An empty place was pressed. */
+  onPlace?: (place: number) => void
   className?: string
 }
 
@@ -60,7 +63,7 @@ const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUD
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
-export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart, onDrop, onChoose, onNudge, className }: Props) {
+export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart, onDrop, onChoose, onNudge, onPlace, className }: Props) {
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
@@ -72,10 +75,10 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
   const { place, ready } = usePictureDrag(
     onDrag
       ? {
-          onStart: (at) => {
+          onStart: (at, more) => {
             setHeld(now.bounds)
             onDragStart?.(at)
-            onChoose?.(at)
+            onChoose?.(at, more)
           },
           onMove: (dx, dy, free) => {
             const scale = svg.current?.getScreenCTM()?.a ?? 1
@@ -111,6 +114,21 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
           </g>
         )
       }
+      case 'empty':
+        return (
+          // biome-ignore lint/a11y/noStaticElementInteractions: the list of places is the way for keys
+          <rect
+            key={key}
+            x={mark.rect.x}
+            y={mark.rect.y}
+            width={mark.rect.w}
+            height={mark.rect.h}
+            fill="transparent"
+            {...stroke}
+            data-place={mark.place}
+            onClick={() => onPlace?.(mark.place)}
+          />
+        )
       case 'hatch':
         return (
           <rect
@@ -176,7 +194,8 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
                   role: 'application',
                   'aria-roledescription': 'picture on the sheet',
                   'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
-                  onFocus: () => onChoose?.(at),
+                  // Focus that a press brings is the press's own.
+                  onFocus: (e: React.FocusEvent) => e.currentTarget.matches(':focus-visible') && onChoose?.(at, false),
                   onKeyDown: (e: React.KeyboardEvent) => {
                     const direction = DIRECTIONS[e.key]
                     if (!direction) return
@@ -188,7 +207,7 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
           >
             <PictureMark mark={mark} href={picture(mark.item)} />
             <rect x={rect.x} y={rect.y} width={rect.w} height={rect.h} fill="transparent" {...stroke} />
-            {chosen === at && (
+            {chosen?.has(at) && (
               <rect
                 x={rect.x}
                 y={rect.y}

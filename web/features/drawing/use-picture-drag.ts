@@ -3,8 +3,8 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { fetched, whenIdle } from '../../ui/when-idle.ts'
 
 interface Acts {
-  /** The picture that was taken, by its place in the drawing. */
-  onStart(at: number): void
+  /** The picture that was taken, by its place in the drawing; whether Shift is held. */
+  onStart(at: number, more: boolean): void
   /** The way from where it was taken, in the drawing's units; whether Alt is held. */
   onMove(dx: number, dy: number, free: boolean): void
   /** The other picture it was let go over, or null. */
@@ -45,10 +45,10 @@ export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElemen
           .filter((event: MouseEvent) => !event.ctrlKey && !event.button && pictureAt(event.target) !== null)
           .on('start', (event: Dragged) => {
             from = { x: event.x, y: event.y }
-            const { target } = event.sourceEvent as MouseEvent
+            const { target, shiftKey } = event.sourceEvent as MouseEvent
             taken = pictureAt(target) ?? 0
             svg.querySelector<SVGGElement>(`[data-role="picture"][data-at="${taken}"]`)?.focus({ preventScroll: true })
-            latest.current?.onStart(taken)
+            latest.current?.onStart(taken, shiftKey === true)
           })
           .on('drag', (event: Dragged) =>
             latest.current?.onMove(event.x - from.x, event.y - from.y, (event.sourceEvent as MouseEvent).altKey === true),

@@ -1,19 +1,16 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useMemo, useState } from 'react'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
-import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { focused } from '../../../core/plate/resolve/focused.ts'
 import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
-import { moved } from '../../../core/sheet/arrange/free.ts'
-import type { Rect } from '../../../core/sheet/rect.ts'
-import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
+import type { Picked } from '../../../core/sheet/arrange/places.ts'
 import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
-import { withSwapped } from '../../../core/things/brief/edit-items.ts'
 import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
 import { ZoomGround } from '../../features/drawing/zoom-compass.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
+import { DrawnSheet } from '../../features/sheet/drawn-sheet.tsx'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
 import { useKey } from '../../keys/use-key.ts'
 import { Button } from '../../ui/button.tsx'
@@ -35,6 +32,7 @@ const SizeBy = lazy(() => import('../../features/sheet/size-by.tsx').then((m) =>
 
 const ArrangementEditor = lazy(() => import('../../features/items/arrangement-editor.tsx').then((m) => ({ default: m.ArrangementEditor })))
 const ItemPicker = lazy(() => import('../../features/items/item-picker.tsx').then((m) => ({ default: m.ItemPicker })))
+const PlacesPanel = lazy(() => import('../../features/items/places-panel.tsx').then((m) => ({ default: m.PlacesPanel })))
 const SheetSwitch = lazy(() => import('../../features/items/sheet-switch.tsx').then((m) => ({ default: m.SheetSwitch })))
 
 const PANELS = [
@@ -55,9 +53,15 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
   const [panel, setPanel] = useState<string>(brief.arrangement.as === 'apart' ? 'place' : 'layout')
   const [form, setForm] = useState('front')
   const [gang, setGang] = useState(false)
+  const [picked, setPicked] = useState<Picked>(new Set())
   const [lookedAt, lookAt] = useState(itemOf(brief).id)
   const item = itemById(brief, lookedAt)?.id ?? itemOf(brief).id
   const one = useFocused(editor, item)
+  const free = brief.arrangement.as === 'free' ? brief.arrangement : null
+  const pick = (places: Picked) => {
+    setPicked(places)
+    if (free) setPanel('place')
+  }
   const fronts = plate.forms.filter((f) => f.side === 'front')
   const drawn = fronts.find((f) => f.id === form) ?? fronts[0]
   const parts = brief.arrangement.as !== 'apart' && plate.forms.some((f) => f.placements.length > 1)
@@ -125,7 +129,9 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
             </div>
             <TabPanel value={shown} className="relative min-h-0 flex-1">
               <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
-                {shown === 'sheet' && <DrawnSheet plate={plate} editor={editor} form={drawn?.id ?? 'front'} onLook={lookAt} />}
+                {shown === 'sheet' && (
+                  <DrawnSheet plate={plate} editor={editor} form={drawn?.id ?? 'front'} picked={picked} onPick={pick} onLook={lookAt} />
+                )}
                 {shown === 'back' && <BackSheet plate={plate} form={(drawn?.id ?? 'front').replace('front', 'back')} />}
                 {shown === 'crop' && <CropView editor={one} plate={focused(plate, item)} />}
                 {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
@@ -144,9 +150,12 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
             </div>
             <TabPanel value={panel} className="p-3">
               <Suspense fallback={<Skeleton lines={3} />}>
-                {panel === 'place' && (
-                  <PlacementPanel editor={editor} plate={plate} rules={studio.rules} onAlternatives={() => select('placement')} />
-                )}
+                {panel === 'place' &&
+                  (free ? (
+                    <PlacesPanel editor={editor} free={free} plate={plate} picked={picked} onPick={setPicked} />
+                  ) : (
+                    <PlacementPanel editor={editor} plate={plate} rules={studio.rules} onAlternatives={() => select('placement')} />
+                  ))}
                 {panel === 'layout' && (
                   <>
                     <ArrangementEditor editor={editor} plate={plate} />
@@ -200,80 +209,6 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
 function DrawnLegend({ plate }: Pick<StageProps, 'plate'>) {
   const drawing = drawSheet(plate, plate.brief.unit)
   return drawing && <Legend drawing={drawing} />
-}
-
-/** The front, live: drag with snapping, nudge by keys, zoom to an edge. Of several pictures each is taken by itself. */
-function DrawnSheet({ plate, editor, form, onLook }: Pick<StageProps, 'plate' | 'editor'> & { form: string; onLook(item: string): void }) {
-  const { brief } = editor.draft
-  const { arrangement } = brief
-  const whole = useMemo(() => drawSheet(plate, brief.unit, { form })?.bounds ?? null, [plate, brief.unit, form])
-  const zoom = useSheetZoom(whole)
-  const { view } = zoom
-  const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
-  const [chosen, setChosen] = useState<number | null>(null)
-  const start = useRef<Rect | null>(null)
-  const taken = useRef(0)
-  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps, form }), [plate, brief.unit, view, snaps, form])
-  const of = formOf(plate, form)
-  if (!drawing || !of) return null
-  const { layout } = of
-  const { placements } = of.form
-  const free = arrangement.as === 'free'
-  /** Where what is dragged lies: one picture of a layout by hand, or all of them together. */
-  const lies = (at: number): Rect => (free ? (placements[at]?.face ?? layout.picture) : layout.picture)
-  const move = (at: number, to: Rect, how: 'preview' | 'pin') => {
-    if (!free) return editor[how]({ placement: placementPin(to.x, to.y) })
-    const places = moved(arrangement.places, placements[at]?.item, lies(at), to)
-    if (how === 'preview') editor.previewBrief({ arrangement: { ...arrangement, places } })
-    else editor.brief({ arrangement: { ...arrangement, places } })
-  }
-  // A nudge through zero on a tenth of a millimetre stays on the ruler's marks.
-  const nudge = (dx: number, dy: number) => {
-    const from = lies(chosen ?? 0)
-    move(chosen ?? 0, { ...from, x: Math.round((from.x + dx) / 100) * 100, y: Math.round((from.y + dy) / 100) * 100 }, 'pin')
-  }
-  const cells = arrangement.as === 'grid'
-  return (
-    <ZoomGround layout={layout} zoom={zoom}>
-      <SheetSvg
-        drawing={drawing}
-        className="absolute inset-0 h-full w-full touch-none select-none"
-        picture={(id) => previewUrl(brief, id)}
-        chosen={placements.length > 1 ? chosen : null}
-        onChoose={(at) => {
-          setChosen(at)
-          const item = placements[at]?.item
-          if (item) onLook(item)
-        }}
-        onDragStart={(at) => {
-          start.current = lies(at)
-          taken.current = at
-        }}
-        onDrag={(dx, dy, reach, loose) => {
-          const from = start.current
-          // Cells change places; they are not moved by themselves.
-          if (!from || cells) return
-          const to = { ...from, x: from.x + dx, y: from.y + dy }
-          const others = free ? placements.flatMap((p, i) => (i === taken.current ? [] : [p.face])) : []
-          const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others)
-          setSnaps(snapped.lines)
-          move(taken.current, snapped.rect, 'preview')
-        }}
-        onDrop={(over) => {
-          setSnaps([])
-          const [a, b] = [placements[taken.current]?.item, over === null ? undefined : placements[over]?.item]
-          if (cells && a && b && a !== b) editor.items((now) => withSwapped(now, a, b))
-          else editor.commit()
-        }}
-        onNudge={nudge}
-      />
-      {cells && placements.length > 1 && (
-        <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft max-sm:hidden">
-          Drag a picture onto another: they change places.
-        </p>
-      )}
-    </ZoomGround>
-  )
 }
 
 /** The second pass of a two-sided job, as the sheet then lies. */

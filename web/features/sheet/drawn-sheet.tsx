@@ -1,0 +1,147 @@
+import { useMemo, useRef, useState } from 'react'
+import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
+import { placementPin } from '../../../core/plate/decisions/placement.ts'
+import { formOf, type Plate } from '../../../core/plate/resolve/plate.ts'
+import { laidPlaces, type Picked, shifted } from '../../../core/sheet/arrange/places.ts'
+import { croppedBy } from '../../../core/sheet/crop-by.ts'
+import type { Rect } from '../../../core/sheet/rect.ts'
+import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
+import type { Free } from '../../../core/things/brief/arrangement.ts'
+import { itemById } from '../../../core/things/brief/brief.ts'
+import { withSwapped } from '../../../core/things/brief/edit-items.ts'
+import type { Item } from '../../../core/things/brief/item.ts'
+import { mirrored } from '../../../core/things/brief/make.ts'
+import { Toggle } from '../../ui/toggle.tsx'
+import { SheetSvg } from '../drawing/sheet-svg.tsx'
+import { useSheetZoom } from '../drawing/use-sheet-zoom.ts'
+import { ZoomGround } from '../drawing/zoom-compass.tsx'
+import { SheetDrop } from '../items/sheet-drop.tsx'
+import { previewUrl } from '../picture/preview-url.ts'
+import type { JobEditor } from '../plate/job-editor.ts'
+
+interface Props {
+  plate: Plate
+  editor: JobEditor
+  /** Id of the form that is drawn. */
+  form: string
+  /** Chosen pictures: places of a layout by hand, else by where they stand on the form. */
+  picked: Picked
+  onPick(picked: Picked): void
+  onLook(item: string): void
+}
+
+/**
+ * The front, live: drag with snapping, nudge by keys, zoom to an edge. Of several pictures each is taken by itself, or those
+ * that are chosen together; in a cell the picture itself can be pushed about.
+ */
+export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Props) {
+  const { brief } = editor.draft
+  const { arrangement } = brief
+  const whole = useMemo(() => drawSheet(plate, brief.unit, { form })?.bounds ?? null, [plate, brief.unit, form])
+  const zoom = useSheetZoom(whole)
+  const { view } = zoom
+  const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
+  const [drags, setDrags] = useState<'places' | 'crops'>('places')
+  /** What a drag began with: the drawing moves on under it. */
+  const taken = useRef<{ at: number; lies: Rect; places: Picked; free: Free | null; cropAt: Item['cropAt'] } | null>(null)
+  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps, form, empty: true }), [plate, brief.unit, view, snaps, form])
+  const of = formOf(plate, form)
+  if (!drawing || !of) return null
+  const { layout } = of
+  const { placements } = of.form
+  const free = arrangement.as === 'free' ? arrangement : null
+  const cells = arrangement.as === 'grid'
+  const laid = free ? laidPlaces(free.places, brief.items) : placements.map((_, at) => at)
+  const chosen = new Set(placements.flatMap((_, at) => (picked.has(laid[at] as number) ? [at] : [])))
+  // What is cropped to a cell or a place can be pushed about in it.
+  const cropped = (cells || free) && !mirrored(brief.make) && placements.some(({ crop }) => crop && (crop.w < 1 || crop.h < 1))
+  const crops = cropped && drags === 'crops'
+  /** Where what is dragged lies: one picture of a layout by hand, or all of them together. */
+  const liesAt = (at: number): Rect => (free ? (placements[at]?.face ?? layout.picture) : layout.picture)
+  const place = (x: number, y: number, how: 'preview' | 'pin') => editor[how]({ placement: placementPin(x, y) })
+  const push = (at: number, from: Item['cropAt'], dx: number, dy: number, how: 'previewItem' | 'item') => {
+    const lies = placements[at]
+    if (!lies?.crop) return
+    const cropAt = croppedBy({ ...lies, crop: lies.crop }, from, dx, dy)
+    if (how === 'item') editor.item({ cropAt }, {}, lies.item)
+    else editor.previewItem({ cropAt }, lies.item)
+  }
+  const cropOf = (at: number): Item['cropAt'] => itemById(brief, placements[at]?.item ?? '')?.cropAt ?? { x: 0.5, y: 0.5 }
+  const nudge = (dx: number, dy: number) => {
+    const [first = 0] = chosen
+    if (crops) return push(first, cropOf(first), dx, dy, 'item')
+    const from = liesAt(first)
+    // A nudge through zero on a tenth of a millimetre stays on the ruler's marks.
+    const to = { x: Math.round((from.x + dx) / 100) * 100, y: Math.round((from.y + dy) / 100) * 100 }
+    if (free) {
+      const places = shifted(free.places, picked.size > 0 ? picked : new Set(laid.slice(0, 1)), to.x - from.x, to.y - from.y)
+      editor.brief({ arrangement: { ...free, places } })
+    } else if (!cells) place(to.x, to.y, 'pin')
+  }
+  const start = (at: number) => {
+    const mine = laid[at] as number
+    taken.current = { at, free, lies: liesAt(at), places: picked.has(mine) ? picked : new Set([mine]), cropAt: cropOf(at) }
+  }
+  return (
+    <ZoomGround layout={layout} zoom={zoom}>
+      <SheetDrop editor={editor} form={of.form}>
+        <SheetSvg
+          drawing={drawing}
+          className="absolute inset-0 h-full w-full touch-none select-none"
+          picture={(id) => previewUrl(brief, id)}
+          chosen={placements.length > 1 ? chosen : null}
+          onChoose={(at, more) => {
+            const mine = laid[at] as number
+            if (more) onPick(new Set(picked.has(mine) ? [...picked].filter((one) => one !== mine) : [...picked, mine]))
+            // Of several that are chosen one is taken to move them all.
+            else if (!picked.has(mine)) onPick(new Set([mine]))
+            const item = placements[at]?.item
+            if (item) onLook(item)
+          }}
+          onDragStart={start}
+          onDrag={(dx, dy, reach, loose) => {
+            const from = taken.current
+            if (!from) return
+            if (crops) return push(from.at, from.cropAt, dx, dy, 'previewItem')
+            // Cells change places; they are not moved by themselves.
+            if (cells) return
+            const to = { ...from.lies, x: from.lies.x + dx, y: from.lies.y + dy }
+            const others = free ? placements.flatMap((p, i) => (from.places.has(laid[i] as number) ? [] : [p.face])) : []
+            const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others)
+            setSnaps(snapped.lines)
+            const { rect } = snapped
+            if (!from.free) return place(rect.x, rect.y, 'preview')
+            const places = shifted(from.free.places, from.places, rect.x - from.lies.x, rect.y - from.lies.y)
+            editor.previewBrief({ arrangement: { ...from.free, places } })
+          }}
+          onDrop={(over) => {
+            setSnaps([])
+            const [a, b] = [placements[taken.current?.at ?? -1]?.item, over === null ? undefined : placements[over]?.item]
+            if (cells && !crops && a && b && a !== b) editor.items((now) => withSwapped(now, a, b))
+            else editor.commit()
+          }}
+          onNudge={nudge}
+          onPlace={(at) => onPick(new Set([at]))}
+        />
+      </SheetDrop>
+      <div className="absolute bottom-2 left-2 max-w-36 text-sm text-soft max-sm:hidden">
+        {cells && placements.length > 1 && !crops && <p>Drag a picture onto another: they change places.</p>}
+        {free && placements.length > 1 && !crops && <p>Shift chooses several; they move together.</p>}
+        {crops && <p>Drag a picture to choose what of it is seen.</p>}
+        {cropped && (
+          <Toggle
+            label="A drag moves"
+            small
+            className="mt-1"
+            value={drags}
+            options={[
+              ['places', cells ? 'Cells' : 'Places'],
+              ['crops', 'Crops'],
+            ]}
+            onChange={setDrags}
+          />
+        )}
+      </div>
+    </ZoomGround>
+  )
+}
