@@ -270,7 +270,7 @@ test('one change to two jobs is seen in each before it is done, and taken back i
   await expect(dialog.getByRole('button', { name: 'Change 2 jobs' })).toBeDisabled()
   await dialog.getByRole('combobox', { name: 'Paper' }).click()
   await page.getByRole('option', { name: 'Lamp Room Baryta 310' }).click()
-  await expect(dialog.getByRole('listitem').filter({ hasText: 'Second of two' })).toContainText(
+  await expect(dialog.getByRole('listitem').filter({ hasText: `${b} Second of two` })).toContainText(
     /Stock: Lamp Room Baryta.*, not Harbour Lustre/,
   )
   await dialog.getByRole('button', { name: 'Change 2 jobs' }).click()
@@ -406,4 +406,67 @@ test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, c
   await page.getByRole('group', { name: 'Verdict' }).getByRole('radio').first().check()
   await page.getByRole('button', { name: 'Write it into the log' }).click()
   await expect.poll(async () => (await (await page.request.get(`${API}/jobs/${ids[2]}`)).json()).state).toBe('done')
+})
+
+test('the whole sheet is proofed: each picture as its own proof shows it, on the white of the paper', async ({ page }) => {
+  const [, fog, , , , , lens] = await demoPictures(page)
+  const id = await jobOf(page, 'Sheet proof', [lens ?? '', fog ?? ''], {
+    paperId: 'harbour-lustre',
+    sheet: A3,
+    arrangement: {
+      as: 'grid',
+      columns: 1,
+      rows: 2,
+      cell: null,
+      fill: false,
+      turn: false,
+      gutter: 5000,
+      border: 10_000,
+      bleed: 0,
+      marks: 'none',
+      hairline: false,
+      captions: 'none',
+      line: '',
+    },
+  })
+  await page.goto(`/lantern-wharf/jobs/${id}/colour`)
+  /** The colours of 9 × 9 places of a picture, on a canvas or at an address. */
+  const places = (from: 'proof' | number) =>
+    page.evaluate(async (of) => {
+      const image = new Image()
+      image.src = document.querySelector(`[data-role="picture"][data-at="${of}"] image`)?.getAttribute('href') ?? ''
+      if (of !== 'proof') await image.decode()
+      const source = of === 'proof' ? [...document.querySelectorAll('canvas')].at(-1) : image
+      if (!source) return []
+      const canvas = new OffscreenCanvas(source.width, source.height)
+      const context = canvas.getContext('2d')
+      context?.drawImage(source, 0, 0)
+      return Array.from({ length: 81 }, (_, i) => {
+        const [x, y] = [((i % 9) + 1) / 10, (Math.floor(i / 9) + 1) / 10]
+        return [...(context?.getImageData(Math.floor(x * source.width), Math.floor(y * source.height), 1, 1).data ?? [])].slice(0, 3)
+      })
+    }, from)
+  const single: number[][][] = []
+  for (const n of [1, 2]) {
+    if (n === 2) await choose(page, 'Picture', /^2 /)
+    await expect(page.getByRole('region', { name: 'Soft proof' }).locator('canvas')).toHaveCount(2)
+    await expect(page.locator('[aria-busy="false"]').first()).toBeVisible()
+    single.push(await places('proof'))
+  }
+  await page.getByRole('tab', { name: 'Whole sheet' }).click()
+  const sheet = page.getByRole('region', { name: 'Proof of the sheet' })
+  await expect(sheet).toHaveAttribute('aria-busy', 'false')
+  await expect(sheet.locator('image')).toHaveCount(2)
+  for (const at of [0, 1]) {
+    const [whole, own] = [await places(at), single[at] ?? []]
+    expect(whole).toHaveLength(81)
+    // The sheet's is made of every nth pixel: beside an edge it may be another one.
+    const alike = whole.filter((rgb, i) => rgb.every((v, c) => Math.abs(v - (own[i]?.[c] ?? -99)) <= 6)).length
+    expect(alike).toBeGreaterThan(70)
+  }
+  // Lustre is warmer than the display's white, and is white again where it is not shown.
+  const white = () => sheet.locator('[data-role="sheet"]').evaluate((of) => getComputedStyle(of).fill)
+  expect(await white()).not.toBe('rgb(255, 255, 255)')
+  await sheet.getByRole('checkbox', { name: /white/ }).uncheck()
+  await expect.poll(white).toBe('rgb(255, 255, 255)')
 })

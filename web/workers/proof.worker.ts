@@ -252,12 +252,22 @@ const api = {
     return Comlink.transfer(answer, [...(original ? [original.buffer] : []), ...(proof ? [proof.buffer] : [])])
   },
 
-  /** One candidate, smaller, to be looked at beside others. */
-  async candidate(request: RenderingRequest, paperWhite: boolean): Promise<Small> {
+  /** One candidate, smaller, to be looked at beside others; `greys` as in a proof, `longest` its longest side, pixels. */
+  async candidate(request: RenderingRequest, paperWhite: boolean, greys = false, longest = CANDIDATE): Promise<Small> {
     const { cms, pixels, settings } = await loaded(request)
-    const { data, width, height } = smaller(pixels, CANDIDATE)
-    applyGrid(proofOf(cms, request, settings, paperWhite), data, data)
+    const { data, width, height } = smaller(pixels, longest)
+    applyGrid(proofOf(cms, request, { ...settings, greys }, paperWhite), data, data)
     return Comlink.transfer({ data, width, height }, [data.buffer])
+  },
+
+  /** Paper on which nothing is printed, as the display shows it: what a picture's white becomes there. */
+  async white(printerUrl: string, paperWhite: boolean): Promise<[number, number, number]> {
+    const [cms, printer] = await Promise.all([load(), profileAt(printerUrl)])
+    const rendering = { previewUrl: '', sourceUrl: null, printerUrl, intent: 'relative', blackPoint: true } as const
+    const pixel = new Uint8ClampedArray([255, 255, 255, 255])
+    applyGrid(proofOf(cms, rendering, { source: 'srgb', printer, intent: 'relative', blackPoint: true }, paperWhite), pixel, pixel)
+    const [r = 255, g = 255, b = 255] = pixel
+    return [r, g, b]
   },
 
   /** What one pixel of the preview is, and what it becomes; x and y are shares of its width and height. */

@@ -119,7 +119,11 @@ export const workedPictures = (request: RenderingRequest) => open().worked(reque
 export const readAt = (request: RenderingRequest, x: number, y: number) => open().readout(request, x, y)
 
 /** One candidate among several, smaller. */
-export const candidateProof = (request: RenderingRequest, paperWhite: boolean) => open().candidate(request, paperWhite)
+export const candidateProof = (request: RenderingRequest, paperWhite: boolean, greys?: boolean, longest?: number) =>
+  open().candidate(request, paperWhite, greys, longest)
+
+/** Paper on which nothing is printed, as the display shows it. */
+export const paperShown = (printerUrl: string, paperWhite: boolean) => open().white(printerUrl, paperWhite)
 
 /** The picture's colours and the paper's gamut at one lightness. */
 export const sliceAt = (request: RenderingRequest, lightness: number) => open().slice(request, lightness)

@@ -1,6 +1,6 @@
 import { type ReactNode, useMemo, useRef, useState } from 'react'
 import { focused } from '../../../core/plate/resolve/focused.ts'
-import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { type Plate, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
@@ -13,6 +13,7 @@ import { IntentsView } from '../../features/colour/intents-view.tsx'
 import { ManagedView } from '../../features/colour/managed-view.tsx'
 import { PapersView } from '../../features/colour/papers-view.tsx'
 import { ProofView } from '../../features/colour/proof-view.tsx'
+import { SheetProof } from '../../features/colour/sheet-proof.tsx'
 import { useFollowed } from '../../features/colour/use-followed.ts'
 import { ItemPicker } from '../../features/items/item-picker.tsx'
 import { useFocused } from '../../features/plate/focused-editor.ts'
@@ -35,6 +36,9 @@ const VIEWS = [
   ['strips', 'Strips'],
 ] as const
 
+/** Of several pictures their sheet is proofed too. */
+const WITH_SHEET = [VIEWS[0], ['sheet', 'Whole sheet'] as const, ...VIEWS.slice(1)]
+
 /** L* 58: a middle grey to the eye, neither glaring beside a dark picture nor dull beside a light one. */
 const SURROUND = 140
 /** A change of paper releases what was pinned for the last one. */
@@ -48,18 +52,20 @@ export function ColourStage(props: StageProps) {
   const editor = useFocused(props.editor, id)
   const plate = useMemo(() => focused(props.plate, id), [props.plate, id])
   const picker = <ItemPicker brief={brief} value={id} onChange={setWanted} />
-  return <ColourOfOne key={id} {...props} editor={editor} plate={plate} picker={picker} />
+  return <ColourOfOne key={id} {...props} editor={editor} plate={plate} whole={props.plate} picker={picker} />
 }
 
-function ColourOfOne({ job, plate, editor, selected, studio, picker }: StageProps & { picker: ReactNode }) {
+/** @param whole the plate with all of its pictures */
+function ColourOfOne({ job, plate, whole, editor, selected, studio, picker }: StageProps & { whole: Plate; picker: ReactNode }) {
   const item = itemOf(editor.draft.brief)
   const picture = pictureIn(item)
   const { critical, kind } = item
   const { setup } = plate
   const front = sideOf(plate)
+  const views = whole.brief.items.length > 1 ? WITH_SHEET : VIEWS
   const [view, setView] = useState<string>(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
   const [options, setOptions] = useState<ProofOptions>({ paperWhite: true, hatchFrom: null, map: false, surround: SURROUND })
-  useKey('view', () => setView((now) => VIEWS[(VIEWS.findIndex(([v]) => v === now) + 1) % VIEWS.length]?.[0] ?? 'proof'))
+  useKey('view', () => setView((now) => views[(views.findIndex(([v]) => v === now) + 1) % views.length]?.[0] ?? 'proof'))
   const profile = setup?.profile ?? null
   const previewUrl = picture?.preview ? fileUrl(picture.preview) : null
   const sourceUrl = picture?.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null
@@ -112,8 +118,8 @@ function ColourOfOne({ job, plate, editor, selected, studio, picker }: StageProp
       <div className="flex h-full min-h-[26rem] min-w-0 flex-col">
         <Tabs value={view} onChange={setView} className="flex min-h-0 flex-1 flex-col">
           <div className="flex min-w-0 flex-wrap items-center justify-between border-b border-line bg-paper pr-2">
-            <TabRow label="View" tabs={VIEWS} hint="view" />
-            {picker}
+            <TabRow label="View" tabs={views} hint="view" />
+            {view !== 'sheet' && picker}
           </div>
           <TabPanel value={view} className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
             {view === 'intents' &&
@@ -154,6 +160,15 @@ function ColourOfOne({ job, plate, editor, selected, studio, picker }: StageProp
               ) : (
                 noProfile
               ))}
+            {view === 'sheet' && (
+              <SheetProof
+                plate={whole}
+                printerUrl={proofed ? fileUrl(proofed.hash) : null}
+                paperWhite={paperWhite}
+                onPaperWhite={(on) => setOptions({ ...options, paperWhite: on })}
+                surround={options.surround}
+              />
+            )}
             {view === 'strips' && <StripsView job={job} setup={setup} studio={studio} />}
             {view === 'managed' && <ManagedView management={setup.management} request={reading} />}
             {view === 'papers' && (
