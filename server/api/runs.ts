@@ -1,20 +1,22 @@
-import { pagesOf, sheetsIn } from '../../core/output/page/run-pages.ts'
 import { sheetsOf } from '../../core/sheet/form.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
 import { answerFault } from '../printing/answer-fault.ts'
+import { setGoing } from '../printing/begin-run.ts'
+import { changeCount } from '../printing/change-count.ts'
 import { inspect } from '../printing/inspect.ts'
 import { Unreachable } from '../printing/ipp-client.ts'
 import { Refusal } from '../problems.ts'
-import { type RunRow, runDto } from '../store/runs.ts'
+import { type RunRow, runDto, wantedOf } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
 import { router } from './shared.ts'
 
 /** Minutes a printer is still busy with a run: before it prints all of loading and printing, then what is not delivered. */
-function minutesLeft({ plate, side, only, state, sheetsDelivered, progress }: RunRow): number {
+function minutesLeft(run: RunRow): number {
+  const { plate, side, state, sheetsDelivered, progress } = run
   const { estimates } = plate
   if (!estimates) return 0
-  const mine = sheetsIn(pagesOf(plate, side, only))
+  const mine = wantedOf(run)
   const share = mine / Math.max(1, sheetsOf(plate.forms, side))
   const done = state === 'printing' || state === 'waiting' ? (sheetsDelivered + progress / 100) / Math.max(1, mine) : 0
   const begun = done > 0
@@ -58,6 +60,12 @@ export function runsApi(app: App) {
         })
       })
       return c.json(await answer(await store.runs.find(run.id)), 200)
+    })
+    .call('PUT /runs/{id}/sheets', async (c) => {
+      const { run, more } = await store.act((act) => changeCount(act, c.req.valid('param').id, c.req.valid('json')))
+      events.tell({ what: 'run', id: run.id })
+      if (more) setGoing(app, more)
+      return c.json({ run: await answer(run), more: more && (await answer(more)) }, 200)
     })
     .call('POST /runs/{id}/go', async (c) => {
       const run = await store.runs.find(c.req.valid('param').id)

@@ -216,6 +216,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       ),
     ],
   },
+  { name: '0021-fewer-sheets', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS until INT NULL'] },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */

@@ -209,6 +209,8 @@ export const TABLES = {
     attemptedAt: optional(moment()),
     /** Sheets that are printed by themselves; null for all of the plate. */
     only: optional(document(z.array(ChosenSchema).nullable())),
+    /** Ends when so many sheets are out; null where it prints all it was sent with. */
+    until: optional(whole()),
     /** What it was printed in spite of, and why. */
     inSpite: optional(document(InSpiteSchema.nullable())),
   }),

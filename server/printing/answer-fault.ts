@@ -16,6 +16,7 @@ import { beginRun, setGoing } from './begin-run.ts'
 import { checkPlate, permitted } from './freeze.ts'
 import { holdForDisagreement, outdated } from './hold.ts'
 import { Unreachable } from './ipp-client.ts'
+import { comesTo } from './job-comes-to.ts'
 import { pause } from './run-row.ts'
 
 type Asked = z.infer<typeof RemedySchema>
@@ -114,6 +115,6 @@ async function writeDown(act: Act, run: RunRow, { faultId, causeId, sheets }: As
   await act.lots.takeOff(setup.lot.id, stock)
   await act.lots.takeLoaded(setup.printer.id, setup.path.id, setup.lot.id, stock, false)
   await act.pairings.count(setup.printer.id, setup.paper.id, mannerOf(setup, run.plate.estimates), counts)
-  if (over) await act.jobs.stands(run.jobId, 'failed')
+  if (over) await act.jobs.stands(run.jobId, await comesTo(act, next, 'failed'))
   return next
 }

@@ -7,7 +7,6 @@ import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
 
 interface Begin {
-  job: JobRow
   plate: Plate
   side: Side
   /** Some of its sheets; all of them where it is left out. */
@@ -17,11 +16,16 @@ interface Begin {
 }
 
 /** Takes a job for printing and begins its run: sent from here, or watched while the operator prints from a program. */
-export async function beginRun(act: Act, { job, plate, side, only = null, how, inSpite }: Begin): Promise<RunRow> {
+export async function beginRun(act: Act, { job, ...run }: Begin & { job: JobRow }): Promise<RunRow> {
   await act.jobs.take(job)
+  return runAdded(act, { ...run, jobId: job.id, title: job.title })
+}
+
+/** A run written down, of a job that has been taken. */
+export function runAdded(act: Act, { jobId, title, plate, side, only = null, how, inSpite }: Begin & { jobId: number; title: string }) {
   const { setup, brief } = plate
   return act.runs.add({
-    jobId: job.id,
+    jobId,
     state: how === 'own' ? 'printing' : 'queued',
     message: how === 'own' ? 'Printing from your own program.' : 'In the queue.',
     progress: 0,
@@ -34,7 +38,7 @@ export async function beginRun(act: Act, { job, plate, side, only = null, how, i
     inSpite,
     printerId: setup?.printer.id ?? '',
     pathId: setup?.path.id ?? null,
-    searchText: [job.title, setup?.printer.name, setup?.paper.name, setup?.lot.mark, setup?.path.name, brief.notes, inSpite?.because]
+    searchText: [title, setup?.printer.name, setup?.paper.name, setup?.lot.mark, setup?.path.name, brief.notes, inSpite?.because]
       .filter(Boolean)
       .join(' '),
   })

@@ -3,13 +3,13 @@ import { sideOf } from '../../core/plate/resolve/plate.ts'
 import { membersOf } from '../../core/things/brief/brief.ts'
 import { isLocal } from '../../core/wire/ipp/address.ts'
 import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
-import { jobStateOf, MOVING, type RunState } from '../../core/work/runs/states.ts'
+import { MOVING, type RunState } from '../../core/work/runs/states.ts'
 import { LIMITS } from '../config.ts'
 import type { Events } from '../events.ts'
 import type { FileStore } from '../files/files.ts'
 import { log } from '../log.ts'
 import { apart } from '../store/one-request.ts'
-import type { RunChange } from '../store/runs.ts'
+import { type RunChange, wantedOf } from '../store/runs.ts'
 import type { Store } from '../store/store.ts'
 import type { Pool } from '../workers/pool.ts'
 import { account, recordInks } from './account.ts'
@@ -17,6 +17,7 @@ import { Drying } from './drying.ts'
 import { tellPieces } from './gang-runs.ts'
 import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
+import { comesTo } from './job-comes-to.ts'
 import { Pages } from './pages.ts'
 import { type Note, pagesOfRun, pause, type Run, setupOf } from './run-row.ts'
 import { Sender } from './sender.ts'
@@ -80,7 +81,6 @@ export class Runner {
    * @throws Unreachable when it cannot be asked
    */
   async cancel(run: Run): Promise<void> {
-    const { address } = setupOf(run)
     if (run.how === 'own') {
       await this.ended(run, { state: 'cancelled', message: 'Cancelled.', sheetsDelivered: 0 })
       return
@@ -89,11 +89,15 @@ export class Runner {
       await this.note(run, { state: 'cancelled', message: 'Cancelled.', reason: null, finishedAt: new Date() })
       return
     }
-    await ipp.cancel(address, run.printerJob).catch((error) => {
+    await this.letGo(run, run.printerJob)
+    this.start(run.id)
+  }
+
+  private async letGo(run: Run, printerJob: number): Promise<void> {
+    await ipp.cancel(setupOf(run).address, printerJob).catch((error) => {
       if (error instanceof Unreachable) throw error
       log.warn({ err: error, run: run.id }, 'the job was over before it could be cancelled')
     })
-    this.start(run.id)
   }
 
   /** Ends a run that was printed from a program of the operator's own, as the operator says. */
@@ -128,7 +132,7 @@ export class Runner {
       const dries = now.state === 'drying' && change.state === 'inspect'
       if (!MOVING.includes(now.state) && change.state !== undefined && !dries) return null
       const next = await act.runs.change(now, change)
-      if (change.state) await act.jobs.stands(run.jobId, jobStateOf(next.state))
+      if (change.state) await act.jobs.stands(run.jobId, await comesTo(act, next))
       if (change.state && !dries) await tellPieces(act, next)
       return next
     })
@@ -205,6 +209,9 @@ export class Runner {
     }
     const job = await ipp.job(address, run.printerJob)
     if (job.state === JOB_STATE.completed) return this.delivered(run, job)
+    // Fewer are wanted than it was sent with: it is told to stop when those are out, and has brought them when it has.
+    const enough = run.until !== null && job.delivered >= run.until
+    if (job.state === JOB_STATE.canceled && enough) return this.delivered(run, job)
     if (job.state === JOB_STATE.canceled) {
       await this.end(run, { state: 'cancelled', message: 'Cancelled.', reason: null, sheetsDelivered: job.delivered })
       return
@@ -213,6 +220,7 @@ export class Runner {
       await this.end(run, { state: 'failed', message: job.message || 'The printer gave up.', reason: null, sheetsDelivered: job.delivered })
       return
     }
+    if (enough) await this.letGo(run, run.printerJob)
     const stopped = job.state === JOB_STATE.stopped
     const silent = stopped ? null : this.silence.of(run, job)
     const state: RunState = stopped || silent ? 'waiting' : 'printing'
@@ -252,7 +260,7 @@ export class Runner {
     const picture = isLocal(address) ? await deliveredSheet(address, job.id, 1) : null
     const hash = picture ? (await this.parts.files.take(picture, LIMITS.uploadBytes)).hash : null
     // A printer that counts nothing has done what it was asked for.
-    const sheetsDelivered = job.delivered > 0 ? job.delivered : sheetsIn(pagesOfRun(run))
+    const sheetsDelivered = job.delivered > 0 ? job.delivered : wantedOf(run)
     await this.end(run, { ...this.delivery(run), progress: 100, sheetsDelivered, delivered: hash })
     if (run.state === 'drying') this.drying.watch(run)
   }
@@ -267,7 +275,7 @@ export class Runner {
       // Of two who say at one moment that it is over, one is counted.
       if (!MOVING.includes(now.state)) return null
       const next = await account(act, now, { ...change, finishedAt: new Date() })
-      await act.jobs.stands(run.jobId, jobStateOf(next.state))
+      await act.jobs.stands(run.jobId, await comesTo(act, next))
       pieces = await tellPieces(act, next)
       return next
     })

@@ -19,6 +19,10 @@ const LOG_PAGE = 200
 const OF_A_JOB = 100
 const LOOKED_THROUGH = 60
 
+/** Sheets a run shall bring. */
+export const wantedOf = ({ plate, side, only, until }: Pick<RunRow, 'plate' | 'side' | 'only' | 'until'>): number =>
+  until ?? sheetsIn(pagesOf(plate, side, only))
+
 /** A run without its plate. */
 export function runDto(row: RunRow, jobTitle: string): Run {
   const { plate, inspection } = row
@@ -31,7 +35,7 @@ export function runDto(row: RunRow, jobTitle: string): Run {
     reason: row.reason,
     progress: row.progress,
     sheetsDelivered: row.sheetsDelivered,
-    copies: sheetsIn(pagesOf(plate, row.side, row.only)),
+    copies: wantedOf(row),
     only: row.only,
     how: row.how,
     faults: row.faults,
@@ -66,6 +70,9 @@ export function runs(scope: Scope) {
     },
     tryFind: (id: number) => rows.one({ id }),
     stateOf: async (id: number): Promise<RunState | null> => (await rows.one({ id }, { only: ['id', 'state'] }))?.state ?? null,
+    /** In which states the other runs of its job are. */
+    statesBeside: async ({ id, jobId }: RunRow): Promise<RunState[]> =>
+      (await rows.all({ jobId, id: { [Op.ne]: id } as never }, { only: ['id', 'state'] })).map(({ state }) => state),
     add: (values: RunChange) => rows.add(values),
     /** Another change that came between stays, unless it is of the very same. */
     change: (run: RunRow, values: RunChange) => rows.change(run, values),

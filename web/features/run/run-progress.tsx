@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
@@ -16,6 +17,8 @@ import { toast } from '../../ui/toast.tsx'
 import { FaultPanel } from '../faults/fault-panel.tsx'
 import { ReportFault } from '../faults/report-fault.tsx'
 import { Behind } from './behind.tsx'
+import { RefillLine } from './refill-line.tsx'
+import { SheetCount } from './sheet-count.tsx'
 
 const TITLE: Record<string, string> = {
   queued: 'In the queue',
@@ -32,6 +35,8 @@ const ASKED: Record<string, string> = {
 
 interface Props {
   run: Run
+  /** Runs of the same job that wait behind it. */
+  behind: readonly Run[]
   plate: Plate
   studio: Studio
   despite: string[]
@@ -40,7 +45,7 @@ interface Props {
 }
 
 /** A run under way: what it is doing, what it waits for, how far it is, and what to do when it stops. */
-export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
+export function RunProgress({ run, behind, plate, studio, despite, simulated }: Props) {
   const refresh = () => queryClient.invalidateQueries({ queryKey: ['runs'] })
   const act = useMutation({
     mutationFn: (call: () => Promise<Run>) => call(),
@@ -51,6 +56,7 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
   const whole = run.progress >= 100 ? 0 : run.progress / 100
   const share = run.state === 'printing' || run.state === 'waiting' ? (run.sheetsDelivered + whole) / Math.max(1, run.copies) : 0
   const length = layoutOf(plate)?.sheet.h ?? 0
+  const last = behind.at(-1) ?? run
   const stands = run.state === 'waiting' || run.reason === 'printer-away'
   return (
     <div data-run={run.id} data-run-state={run.state}>
@@ -80,6 +86,21 @@ export function RunProgress({ run, plate, studio, despite, simulated }: Props) {
               length > 0 &&
               ` · ${writeLength(Math.round(length * whole), plate.brief.unit)} of ${writeLength(length, plate.brief.unit)} printed`}
           </p>
+          {behind.map((more) => (
+            <p key={more.id} className="flex items-center gap-3 text-soft">
+              <span>
+                Then <span className="num">{more.copies}</span> more, as{' '}
+                <Link className="link" to={`/runs/${more.id}`}>
+                  run {more.id}
+                </Link>
+              </span>
+              <Button kind="link" disabled={act.isPending} onClick={() => act.mutate(() => api('POST /runs/{id}/cancel', { id: more.id }))}>
+                call it off
+              </Button>
+            </p>
+          ))}
+          {run.reason !== 'media-needed' && <RefillLine run={run} plate={plate} studio={studio} />}
+          <SheetCount key={`${last.id} ${last.copies}`} run={last} behind={last !== run} plate={plate} />
         </>
       )}
       {run.reason === 'sent-unknown' && (

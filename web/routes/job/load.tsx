@@ -41,7 +41,7 @@ export function LoadStage({ job, plate, studio, editor }: StageProps) {
   }
   const index = steps.indexOf(current)
   const dryUntil = runs.data?.find((r) => DELIVERED.includes(r.state))?.dryUntil ?? null
-  const active = runs.data?.find((r) => MOVING.includes(r.state))
+  const active = runs.data?.filter((r) => MOVING.includes(r.state)).at(-1)
   const asksNow = active?.state === 'waiting' && active.reason === 'media-needed'
   const roll = setup.lot.form === 'roll' ? studio.lots.find((l) => l.id === setup.lot.id) : undefined
   return (

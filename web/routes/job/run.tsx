@@ -43,7 +43,9 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
   const [because, setBecause] = useState('')
   const gone = useGoneThrough(job.id, plate, studio)
-  const active = runs.data?.find((r) => MOVING.includes(r.state))
+  // Of several the oldest is at the printer; the others wait behind it.
+  const moving = (runs.data ?? []).filter((r) => MOVING.includes(r.state)).reverse()
+  const [active, ...behind] = moving
   const printing = active ? formOfSheet(pagesOf(plate, active.side, active.only), active.sheetsDelivered + 1)?.id : undefined
   const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit, { form: printing }), [plate, editor.draft.brief.unit, printing])
   const asked = useBeforeSending(job.id, editor.version, !active && plate.setup !== null)
@@ -160,7 +162,14 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
     <div className="grid h-full min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <section aria-label="Run" className="p-5">
         {active ? (
-          <RunProgress run={active} plate={plate} studio={studio} despite={despite} simulated={isLocal(setup.printer.address)} />
+          <RunProgress
+            run={active}
+            behind={behind}
+            plate={plate}
+            studio={studio}
+            despite={despite}
+            simulated={isLocal(setup.printer.address)}
+          />
         ) : (
           <>
             <h2 className="text-2xl">{justOut ? 'Printed: go and look at it' : heading(red.length, asked)}</h2>

@@ -25,6 +25,17 @@ export const RUNS_CALLS = {
     answers: RunDetailSchema.meta({ id: 'RunDetail' }),
   },
   'POST /runs/{id}/cancel': { summary: 'Cancel a run', params: IdParam, answers: Run },
+  'PUT /runs/{id}/sheets': {
+    summary: 'Print more or fewer sheets than a run that is printing was sent with; more of them are a run behind it',
+    params: IdParam,
+    takes: z.object({
+      /** In all. */
+      sheets: z.number().int().positive().max(10_000),
+      /** Which of several kinds of sheet there shall be more of, by the form of the plate. */
+      form: z.string().max(20).optional(),
+    }),
+    answers: z.object({ run: Run, more: Run.nullable() }),
+  },
   'POST /runs/{id}/go': { summary: 'Press the go key of a simulated printer that waits', params: IdParam, answers: Run },
   'POST /runs/{id}/fault': {
     summary: 'Say what went wrong; go on, or change the plate as the cause suggests and print again',

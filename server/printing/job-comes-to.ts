@@ -1,0 +1,14 @@
+import { type JobState, jobStateOf, MOVING } from '../../core/work/runs/states.ts'
+import type { RunRow } from '../store/runs.ts'
+import type { Act } from '../store/store.ts'
+
+/**
+ * What a job has come to when one of its runs has: it is printing while another of them still is, and to be looked at while
+ * another's sheets are and this one brought none.
+ * @param own what it would have come to by that run alone
+ */
+export async function comesTo(act: Act, run: RunRow, own: JobState = jobStateOf(run.state)): Promise<JobState> {
+  const others = await act.runs.statesBeside(run)
+  if (others.some((state) => MOVING.includes(state))) return 'printing'
+  return own === 'setup' && others.some((state) => state === 'inspect' || state === 'drying') ? 'inspect' : own
+}
