@@ -159,6 +159,7 @@ export const DEMO_JOBS: DemoJob[] = [
       make: {
         as: 'two-sided',
         flip: 'long-edge',
+        over: 'work-and-turn',
         backPicture: 'none',
         text: { text: 'Lantern Wharf, the harbour from the lamp room\nPrinted on the wharf', points: 8, at: 'foot', align: 'centre' },
       },

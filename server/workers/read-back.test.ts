@@ -210,15 +210,22 @@ describe.each(TURNS)('turned by %i°', (turn) => {
     expect(apart(pointOf(at(...place(turn, 160, 120, 20 + 30, 20 + 20))) ?? [0, 0], [0.25, 0.25])).toBeLessThan(0.03)
   })
 
-  test.each(['long-edge', 'short-edge'] as const)('the back of a card that is turned about its %s reads as it should', async (flip) => {
-    const make = { ...NEW_MAKE['two-sided'], flip, backPicture: 'same' as const }
+  test.each([
+    ['long-edge', 'work-and-turn'],
+    ['short-edge', 'work-and-turn'],
+    ['long-edge', 'work-and-tumble'],
+    ['short-edge', 'work-and-tumble'],
+  ] as const)('the back of a card that is turned about its %s reads as it should, printed by %s', async (flip, over) => {
+    const make = { ...NEW_MAKE['two-sided'], flip, over, backPicture: 'same' as const }
     const at = await printed({ size: { by: 'picture', width: mm(120), height: mm(80) }, make }, turn, 'back')
-    // Where the head of the front points on the sheet; turned over about the line of travel, left and right change places.
+    // Where the head of the front points on the sheet. Turned over about the line of travel left and right change places, end
+    // over end leading and trailing do.
     const head = { 0: [0, -1], 90: [1, 0], 180: [0, 1], 270: [-1, 0] }[turn] as [number, number]
     // The card is read with its head up. Turned about an upright edge the back's head is where the front's was, else opposite.
     const reads = turn === 0 || turn === 180 ? 'upright' : 'lying'
     const upright = (flip === 'long-edge') === (reads === 'upright')
-    const back = [-head[0] * (upright ? 1 : -1), head[1] * (upright ? 1 : -1)]
+    const seen = over === 'work-and-turn' ? [-head[0], head[1]] : [head[0], -head[1]]
+    const back = seen.map((v) => v * (upright ? 1 : -1))
     const backTurn = TURNS.find(
       (t) => String({ 0: [0, -1], 90: [1, 0], 180: [0, 1], 270: [-1, 0] }[t]) === String(back.map((v) => v + 0)),
     ) as Turn

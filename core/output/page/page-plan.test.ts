@@ -38,6 +38,7 @@ test('the back of a two-sided card is a page of its own with its words, and a pl
       make: {
         as: 'two-sided',
         flip: 'long-edge',
+        over: 'work-and-turn',
         backPicture: 'none',
         text: { text: 'Lantern Wharf', points: 9, at: 'foot', align: 'centre' },
       },

@@ -12,15 +12,21 @@ export const backsRegister: Check = {
   about: 'back',
   follows: [...UNUSABLE, 'two-sided-stock'],
   on: 'plate',
-  find: ({ together, back, path, brief, layout }) => {
-    if (!together || !back) return []
+  find: ({ together, back, path, lot, brief, layout }) => {
+    const { make } = brief
+    if (!together || !back || make.as !== 'two-sided') return []
     const { across, along, skewDegrees } = path.tolerance
-    const off = PASSES * Math.max(across + skewDrift(layout.sheet.h, skewDegrees), along)
+    const passes = { across: PASSES * (across + skewDrift(layout.sheet.h, skewDegrees)), along: PASSES * along }
+    // The edge that lay at the guide or led lies opposite in the second pass: what sheets of a lot differ by comes in between,
+    // half of it where the guides centre the sheet.
+    const turned = make.over === 'work-and-turn'
+    const size = turned && path.registration === 'centre' ? lot.spread / 2 : lot.spread
+    const off = Math.max(passes.across + (turned ? size : 0), passes.along + (turned ? 0 : size))
     const covered = together.bleed >= off
     return [
       {
         level: covered ? 'note' : 'warn',
-        says: `${path.name} may lay each pass up to ${writeLength(off / PASSES, brief.unit)} off, so a back may miss its front by ${writeLength(off, brief.unit)}. ${
+        says: `${path.name} lays each pass within its tolerance, and sheets of this lot differ by up to ${writeLength(lot.spread, brief.unit)}: a back may miss its front by ${writeLength(off, brief.unit)}. ${
           covered
             ? 'The bleed covers that.'
             : `A bleed of ${writeLength(Math.ceil(off / 500) * 500, brief.unit)} would hide it; fine lines near the edge would show it.`

@@ -47,7 +47,7 @@ test('printed again a plate comes out as it did, but for its day, and is nobodyâ
   const [item] = plate.brief.items
   const { brief, pins } = printedAgain({
     ...plate,
-    brief: { ...plate.brief, items: [{ ...item, piece: { job: 7, item: '1' } } as typeof item & object] },
+    brief: { ...plate.brief, items: [{ ...item, piece: { job: 7, item: '1', dueAt: null } } as typeof item & object] },
   })
   expect(brief).toEqual({ ...plate.brief, dueAt: null })
   expect(resolve(brief, studio, pins).decisions.map(({ value }) => value)).toEqual(plate.decisions.map(({ value }) => value))

@@ -6,7 +6,7 @@ import type { Form, Placement } from '../form.ts'
 import { type Area, land } from '../layout.ts'
 import { setText } from '../make/back-text.ts'
 import { markIn } from '../make/sample-mark.ts'
-import { turnOfBack } from '../make/two-sided.ts'
+import { behind, turnOfBack } from '../make/two-sided.ts'
 import { pixelsPerInch } from '../placement.ts'
 import { intersect, type Rect } from '../rect.ts'
 import type { ArrangedSheet, Laid } from './arranged.ts'
@@ -67,13 +67,12 @@ export function formOf(sheet: ArrangedSheet, index: number, { together, brief, a
 }
 
 /**
- * The second side of such a form, the sheet turned over about its line of travel: what lay left lies right, leading and
- * trailing stay, and each picture has its own back behind it.
+ * The second side of such a form, the sheet turned over as its make says: each picture has its own back behind it.
  * @param area the sheet as the second pass finds it
  */
 export function backOf(front: Form, make: TwoSided, brief: Pick<Brief, 'items'>, area: Area): Form {
   const { w, h } = area.sheet
-  const mirror = (r: Rect): Rect => ({ ...r, x: w - r.x - r.w })
+  const mirror = (r: Rect): Rect => behind(make, r, { w, h })
   const known = new Map(brief.items.map((item) => [item.id, item]))
   // Each piece is a card of its own: which of its edges is the long one decides how its reader turns it.
   const turns = front.placements.map((p) => turnOfBack(make, p.turn, { width: p.face.w, length: p.face.h }))

@@ -1,9 +1,10 @@
 import { MAX_PIECES, type Sizes } from '../../things/brief/arrangement.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { isSideways, pictureEdge, type Turn } from '../../things/brief/turn.ts'
+import type { Um } from '../../things/length/length.ts'
 import { type Edges, edgesOf } from '../../things/paths/path.ts'
-import { type NestOptions, nestSheets, type Wanted } from '../nesting/nest.ts'
-import type { Laid as Nested } from '../nesting/piece.ts'
+import { type LaidSheet, type NestOptions, nestSheets, type Wanted } from '../nesting/nest.ts'
+import { lengthOf, type Laid as Nested } from '../nesting/piece.ts'
 import { ownSize, type PrintSize } from '../placement.ts'
 import { inset } from '../rect.ts'
 import type { Arranged, Ground, Laid, LeftOut } from './arranged.ts'
@@ -14,7 +15,7 @@ const quarter = (turn: Turn): Turn => ((turn + 90) % 360) as Turn
 
 /** Items at their own sizes on as few sheets as are found. What stands under a picture is cut off with it. */
 export function arrangeSizes(
-  { cuts, turn, gutter, bleed, captions }: Sizes,
+  { cuts, turn, gutter, bleed, captions, keep }: Sizes,
   items: readonly Item[],
   ground: Ground,
   search: Pick<NestOptions, 'effort'> = {},
@@ -41,7 +42,23 @@ export function arrangeSizes(
       count: item.copies,
     }
   })
-  const { sheets, left } = nestSheets(wanted, ground, { cuts, gap: Math.max(0, gutter - 2 * bleed), ...search })
+  const options = { cuts, gap: Math.max(0, gutter - 2 * bleed), ...search }
+  const nested = groupsOf(items, keep).map((group) => {
+    const own = new Set(group.map(({ id }) => id))
+    return nestSheets(
+      wanted.filter(({ id }) => own.has(id)),
+      ground,
+      options,
+    )
+  })
+  const left = nested.flatMap((one) => one.left)
+  const sheets = ground.open
+    ? inStretches(
+        nested.flatMap((one) => one.sheets),
+        ground.h,
+        options.gap,
+      )
+    : nested.flatMap((one) => one.sheets)
   const lay = ({ piece, x, y, w, h, turned }: Nested): Laid => {
     const { item, lies, size } = sizes.get(piece.id) as ReturnType<typeof sized>
     const as = turned ? quarter(lies) : lies
@@ -60,6 +77,32 @@ export function arrangeSizes(
     block: { w: Math.max(0, ...all.map((one) => one.x + one.w)), h: Math.max(0, ...all.map((one) => one.y + one.h)), at: null },
     cells: null,
   }
+}
+
+/** Items that may lie among each other, in the order in which they are printed. */
+function groupsOf(items: readonly Item[], keep: Sizes['keep']): Item[][] {
+  if (keep === 'nothing') return [[...items]]
+  const groups = new Map<string | number, Item[]>()
+  for (const item of items) {
+    const key = keep === 'jobs' ? (item.piece?.job ?? item.id) : (item.piece?.dueAt ?? '')
+    groups.set(key, [...(groups.get(key) ?? []), item])
+  }
+  // What is not due at any time comes last.
+  const due = ([item]: Item[]) => item?.piece?.dueAt ?? '\uffff'
+  return keep === 'jobs' ? [...groups.values()] : [...groups.values()].sort((a, b) => (due(a) < due(b) ? -1 : due(a) > due(b) ? 1 : 0))
+}
+
+/** Stretches of a roll behind each other as one, as long as that may be. */
+function inStretches(sheets: readonly LaidSheet[], longest: Um, gap: Um): LaidSheet[] {
+  const out: LaidSheet[] = []
+  for (const sheet of sheets) {
+    const last = out.at(-1)
+    const from = last ? lengthOf(last.laid) + gap : 0
+    if (last?.count === 1 && sheet.count === 1 && from + lengthOf(sheet.laid) <= longest)
+      last.laid = [...last.laid, ...sheet.laid.map((one) => ({ ...one, y: one.y + from }))]
+    else out.push({ ...sheet })
+  }
+  return out
 }
 
 /** The white that belongs to a piece, by the edges of the sheet as it lies. */

@@ -28,7 +28,7 @@ export function backArea({ path, sheet, page, offset }: Pick<Input, 'path' | 'sh
   return areaOf({ sheet, page, registration: path.registration, edges, offset })
 }
 
-/** The second pass of a two-sided card, the sheet turned over with the same edge leading; null when the job has none. */
+/** The second pass of a two-sided card, the sheet turned over as its make says; null when the job has none. */
 export function backForm({ brief, item, picture, path, sheet, page, offset, turn }: Input): Form | null {
   const { make } = brief
   if (make.as !== 'two-sided') return null

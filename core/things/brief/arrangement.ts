@@ -70,6 +70,10 @@ export const ArrangementSchema = z.discriminatedUnion('as', [
     /** Straight: every cut goes right across what it divides, as a cutter's does. Free: with a knife. */
     cuts: z.enum(['straight', 'free']),
     turn: z.boolean(),
+    /** What does not lie among each other: the pieces of different jobs, or of what is due at different times, the first due first. */
+    keep: z.enum(['nothing', 'jobs', 'due']).default('nothing'),
+    /** The longest stretch of a roll that is printed at once, µm; null for as long as the printer and the roll allow. */
+    longest: um.positive().nullable().default(null),
     ...SHARED,
   }),
   /** Laid out by hand; later places lie over earlier ones. */
@@ -91,6 +95,6 @@ const NONE: Um = 0
 export const NEW_ARRANGEMENT: { grid: Grid; contact: Grid; sizes: Sizes; free: Free } = {
   grid: { as: 'grid', columns: 2, rows: 2, cell: null, fill: false, turn: true, ...shared },
   contact: { as: 'grid', columns: 5, rows: null, cell: null, fill: false, turn: false, ...shared, gutter: 3000, captions: 'both' },
-  sizes: { as: 'sizes', cuts: 'straight', turn: true, ...shared, marks: 'corners' },
+  sizes: { as: 'sizes', cuts: 'straight', turn: true, keep: 'nothing', longest: null, ...shared, marks: 'corners' },
   free: { as: 'free', places: [], sheets: 1, ...shared, gutter: NONE },
 }

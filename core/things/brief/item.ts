@@ -54,7 +54,14 @@ const ITEM = {
   /** White that belongs to the finished piece around the picture, by its own upright edges, µm; null for none. */
   white: z.object({ head: white, right: white, foot: white, left: white }).nullable(),
   /** The job and item this piece belongs to, in a job that prints several jobs together; null for its own. */
-  piece: z.object({ job: z.number().int().positive(), item: z.string().max(20) }).nullable(),
+  piece: z
+    .object({
+      job: z.number().int().positive(),
+      item: z.string().max(20),
+      /** When its job is due. */
+      dueAt: z.iso.datetime().nullable().default(null),
+    })
+    .nullable(),
   /** Output sharpening at the size of the print, per cent; 0 for none. */
   sharpen: z.number().int().min(0).max(200),
 }

@@ -22,6 +22,8 @@ const TwoSidedSchema = z.object({
   as: z.literal('two-sided'),
   /** The edge of the card about which its reader turns it (IPP `sides`, RFC 8011 section 5.2.8). */
   flip: z.enum(['long-edge', 'short-edge']),
+  /** How the sheet is turned over for its second pass: left and right change places, or leading and trailing do. */
+  over: z.enum(['work-and-turn', 'work-and-tumble']).default('work-and-turn'),
   /** The picture fitted to the back is the front's own, or none. */
   backPicture: z.enum(['none', 'same']),
   text: WordsSchema.nullable(),
@@ -67,7 +69,13 @@ export type WrappedCanvas = z.infer<typeof WrappedCanvasSchema>
 /** A sensible beginning for each kind. Tuck of 40 mm and bars of 38 mm: common practice. */
 export const NEW_MAKE: { [K in Make['as']]: Extract<Make, { as: K }> } = {
   print: { as: 'print' },
-  'two-sided': { as: 'two-sided', flip: 'long-edge', backPicture: 'none', text: { text: '', points: 9, at: 'foot', align: 'centre' } },
+  'two-sided': {
+    as: 'two-sided',
+    flip: 'long-edge',
+    over: 'work-and-turn',
+    backPicture: 'none',
+    text: { text: '', points: 9, at: 'foot', align: 'centre' },
+  },
   'folded-card': { as: 'folded-card', halves: 'long-side', opens: 'book', text: null, textInDeadMargin: false },
   'wrapped-canvas': { as: 'wrapped-canvas', depth: 38_000, wrap: 'mirror', colour: '#ffffff', tuck: 40_000 },
 }

@@ -16,7 +16,7 @@ const of = (width: number, change: BriefParts = {}): BriefParts => ({ size: { by
 
 test('the piece of a print cut from a roll is its picture; of one on a sheet that was asked for, the sheet with its borders', () => {
   expect(piecesOf(member(4, of(240)))).toMatchObject([
-    { size: { width: mm(240), height: mm(160) }, white: null, piece: { job: 4, item: '1' } },
+    { size: { width: mm(240), height: mm(160) }, white: null, piece: { job: 4, item: '1', dueAt: null } },
   ])
   const trimmed = piecesOf(member(5, of(240, { finished: { width: mm(300), length: mm(220) } })))
   // 300 × 220 lies on the roll with its shorter side across or along: the picture’s own sides have 30 mm, head and foot 30.

@@ -67,7 +67,7 @@ export function piecesOf({ id, plate }: Member): Item[] {
           ...item,
           size: { by: 'picture', width: Math.max(1, Math.round(w)), height: Math.max(1, Math.round(h)) },
           white: EDGES.every((edge) => Math.round(around[edge]) <= 0) ? null : white,
-          piece: { job: id, item: item.id },
+          piece: { job: id, item: item.id, dueAt: plate.brief.dueAt },
         },
       ]
     })

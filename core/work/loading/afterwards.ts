@@ -1,4 +1,5 @@
 import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
+import { sayOver } from '../../sheet/make/two-sided.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { kindOf } from '../../things/paths/kinds.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
@@ -19,19 +20,21 @@ export const dry: StepMaker = ({ plate }) => {
 }
 
 /** What is done with the sheets between the first and the second side. */
-export const secondSide: StepMaker = ({ plate, path }) =>
-  sideOf(plate, 'back')
+export const secondSide: StepMaker = ({ plate, path }) => {
+  const { make } = plate.brief
+  return make.as === 'two-sided' && sideOf(plate, 'back')
     ? [
         {
           id: 'turn-over',
           kind: 'turn-over',
           phase: 'after',
           title: 'Turn the sheets over',
-          text: `When they are dry, turn the stack over sideways: left and right change places, the leading edge stays the leading edge. The blank side faces ${path.printableSide}. Then press “Print the back”.`,
+          text: `When they are dry, turn the stack over ${sayOver(make)}. The blank side faces ${path.printableSide}. Then press “Print the back”.`,
           caution: CAUTIONS.clear,
         },
       ]
     : []
+}
 
 export const cutOff: StepMaker = ({ path, plate, unit }) => {
   const layout = layoutOf(plate)

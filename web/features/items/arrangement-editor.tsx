@@ -1,6 +1,6 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { sheetsOf } from '../../../core/sheet/form.ts'
-import { APART, type Arrangement, NEW_ARRANGEMENT, type Together } from '../../../core/things/brief/arrangement.ts'
+import { APART, type Arrangement, NEW_ARRANGEMENT, type Sizes, type Together } from '../../../core/things/brief/arrangement.ts'
 import { mm } from '../../../core/things/length/length.ts'
 import { Check } from '../../ui/check.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -63,9 +63,44 @@ export function ArrangementEditor({ editor, plate }: { editor: JobEditor; plate:
         </p>
       )}
       {arrangement.as !== 'apart' && <Settings editor={editor} arrangement={arrangement} />}
+      {arrangement.as === 'sizes' && <StretchSettings editor={editor} plate={plate} sizes={arrangement} />}
       {arrangement.as === 'sizes' && <TighterPlan editor={editor} plate={plate} sizes={arrangement} />}
       <KeptLayouts editor={editor} />
     </section>
+  )
+}
+
+/** What lies apart from what on a roll or the sheets of a gang, and how long a stretch of roll may be. */
+function StretchSettings({ editor, plate, sizes }: { editor: JobEditor; plate: Plate; sizes: Sizes }) {
+  const { unit, items } = editor.draft.brief
+  const gang = items.some(({ piece }) => piece !== null)
+  const roll = plate.setup?.lot.form === 'roll'
+  const set = (change: Partial<Sizes>) => editor.brief({ arrangement: { ...sizes, ...change } })
+  if (!gang && !roll) return null
+  return (
+    <div className="mt-3 grid max-w-sm grid-cols-2 gap-3">
+      {gang && (
+        <Select
+          label="Lie apart"
+          value={sizes.keep}
+          options={[
+            ['nothing', 'nothing'],
+            ['jobs', 'each job'],
+            ['due', 'by when due'],
+          ]}
+          onChange={(keep) => set({ keep })}
+        />
+      )}
+      {roll && (
+        <LengthField
+          label="Longest stretch (0: any)"
+          unit={unit}
+          signed
+          value={sizes.longest ?? 0}
+          onChange={(longest) => set({ longest: longest > 0 ? longest : null })}
+        />
+      )}
+    </div>
   )
 }
 

@@ -52,6 +52,15 @@ export function MakeEditor({ editor }: { editor: JobEditor }) {
             onChange={(flip) => set({ ...make, flip })}
           />
           <Choice
+            label="The sheet is turned over"
+            value={make.over}
+            options={[
+              ['work-and-turn', 'sideways'],
+              ['work-and-tumble', 'end over end'],
+            ]}
+            onChange={(over) => set({ ...make, over })}
+          />
+          <Choice
             label="Picture on the back"
             value={make.backPicture}
             options={[

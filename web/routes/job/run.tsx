@@ -6,6 +6,7 @@ import { type Chosen, formOfSheet, pagesOf, sheetsIn } from '../../../core/outpu
 import { decisionsSeen } from '../../../core/plate/resolve/decisions-seen.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { sheetsOf } from '../../../core/sheet/form.ts'
+import { sayOver } from '../../../core/sheet/make/two-sided.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { mayPrintInSpite } from '../../../core/work/preflight/in-spite.ts'
@@ -226,7 +227,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
           <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
             <h2>Now the second side</h2>
             <p className="mt-1 max-w-prose">
-              Turn the stack over sideways: left and right change places, the leading edge stays the leading edge, the blank side faces{' '}
+              Turn the stack over {plate.brief.make.as === 'two-sided' ? sayOver(plate.brief.make) : ''}; the blank side faces{' '}
               {setup.path.printableSide}. Load it into {setup.path.name} again.
             </p>
             {wet && !mayPrintInSpite(rule, 'still-drying') && (

@@ -3,6 +3,7 @@ import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { focused } from '../../../core/plate/resolve/focused.ts'
 import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Picked } from '../../../core/sheet/arrange/places.ts'
+import { sayOver } from '../../../core/sheet/make/two-sided.ts'
 import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
 import { apiUrl } from '../../api/here.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
@@ -217,12 +218,13 @@ function BackSheet({ plate, form }: Pick<StageProps, 'plate'> & { form: string }
   const zoom = useSheetZoom(whole)
   const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', form, view: zoom.view }), [plate, zoom.view, form])
   const layout = (formOf(plate, form) ?? sideOf(plate, 'back'))?.layout
+  const { make } = plate.brief
   if (!drawing || !layout) return null
   return (
     <ZoomGround layout={layout} zoom={zoom}>
       <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={(id) => previewUrl(plate.brief, id)} />
       <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
-        The second side: turned over sideways, the same edge leading. Its words are set in the brief.
+        The second side, the sheet turned over {make.as === 'two-sided' ? sayOver(make) : ''}. Its words are set in the brief.
       </p>
     </ZoomGround>
   )
