@@ -3,7 +3,7 @@
  * that task, as a process of its own, so that its peak memory can be read.
  */
 import { spawn, spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { performance } from 'node:perf_hooks'
 import { MessageChannel } from 'node:worker_threads'
@@ -11,6 +11,7 @@ import sharp from 'sharp'
 import type { PageOf } from '../server/workers/page-rows.ts'
 import { openPool } from '../server/workers/pool.ts'
 import { makePrintFile } from '../server/workers/print-file.ts'
+import { renderPage } from '../server/workers/render-page.ts'
 
 const dir = 'var/bench-colour'
 const PICTURE = join(dir, '45-megapixels.jpg')
@@ -83,6 +84,54 @@ function page(widthInches: number, heightInches: number): PageOf {
   }
 }
 
+/** 60 pictures of 24 megapixels, three beside each other on 24 inches by 5 m of roll at 360 ppi; every one a file of its own. */
+const GANG = { pictures: 60, across: 3, roll: [8640, 70_866], cell: [2880, 3543], size: [2800, 3460] } as const
+const gangFile = (i: number) => join(dir, `24-megapixels-${i}.jpg`)
+
+async function paintGang(): Promise<void> {
+  for (let i = 0; i < GANG.pictures; i++)
+    if (!existsSync(gangFile(i)))
+      await sharp(PICTURE)
+        .extract({ left: 30 * i, top: 20 * i, width: 6000, height: 4000 })
+        .jpeg({ quality: 92 })
+        .toFile(gangFile(i))
+}
+
+/** A page of some of them where they lie on the roll, or of one by itself. */
+function gangPage(which: readonly number[]): PageOf & { count: number } {
+  const [w, h] = GANG.size
+  const alone = which.length === 1
+  const [width, height] = alone ? GANG.size : GANG.roll
+  const { plan, pictures, ...rest } = page(width / 360, height / 360)
+  const [picture] = plan.pictures
+  if (!picture) throw new Error('no picture')
+  return {
+    ...rest,
+    plan: {
+      ...plan,
+      width,
+      height,
+      keep: { left: 0, top: 0, width, height },
+      pictures: which.map((i) => ({
+        ...picture,
+        item: String(i),
+        crop: { left: 0, top: 0, width: Math.round((4000 * h) / w), height: 4000 },
+        turn: 90,
+        place: {
+          left: alone ? 0 : (i % GANG.across) * GANG.cell[0],
+          top: alone ? 0 : Math.floor(i / GANG.across) * GANG.cell[1],
+          width: w,
+          height: h,
+        },
+      })),
+    },
+    pictures: which.flatMap((i) => pictures.map((source) => ({ ...source, file: gangFile(i) }))),
+    count: 1,
+  }
+}
+const all = Array.from({ length: GANG.pictures }, (_, i) => i)
+const document = { tag: 'device3', mediaType: 'photographic', output: join(dir, 'gang.pwg') } as const
+
 const TASKS: Record<string, () => Promise<void>> = {
   async decode() {
     await sharp(PICTURE, { sequentialRead: true }).tiff({ compression: 'none' }).toFile(join(dir, 'decoded.tif'))
@@ -90,6 +139,10 @@ const TASKS: Record<string, () => Promise<void>> = {
   async a2() {
     const { port2 } = new MessageChannel()
     await makePrintFile({ pages: [page(23.39, 16.54)], output: join(dir, 'a2.tif'), format: 'tiff', title: 'A2', port: port2 })
+  },
+  gang: () => renderPage({ pages: [gangPage(all)], ...document }),
+  async pieces() {
+    for (const i of all) await renderPage({ pages: [gangPage([i])], ...document })
   },
   async large() {
     const { port2 } = new MessageChannel()
@@ -208,3 +261,18 @@ if (spawnSync('vips', ['--version']).status === 0) {
 }
 const large = await repeat(1, process.execPath, self('large'))
 print('44 in × 2 m at 360 ppi as TIFF, profile applied', { ...large, budgetMegabytes: 600 })
+
+await paintGang()
+// In turn, for the same reason.
+const together = [await repeat(1, process.execPath, self('gang'))]
+const pieces = [await repeat(1, process.execPath, self('pieces'))]
+together.push(await repeat(1, process.execPath, self('gang')))
+pieces.push(await repeat(1, process.execPath, self('pieces')))
+const least = (runs: { seconds: number }[]) => Math.min(...runs.map((r) => r.seconds))
+print('60 pictures of 24 megapixels on 24 in × 5 m at 360 ppi, profile applied, as PWG raster', {
+  seconds: least(together),
+  peakMegabytes: Math.max(...together.map((r) => r.peakMegabytes)),
+  budgetMegabytes: 600,
+  rival: { name: 'each of them as a page of its own', seconds: least(pieces), ratio: round(least(together) / least(pieces)), budget: 1.2 },
+})
+rmSync(document.output, { force: true })

@@ -1,7 +1,10 @@
 // npm run bench: the core's benchmarks, then the time to the first usable set-up screen in a real browser, then studios.
 //   npm run bench -- studios     only what fifty more studios cost
+//   npm run bench -- several     only what many pictures cost in the browser
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
+import { dragFrames } from './bench-frames.mjs'
+import { benchSeveral } from './bench-several.mjs'
 import { benchStudios } from './bench-studios.mjs'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
 import { withDemo } from './with-demo.mjs'
@@ -12,6 +15,10 @@ if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ign
   die('The build failed.')
 if (process.argv[2] === 'studios') {
   await withDemo('bench', ({ base }) => benchStudios(base))
+  process.exit(0)
+}
+if (process.argv[2] === 'several') {
+  await withDemo('bench', ({ browser, base }) => benchSeveral(browser, base))
   process.exit(0)
 }
 for (const name of ['bench', 'bench-colour'])
@@ -80,51 +87,13 @@ await withDemo('bench', async ({ browser, base }) => {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   const page = await context.newPage()
   await page.goto(`${base}/lantern-wharf/jobs/10/sheet`)
-  const picture = page.locator('[data-role="picture"]').first()
-  await picture.waitFor()
-  const box = await picture.boundingBox()
-  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2]
-  /** Milliseconds between frames while `move` is called at every one of them. */
-  const frames = (drag) =>
-    page.evaluate(
-      async ({ drag, x, y }) => {
-        const target = document.elementFromPoint(x, y)
-        const send = (type, dx, dy) =>
-          target.dispatchEvent(
-            new PointerEvent(type, { bubbles: true, pointerId: 1, isPrimary: true, clientX: x + dx, clientY: y + dy, buttons: 1 }),
-          )
-        target.setPointerCapture = () => undefined
-        for (const g of document.querySelectorAll('[data-role="picture"]')) g.setPointerCapture = () => undefined
-        if (drag) send('pointerdown', 0, 0)
-        const found = []
-        const work = []
-        let last = performance.now()
-        for (let i = 0; i < 120; i++) {
-          const begin = performance.now()
-          if (drag) send('pointermove', 40 * Math.sin(i / 9), 30 * Math.cos(i / 7))
-          work.push(performance.now() - begin)
-          await new Promise((done) => requestAnimationFrame(done))
-          const now = performance.now()
-          found.push(now - last)
-          last = now
-        }
-        if (drag) send('pointerup', 0, 0)
-        const at = (list, share) => [...list].sort((a, b) => a - b)[Math.floor(list.length * share)]
-        return { median: at(found, 0.5), most: at(found, 0.95), work: at(work, 0.5) }
-      },
-      { drag, x, y },
-    )
-  const idle = await frames(false)
-  const drag = await frames(true)
-  const shown = ({ median, most }) => ({ median: Number(median.toFixed(1)), '95th': Number(most.toFixed(1)) })
   say(
     JSON.stringify({
       bench: 'a frame while the picture is dragged, headless Chromium without a graphics card',
-      milliseconds: shown(drag),
-      budget: 16.7,
-      rival: { name: 'the same page left alone', milliseconds: shown(idle) },
+      ...(await dragFrames(page)),
     }),
   )
   await context.close()
+  await benchSeveral(browser, base)
   await benchStudios(base)
 })

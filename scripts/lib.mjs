@@ -25,6 +25,7 @@ const PACKAGES = {
   argyll: () => has('/usr/bin/profcheck'),
   'icc-profiles-free': () => has('/usr/share/color/icc/FOGRA39L.ti3'),
   'libvips-tools': () => has('/usr/bin/vips'),
+  'python3-minimal': () => has('/usr/bin/python3'),
 }
 
 /** Installs missing Debian packages when root; otherwise says what to install. */

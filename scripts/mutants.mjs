@@ -14,7 +14,7 @@ import { die, needModules, needPackages, root, say } from './lib.mjs'
 import { pointsIn, reads } from './mutants/points.mjs'
 import { importersOf, testsOf } from './mutants/related.mjs'
 
-needPackages(['liblcms2-utils', 'argyll', 'icc-profiles-free', 'libvips-tools'])
+needPackages(['liblcms2-utils', 'argyll', 'icc-profiles-free', 'libvips-tools', 'cups-ipp-utils', 'python3-minimal'])
 needModules()
 
 const { values, positionals } = parseArgs({

@@ -17,6 +17,7 @@ needPackages([
   'argyll',
   'icc-profiles-free',
   'libvips-tools',
+  'python3-minimal',
 ])
 needModules()
 // The page of parts is walked by a browser test.

@@ -159,6 +159,39 @@ test.each(['get-printer-attributes.test', 'print-job.test', 'get-jobs.test', 'va
   expect(stdout).not.toContain('[FAIL]')
 })
 
+test('ipptool prints a document of several pages, twice: each page is a sheet of its own, in its order', async () => {
+  await load('heron', 'heron-cassette', 'lustre-a3', 20)
+  const document = join(dir, 'several.pwg')
+  // The mark of a raster stands once, before its first page.
+  writeFileSync(document, Buffer.concat([page(297, 420, 20), page(297, 420, 90).subarray(4)]))
+  const asked = join(dir, 'several.test')
+  writeFileSync(
+    asked,
+    `{ NAME "Several pages" OPERATION Print-Job GROUP operation-attributes-tag
+      ATTR charset attributes-charset utf-8 ATTR language attributes-natural-language en ATTR uri printer-uri $uri
+      ATTR mimeMediaType document-format image/pwg-raster
+      GROUP job-attributes-tag ATTR integer copies 2
+      ATTR collection media-col { MEMBER collection media-size { MEMBER integer x-dimension 29700 MEMBER integer y-dimension 42000 }
+        MEMBER keyword media-source main }
+      FILE $filename STATUS successful-ok STATUS successful-ok-ignored-or-substituted-attributes EXPECT job-id DISPLAY job-id }`,
+  )
+  const { stdout } = await promisify(execFile)('ipptool', ['-t', '-v', '-f', document, uriOf('heron'), asked]).catch(
+    (error) => error as { stdout: string },
+  )
+  expect(stdout).toContain('[PASS]')
+  const id = Number(/job-id \(integer\) = (\d+)/.exec(stdout)?.[1])
+  const ended = await until('heron', id, [JOB_STATE.completed, JOB_STATE.aborted, JOB_STATE.canceled])
+  expect([first(ended, 'job-state'), first(ended, 'job-impressions-completed')]).toEqual([JOB_STATE.completed, 4])
+  /** How dark the delivered sheet is 50 mm from its leading left corner: printed on the first page, bare on the second. */
+  const dark = async (sheet: number) => {
+    const picture = Buffer.from(await (await fetch(`http://127.0.0.1:${portOf('heron')}/hands/sheets/${id}/${sheet}`)).arrayBuffer())
+    const at = Math.round(((14 + 50) * 150) / 25.4)
+    const { data } = await sharp(picture).extract({ left: at, top: at, width: 4, height: 4 }).raw().toBuffer({ resolveWithObject: true })
+    return (data[0] ?? 0) < 180
+  }
+  expect([await dark(1), await dark(2)]).toEqual([true, false])
+})
+
 test('a bordered page comes out with the margins it was sent, within the path’s tolerance', async () => {
   await load('gannet', 'gannet-art', 'cotton-a3', 1)
   const id = await print('gannet', mediaCol(296.2, 419.1, 'manual', 'fine-art-matte', 300), page(296.2, 419.1, 20))

@@ -42,10 +42,10 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
   const { sheet } = form
   const size = Math.max(sheet.w * 0.62, sheet.h) / 34
   const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
-  for (const { item: id, picture, crop, turn, face } of form.placements) {
+  for (const [at, { item: id, picture, crop, turn, face }] of form.placements.entries()) {
     const item = itemById(brief, id)
     if (crop && item && pictureIn(item))
-      marks.push({ kind: 'picture', role: 'picture', item: id, rect: picture, crop, turn, mirror: false, sides: null })
+      marks.push({ kind: 'picture', role: 'picture', item: id, at, rect: picture, crop, turn, mirror: false, sides: null })
     marks.push({ kind: 'rect', role: 'trim', rect: face })
   }
   const { cuts } = cutsOf(form)

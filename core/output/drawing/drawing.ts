@@ -45,8 +45,9 @@ export type Mark =
   | {
       kind: 'picture'
       role: Role
-      /** Id of the item it is of. */
+      /** Id of the item it is of, and which placement of its form it is. */
       item: string
+      at: number
       rect: Rect
       crop: Rect
       turn: Turn

@@ -1,4 +1,7 @@
-import { plateOf, sheet } from '../../testing/fixtures.ts'
+import { resolve } from '../../plate/resolve/resolve.ts'
+import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import type { Item } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
 import { scaled } from './drawing.ts'
 import { drawSheet } from './sheet-drawing.ts'
@@ -152,5 +155,16 @@ test('scaled, every kind of mark is as much smaller in everything that is a leng
     { kind: 'line', role: 'fold', x1: 1, y1: 2, x2: 3, y2: 4 },
     { kind: 'text', role: 'label', x: 7, y: 9, anchor: 'start', text: 't', size: 11 },
     { kind: 'words', role: 'words', rect: small, turn: 90, lines: ['l'], size: 13, align: 'left' },
+  ])
+})
+
+test('a picture is known by its placement, also where another has no picture yet', () => {
+  const gap = several([{}, {}, {}])
+  gap.items[0] = { ...(gap.items[0] as Item), content: { as: 'picture', picture: null } }
+  const drawing = drawSheet(resolve(gap, studioOf()), 'mm')
+  const found = drawing?.marks.flatMap((mark) => (mark.kind === 'picture' ? [[mark.item, mark.at]] : []))
+  expect(found).toEqual([
+    ['2', 1],
+    ['3', 2],
   ])
 })

@@ -1,14 +1,13 @@
 import { formOf, layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
 import { gaps, type Rect } from '../../sheet/rect.ts'
-import type { SnapLine } from '../../sheet/snap.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
 import { EDGES, type Edge, isDead } from '../../things/paths/path.ts'
 import { dimensions, extents, rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
-import { drift, makeMarks, snapMarks, words } from './make-marks.ts'
+import { drift, makeMarks, words } from './make-marks.ts'
 
 /** A difference between page and sheet smaller than this is not drawn. */
 const VISIBLE: Um = 50
@@ -74,7 +73,6 @@ export interface DrawOptions {
   side?: Side
   /** Id of the form, where a side has several kinds of sheet; the first where it is left out. */
   form?: string | undefined
-  snaps?: readonly SnapLine[]
   /** Shows places of a layout by hand where nothing lies yet. */
   empty?: boolean
 }
@@ -82,7 +80,7 @@ export interface DrawOptions {
 /** The to-scale drawing of a plate: leading edge at the top, where the printer is; the sheet travels up. */
 export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): Drawing | null {
   const { setup } = plate
-  const { view = null, side = 'front', snaps = [], form, empty = false } = options
+  const { view = null, side = 'front', form, empty = false } = options
   const front = side === 'front'
   const of = form === undefined ? sideOf(plate, side) : (formOf(plate, form) ?? sideOf(plate, side))
   if (!of || !setup) return null
@@ -98,7 +96,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     front && make.as === 'wrapped-canvas' && make.wrap !== 'picture' ? { depth: make.depth, wrap: make.wrap, colour: make.colour } : null
   const known = new Map(plate.brief.items.map((item) => [item.id, item]))
   const canvas = make.as === 'wrapped-canvas'
-  for (const placement of of.form.placements) {
+  for (const [at, placement] of of.form.placements.entries()) {
     const item = known.get(placement.item)
     if (!placement.crop) continue
     if (item && pictureIn(item))
@@ -106,6 +104,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
         kind: 'picture',
         role: 'picture',
         item: placement.item,
+        at,
         rect: placement.picture,
         crop: placement.crop,
         turn: placement.turn,
@@ -147,7 +146,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     marks.push({ kind: 'text', role: 'strong', x: sheet.w / 2, y, anchor: 'middle', text, size: size * 0.85 })
   if (mirrored(make)) note(sheet.h + size * 1.5, 'mirrored')
   if (front && setup.enforced !== null) note(printable.y + size * 1.3, `${writeNumber(setup.enforced, unit)} ${unit} enforced all round`)
-  if (front) marks.push(...makeMarks(plate, size), ...drift(plate, size), ...snapMarks(snaps, layout.frame, size))
+  if (front) marks.push(...makeMarks(plate, size), ...drift(plate, size))
   if (view) marks.push(...rulers(sheet, view, unit))
   marks.push({ kind: 'rect', role: 'printer', rect: { x: sheet.x - size, y: -size * 4.6, w: sheet.w + 2 * size, h: size * 1.1 } })
   marks.push({ kind: 'line', role: 'feed', x1: sheet.w * 0.12, y1: -size * 0.6, x2: sheet.w * 0.12, y2: -size * 3.2, arrows: true })

@@ -29,8 +29,18 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
 /** Arrowheads that differ from those on the sheet. */
 const ARROW: Partial<Record<Role, string>> = { feed: 'feed', extent: 'extent' }
 
+/** Pictures that lie elsewhere for the moment than they are drawn, by their place in the drawing, and by how much, µm. */
+export interface Shifted {
+  at: ReadonlySet<number>
+  dx: number
+  dy: number
+}
+
 interface Props {
   drawing: Drawing
+  /** Drawn over it: it changes while the drawing stays. */
+  over?: readonly Mark[]
+  shifted?: Shifted | null
   /** Address of the upright picture of an item, or null. */
   picture(item: string): string | null
   /** The pictures that are marked as chosen, by their place in the drawing. */
@@ -63,7 +73,8 @@ const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUD
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
 
 /** Draws a sheet drawing to scale. The picture can be dragged and, when focused, nudged with the arrow keys. */
-export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart, onDrop, onChoose, onNudge, onPlace, className }: Props) {
+export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen = null, className, ...acts }: Props) {
+  const { onDrag, onDragStart, onDrop, onChoose, onNudge, onPlace } = acts
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
@@ -91,8 +102,10 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
         }
       : null,
   )
-  const pictures = useMemo(() => marks.filter((mark) => mark.kind === 'picture'), [marks])
-  const body = useMemo(() => marks.map((mark, i) => ({ mark, key: `${mark.kind}-${mark.role}-${i}` })), [marks])
+  // What is drawn stays as it is while a picture is dragged over it: only what is done by it is looked up when it is done.
+  const latest = useRef({ onChoose, onNudge, onPlace })
+  latest.current = { onChoose, onNudge, onPlace }
+  const nudged = onNudge !== undefined
   const one = (mark: Mark, key: string) => {
     const style = LINE[mark.role]
     const stroke = {
@@ -126,7 +139,7 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
             fill="transparent"
             {...stroke}
             data-place={mark.place}
-            onClick={() => onPlace?.(mark.place)}
+            onClick={() => latest.current.onPlace?.(mark.place)}
           />
         )
       case 'hatch':
@@ -178,8 +191,7 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
           </text>
         )
       case 'picture': {
-        const { rect } = mark
-        const at = pictures.indexOf(mark)
+        const { rect, at } = mark
         return (
           <g
             key={key}
@@ -188,19 +200,19 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
             data-item={mark.item}
             className={ready ? 'cursor-move' : ''}
             ref={place}
-            {...(onNudge
+            {...(nudged
               ? {
                   tabIndex: 0,
                   role: 'application',
                   'aria-roledescription': 'picture on the sheet',
                   'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
                   // Focus that a press brings is the press's own.
-                  onFocus: (e: React.FocusEvent) => e.currentTarget.matches(':focus-visible') && onChoose?.(at, false),
+                  onFocus: (e: React.FocusEvent) => e.currentTarget.matches(':focus-visible') && latest.current.onChoose?.(at, false),
                   onKeyDown: (e: React.KeyboardEvent) => {
                     const direction = DIRECTIONS[e.key]
                     if (!direction) return
                     e.preventDefault()
-                    onNudge(direction[0] * keyStep(e), direction[1] * keyStep(e))
+                    latest.current.onNudge?.(direction[0] * keyStep(e), direction[1] * keyStep(e))
                   },
                 }
               : {})}
@@ -225,6 +237,18 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
       }
     }
   }
+  // biome-ignore lint/correctness/useExhaustiveDependencies: `one` reads nothing else that changes
+  const body = useMemo(() => {
+    return marks.map((mark, i) => {
+      const key = `${mark.kind}-${mark.role}-${i}`
+      return { key, at: mark.kind === 'picture' ? mark.at : null, node: one(mark, key) }
+    })
+  }, [marks, picture, chosen, ready, place, nudged, id])
+  const above = useMemo(
+    () => scaled({ ...drawing, marks: [...over] }, 1 / UM_PER_UNIT).marks.map((mark, i) => ({ mark, key: `over-${mark.kind}-${i}` })),
+    [drawing, over],
+  )
+  const by = shifted && `translate(${shifted.dx / UM_PER_UNIT} ${shifted.dy / UM_PER_UNIT})`
   const pattern = (role: string, color: string, width: number) => (
     <pattern id={`${id}-${role}`} width={hatch} height={hatch} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
       {role === 'clipped' && <rect width={hatch} height={hatch} fill="rgb(255 255 255 / 0.55)" />}
@@ -275,7 +299,16 @@ export function SheetSvg({ drawing, picture, chosen = null, onDrag, onDragStart,
           <path d="M0 0 8 4 0 8" fill="none" stroke="var(--soft)" strokeWidth="1.2" />
         </marker>
       </defs>
-      {body.map(({ mark, key }) => one(mark, key))}
+      {body.map(({ key, at, node }) =>
+        at === null ? (
+          node
+        ) : (
+          <g key={key} {...(by && shifted?.at.has(at) ? { transform: by } : {})}>
+            {node}
+          </g>
+        ),
+      )}
+      {above.map(({ mark, key }) => one(mark, key))}
     </svg>
   )
 }

@@ -3,7 +3,7 @@ import { pictureIn } from '../../../core/things/brief/item.ts'
 import { fileUrl } from '../../api/client.ts'
 
 /** Where the preview of a brief's picture is, or null: of its first item, unless another is named. */
-export const previewUrl = (brief: Brief, id = itemOf(brief).id): string | null => {
+export const previewUrl = (brief: Pick<Brief, 'items'>, id = itemOf(brief).id): string | null => {
   const item = itemById(brief, id)
   const preview = item && pictureIn(item)?.preview
   return preview ? fileUrl(preview) : null

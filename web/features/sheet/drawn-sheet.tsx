@@ -1,4 +1,5 @@
-import { useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
+import { snapMarks } from '../../../core/output/drawing/make-marks.ts'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { formOf, type Plate } from '../../../core/plate/resolve/plate.ts'
@@ -12,7 +13,7 @@ import { withSwapped } from '../../../core/things/brief/edit-items.ts'
 import type { Item } from '../../../core/things/brief/item.ts'
 import { mirrored } from '../../../core/things/brief/make.ts'
 import { Toggle } from '../../ui/toggle.tsx'
-import { SheetSvg } from '../drawing/sheet-svg.tsx'
+import { SheetSvg, type Shifted } from '../drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../drawing/use-sheet-zoom.ts'
 import { ZoomGround } from '../drawing/zoom-compass.tsx'
 import { SheetDrop } from '../items/sheet-drop.tsx'
@@ -41,18 +42,25 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   const zoom = useSheetZoom(whole)
   const { view } = zoom
   const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
+  /** Pictures laid by hand are moved on the drawing alone until they are let go: working all of it out takes longer than a frame. */
+  const [shift, setShift] = useState<Shifted | null>(null)
   const [drags, setDrags] = useState<'places' | 'crops'>('places')
   /** What a drag began with: the drawing moves on under it. */
   const taken = useRef<{ at: number; lies: Rect; places: Picked; free: Free | null; cropAt: Item['cropAt'] } | null>(null)
-  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, snaps, form, empty: true }), [plate, brief.unit, view, snaps, form])
-  const of = formOf(plate, form)
+  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, form, empty: true }), [plate, brief.unit, view, form])
+  const of = useMemo(() => formOf(plate, form), [plate, form])
+  const over = useMemo(() => (drawing && of ? snapMarks(snaps, of.layout.frame, drawing.textSize) : []), [drawing, of, snaps])
+  const free = arrangement.as === 'free' ? arrangement : null
+  const places = free?.places ?? null
+  const { items } = brief
+  /** Of each picture the place it lies in; where none are laid by hand, itself. */
+  const laid = useMemo(() => (places ? laidPlaces(places, items) : (of?.form.placements ?? []).map((_, at) => at)), [places, items, of])
+  const chosen = useMemo(() => new Set(laid.flatMap((place, at) => (picked.has(place) ? [at] : []))), [laid, picked])
+  const picture = useCallback((id: string) => previewUrl({ items }, id), [items])
   if (!drawing || !of) return null
   const { layout } = of
   const { placements } = of.form
-  const free = arrangement.as === 'free' ? arrangement : null
   const cells = arrangement.as === 'grid'
-  const laid = free ? laidPlaces(free.places, brief.items) : placements.map((_, at) => at)
-  const chosen = new Set(placements.flatMap((_, at) => (picked.has(laid[at] as number) ? [at] : [])))
   // What is cropped to a cell or a place can be pushed about in it.
   const cropped = (cells || free) && !mirrored(brief.make) && placements.some(({ crop }) => crop && (crop.w < 1 || crop.h < 1))
   const crops = cropped && drags === 'crops'
@@ -87,8 +95,10 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
       <SheetDrop editor={editor} form={of.form}>
         <SheetSvg
           drawing={drawing}
+          over={over}
+          shifted={shift}
           className="absolute inset-0 h-full w-full touch-none select-none"
-          picture={(id) => previewUrl(brief, id)}
+          picture={picture}
           chosen={placements.length > 1 ? chosen : null}
           onChoose={(at, more) => {
             const mine = laid[at] as number
@@ -111,11 +121,17 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
             setSnaps(snapped.lines)
             const { rect } = snapped
             if (!from.free) return place(rect.x, rect.y, 'preview')
-            const places = shifted(from.free.places, from.places, rect.x - from.lies.x, rect.y - from.lies.y)
-            editor.previewBrief({ arrangement: { ...from.free, places } })
+            const at = new Set(laid.flatMap((place, i) => (from.places.has(place) ? [i] : [])))
+            setShift({ at, dx: rect.x - from.lies.x, dy: rect.y - from.lies.y })
           }}
           onDrop={(over) => {
             setSnaps([])
+            setShift(null)
+            const from = taken.current
+            if (shift && from?.free) {
+              const places = shifted(from.free.places, from.places, shift.dx, shift.dy)
+              return editor.brief({ arrangement: { ...from.free, places } })
+            }
             const [a, b] = [placements[taken.current?.at ?? -1]?.item, over === null ? undefined : placements[over]?.item]
             if (cells && !crops && a && b && a !== b) editor.items((now) => withSwapped(now, a, b))
             else editor.commit()
