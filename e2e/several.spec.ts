@@ -219,6 +219,31 @@ test('a contact sheet of sixty files dropped at once: a bad one is listed, the r
   await expect(page.getByRole('group', { name: 'Sheets' })).toContainText('Sheet 2 of 2')
 })
 
+test('an upload that a reload broke off goes on: what is in is not sent again', async ({ page }) => {
+  const six = await files(6, [250, 170])
+  let sent = 0
+  // The fourth never arrives, and nothing after it.
+  await page.route('**/pictures?name=*', async (route) => (++sent > 3 ? undefined : route.continue()))
+  await page.goto('/lantern-wharf/new')
+  await page.getByLabel('More pictures').setInputFiles(six)
+  await expect(page.getByText('3 of 6')).toBeVisible()
+  await page.reload()
+  await expect(page.getByText('3 files are in from an upload that was broken off.')).toBeVisible()
+  await page.unroute('**/pictures?name=*')
+  const names: string[] = []
+  page.on('request', (request) => {
+    if (request.method() === 'PUT') names.push(new URL(request.url()).searchParams.get('name') ?? '')
+  })
+  await page.getByLabel('More pictures').setInputFiles(six)
+  await expect(page.getByRole('heading', { name: '6 pictures are in' })).toBeVisible()
+  expect(names).toHaveLength(3)
+  await page.getByRole('button', { name: 'One job with all 6' }).click()
+  await expect(page.getByText('6 pictures, 6 prints')).toBeVisible()
+  await page.goto('/lantern-wharf/new')
+  await expect(page.getByRole('button', { name: 'Many files …' })).toBeVisible()
+  await expect(page.getByText('broken off')).toHaveCount(0)
+})
+
 test('twelve files become twelve jobs, set up as a kept set-up', async ({ page }) => {
   test.setTimeout(120_000)
   const [picture] = await demoPictures(page)

@@ -5,6 +5,8 @@ import { say } from './lib.mjs'
 
 const A2 = { width: 420_000, length: 594_000, name: 'A2' }
 
+const MANY = 2000
+
 /** What a request of our own carries that sends no JSON; see core/wire/api/own-header.ts. */
 const OWN = { 'x-arch-plate': '1' }
 
@@ -35,15 +37,19 @@ export async function benchSeveral(browser, base) {
 
   // Two thousand pictures, each a file of its own.
   const ids = []
-  for (let i = 0; i < 2000; i++) {
-    const png = await sharp({
-      create: { width: 64, height: 48, channels: 3, background: { r: i % 256, g: (i * 7) % 256, b: Math.floor(i / 8) } },
-    })
-      .png()
-      .toBuffer()
-    const kept = await fetch(`${api}/pictures?name=small-${i}.png`, { method: 'PUT', headers: OWN, body: png })
-    ids.push((await kept.json()).id)
+  let next = 0
+  const send = async () => {
+    while (next < MANY) {
+      const i = next++
+      const background = { r: i % 256, g: (i * 7) % 256, b: Math.floor(i / 8) }
+      const png = await sharp({ create: { width: 64, height: 48, channels: 3, background } })
+        .png()
+        .toBuffer()
+      const kept = await fetch(`${api}/pictures?name=small-${i}.png`, { method: 'PUT', headers: OWN, body: png })
+      ids[i] = (await kept.json()).id
+    }
   }
+  await Promise.all(Array.from({ length: 4 }, send))
   const many = await begin({ title: 'Two thousand', pictureIds: ids, brief: { sheet: A2 } })
   await page.goto(`${base}/lantern-wharf/jobs/${many.id}/brief`)
   const list = page.getByRole('group', { name: 'Pictures of the job' })

@@ -122,7 +122,12 @@ export function jobsApi(app: App) {
     })
     .call('POST /jobs/many', async (c) => {
       const { pictureIds, wishes = [], ...how } = c.req.valid('json')
-      const [pictures, { begin }] = await Promise.all([store.pictures.findAll(pictureIds), beginner(how)])
+      const papers = [...new Set(wishes.flatMap(({ paperId }) => paperId ?? []))]
+      const [pictures, { begin }] = await Promise.all([
+        store.pictures.findAll(pictureIds),
+        beginner(how),
+        Promise.all(papers.map((id) => store.papers.entry(id))),
+      ])
       const rows = await store.act(async (act) => {
         const made = []
         for (const [i, picture] of pictures.entries()) {

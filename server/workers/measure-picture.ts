@@ -1,9 +1,9 @@
 import { open, readFile, rm } from 'node:fs/promises'
 import sharp from 'sharp'
 import { createColourCounter, packCount, readCount, sampleNeighbours } from '../../core/color/count/colour-count.ts'
-import { inkedBy } from '../../core/color/count/inked.ts'
+import { inkedBy, throughTo } from '../../core/color/count/inked.ts'
 import { followColour as follow } from '../../core/color/critical.ts'
-import type { Engine, Source } from '../../core/color/engine/engine.ts'
+import type { Engine, Source, Transform } from '../../core/color/engine/engine.ts'
 import { analyse } from '../../core/color/measure/analyse.ts'
 import { kindOfCount } from '../../core/color/measure/kind.ts'
 import type { Measures } from '../../core/color/measure/measures.ts'
@@ -85,6 +85,34 @@ function canJoin(engine: Engine, source: Source): boolean {
   }
 }
 
+/** Ways to printers that are kept built: those of one source to all printers, and of a few others. */
+const KEPT_WAYS = 24
+const ways = new Map<string, Promise<Transform | null>>()
+
+/** The ways from a source, the file of a profile or sRGB, to printers: built once, for files never change, and used for many pictures. */
+async function waysTo(engine: Engine, source: string | null, printers: readonly string[]): Promise<Transform[]> {
+  const found = printers.map((printer) => {
+    const key = `${source} ${printer}`
+    const known = ways.get(key)
+    const way =
+      known ??
+      (async () => {
+        const own = source === null ? ('srgb' as const) : new Uint8Array(await readFile(source))
+        return throughTo(engine, own, new Uint8Array(await readFile(printer)))
+      })()
+    // The last used goes to the end.
+    ways.delete(key)
+    ways.set(key, way)
+    way.catch(() => ways.delete(key))
+    return way
+  })
+  for (const [key, way] of [...ways].slice(0, Math.max(0, ways.size - KEPT_WAYS))) {
+    ways.delete(key)
+    void way.then((done) => done?.free())
+  }
+  return (await Promise.all(found)).flatMap((way) => way ?? [])
+}
+
 /** Counts the colours of a picture's own pixels, unscaled and in its own numbers; answers with the count as bytes and what they tell it is. */
 export async function countPicture(task: CountTask): Promise<Counted> {
   const count = async () => {
@@ -110,11 +138,10 @@ export async function countPicture(task: CountTask): Promise<Counted> {
   const joins = canJoin(engine, own)
   // What cannot be converted is counted as sRGB, so that the picture can be looked at and the fault be said.
   const source = joins ? own : ('srgb' as const)
-  const printers = await Promise.all(task.printers.map(async (file) => new Uint8Array(await readFile(file))))
   return {
     bytes: packCount({ ...histogram, pairs }),
     told: kindOfCount(engine, histogram, source),
-    inked: inkedBy(engine, histogram, source, printers),
+    inked: inkedBy(histogram, await waysTo(engine, joins ? task.source : null, task.printers)),
     joins,
   }
 }

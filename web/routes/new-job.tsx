@@ -4,9 +4,12 @@ import { useNavigate, useSearchParams } from 'react-router'
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { lotSizeName } from '../../core/things/media/lot-name.ts'
 import { api, messageOf } from '../api/client.ts'
+import { keptAs } from '../api/here.ts'
 import { AddPictures } from '../features/items/add-pictures.tsx'
 import { type Begin, BeginMany, beginsWith } from '../features/items/begin-many.tsx'
+import { takenBefore } from '../features/items/taken-before.ts'
 import { PictureTaker } from '../features/picture/picture-taker.tsx'
+import { Button } from '../ui/button.tsx'
 import { toast } from '../ui/toast.tsx'
 
 /** A job begins with its picture, or several. */
@@ -14,6 +17,8 @@ export function NewJob() {
   const navigate = useNavigate()
   const [busy, setBusy] = useState(false)
   const [many, setMany] = useState<Picture[] | null>(null)
+  const [taken] = useState(() => takenBefore(sessionStorage, keptAs('taken-in')))
+  const [before, setBefore] = useState(() => taken.list())
   // From a lot's own page it is for that lot.
   const [asked] = useSearchParams()
   const [paperId, lotId] = [asked.get('paper'), asked.get('lot')]
@@ -29,7 +34,10 @@ export function NewJob() {
     if (busy) return
     setBusy(true)
     try {
-      navigate(await work())
+      const to = await work()
+      // They have become jobs.
+      taken.forget()
+      navigate(to)
     } catch (error) {
       toast.error(messageOf(error))
       setBusy(false)
@@ -80,14 +88,42 @@ export function NewJob() {
         </p>
       )}
       {many ? (
-        <BeginMany pictures={many} busy={busy} onBegin={(how) => void beginMany(how)} onDrop={() => setMany(null)} />
+        <BeginMany
+          pictures={many}
+          busy={busy}
+          onBegin={(how) => void beginMany(how)}
+          onDrop={() => {
+            taken.forget()
+            setBefore([])
+            setMany(null)
+          }}
+        />
       ) : (
         <>
           <PictureTaker onTaken={(picture) => void begin(picture)} />
           <h2 className="mt-6">Or many at once</h2>
           <div className="mt-2">
+            {before.length > 0 && (
+              <div className="mb-2 flex flex-wrap items-center gap-3 border-l-4 border-act bg-paper p-2" role="status">
+                <p className="max-w-prose">
+                  {before.length === 1 ? 'One file is' : `${before.length} files are`} in from an upload that was broken off. Choose the
+                  same files again and it goes on: those that are in are not sent again.
+                </p>
+                <Button onClick={() => setMany(before.map(({ picture }) => picture))}>Go on with {before.length}</Button>
+                <Button
+                  kind="link"
+                  onClick={() => {
+                    taken.forget()
+                    setBefore([])
+                  }}
+                >
+                  forget them
+                </Button>
+              </div>
+            )}
             <AddPictures
               act="Many files …"
+              before={taken}
               onTaken={(pictures) => {
                 const [one, ...more] = pictures
                 if (one && more.length === 0) void begin(one)

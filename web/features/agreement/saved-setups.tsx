@@ -5,6 +5,7 @@ import { api, messageOf } from '../../api/client.ts'
 import { queryClient, setupsQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
 import { Button } from '../../ui/button.tsx'
+import { Confirm } from '../../ui/dialog.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
@@ -24,6 +25,7 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
   const setups = useQuery(query)
   const [name, setName] = useState('')
   const [open, setOpen] = useState<number | null>(null)
+  const [leaving, setLeaving] = useState<SavedSetup | null>(null)
   const again = () => queryClient.invalidateQueries({ queryKey: query.queryKey })
   const onError = (error: Error) => toast.error(messageOf(error))
   const keep = useMutation({
@@ -109,7 +111,7 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
                   </ul>
                   <div className="mt-2 flex gap-2">
                     <Button onClick={() => onUse(setup)}>{setup.changes.length === 0 ? 'Use it here' : 'Use it all the same'}</Button>
-                    <Button kind="link" onClick={() => remove.mutate(setup.id)}>
+                    <Button kind="link" onClick={() => setLeaving(setup)}>
                       remove
                     </Button>
                   </div>
@@ -119,6 +121,20 @@ export function SavedSetups({ jobId, printerId, printer, saved, onUse }: Props) 
           )
         })}
       </ul>
+      {leaving && (
+        <Confirm
+          title={`Remove the set-up “${leaving.name}”?`}
+          act="Remove it"
+          leave="Keep it"
+          onAct={() => {
+            remove.mutate(leaving.id)
+            setLeaving(null)
+          }}
+          onLeave={() => setLeaving(null)}
+        >
+          Jobs that were begun with it stay as they are. What it says cannot be brought back.
+        </Confirm>
+      )}
     </section>
   )
 }

@@ -2,11 +2,19 @@ import type { Picture } from '../../../core/things/brief/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { FileDrop } from '../../ui/file-drop.tsx'
 import { Progress } from '../../ui/progress.tsx'
+import type { TakenBefore } from './taken-before.ts'
 import { useUploads } from './upload-many.ts'
 
+interface Props {
+  act: string
+  /** Where files are kept that are in, for when the upload is broken off. */
+  before?: TakenBefore
+  onTaken(pictures: Picture[]): void
+}
+
 /** Takes many pictures at once, shows how far it is, and lists what could not be taken. */
-export function AddPictures({ act, onTaken }: { act: string; onTaken(pictures: Picture[]): void }) {
-  const { now, bad, take, cancel, forget } = useUploads()
+export function AddPictures({ act, before, onTaken }: Props) {
+  const { now, bad, take, cancel, forget } = useUploads(before)
   return (
     <div>
       {now ? (

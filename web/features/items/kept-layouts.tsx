@@ -24,7 +24,22 @@ export function KeptLayouts({ editor }: { editor: JobEditor }) {
     },
     onError,
   })
-  const remove = useMutation({ mutationFn: (id: number) => api('DELETE /layouts/{id}', { id }), onSuccess: told, onError })
+  const remove = useMutation({
+    mutationFn: (layout: NamedLayout) => api('DELETE /layouts/{id}', { id: layout.id }),
+    onSuccess: (now, { name, arrangement }) => {
+      told(now)
+      toast(`The layout “${name}” is removed.`, {
+        action: {
+          label: 'Undo',
+          onClick: () =>
+            void api('POST /layouts', { body: { name, arrangement } })
+              .then(() => queryClient.invalidateQueries({ queryKey: layoutsQuery.queryKey }))
+              .catch(onError),
+        },
+      })
+    },
+    onError,
+  })
   const use = ({ arrangement }: NamedLayout) =>
     editor.items((now) => intoPlaces({ ...now, arrangement }), { placement: null, orientation: null })
   if (arrangement.as === 'apart' && (kept.data?.length ?? 0) === 0) return null
@@ -37,7 +52,7 @@ export function KeptLayouts({ editor }: { editor: JobEditor }) {
             <Button kind="link" className="min-w-0 flex-1 truncate text-left" onClick={() => use(layout)}>
               {layout.name}
             </Button>
-            <IconButton small icon="remove" label={`Remove the layout ${layout.name}`} onClick={() => remove.mutate(layout.id)} />
+            <IconButton small icon="remove" label={`Remove the layout ${layout.name}`} onClick={() => remove.mutate(layout)} />
           </li>
         ))}
       </ul>

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import { ApiError, messageOf, upload } from '../../api/client.ts'
+import type { TakenBefore } from './taken-before.ts'
 
 /** Largest file that is taken, and most files at once. */
 const LIMIT = 1 << 30
@@ -16,8 +17,11 @@ export interface Uploading {
   share: number
 }
 
-/** Sends many pictures one after the other; what cannot be taken is listed and the rest goes on. */
-export function useUploads() {
+/**
+ * Sends many pictures one after the other; what cannot be taken is listed and the rest goes on.
+ * @param before files that are in already are not sent again, and those that are taken in are kept there
+ */
+export function useUploads(before: TakenBefore | null = null) {
   const [now, setNow] = useState<Uploading | null>(null)
   const [bad, setBad] = useState<{ name: string; says: string }[]>([])
   const abort = useRef<AbortController | null>(null)
@@ -38,7 +42,11 @@ export function useUploads() {
         try {
           if (file.size > LIMIT) throw new Error(`has ${(file.size / LIMIT).toFixed(1)} GB; up to 1 GB is taken.`)
           tell(file.name, 0)
-          taken[at] = await upload('PUT /pictures', { name: file.name.slice(0, 255) }, file, (share) => tell(file.name, share), stop.signal)
+          const known = before?.find(file) ?? null
+          taken[at] =
+            known ??
+            (await upload('PUT /pictures', { name: file.name.slice(0, 255) }, file, (share) => tell(file.name, share), stop.signal))
+          if (!known && taken[at]) before?.add(file, taken[at])
         } catch (error) {
           if (error instanceof ApiError && error.problem.code === 'cancelled') return
           const says = error instanceof ApiError ? messageOf(error) : (error as Error).message
