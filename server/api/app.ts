@@ -8,6 +8,7 @@ import { secureHeaders } from 'hono/secure-headers'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import { archiveJsonSchemas } from '../archive/rows.ts'
 import { config, LIMITS } from '../config.ts'
+import { SIDES, smallPicture } from '../files/small-picture.ts'
 import type { Installation } from '../installation.ts'
 import { missing, Refusal } from '../problems.ts'
 import { apiDocument } from './document.ts'
@@ -139,6 +140,17 @@ export function buildHttp(installation: Installation) {
     return c.body(stream, 200, {
       'content-type': 'application/octet-stream',
       'content-length': String(await files.size(hash)),
+      'cache-control': 'public, max-age=31536000, immutable',
+    })
+  })
+
+  http.get('/api/files/:hash/small/:side', async (c) => {
+    const { hash, side } = c.req.param()
+    const wanted = SIDES.find((one) => String(one) === side)
+    const small = wanted && files.has(hash) ? await smallPicture(files.pathOf(hash), wanted) : null
+    if (!small) throw missing('file', hash)
+    return c.body(small as Uint8Array<ArrayBuffer>, 200, {
+      'content-type': 'image/jpeg',
       'cache-control': 'public, max-age=31536000, immutable',
     })
   })

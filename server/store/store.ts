@@ -47,16 +47,16 @@ function scoped(scope: Scope) {
     ...of,
     /** One snapshot of everything a plate depends on. */
     async studio(): Promise<Studio> {
-      const [list, paperList, lotList, shelf, pairs, loaded, learnt, house] = await Promise.all([
+      const [list, paperList, lotList, shelf, pairs, loaded, house] = await Promise.all([
         of.printers.list(),
         of.papers.list(),
         of.lots.list(),
         of.profiles.list(),
         of.pairings.list(),
         of.lots.loaded(),
-        of.offsets.list(),
         of.rules.read(),
       ])
+      const [learnt, experience] = await Promise.all([of.offsets.latest(list), of.runs.experience(list)])
       const known = new Set(paperList.map((paper) => paper.id))
       return {
         printers: list,
@@ -67,7 +67,7 @@ function scoped(scope: Scope) {
         pairings: pairs,
         loaded,
         calibrations: calibrate(learnt),
-        experience: await of.runs.experience(list),
+        experience,
         rules: house,
       }
     },

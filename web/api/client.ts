@@ -106,6 +106,9 @@ export function upload<K extends CallKey & `PUT ${string}`>(
   })
 }
 
+/** A kept picture with its longer side this many pixels: for lists, or for one of many on a sheet. */
+export const smallUrl = (hash: string, side: 192 | 640 = 192): string => `/api/files/${hash}/small/${side}`
+
 export const fileUrl = (hash: string): string => `/api/files/${hash}`
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.')
 

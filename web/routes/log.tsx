@@ -3,7 +3,7 @@ import { createColumnHelper } from '@tanstack/react-table'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Run } from '../../core/wire/api/dto.ts'
-import { fileUrl } from '../api/client.ts'
+import { smallUrl } from '../api/client.ts'
 import { logQuery } from '../api/queries.ts'
 import { clock } from '../ui/ago.ts'
 import { Empty, Failed } from '../ui/states.tsx'
@@ -18,7 +18,7 @@ const COLUMNS = [
     header: 'Sheet',
     cell: ({ row }) =>
       row.original.delivered ? (
-        <img src={fileUrl(row.original.delivered)} alt="" loading="lazy" className="h-10 w-14 bg-ground object-contain" />
+        <img src={smallUrl(row.original.delivered)} alt="" loading="lazy" className="h-10 w-14 bg-ground object-contain" />
       ) : (
         <span className="text-faint">none</span>
       ),

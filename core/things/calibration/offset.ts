@@ -33,7 +33,7 @@ export type Calibration = z.infer<typeof CalibrationSchema>
 /** Inspections it takes before anything is corrected. */
 export const ENOUGH_READINGS = 3
 /** Only the latest count: a printer is serviced and moved. */
-const LATEST = 20
+export const LATEST = 20
 
 /** Median of the values; NaN when there are none. */
 export function median(values: readonly number[]): number {

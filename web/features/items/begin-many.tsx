@@ -6,7 +6,7 @@ import type { ItemWish } from '../../../core/things/brief/edit-items.ts'
 import { EMPTY_ITEM, withPicture } from '../../../core/things/brief/item.ts'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import type { SavedSetup } from '../../../core/wire/api/dto.ts'
-import { fileUrl } from '../../api/client.ts'
+import { smallUrl } from '../../api/client.ts'
 import { studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -62,7 +62,7 @@ export function BeginMany({ pictures, busy, onBegin, onDrop }: Props) {
             key={`${picture.id} ${String(i)}`}
             className={`flex h-14 w-14 items-center justify-center bg-ground ${odd.has(String(i)) ? 'outline-2 outline-warn' : ''}`}
           >
-            <img src={fileUrl(picture.preview)} alt={picture.name} className="max-h-13 max-w-13 object-contain" />
+            <img src={smallUrl(picture.preview)} alt={picture.name} className="max-h-13 max-w-13 object-contain" />
           </li>
         ))}
         {n > SHOWN && <li className="num flex h-14 items-center px-2 text-soft">and {n - SHOWN} more</li>}

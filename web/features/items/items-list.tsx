@@ -6,7 +6,7 @@ import type { Brief } from '../../../core/things/brief/brief.ts'
 import { withMoved, withoutItem, withTwin } from '../../../core/things/brief/edit-items.ts'
 import { type Item, pictureIn } from '../../../core/things/brief/item.ts'
 import { writeSize } from '../../../core/things/length/length.ts'
-import { fileUrl } from '../../api/client.ts'
+import { smallUrl } from '../../api/client.ts'
 import { IconButton } from '../../ui/button.tsx'
 import { Menu } from '../../ui/menu.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
@@ -30,7 +30,7 @@ export function ItemsList({ editor, chosen, onChoose, onRelease }: Props) {
   const { brief } = editor.draft
   const { items, arrangement } = brief
   const frame = useRef<HTMLDivElement>(null)
-  const virtual = useVirtualizer({ count: items.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: 8 })
+  const virtual = useVirtualizer({ count: items.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: 12 })
   const odd = oddOnes(items)
   return (
     <div ref={frame} className="max-h-[60vh] overflow-y-auto border border-line" role="group" aria-label="Pictures of the job">
@@ -97,7 +97,7 @@ function Row({ brief, item, index, chosen, odd, sized, copies, editor, onChoose,
         onClick={onChoose}
       >
         {picture?.preview ? (
-          <img src={fileUrl(picture.preview)} alt="" loading="lazy" className="max-h-12 max-w-12 object-contain" />
+          <img src={smallUrl(picture.preview)} alt="" className="max-h-12 max-w-12 object-contain" />
         ) : (
           <span className="text-faint">none</span>
         )}

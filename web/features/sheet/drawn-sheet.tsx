@@ -17,8 +17,11 @@ import { SheetSvg, type Shifted } from '../drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../drawing/use-sheet-zoom.ts'
 import { ZoomGround } from '../drawing/zoom-compass.tsx'
 import { SheetDrop } from '../items/sheet-drop.tsx'
-import { previewUrl } from '../picture/preview-url.ts'
+import { previewUrl, smallPreviewUrl } from '../picture/preview-url.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
+
+/** More pictures than this on a sheet are small there, and are drawn from small ones. */
+const MANY = 9
 
 interface Props {
   plate: Plate
@@ -56,7 +59,8 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   /** Of each picture the place it lies in; where none are laid by hand, itself. */
   const laid = useMemo(() => (places ? laidPlaces(places, items) : (of?.form.placements ?? []).map((_, at) => at)), [places, items, of])
   const chosen = useMemo(() => new Set(laid.flatMap((place, at) => (picked.has(place) ? [at] : []))), [laid, picked])
-  const picture = useCallback((id: string) => previewUrl({ items }, id), [items])
+  const many = (of?.form.placements.length ?? 0) > MANY
+  const picture = useCallback((id: string) => (many ? smallPreviewUrl({ items }, id, 640) : previewUrl({ items }, id)), [items, many])
   if (!drawing || !of) return null
   const { layout } = of
   const { placements } = of.form

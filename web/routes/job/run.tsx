@@ -12,7 +12,7 @@ import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { mayPrintInSpite } from '../../../core/work/preflight/in-spite.ts'
 import { preflight } from '../../../core/work/preflight/preflight.ts'
 import { DELIVERED, MOVING } from '../../../core/work/runs/states.ts'
-import { ApiError, api, fileUrl, messageOf } from '../../api/client.ts'
+import { ApiError, api, messageOf, smallUrl } from '../../api/client.ts'
 import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { ReportFault } from '../../features/faults/report-fault.tsx'
@@ -264,7 +264,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
               {runs.data?.map((run) => (
                 <li key={run.id} className="flex items-center gap-3 py-1.5">
                   {run.delivered ? (
-                    <img src={fileUrl(run.delivered)} alt="" className="h-9 w-9 bg-ground object-contain" />
+                    <img src={smallUrl(run.delivered)} alt="" className="h-9 w-9 bg-ground object-contain" />
                   ) : (
                     <span className="h-9 w-9" />
                   )}
