@@ -86,10 +86,13 @@ if (
   await endChildren()
   die('The demo could not be set up; see above.')
 }
+/** How a program ends that has said why it cannot work here. */
+const NOT_AGAIN = 78
 const keep = (file) => {
   const proc = child(dir, process.execPath, [file], { env })
   proc.once('exit', (code) => {
     if (stopping) return
+    if (code === NOT_AGAIN) return void stop(1)
     say(`${file} ended (${code}); starting it again.`)
     setTimeout(() => !stopping && keep(file), RESTART_AFTER)
   })

@@ -2,11 +2,20 @@ import type { Server } from 'node:http'
 import { serve } from '@hono/node-server'
 import { buildHttp } from './api/app.ts'
 import { config } from './config.ts'
+import { NewerDatabase } from './db/migrations.ts'
 import { openInstallation } from './installation.ts'
 import { log } from './log.ts'
 import { takeUp } from './take-up.ts'
 
-const installation = await openInstallation()
+/** How it ends where it would end again at once; scripts/start.mjs knows it. */
+const NOT_AGAIN = 78
+
+const installation = await openInstallation().catch((error: unknown) => {
+  if (!(error instanceof NewerDatabase)) throw error
+  console.error(error.message)
+  // Starting again would not help: whoever started it leaves it.
+  process.exit(NOT_AGAIN)
+})
 await takeUp(installation)
 const http = buildHttp(installation)
 const server = serve({ fetch: http.fetch, hostname: config.host, port: config.port }, () => log.info({ port: config.port }, 'listening'))

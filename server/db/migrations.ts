@@ -238,7 +238,10 @@ async function machinesFromRecords(db: Sequelize): Promise<void> {
   }
 }
 
-/** Brings the tables up to date; safe to call at every start. */
+/** The tables have been brought further than this version knows. */
+export class NewerDatabase extends Error {}
+
+/** Brings the tables up to date; safe to call at every start. @throws NewerDatabase where a newer version has been here */
 export async function migrate(db: Sequelize): Promise<void> {
   const umzug = new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(({ name, up }) => ({
@@ -251,5 +254,11 @@ export async function migrate(db: Sequelize): Promise<void> {
     storage: new SequelizeStorage({ sequelize: db }),
     logger: undefined,
   })
+  const known = new Set(MIGRATIONS.map(({ name }) => name))
+  const newer = (await umzug.executed()).filter(({ name }) => !known.has(name))
+  if (newer.length > 0)
+    throw new NewerDatabase(
+      `This database was last used by a newer version of Arch Plate (it has “${newer[0]?.name}”). Start that version, or restore a backup of before: this one would not understand what it finds.`,
+    )
   await umzug.up()
 }

@@ -144,7 +144,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
           onPlace={(at) => onPick(new Set([at]))}
         />
       </SheetDrop>
-      <div className="absolute bottom-2 left-2 max-w-36 text-sm text-soft max-sm:hidden">
+      <div className="absolute bottom-2 left-full ml-1 w-28 text-sm text-soft max-sm:hidden">
         {cells && placements.length > 1 && !crops && <p>Drag a picture onto another: they change places.</p>}
         {free && placements.length > 1 && !crops && <p>Shift chooses several; they move together.</p>}
         {crops && <p>Drag a picture to choose what of it is seen.</p>}

@@ -1,0 +1,138 @@
+import { type ChildProcess, execFile, spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { pictureIn } from '../../core/things/brief/item.ts'
+import type { Job, Run } from '../../core/wire/api/dto.ts'
+import { OVER } from '../../core/work/runs/states.ts'
+import { migrate } from '../db/migrations.ts'
+import { BASE, call, until } from '../testing/client.ts'
+import { job } from '../testing/jobs.ts'
+import { testDatabase } from '../testing/own-studio.ts'
+
+/** The application that is started from what was restored; its printers follow at 11 and on. */
+const PORT = 9900
+const THERE = `http://127.0.0.1:${PORT}`
+const dir = mkdtempSync(join(tmpdir(), 'backup-'))
+const file = join(dir, 'all.zip')
+const folder = join(dir, 'there')
+let server: ChildProcess | null = null
+afterAll(async () => {
+  if (server) {
+    const gone = new Promise((done) => server?.once('exit', done))
+    server.kill('SIGTERM')
+    await gone
+  }
+  rmSync(dir, { recursive: true, force: true })
+})
+
+/** Runs one of the two commands; what it said, and whether it ended well. */
+const run = (script: 'backup' | 'restore', args: string[]) =>
+  new Promise<{ ok: boolean; said: string }>((done) => {
+    const env = { ...process.env, ...(script === 'restore' ? { ARCH_DB_PORT: String(PORT + 3) } : {}) }
+    execFile(process.execPath, [`scripts/${script}.mjs`, ...args], { env }, (error, stdout, stderr) =>
+      done({ ok: error === null, said: stdout + stderr }),
+    )
+  })
+const asked = async <T>(base: string, path: string): Promise<T> => (await (await fetch(`${base}${path}`)).json()) as T
+const studioOf = (base: string) => `${base}/api/studios/lantern-wharf`
+
+test('taken while it works and restored elsewhere, a backup answers like the original, with every file', async () => {
+  const first = await job({ notes: 'before' })
+  let working = true
+  const load = (async () => {
+    for (let n = 0; working; n++) await job({ notes: `meanwhile ${n}` })
+  })()
+  const taken = await run('backup', [file])
+  working = false
+  await load
+  expect(taken).toMatchObject({ ok: true, said: expect.stringContaining('is written') })
+  // Nothing is left of the work, and nothing is written over.
+  expect(readdirSync(process.env.ARCH_VAR ? join(process.env.ARCH_VAR, 'data') : dir).filter((name) => name.startsWith('backup-'))).toEqual(
+    [],
+  )
+  expect(await run('backup', [file])).toMatchObject({ ok: false, said: expect.stringContaining('is there already') })
+
+  const restored = await run('restore', [file, folder])
+  expect(restored).toMatchObject({ ok: true, said: expect.stringContaining('each compared with its checksum') })
+  expect(await run('restore', [file, folder])).toMatchObject({ ok: false, said: expect.stringContaining('is not empty') })
+
+  const env = {
+    ...process.env,
+    ARCH_VAR: folder,
+    ARCH_PORT: String(PORT),
+    ARCH_DB_PORT: String(PORT + 3),
+    ARCH_SIM_PORT: String(PORT + 11),
+    ARCH_DB_PASSWORD_FILE: '',
+    ARCH_PLUG: '',
+  }
+  server = spawn(process.execPath, ['scripts/start.mjs'], { env, stdio: 'ignore' })
+  await until(
+    () =>
+      fetch(`${THERE}/api/studios`).then(
+        (answer) => answer.ok,
+        () => false,
+      ),
+    (up) => up,
+    120,
+  )
+  for (const path of ['/studio', '/papers', '/profiles', '/layouts', '/setups', '/sample-packs', '/orders', '/pictures/demo'])
+    expect([path, await asked(studioOf(THERE), path)]).toEqual([path, await asked(studioOf(BASE), path)])
+  expect(await asked(THERE, '/api/studios')).toEqual(await asked(BASE, '/api/studios'))
+  // Runs that are under way go on in either by themselves.
+  const over = async (base: string) => (await asked<Run[]>(studioOf(base), '/runs')).filter(({ state }) => OVER.includes(state))
+  expect(await over(THERE)).toEqual(await over(BASE))
+
+  const jobs = (await asked<Job[]>(studioOf(THERE), '/jobs')).filter(({ state }) => state === 'setup')
+  expect(jobs.some(({ id }) => id === first.id)).toBe(true)
+  for (const one of jobs) expect(one).toEqual((await call<Job>('GET', `/jobs/${one.id}`)).body)
+  for (const picture of jobs.slice(0, 12).flatMap(({ brief }) => brief.items.flatMap((item) => pictureIn(item) ?? [])))
+    for (const hash of [picture.hash, picture.preview]) {
+      const bytes = new Uint8Array(await (await fetch(`${THERE}/api/files/${hash}`)).arrayBuffer())
+      expect(createHash('sha256').update(bytes).digest('hex')).toBe(hash)
+    }
+}, 240_000)
+
+test('what is damaged, cut off or something else is not restored, and says so; a folder that broke off is begun anew', async () => {
+  const whole = readFileSync(file)
+  const tried = async (name: string, bytes: Uint8Array) => {
+    const other = join(dir, `${name}.zip`)
+    writeFileSync(other, bytes)
+    const answer = await run('restore', [other, join(dir, name)])
+    return { ...answer, there: existsSync(join(dir, name, 'mariadb')) }
+  }
+  // In the middle lie the files, stored as they are.
+  const damaged = new Uint8Array(whole)
+  const middle = Math.floor(damaged.length / 2)
+  for (let at = middle; at < middle + 40; at++) damaged[at] = (damaged[at] as number) ^ 0x55
+  expect(await tried('damaged', damaged)).toMatchObject({ ok: false, there: false })
+  expect(await tried('cut', whole.subarray(0, middle))).toMatchObject({
+    ok: false,
+    said: expect.stringContaining('no whole backup'),
+    there: false,
+  })
+  expect(await tried('words', new TextEncoder().encode('something else'))).toMatchObject({ ok: false, there: false })
+  expect(await run('restore', [join(dir, 'gone.zip'), join(dir, 'nowhere')])).toMatchObject({
+    ok: false,
+    said: expect.stringContaining('there is no'),
+  })
+  mkdirSync(join(dir, 'mine'))
+  writeFileSync(join(dir, 'mine', 'letter'), 'dear')
+  expect(await run('restore', [file, join(dir, 'mine')])).toMatchObject({ ok: false, said: expect.stringContaining('is not empty') })
+  expect(readFileSync(join(dir, 'mine', 'letter'), 'utf8')).toBe('dear')
+  // The damaged one left its folder as one that is under way: it is begun anew.
+  expect(existsSync(join(dir, 'damaged', 'restoring'))).toBe(true)
+}, 120_000)
+
+test('a database that a newer version has used is refused in a sentence, and stays as it is', async () => {
+  const db = testDatabase()
+  try {
+    await db.query("INSERT INTO SequelizeMeta (name) VALUES ('9999-of-later')")
+    await expect(migrate(db)).rejects.toThrow('last used by a newer version of Arch Plate (it has “9999-of-later”)')
+    await db.query("DELETE FROM SequelizeMeta WHERE name = '9999-of-later'")
+    await expect(migrate(db)).resolves.toBeUndefined()
+  } finally {
+    await db.close()
+  }
+})
