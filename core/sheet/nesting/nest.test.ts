@@ -69,7 +69,55 @@ function exhaustive(pieces: readonly Piece[], width: number): number {
   return Math.min(...all(pieces).flatMap((s) => (s.w <= width ? [s.h] : [])))
 }
 
+/**
+ * The shortest stretch for pieces of whole units, searched from the paper down: each piece of paper is cut at every place,
+ * across and along, with every share of the pieces for either part, until each part holds one piece.
+ */
+function fromThePaper(pieces: readonly Piece[], width: number): number {
+  const areas = Array.from({ length: 1 << pieces.length }, (_, set) =>
+    pieces.reduce((sum, { w, h }, i) => sum + (set & (1 << i) ? w * h : 0), 0),
+  )
+  const known = new Map<number, boolean>()
+  const fits = (set: number, w: number, h: number): boolean => {
+    if ((areas[set] as number) > w * h) return false
+    const key = (set * 64 + w) * 256 + h
+    const before = known.get(key)
+    if (before !== undefined) return before
+    const found = search(set, w, h)
+    known.set(key, found)
+    return found
+  }
+  const search = (set: number, w: number, h: number): boolean => {
+    const [one, ...more] = pieces.filter((_, i) => set & (1 << i))
+    if (one && more.length === 0) return (one.w <= w && one.h <= h) || (one.turns && one.h <= w && one.w <= h)
+    // The lowest piece lies in the first part: the other shares are the same, the parts exchanged.
+    const lowest = set & -set
+    for (let part = (set - 1) & set; part > 0; part = (part - 1) & set) {
+      if (!(part & lowest)) continue
+      const rest = set ^ part
+      for (let cut = 1; cut < w; cut++) if (fits(part, cut, h) && fits(rest, w - cut, h)) return true
+      for (let cut = 1; cut < h; cut++) if (fits(part, w, cut) && fits(rest, w, h - cut)) return true
+    }
+    return false
+  }
+  const all = (1 << pieces.length) - 1
+  let length = Math.ceil((areas[all] as number) / width)
+  while (!fits(all, width, length)) length++
+  return length
+}
+
 describe('a stretch', () => {
+  test('five to eight pieces lie as short as any cutting up of the paper allows', () => {
+    for (let seed = 0; seed < 24; seed++) {
+      const random = dice(seed + 500)
+      const pieces = Array.from({ length: 5 + (seed % 4) }, (_, i) =>
+        piece(String(i), 1 + Math.floor(random() * 8), 1 + Math.floor(random() * 8), random() < 0.6),
+      )
+      const width = 11
+      expect([seed, nestStretch(pieces, width, { cuts: 'straight', gap: 0 })?.length]).toEqual([seed, fromThePaper(pieces, width)])
+    }
+  })
+
   test('up to four pieces lie as short as any way of cutting them does', () => {
     for (let seed = 0; seed < 40; seed++) {
       const random = dice(seed)
