@@ -180,6 +180,7 @@ test('places chosen together go in one line; a file dropped into the empty one l
     },
     [[...(file?.buffer ?? [])]],
   )
+  await expect(page.locator('[data-takes-files="true"]')).toBeAttached()
   const empty = page.locator('[data-place="1"]')
   await empty.dispatchEvent('dragover', { dataTransfer: data })
   await expect(page.getByText('Lies in this place')).toBeVisible()

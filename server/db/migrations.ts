@@ -243,6 +243,7 @@ export class NewerDatabase extends Error {}
 
 /** Brings the tables up to date; safe to call at every start. @throws NewerDatabase where a newer version has been here */
 export async function migrate(db: Sequelize): Promise<void> {
+  const storage = new SequelizeStorage({ sequelize: db })
   const umzug = new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(({ name, up }) => ({
       name,
@@ -251,14 +252,15 @@ export async function migrate(db: Sequelize): Promise<void> {
       },
     })),
     context: db.getQueryInterface(),
-    storage: new SequelizeStorage({ sequelize: db }),
+    storage,
     logger: undefined,
   })
   const known = new Set(MIGRATIONS.map(({ name }) => name))
-  const newer = (await umzug.executed()).filter(({ name }) => !known.has(name))
+  // The storage itself is asked: what is unknown here Umzug does not tell of.
+  const newer = (await storage.executed()).filter((name) => !known.has(name))
   if (newer.length > 0)
     throw new NewerDatabase(
-      `This database was last used by a newer version of Arch Plate (it has “${newer[0]?.name}”). Start that version, or restore a backup of before: this one would not understand what it finds.`,
+      `This database was last used by a newer version of Arch Plate (it has “${newer[0]}”). Start that version, or restore a backup of before: this one would not understand what it finds.`,
     )
   await umzug.up()
 }

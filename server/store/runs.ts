@@ -1,14 +1,14 @@
-import { Op, QueryTypes } from 'sequelize'
+import { Op } from 'sequelize'
 import { pagesOf, sheetsIn } from '../../core/output/page/run-pages.ts'
 import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Experience } from '../../core/things/studio/experience.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
-import type { FoundFault } from '../../core/work/runs/inspection.ts'
 import { DELIVERED, MOVING, OVER, type RunState } from '../../core/work/runs/states.ts'
 import type { NewRow } from '../db/columns.ts'
 import type { Row, Tables } from '../db/tables.ts'
 import { missing } from '../problems.ts'
+import { experienceOf, forgetExperience } from './experience.ts'
 import { type Scope, table } from './table.ts'
 
 export type RunRow = Row<'runs'>
@@ -75,7 +75,11 @@ export function runs(scope: Scope) {
       (await rows.all({ jobId, id: { [Op.ne]: id } as never }, { only: ['id', 'state'] })).map(({ state }) => state),
     add: (values: RunChange) => rows.add(values),
     /** Another change that came between stays, unless it is of the very same. */
-    change: (run: RunRow, values: RunChange) => rows.change(run, values),
+    async change(run: RunRow, values: RunChange): Promise<RunRow> {
+      // The sheets of a run that is moving have not been summed yet.
+      if ('faults' in values || ('sheetsDelivered' in values && !MOVING.includes(run.state))) forgetExperience(scope)
+      return rows.change(run, values)
+    },
     /** The log, newest first: of these words, in this state, before this run. */
     log({ q = '', state, before }: { q?: string | undefined; state?: string | undefined; before?: number | undefined }): Promise<RunRow[]> {
       const words = q.split(/\s+/).filter(Boolean).slice(0, 8)
@@ -106,42 +110,6 @@ export function runs(scope: Scope) {
       const found = await rows.all({ printerId, state: 'done' }, { order: [['id', 'DESC']], limit: LOOKED_THROUGH })
       return found.find((r) => r.inspection?.verdict === 'right' && r.plate.setup?.paper.id === paperId) ?? null
     },
-    /** What each path has done since it was last serviced: a service begins its history anew. */
-    async experience(printers: readonly Printer[]): Promise<Experience[]> {
-      const days = await scope.db.query<{ printerId: string; pathId: string; day: string; sheets: string; faults: string | null }>(
-        `SELECT printer_id AS printerId, path_id AS pathId, DATE_FORMAT(created_at, '%Y-%m-%d') AS day, SUM(sheets_delivered) AS sheets,
-           GROUP_CONCAT(IF(faults = '[]', NULL, faults) SEPARATOR '\\n') AS faults
-         FROM runs WHERE studio = :studio AND path_id IS NOT NULL GROUP BY printer_id, path_id, day`,
-        {
-          type: QueryTypes.SELECT,
-          replacements: { studio: scope.studio },
-          ...(scope.transaction ? { transaction: scope.transaction } : {}),
-        },
-      )
-      const serviced = new Map<string, string | null>(
-        printers.flatMap((p) => p.paths.map((path) => [`${p.id} ${path.id}`, path.serviced] as const)),
-      )
-      const found = new Map<string, Experience>()
-      for (const { printerId, pathId, day, sheets, faults } of days) {
-        const key = `${printerId} ${pathId}`
-        const since = serviced.get(key)
-        if (since === undefined || (since && day < since)) continue
-        const one = found.get(key) ?? { printerId, pathId, sheets: 0, faults: {} }
-        one.sheets += Number(sheets)
-        for (const { causeId } of (faults ?? '').split('\n').flatMap(readFaults)) one.faults[causeId] = (one.faults[causeId] ?? 0) + 1
-        found.set(key, one)
-      }
-      return [...found.values()]
-    },
-  }
-}
-
-/** MariaDB cuts a group that grows too long: a list that is cut is left out rather than guessed. */
-function readFaults(text: string): FoundFault[] {
-  if (!text) return []
-  try {
-    return JSON.parse(text) as FoundFault[]
-  } catch {
-    return []
+    experience: (printers: readonly Printer[]): Promise<Experience[]> => experienceOf(scope, printers),
   }
 }

@@ -2,6 +2,7 @@ import { BaseError, type Sequelize, Transaction } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
+import { forgetExperience } from './experience.ts'
 import { jobs } from './jobs.ts'
 import { layouts } from './layouts.ts'
 import { lots } from './lots.ts'
@@ -116,6 +117,7 @@ export function openStore(db: Sequelize, studio: string): Store {
     },
     empty: () =>
       db.transaction(async (transaction) => {
+        forgetExperience({ db, studio, transaction })
         for (const name of THINGS) await table(name, { db, studio, transaction }).remove({})
       }),
   }

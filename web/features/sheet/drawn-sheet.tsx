@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { snapMarks } from '../../../core/output/drawing/make-marks.ts'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
@@ -13,12 +13,15 @@ import { withSwapped } from '../../../core/things/brief/edit-items.ts'
 import type { Item } from '../../../core/things/brief/item.ts'
 import { mirrored } from '../../../core/things/brief/make.ts'
 import { Toggle } from '../../ui/toggle.tsx'
+import { fetched, whenIdle } from '../../ui/when-idle.ts'
 import { SheetSvg, type Shifted } from '../drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../drawing/use-sheet-zoom.ts'
 import { ZoomGround } from '../drawing/zoom-compass.tsx'
-import { SheetDrop } from '../items/sheet-drop.tsx'
 import { previewUrl, smallPreviewUrl } from '../picture/preview-url.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
+
+// Taking files comes after the drawing.
+const SheetDrop = lazy(() => whenIdle().then(() => fetched(() => import('../items/sheet-drop.tsx'))))
 
 /** More pictures than this on a sheet are small there, and are drawn from small ones. */
 const MANY = 9
@@ -96,54 +99,55 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   }
   return (
     <ZoomGround layout={layout} zoom={zoom}>
-      <SheetDrop editor={editor} form={of.form}>
-        <SheetSvg
-          drawing={drawing}
-          over={over}
-          shifted={shift}
-          className="absolute inset-0 h-full w-full touch-none select-none"
-          picture={picture}
-          chosen={placements.length > 1 ? chosen : null}
-          onChoose={(at, more) => {
-            const mine = laid[at] as number
-            if (more) onPick(new Set(picked.has(mine) ? [...picked].filter((one) => one !== mine) : [...picked, mine]))
-            // Of several that are chosen one is taken to move them all.
-            else if (!picked.has(mine)) onPick(new Set([mine]))
-            const item = placements[at]?.item
-            if (item) onLook(item)
-          }}
-          onDragStart={start}
-          onDrag={(dx, dy, reach, loose) => {
-            const from = taken.current
-            if (!from) return
-            if (crops) return push(from.at, from.cropAt, dx, dy, 'previewItem')
-            // Cells change places; they are not moved by themselves.
-            if (cells) return
-            const to = { ...from.lies, x: from.lies.x + dx, y: from.lies.y + dy }
-            const others = free ? placements.flatMap((p, i) => (from.places.has(laid[i] as number) ? [] : [p.face])) : []
-            const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others)
-            setSnaps(snapped.lines)
-            const { rect } = snapped
-            if (!from.free) return place(rect.x, rect.y, 'preview')
-            const at = new Set(laid.flatMap((place, i) => (from.places.has(place) ? [i] : [])))
-            setShift({ at, dx: rect.x - from.lies.x, dy: rect.y - from.lies.y })
-          }}
-          onDrop={(over) => {
-            setSnaps([])
-            setShift(null)
-            const from = taken.current
-            if (shift && from?.free) {
-              const places = shifted(from.free.places, from.places, shift.dx, shift.dy)
-              return editor.brief({ arrangement: { ...from.free, places } })
-            }
-            const [a, b] = [placements[taken.current?.at ?? -1]?.item, over === null ? undefined : placements[over]?.item]
-            if (cells && !crops && a && b && a !== b) editor.items((now) => withSwapped(now, a, b))
-            else editor.commit()
-          }}
-          onNudge={nudge}
-          onPlace={(at) => onPick(new Set([at]))}
-        />
-      </SheetDrop>
+      <SheetSvg
+        drawing={drawing}
+        over={over}
+        shifted={shift}
+        className="absolute inset-0 h-full w-full touch-none select-none"
+        picture={picture}
+        chosen={placements.length > 1 ? chosen : null}
+        onChoose={(at, more) => {
+          const mine = laid[at] as number
+          if (more) onPick(new Set(picked.has(mine) ? [...picked].filter((one) => one !== mine) : [...picked, mine]))
+          // Of several that are chosen one is taken to move them all.
+          else if (!picked.has(mine)) onPick(new Set([mine]))
+          const item = placements[at]?.item
+          if (item) onLook(item)
+        }}
+        onDragStart={start}
+        onDrag={(dx, dy, reach, loose) => {
+          const from = taken.current
+          if (!from) return
+          if (crops) return push(from.at, from.cropAt, dx, dy, 'previewItem')
+          // Cells change places; they are not moved by themselves.
+          if (cells) return
+          const to = { ...from.lies, x: from.lies.x + dx, y: from.lies.y + dy }
+          const others = free ? placements.flatMap((p, i) => (from.places.has(laid[i] as number) ? [] : [p.face])) : []
+          const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others)
+          setSnaps(snapped.lines)
+          const { rect } = snapped
+          if (!from.free) return place(rect.x, rect.y, 'preview')
+          const at = new Set(laid.flatMap((place, i) => (from.places.has(place) ? [i] : [])))
+          setShift({ at, dx: rect.x - from.lies.x, dy: rect.y - from.lies.y })
+        }}
+        onDrop={(over) => {
+          setSnaps([])
+          setShift(null)
+          const from = taken.current
+          if (shift && from?.free) {
+            const places = shifted(from.free.places, from.places, shift.dx, shift.dy)
+            return editor.brief({ arrangement: { ...from.free, places } })
+          }
+          const [a, b] = [placements[taken.current?.at ?? -1]?.item, over === null ? undefined : placements[over]?.item]
+          if (cells && !crops && a && b && a !== b) editor.items((now) => withSwapped(now, a, b))
+          else editor.commit()
+        }}
+        onNudge={nudge}
+        onPlace={(at) => onPick(new Set([at]))}
+      />
+      <Suspense>
+        <SheetDrop editor={editor} form={of.form} />
+      </Suspense>
       <div className="absolute bottom-2 left-full ml-1 w-28 text-sm text-soft max-sm:hidden">
         {cells && placements.length > 1 && !crops && <p>Drag a picture onto another: they change places.</p>}
         {free && placements.length > 1 && !crops && <p>Shift chooses several; they move together.</p>}
