@@ -3,7 +3,7 @@
 // already is not written over, and one that could not be finished is not left behind.
 import { existsSync, rmSync } from 'node:fs'
 import { join, resolve } from 'node:path'
-import { writeBackup } from './backup/write.mjs'
+import { asideOf, writeBackup } from './backup/write.mjs'
 import { die, needModules, root, say } from './lib.mjs'
 
 needModules()
@@ -12,17 +12,19 @@ if (!asked) die('Say where to: npm run backup -- FILE.zip')
 const file = resolve(process.env.INIT_CWD ?? process.cwd(), asked)
 if (existsSync(file)) die(`${file} is there already. Name another file, or move it away.`)
 const dir = process.env.ARCH_VAR ?? join(root, 'var')
+const data = process.env.ARCH_DATA_DIR ?? join(dir, 'data')
 const partial = `${file}.partial`
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'])
   process.on(signal, () => {
     rmSync(partial, { force: true })
+    rmSync(asideOf(data), { recursive: true, force: true })
     process.exit(1)
   })
 try {
   const { files, bytes } = await writeBackup({
     file,
     partial,
-    data: process.env.ARCH_DATA_DIR ?? join(dir, 'data'),
+    data,
     database: {
       host: process.env.ARCH_DB_HOST ?? '127.0.0.1',
       port: Number(process.env.ARCH_DB_PORT ?? 8643),
@@ -37,5 +39,5 @@ try {
   )
 } catch (error) {
   rmSync(partial, { force: true })
-  die(`Nothing was written: ${error.message}`)
+  die(`Nothing was written: ${error.code === 'ENOSPC' ? 'the disk is full. Make room, or name another disk.' : error.message}`)
 }

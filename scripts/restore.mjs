@@ -22,5 +22,5 @@ try {
   process.exit(0)
 } catch (error) {
   await endChildren()
-  die(`It was not restored: ${error.message}`)
+  die(`It was not restored: ${error.code === 'ENOSPC' ? 'the disk is full. Make room, or name another folder.' : error.message}`)
 }

@@ -31,6 +31,17 @@ function held(data, aside) {
   }
 }
 
+/** Where files are held meanwhile, by the process that does. */
+export const asideOf = (data) => join(data, `backup-${process.pid}`)
+
+/** Lets go of what a killed backup held. */
+function clearHeld(data) {
+  for (const name of readdirSync(data)) {
+    const [, pid] = /^backup-(\d+)$/.exec(name) ?? []
+    if (pid && !existsSync(`/proc/${pid}`)) rmSync(join(data, name), { recursive: true, force: true })
+  }
+}
+
 /** The dump, as the database is at one moment, into a file; its SHA-256. */
 async function dump(database, to) {
   const digest = createHash('sha256')
@@ -48,10 +59,11 @@ async function dump(database, to) {
  * @returns how many files and bytes it has
  */
 export async function writeBackup({ file, partial, data, database }) {
-  const aside = join(data, `backup-${process.pid}`)
+  const aside = asideOf(data)
   rmSync(partial, { force: true })
   try {
     mkdirSync(aside, { recursive: true })
+    clearHeld(data)
     held(data, aside)
     const at = new Date().toISOString()
     const sha256 = await dump(database, join(aside, DUMP))

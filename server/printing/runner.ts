@@ -1,4 +1,3 @@
-import { sheetsIn } from '../../core/output/page/run-pages.ts'
 import { sideOf } from '../../core/plate/resolve/plate.ts'
 import { membersOf } from '../../core/things/brief/brief.ts'
 import { isLocal } from '../../core/wire/ipp/address.ts'
@@ -19,7 +18,7 @@ import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
 import { comesTo } from './job-comes-to.ts'
 import { Pages } from './pages.ts'
-import { type Note, pagesOfRun, pause, type Run, setupOf } from './run-row.ts'
+import { type Note, pause, type Run, setupOf } from './run-row.ts'
 import { Sender } from './sender.ts'
 import { Silence } from './silence.ts'
 
@@ -196,7 +195,7 @@ export class Runner {
 
   /** A person says whether the sheet of an interrupted sending came out. */
   async settleSending(run: Run, cameOut: boolean): Promise<void> {
-    if (cameOut) return this.out(run, sheetsIn(pagesOfRun(run)))
+    if (cameOut) return this.out(run, wantedOf(run))
     await this.note(run, { state: 'sending', reason: null, attemptedAt: null, message: 'Sending the page to the printer.' })
     this.start(run.id)
   }

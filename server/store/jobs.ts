@@ -1,7 +1,7 @@
 import type { Brief } from '../../core/things/brief/brief.ts'
 import { pictureIn } from '../../core/things/brief/item.ts'
 import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
-import { JOB_STATES } from '../../core/work/runs/states.ts'
+import { JOB_STATES, JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import type { pictures } from './pictures.ts'
@@ -11,8 +11,6 @@ export type JobRow = Row<'jobs'>
 type New = Pick<JobRow, 'title' | 'brief' | 'pins'> & Partial<Pick<JobRow, 'state'>>
 
 const UNTAKEN = JOB_STATES.filter((state) => state !== 'printing')
-/** Most jobs of one list. */
-const LISTED = 500
 
 export const jobDto = ({ id, title, state, brief, pins, version, archived, gang, createdAt, updatedAt }: JobRow): Job => ({
   id,
@@ -64,7 +62,14 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
   return {
     find,
     tryFind: (id: number, lock = false) => rows.one({ id }, { lock }),
-    list: () => rows.all({ archived: false }, { order: [['id', 'DESC']], limit: LISTED }),
+    /** Every job about which something is to be done, and the last of those that are over; newest first. */
+    async list(): Promise<JobRow[]> {
+      const [open, over] = await Promise.all([
+        rows.all({ archived: false, state: JOB_STATES.filter((state) => !JOBS_OVER.includes(state)) }),
+        rows.all({ archived: false, state: JOBS_OVER }, { order: [['id', 'DESC']], limit: LAST_JOBS }),
+      ])
+      return [...open, ...over].sort((a, b) => b.id - a.id)
+    },
     printing: () => rows.all({ state: 'printing' }),
     count: () => rows.count(),
     add: async ({ title, brief, pins, state = 'setup' }: New) =>

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
+import { JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
 import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
 import { FirstSteps } from '../features/bench/first-steps.tsx'
 import { jobsByState } from '../features/bench/jobs-by-state.ts'
@@ -42,6 +43,8 @@ export function Bench() {
     )
   if (!studio.data || !jobs.data) return <Loading what="the bench" />
   const counts = jobsByState(jobs.data)
+  // Only the last of them are listed: how many there were in all is not said.
+  const over = jobs.data.filter(({ state }) => JOBS_OVER.includes(state)).length
   const { printers } = studio.data
   return (
     <div className="mx-auto w-full max-w-[100rem]">
@@ -67,7 +70,11 @@ export function Bench() {
             <div key={state}>
               <div className="flex items-baseline justify-between border-b border-line pb-1">
                 <h2>
-                  {words} <span className="num font-normal text-faint">{list.length}</span>
+                  {words}{' '}
+                  <span className="num font-normal text-faint">
+                    {list.length}
+                    {over >= LAST_JOBS && JOBS_OVER.includes(state) && ` of the last ${LAST_JOBS}`}
+                  </span>
                 </h2>
                 {state === 'setup' && list.length > 1 && (
                   <Button kind="link" className="text-sm" onClick={() => setSeveral(true)}>

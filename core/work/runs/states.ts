@@ -1,6 +1,10 @@
 /** What a job has come to. */
 export const JOB_STATES = ['setup', 'printing', 'inspect', 'done', 'failed'] as const
 export type JobState = (typeof JOB_STATES)[number]
+/** A job about which nothing is to be done any more. */
+export const JOBS_OVER: readonly JobState[] = ['done', 'failed']
+/** Most of those in a list: the latest. All others are listed, however many. */
+export const LAST_JOBS = 300
 
 export const RUN_STATES = [
   'queued',

@@ -1,5 +1,5 @@
 import type { Job } from '../../../core/wire/api/dto.ts'
-import type { JobState } from '../../../core/work/runs/states.ts'
+import { JOB_STATES, type JobState } from '../../../core/work/runs/states.ts'
 
 const WORDS: Record<JobState, string> = {
   setup: 'being set up',
@@ -10,10 +10,10 @@ const WORDS: Record<JobState, string> = {
 }
 
 /** The jobs of each state, in the order of the work. Of those being set up the one due first stands first, those without a day last. */
-export const jobsByState = (jobs: readonly Job[]): { state: string; words: string; jobs: Job[] }[] =>
-  Object.entries(WORDS).map(([state, words]) => ({
+export const jobsByState = (jobs: readonly Job[]): { state: JobState; words: string; jobs: Job[] }[] =>
+  JOB_STATES.map((state) => ({
     state,
-    words,
+    words: WORDS[state],
     jobs: jobs
       .filter((job) => job.state === state)
       .sort((a, b) => (state === 'setup' ? (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9') : 0)),

@@ -121,7 +121,8 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
 /** One printer: what it is, what lies in its paths, and its jobs from now on. */
 export function Lane({ printer, studio, planned, runs }: { printer: Printer; studio: Studio; planned: PlannedJob[]; runs: Run[] }) {
   const queued = runs.filter((r) => r.state === 'queued')
-  const busy = runs.find((r) => ['rendering', 'sending', 'printing', 'waiting'].includes(r.state))
+  // Of several the oldest is at the printer; those behind it were sent ahead.
+  const busy = runs.findLast((r) => ['rendering', 'sending', 'printing', 'waiting'].includes(r.state))
   return (
     <article
       aria-label={printer.name}

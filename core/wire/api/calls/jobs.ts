@@ -11,7 +11,10 @@ const TickParam = IdParam.extend({
 })
 
 export const JOBS_CALLS = {
-  'GET /jobs': { summary: 'All jobs that are not archived', answers: z.array(Job) },
+  'GET /jobs': {
+    summary: 'Every job that is not archived and not over, and the last 300 of those that are; newest first',
+    answers: z.array(Job),
+  },
   'PATCH /jobs': {
     summary: 'Change several jobs at once: all of them, or none when one was changed by somebody else',
     takes: JobsEditSchema,
