@@ -124,3 +124,22 @@ describe('beside other pictures', () => {
     expect(along(710.4, 31, many)[0]).toBe(710.4)
   })
 })
+
+test.each([
+  // Its left edge, its middle and its right edge go to a guide at 130.
+  [mm(128.5), mm(130)],
+  [mm(104), mm(105)],
+  [mm(81), mm(80)],
+  // A hand's breadth off it goes nowhere.
+  [mm(126), mm(126)],
+])('a picture 50 wide at %i goes to a guide across the feed: %i', (x, to) => {
+  const sheet = { x: 0, y: 0, w: mm(1000), h: mm(1000) }
+  const guides = [
+    { axis: 'x' as const, at: mm(130) },
+    // One along the other axis says nothing across.
+    { axis: 'y' as const, at: mm(126.5) },
+  ]
+  const { rect, lines } = snap({ x, y: mm(700), w: mm(50), h: mm(20) }, sheet, sheet, mm(2), [], guides)
+  expect(rect.x).toBe(to)
+  expect(lines.filter(({ axis }) => axis === 'x').map(({ says }) => says)).toEqual(x === to ? [] : ['on the guide'])
+})

@@ -1,3 +1,4 @@
+import type { Guide } from '../things/brief/arrangement.ts'
 import type { Um } from '../things/length/length.ts'
 import type { Rect } from './rect.ts'
 
@@ -58,12 +59,26 @@ function besideStops(size: Um, others: readonly Span[]): Stop[] {
   return [...lined, ...spaced]
 }
 
+/** With an edge, or its middle, on a line that was drawn. */
+const guideStops = (size: Um, guides: readonly Guide[], axis: Guide['axis']): Stop[] =>
+  guides
+    .filter((guide) => guide.axis === axis)
+    .flatMap(({ at }) => [at, at - size / 2, at - size].map((to) => ({ to, line: at, says: 'on the guide' })))
+
 /**
  * Pulls a dragged picture to the nearest of those places within `reach` µm on each axis by itself.
  * @param frame what is judged by eye; borders are counted from its edges
  * @param others pictures that lie beside it, to be in line and at equal distances with
+ * @param guides lines somebody has drawn: an edge or the middle of the picture goes to them
  */
-export function snap(rect: Rect, frame: Rect, printable: Rect, reach: Um, others: readonly Rect[] = []): { rect: Rect; lines: SnapLine[] } {
+export function snap(
+  rect: Rect,
+  frame: Rect,
+  printable: Rect,
+  reach: Um,
+  others: readonly Rect[] = [],
+  guides: readonly Guide[] = [],
+): { rect: Rect; lines: SnapLine[] } {
   const nearest = (list: Stop[], at: Um) =>
     list.filter((s) => Math.abs(s.to - at) <= reach).sort((a, b) => Math.abs(a.to - at) - Math.abs(b.to - at))[0]
   const across = [rect.x - frame.x, frame.x + frame.w - rect.x - rect.w].filter((b) => b > 0)
@@ -75,9 +90,13 @@ export function snap(rect: Rect, frame: Rect, printable: Rect, reach: Um, others
     rect.h,
     others.map((r) => [r.y, r.y + r.h]),
   )
-  const x = nearest([...besideX, ...stops(rect.w, frame.x, frame.w, [printable.x, printable.x + printable.w], [])], rect.x)
+  const x = nearest(
+    [...guideStops(rect.w, guides, 'x'), ...besideX, ...stops(rect.w, frame.x, frame.w, [printable.x, printable.x + printable.w], [])],
+    rect.x,
+  )
   const y = nearest(
     [
+      ...guideStops(rect.h, guides, 'y'),
       ...besideY,
       ...stops(rect.h, frame.y, frame.h, [printable.y, printable.y + printable.h], x ? [x.to - frame.x].filter((b) => b > 0) : across),
     ],

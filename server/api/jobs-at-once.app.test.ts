@@ -91,3 +91,28 @@ test('a kept set-up says what jobs begin with, and the shape it was kept with', 
   expect(kept.begins.brief.items[0]?.content).toEqual({ as: 'picture', picture: null })
   await call('DELETE', `/setups/${kept.id}`)
 })
+
+test('a job of which nothing was printed is deleted; one that has runs is not, and stays as it is', async () => {
+  const j = await job({})
+  await call('PUT', `/jobs/${j.id}/ticks/fan`, {})
+  expect(await call('DELETE', `/jobs/${j.id}`)).toMatchObject({ status: 200, body: { id: j.id } })
+  expect((await call('GET', `/jobs/${j.id}`)).status).toBe(404)
+  expect((await call('DELETE', `/jobs/${j.id}`)).status).toBe(404)
+  expect(((await call<Job[]>('GET', '/jobs')).body as Job[]).some(({ id }) => id === j.id)).toBe(false)
+  const printed = await job({ paperId: 'harbour-lustre', sheet: A3 })
+  const run = await print(printed)
+  await call('POST', `/runs/${run.id}/cancel`)
+  expect(await call('DELETE', `/jobs/${printed.id}`)).toMatchObject({ status: 422, body: { code: 'was-printed' } })
+  expect((await now(printed.id)).title).toBe(printed.title)
+})
+
+test('deleted, a job leaves its gang, and a gang lets its jobs go', async () => {
+  const strip = (width: number) => job({ paperId: 'pilot-rag', sheet: null, size: { by: 'picture', width: mm(width), height: null } })
+  const three = [await strip(140), await strip(90), await strip(70)]
+  const gang = (await call<Job>('POST', '/gangs', { jobIds: three.map(({ id }) => id) })).body as Job
+  const [first, ...others] = three as [Job, ...Job[]]
+  expect((await call('DELETE', `/jobs/${first.id}`)).status).toBe(200)
+  expect((await now(gang.id)).brief.items.map((item) => item.piece?.job)).toEqual(others.map(({ id }) => id))
+  expect((await call('DELETE', `/jobs/${gang.id}`)).status).toBe(200)
+  for (const { id } of others) expect((await now(id)).gang).toBeNull()
+})

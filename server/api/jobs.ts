@@ -148,6 +148,27 @@ export function jobsApi(app: App) {
       return c.json(now as Job, 200)
     })
     .call('PATCH /jobs', async (c) => c.json(await edited(c.req.valid('json').edits), 200))
+    .call('DELETE /jobs/{id}', async (c) => {
+      const job = await store.jobs.find(c.req.valid('param').id)
+      const studio = await store.studio()
+      const others = await store.act(async (act) => {
+        const now = await act.jobs.find(job.id, true)
+        if ((await act.runs.ofJob(job.id)).length > 0)
+          throw new Refusal(422, {
+            code: 'was-printed',
+            field: 'id',
+            value: String(job.id),
+            message: 'Its runs stand in the log and belong to it. Put it aside: then it stands in no list any more.',
+          })
+        const changed = await gangFollows(act, { ...now, archived: true }, studio)
+        await act.ticks.clear(job.id)
+        await act.readings.clear(job.id)
+        await act.jobs.remove(job.id)
+        return changed
+      })
+      for (const id of [job.id, ...others]) events.tell({ what: 'job', id })
+      return c.json(jobDto(job), 200)
+    })
     .call('GET /jobs/{id}/ticks', async (c) => {
       const job = await store.jobs.find(c.req.valid('param').id)
       return c.json(await store.ticks.of(job.id), 200)

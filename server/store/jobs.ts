@@ -124,6 +124,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
     async parts(id: number): Promise<void> {
       await rows.follow({ id }, { gang: null })
     },
+    remove: (id: number) => rows.remove({ id }),
     /** What its runs have come to. */
     async stands(id: number, state: Job['state']): Promise<void> {
       await rows.follow({ id }, { state })

@@ -20,6 +20,8 @@ export function readings(scope: Scope) {
     async keep(jobId: number, seen: readonly Reading[]): Promise<void> {
       for (const { by: seenBy, ...reading } of seen) await rows.put({ jobId, seenBy, ...reading })
     },
+    /** Of a job that is no more. */
+    clear: (jobId: number) => rows.remove({ jobId }),
     forget: (jobId: number, place: SetPlace, setting: SettingKey) => rows.remove({ jobId, place, setting }),
   }
 }

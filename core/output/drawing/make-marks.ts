@@ -4,6 +4,7 @@ import { type TextBlock, UM_PER_POINT } from '../../sheet/make/back-text.ts'
 import { foldMarks } from '../../sheet/make/wrapped-canvas.ts'
 import type { Rect } from '../../sheet/rect.ts'
 import type { SnapLine } from '../../sheet/snap.ts'
+import type { Guide } from '../../things/brief/arrangement.ts'
 import { type Um, writeNumber } from '../../things/length/length.ts'
 import type { Mark } from './drawing.ts'
 
@@ -105,6 +106,12 @@ export function drift(plate: Plate, size: Um): Mark[] {
     },
   ]
 }
+
+/** A line somebody has drawn to lay pictures by, right across the sheet. */
+export const guideMark = ({ axis, at }: Guide, { x, y, w, h }: Rect): Mark =>
+  axis === 'x'
+    ? { kind: 'line', role: 'skew', x1: at, y1: y, x2: at, y2: y + h }
+    : { kind: 'line', role: 'skew', x1: x, y1: at, x2: x + w, y2: at }
 
 /** The lines a dragged picture has snapped to, with what they mean. */
 export function snapMarks(lines: readonly SnapLine[], frame: Rect, size: Um): Mark[] {

@@ -47,6 +47,10 @@ const PlaceSchema = z.object({
 })
 export type Place = z.infer<typeof PlaceSchema>
 
+/** A line across the feed (`y`) or along it (`x`), µm from the leading left corner of the true sheet. */
+const GuideSchema = z.object({ axis: z.enum(['x', 'y']), at: z.number().int().min(-MAX_LENGTH).max(MAX_LENGTH) })
+export type Guide = z.infer<typeof GuideSchema>
+
 /** How the items of a job share sheets. */
 export const ArrangementSchema = z.discriminatedUnion('as', [
   /** Every item on sheets of its own. */
@@ -77,7 +81,14 @@ export const ArrangementSchema = z.discriminatedUnion('as', [
     ...SHARED,
   }),
   /** Laid out by hand; later places lie over earlier ones. */
-  z.object({ as: z.literal('free'), places: z.array(PlaceSchema).max(MAX_PLACES), sheets: z.number().int().min(1).max(10_000), ...SHARED }),
+  z.object({
+    as: z.literal('free'),
+    places: z.array(PlaceSchema).max(MAX_PLACES),
+    sheets: z.number().int().min(1).max(10_000),
+    /** Lines to lay pictures by; they are not printed. */
+    guides: z.array(GuideSchema).max(100).default([]),
+    ...SHARED,
+  }),
 ])
 export type Arrangement = z.infer<typeof ArrangementSchema>
 export type Grid = Extract<Arrangement, { as: 'grid' }>
@@ -96,5 +107,5 @@ export const NEW_ARRANGEMENT: { grid: Grid; contact: Grid; sizes: Sizes; free: F
   grid: { as: 'grid', columns: 2, rows: 2, cell: null, fill: false, turn: true, ...shared },
   contact: { as: 'grid', columns: 5, rows: null, cell: null, fill: false, turn: false, ...shared, gutter: 3000, captions: 'both' },
   sizes: { as: 'sizes', cuts: 'straight', turn: true, keep: 'nothing', longest: null, ...shared, marks: 'corners' },
-  free: { as: 'free', places: [], sheets: 1, ...shared, gutter: NONE },
+  free: { as: 'free', places: [], sheets: 1, guides: [], ...shared, gutter: NONE },
 }

@@ -1,10 +1,10 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { pictureName } from '../../../core/sheet/arrange/captions.ts'
 import { aligned, LINES, type Picked, restacked, spread } from '../../../core/sheet/arrange/places.ts'
-import { type Free, MAX_PLACES, type Place } from '../../../core/things/brief/arrangement.ts'
+import { type Free, type Guide, MAX_PLACES, type Place } from '../../../core/things/brief/arrangement.ts'
 import { itemById } from '../../../core/things/brief/brief.ts'
 import { mm } from '../../../core/things/length/length.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, IconButton } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Combobox } from '../../ui/combobox.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -21,6 +21,7 @@ interface Props {
 
 /** A place that is added lies this much beside the one before. */
 const BESIDE = mm(5)
+const MOST_GUIDES = 100
 
 /** The places of a layout by hand: which are chosen, where one lies and what in it, and what is done with several. */
 export function PlacesPanel({ editor, free, plate, picked, onPick }: Props) {
@@ -162,6 +163,42 @@ export function PlacesPanel({ editor, free, plate, picked, onPick }: Props) {
             </Button>
           </>
         )}
+      </div>
+      <Guides editor={editor} free={free} />
+    </section>
+  )
+}
+
+/** Lines to lay pictures by: a picture that is dragged goes to them with an edge or its middle. */
+function Guides({ editor, free }: Pick<Props, 'editor' | 'free'>) {
+  const { unit } = editor.draft.brief
+  const { guides } = free
+  const set = (next: Guide[]) => editor.brief({ arrangement: { ...free, guides: next } })
+  return (
+    <section aria-label="Guides" className="mt-4 border-t border-hair pt-3">
+      <h3 className="text-sm text-soft">Guides</h3>
+      <ul className="grid gap-1">
+        {guides.map((guide, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: guides have nothing but their place
+          <li key={i} className="flex items-end gap-2">
+            <LengthField
+              label={guide.axis === 'x' ? `Guide ${i + 1}, from the left` : `Guide ${i + 1}, from the leading edge`}
+              unit={unit}
+              signed
+              value={guide.at}
+              onChange={(at) => set(guides.map((one, k) => (k === i ? { ...one, at } : one)))}
+            />
+            <IconButton small icon="remove" label={`Remove guide ${i + 1}`} onClick={() => set(guides.filter((_, k) => k !== i))} />
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 flex flex-wrap gap-1">
+        <Button small icon="add" disabled={guides.length >= MOST_GUIDES} onClick={() => set([...guides, { axis: 'y', at: mm(50) }])}>
+          Across
+        </Button>
+        <Button small icon="add" disabled={guides.length >= MOST_GUIDES} onClick={() => set([...guides, { axis: 'x', at: mm(50) }])}>
+          Along
+        </Button>
       </div>
     </section>
   )

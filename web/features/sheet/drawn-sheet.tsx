@@ -1,5 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
-import { snapMarks } from '../../../core/output/drawing/make-marks.ts'
+import { guideMark, snapMarks } from '../../../core/output/drawing/make-marks.ts'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { formOf, type Plate } from '../../../core/plate/resolve/plate.ts'
@@ -55,8 +55,15 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   const taken = useRef<{ at: number; lies: Rect; places: Picked; free: Free | null; cropAt: Item['cropAt'] } | null>(null)
   const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, form, empty: true }), [plate, brief.unit, view, form])
   const of = useMemo(() => formOf(plate, form), [plate, form])
-  const over = useMemo(() => (drawing && of ? snapMarks(snaps, of.layout.frame, drawing.textSize) : []), [drawing, of, snaps])
   const free = arrangement.as === 'free' ? arrangement : null
+  const guides = free?.guides
+  const over = useMemo(
+    () =>
+      drawing && of
+        ? [...(guides ?? []).map((guide) => guideMark(guide, of.layout.sheet)), ...snapMarks(snaps, of.layout.frame, drawing.textSize)]
+        : [],
+    [drawing, of, snaps, guides],
+  )
   const places = free?.places ?? null
   const { items } = brief
   /** Of each picture the place it lies in; where none are laid by hand, itself. */
@@ -123,7 +130,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
           if (cells) return
           const to = { ...from.lies, x: from.lies.x + dx, y: from.lies.y + dy }
           const others = free ? placements.flatMap((p, i) => (from.places.has(laid[i] as number) ? [] : [p.face])) : []
-          const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others)
+          const snapped = loose ? { rect: to, lines: [] } : snap(to, layout.frame, layout.printable, reach, others, guides)
           setSnaps(snapped.lines)
           const { rect } = snapped
           if (!from.free) return place(rect.x, rect.y, 'preview')

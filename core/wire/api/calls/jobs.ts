@@ -34,6 +34,11 @@ export const JOBS_CALLS = {
     takes: JobEditSchema,
     answers: Job,
   },
+  'DELETE /jobs/{id}': {
+    summary: 'Delete a job of which nothing was ever printed; a gang lets its jobs go',
+    params: IdParam,
+    answers: Job,
+  },
   'GET /jobs/{id}/ticks': { summary: 'Loading steps ticked so far', params: IdParam, answers: z.array(TickSchema) },
   'PUT /jobs/{id}/ticks/{step}': {
     summary: 'Tick a loading step',
