@@ -1,4 +1,5 @@
 // npm run screenshots: one current picture of each main view, from the demo data, into docs/screenshots.
+//   npm run screenshots -- layout gang     only these
 import { mkdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { needModules, needPackages, root, say, sleep } from './lib.mjs'
@@ -16,7 +17,9 @@ const dir = join(root, 'docs/screenshots')
 mkdirSync(dir, { recursive: true })
 
 await withDemo('screenshots', async ({ browser, base }) => {
+  const only = process.argv.slice(2)
   const shoot = async (name, path, { theme = 'light', width = 1280, height = 800, before } = {}) => {
+    if (only.length > 0 && !only.includes(name)) return
     const context = await browser.newContext({ viewport: { width, height } })
     await context.addInitScript((t) => localStorage.setItem('theme', t), theme)
     const page = await context.newPage()
