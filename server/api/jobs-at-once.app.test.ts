@@ -86,7 +86,7 @@ test('a run is printed again as it was printed, though its job was changed since
 test('a kept set-up says what jobs begin with, and the shape it was kept with', async () => {
   const j = await job({ paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(18), exact: true }, notes: 'only there' })
   const kept = (await call<SavedSetup>('POST', `/jobs/${j.id}/setups`, { name: `Exact ${j.id}` })).body as SavedSetup
-  expect(kept.shape).toEqual({ width: expect.any(Number), height: expect.any(Number), fills: true })
+  expect(kept.shape).toEqual({ width: expect.any(Number), height: expect.any(Number), fills: true, turns: true })
   expect(kept.begins.brief).toMatchObject({ paperId: 'harbour-lustre', notes: '', items: [{ size: { by: 'border', exact: true } }] })
   expect(kept.begins.brief.items[0]?.content).toEqual({ as: 'picture', picture: null })
   await call('DELETE', `/setups/${kept.id}`)

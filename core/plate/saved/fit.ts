@@ -1,34 +1,46 @@
 import { itemOf } from '../../things/brief/brief.ts'
+import { isSideways } from '../../things/brief/turn.ts'
 import type { Plate } from '../resolve/plate.ts'
 
-/** The shape a kept plate printed its picture in, in any unit, and whether another picture is cropped to fill it. */
+/** The shape a kept plate printed its picture in, upright, in any unit. */
 export interface KeptShape {
   width: number
   height: number
+  /** Whether another picture is cropped to fill it. */
   fills: boolean
+  /** Whether another picture is laid whichever way round it suits it better. */
+  turns: boolean
 }
 
 /** The shape a plate prints its first picture in; null without one. */
 export function shapeOf({ brief, forms }: Pick<Plate, 'brief' | 'forms'>): KeptShape | null {
-  const picture = forms.find((form) => form.side === 'front')?.placements[0]?.picture
-  if (!picture) return null
+  const placement = forms.find((form) => form.side === 'front')?.placements[0]
+  if (!placement) return null
+  const { w, h } = placement.picture
+  const [width, height] = isSideways(placement.turn) ? [h, w] : [w, h]
+  return { width, height, ...howItTakes(brief) }
+}
+
+function howItTakes(brief: Plate['brief']): Pick<KeptShape, 'fills' | 'turns'> {
   const { size } = itemOf(brief)
   const { arrangement } = brief
   // What lies in a cell or a place takes its shape, or lies whole in it.
-  const inPlace = arrangement.as === 'free' ? arrangement.places[0]?.fill === true : arrangement.as === 'grid' ? arrangement.fill : null
-  const bySize =
-    (size.by === 'sheet' && size.fill) ||
-    (size.by === 'border' && size.exact === true) ||
-    (size.by === 'picture' && size.width !== null && size.height !== null)
-  return { width: picture.w, height: picture.h, fills: inPlace ?? bySize }
+  if (arrangement.as === 'grid') return { fills: arrangement.fill, turns: arrangement.turn }
+  if (arrangement.as === 'free') {
+    const [place] = arrangement.places
+    return { fills: place?.fill === true, turns: place?.turn === null }
+  }
+  // A width and a height are the upright picture's own, and are not exchanged for another.
+  if (size.by === 'picture') return { fills: size.width !== null && size.height !== null, turns: false }
+  return { fills: (size.by === 'sheet' && size.fill) || (size.by === 'border' && size.exact === true), turns: true }
 }
 
 /**
- * How badly a picture suits a shape, whichever way round it is laid: the share 0…1 of it that is cropped to fill the shape.
- * With r and s the two ratios of long side to short, 1 − min(r/s, s/r).
+ * How badly a picture suits a shape: the share 0…1 of it that is cropped to fill the shape. With r and s the two ratios of width
+ * to height, or, where it may be turned, of long side to short: 1 − min(r/s, s/r).
  */
-export function misfit({ width, height }: Omit<KeptShape, 'fills'>, picture: { width: number; height: number }): number {
-  const ratio = (w: number, h: number) => Math.max(w, h) / Math.min(w, h)
+export function misfit({ width, height, turns }: Omit<KeptShape, 'fills'>, picture: { width: number; height: number }): number {
+  const ratio = (w: number, h: number) => (turns ? Math.max(w, h) / Math.min(w, h) : w / h)
   const [kept, own] = [ratio(width, height), ratio(picture.width, picture.height)]
   return 1 - Math.min(kept / own, own / kept)
 }

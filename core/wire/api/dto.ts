@@ -161,8 +161,8 @@ export const SavedSetupSchema = z.object({
   path: z.string(),
   /** What jobs begin with that are set up so. */
   begins: z.object({ brief: BriefSchema, pins: PinsSchema }),
-  /** The shape its picture was printed in, µm, and whether others are cropped to fill it; null without a picture's place. */
-  shape: z.object({ width: z.number(), height: z.number(), fills: z.boolean() }).nullable(),
+  /** The shape its picture was printed in, upright, µm, whether others are cropped to fill it, and turned to; null without a place. */
+  shape: z.object({ width: z.number(), height: z.number(), fills: z.boolean(), turns: z.boolean() }).nullable(),
   changes: z.array(z.object({ id: z.string(), weight: z.enum(['matters', 'note']), says: z.string() })),
   /** How it differs from the last run of this paper on this printer that came out right; null when there was none. */
   lastGood: z.object({ runId: z.number().int(), differs: z.array(z.string()) }).nullable(),

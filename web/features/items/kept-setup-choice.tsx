@@ -17,8 +17,8 @@ interface Props {
   onChange(setup: SavedSetup | null): void
 }
 
-const says = ({ name, paper, path }: SavedSetup, cropped: number): string =>
-  `${name}: ${paper}, ${path}${cropped >= 0.005 ? `; crops ${Math.round(cropped * 100)} %` : ''}`
+const says = ({ name, paper, path }: SavedSetup, cropped: number, pictures: number): string =>
+  `${name}: ${paper}, ${path}${cropped >= 0.005 ? `; crops ${Math.round(cropped * 100)} %${pictures > 1 ? ' on average' : ''}` : ''}`
 
 /** The set-ups that were kept, those that fit these pictures best first; nothing where none were. */
 export function KeptSetupChoice({ pictures, value, none, onChange }: Props) {
@@ -32,7 +32,9 @@ export function KeptSetupChoice({ pictures, value, none, onChange }: Props) {
         value={value?.id ?? null}
         options={[
           [null, none],
-          ...mostFitting(setups.data, pictures).map(({ setup, cropped }) => [setup.id, says(setup, cropped)] as [number, string]),
+          ...mostFitting(setups.data, pictures).map(
+            ({ setup, cropped }) => [setup.id, says(setup, cropped, pictures.length)] as [number, string],
+          ),
         ]}
         onChange={(id) => onChange(setups.data.find((setup) => setup.id === id) ?? null)}
       />

@@ -170,7 +170,7 @@ export function PlacesPanel({ editor, free, plate, picked, onPick }: Props) {
 }
 
 /** Lines to lay pictures by: a picture that is dragged goes to them with an edge or its middle. */
-function Guides({ editor, free }: Pick<Props, 'editor' | 'free'>) {
+function Guides({ free, editor }: Pick<Props, 'free' | 'editor'>) {
   const { unit } = editor.draft.brief
   const { guides } = free
   const set = (next: Guide[]) => editor.brief({ arrangement: { ...free, guides: next } })
