@@ -32,6 +32,7 @@ try {
       name: process.env.ARCH_DB_NAME ?? 'archplate',
       password: process.env.ARCH_DB_PASSWORD ?? null,
       passwordFile: process.env.ARCH_DB_PASSWORD_FILE ?? join(dir, 'database-password'),
+      tls: process.env.ARCH_DB_TLS ?? null,
     },
   })
   say(
@@ -39,5 +40,7 @@ try {
   )
 } catch (error) {
   rmSync(partial, { force: true })
-  die(`Nothing was written: ${error.code === 'ENOSPC' ? 'the disk is full. Make room, or name another disk.' : error.message}`)
+  die(
+    `Nothing was written: ${error.code === 'ENOSPC' ? 'the disk is full. Make room, or name another disk.' : error.message}${/connect/i.test(error.message) ? ' Start it first: npm start.' : ''}`,
+  )
 }

@@ -6,18 +6,21 @@ import { join } from 'node:path'
 
 const lineOf = (key, value) => `${key}="${String(value).replaceAll('\\', '\\\\').replaceAll('"', '\\"')}"\n`
 
+/** As `ARCH_DB_TLS` says it: `on`, or the file of the authority that signed the server's certificate. */
+const tlsOf = (tls) => (tls === null ? '' : `ssl\nssl-verify-server-cert\n${tls === 'on' ? '' : lineOf('ssl-ca', tls)}`)
+
 /**
  * Runs one of them. `use` gets the process as it runs.
  * @throws Error with what the program said when it does not end well
  */
-export async function runClient(program, { host, port, user, password, passwordFile }, args, stdio, use) {
+export async function runClient(program, { host, port, user, password, passwordFile, tls = null }, args, stdio, use) {
   const folder = mkdtempSync(join(tmpdir(), 'arch-plate-'))
   try {
     const secret = password ?? readFileSync(passwordFile, 'utf8').trim()
     const login = join(folder, 'login')
     writeFileSync(
       login,
-      `[client]\n${lineOf('host', host)}port=${port}\nprotocol=tcp\n${lineOf('user', user)}${lineOf('password', secret)}`,
+      `[client]\n${lineOf('host', host)}port=${port}\nprotocol=tcp\n${lineOf('user', user)}${lineOf('password', secret)}${tlsOf(tls)}`,
       { mode: 0o600 },
     )
     const proc = spawn(program, [`--defaults-file=${login}`, ...args], { stdio })
@@ -29,7 +32,9 @@ export async function runClient(program, { host, port, user, password, passwordF
       proc.once('error', (error) => fail(new Error(`${program} cannot be run (${error.code}). It comes with mariadb-client.`)))
       proc.once('close', (code) => (code === 0 ? done() : fail(new Error(`${program}: ${said.trim() || `ended with ${code}`}`))))
     })
-    await Promise.all([ended, use(proc)])
+    // What the program says of itself tells more than that its pipe is broken.
+    const [own, used] = await Promise.allSettled([ended, use(proc)])
+    for (const one of [own, used]) if (one.status === 'rejected') throw one.reason
   } finally {
     rmSync(folder, { recursive: true, force: true })
   }

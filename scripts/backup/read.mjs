@@ -8,8 +8,9 @@ import yauzl from 'yauzl'
 import { runClient } from './client.mjs'
 import { DUMP, FORMAT, HASH, MANIFEST, placeOf, VERSION } from './format.mjs'
 
-/** Stands in a folder as long as a backup is being restored into it. */
+/** Stands in a folder as long as a backup is being restored into it, and all else that is put there meanwhile. */
 const UNDER_WAY = 'restoring'
+const OURS = ['data', 'mariadb', 'mariadb.new', 'mariadb.log', 'database-password', 'pids.json', DUMP, UNDER_WAY]
 const DATABASE = 'archplate'
 
 /** The parts of a ZIP, by name. @throws Error where it is none, or was cut off */
@@ -50,7 +51,8 @@ async function takeOut(zip, name, to, sha256) {
       done(null, part)
     },
   })
-  await pipeline(await zip.read(name), meter, createWriteStream(to))
+  // On the disk before it is said to be there.
+  await pipeline(await zip.read(name), meter, createWriteStream(to, { flush: true }))
   if (digest.digest('hex') !== sha256) throw new Error(`${name} is damaged: it is not what was written.`)
 }
 
@@ -60,7 +62,8 @@ async function takeOut(zip, name, to, sha256) {
  */
 export async function readBackup({ file, dir, start, port }) {
   const underWay = join(dir, UNDER_WAY)
-  if (existsSync(underWay)) rmSync(dir, { recursive: true, force: true })
+  // Only what a restoring puts there: whatever else lies in the folder is somebody's own.
+  if (existsSync(underWay)) for (const name of OURS) rmSync(join(dir, name), { recursive: true, force: true })
   if (existsSync(dir) && readdirSync(dir).length > 0)
     throw new Error(`${dir} is not empty. Name another folder, or move what is there away: nothing is written over.`)
   const zip = await openZip(file)

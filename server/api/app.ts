@@ -5,10 +5,11 @@ import { setTimeout as sleep } from 'node:timers/promises'
 import { serveStatic } from '@hono/node-server/serve-static'
 import { bodyLimit } from 'hono/body-limit'
 import { secureHeaders } from 'hono/secure-headers'
+import { SMALL_SIDES } from '../../core/wire/api/files.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import { archiveJsonSchemas } from '../archive/rows.ts'
 import { config, LIMITS } from '../config.ts'
-import { SIDES, smallPicture } from '../files/small-picture.ts'
+import { smallPicture } from '../files/small-picture.ts'
 import type { Installation } from '../installation.ts'
 import { missing, Refusal } from '../problems.ts'
 import { apiDocument } from './document.ts'
@@ -146,7 +147,7 @@ export function buildHttp(installation: Installation) {
 
   http.get('/api/files/:hash/small/:side', async (c) => {
     const { hash, side } = c.req.param()
-    const wanted = SIDES.find((one) => String(one) === side)
+    const wanted = SMALL_SIDES.find((one) => String(one) === side)
     const small = wanted && files.has(hash) ? await smallPicture(files.pathOf(hash), wanted) : null
     if (!small) throw missing('file', hash)
     return c.body(small as Uint8Array<ArrayBuffer>, 200, {

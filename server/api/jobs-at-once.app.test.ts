@@ -4,6 +4,7 @@ import { call } from '../testing/client.ts'
 import { job, print, runOf, smallPicture } from '../testing/jobs.ts'
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
+const remove = ({ id, version }: Job) => call('DELETE', `/jobs/${id}?version=${version}`)
 const now = async (id: number) => (await call<Job>('GET', `/jobs/${id}`)).body as Job
 
 test('several jobs are changed at once, each by its own version; where one was changed by another, none is', async () => {
@@ -95,14 +96,16 @@ test('a kept set-up says what jobs begin with, and the shape it was kept with', 
 test('a job of which nothing was printed is deleted; one that has runs is not, and stays as it is', async () => {
   const j = await job({})
   await call('PUT', `/jobs/${j.id}/ticks/fan`, {})
-  expect(await call('DELETE', `/jobs/${j.id}`)).toMatchObject({ status: 200, body: { id: j.id } })
+  expect(await remove({ ...j, version: j.version - 1 })).toMatchObject({ status: 409, body: { code: 'changed-meanwhile' } })
+  expect(await remove(j)).toMatchObject({ status: 200, body: { id: j.id } })
   expect((await call('GET', `/jobs/${j.id}`)).status).toBe(404)
-  expect((await call('DELETE', `/jobs/${j.id}`)).status).toBe(404)
+  expect((await remove(j)).status).toBe(404)
   expect(((await call<Job[]>('GET', '/jobs')).body as Job[]).some(({ id }) => id === j.id)).toBe(false)
   const printed = await job({ paperId: 'harbour-lustre', sheet: A3 })
   const run = await print(printed)
   await call('POST', `/runs/${run.id}/cancel`)
-  expect(await call('DELETE', `/jobs/${printed.id}`)).toMatchObject({ status: 422, body: { code: 'was-printed' } })
+  expect((await call('DELETE', `/jobs/${printed.id}`)).status).toBe(400)
+  expect(await remove(await now(printed.id))).toMatchObject({ status: 422, body: { code: 'was-printed' } })
   expect((await now(printed.id)).title).toBe(printed.title)
 })
 
@@ -111,8 +114,8 @@ test('deleted, a job leaves its gang, and a gang lets its jobs go', async () => 
   const three = [await strip(140), await strip(90), await strip(70)]
   const gang = (await call<Job>('POST', '/gangs', { jobIds: three.map(({ id }) => id) })).body as Job
   const [first, ...others] = three as [Job, ...Job[]]
-  expect((await call('DELETE', `/jobs/${first.id}`)).status).toBe(200)
+  expect((await remove(await now(first.id))).status).toBe(200)
   expect((await now(gang.id)).brief.items.map((item) => item.piece?.job)).toEqual(others.map(({ id }) => id))
-  expect((await call('DELETE', `/jobs/${gang.id}`)).status).toBe(200)
+  expect((await remove(await now(gang.id))).status).toBe(200)
   for (const { id } of others) expect((await now(id)).gang).toBeNull()
 })

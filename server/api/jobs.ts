@@ -149,24 +149,28 @@ export function jobsApi(app: App) {
     })
     .call('PATCH /jobs', async (c) => c.json(await edited(c.req.valid('json').edits), 200))
     .call('DELETE /jobs/{id}', async (c) => {
-      const job = await store.jobs.find(c.req.valid('param').id)
+      const { id } = c.req.valid('param')
       const studio = await store.studio()
-      const others = await store.act(async (act) => {
-        const now = await act.jobs.find(job.id, true)
-        if ((await act.runs.ofJob(job.id)).length > 0)
+      const { job, others } = await store.act(async (act) => {
+        const now = await act.jobs.seen(
+          id,
+          c.req.valid('query').version,
+          'Somebody else changed this job. Look at it before you delete it.',
+        )
+        if ((await act.runs.ofJob(id)).length > 0)
           throw new Refusal(422, {
             code: 'was-printed',
             field: 'id',
-            value: String(job.id),
+            value: String(id),
             message: 'Its runs stand in the log and belong to it. Put it aside: then it stands in no list any more.',
           })
-        const changed = await gangFollows(act, { ...now, archived: true }, studio)
-        await act.ticks.clear(job.id)
-        await act.readings.clear(job.id)
-        await act.jobs.remove(job.id)
-        return changed
+        const others = await gangFollows(act, { ...now, archived: true }, studio)
+        await act.ticks.clear(id)
+        await act.readings.clear(id)
+        await act.jobs.remove(id)
+        return { job: now, others }
       })
-      for (const id of [job.id, ...others]) events.tell({ what: 'job', id })
+      for (const one of [id, ...others]) events.tell({ what: 'job', id: one })
       return c.json(jobDto(job), 200)
     })
     .call('GET /jobs/{id}/ticks', async (c) => {

@@ -23,7 +23,7 @@ test.each([
   [700, 1400, 640, [320, 640]],
   // What is small already stays as it is.
   [100, 60, 192, [100, 60]],
-])('%i × %i becomes at most %i', async (width, height, side, size) => {
+] as const)('%i × %i becomes at most %i', async (width, height, side, size) => {
   const small = await smallPicture(await flat(width, height), side)
   const { info, data } = await sharp(small as Buffer)
     .raw()

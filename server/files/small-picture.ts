@@ -1,12 +1,11 @@
 import sharp from 'sharp'
+import type { SmallSide } from '../../core/wire/api/files.ts'
 
-/** Longest sides there are, pixels: for lists, and for one of many on a drawn sheet. */
-export const SIDES: readonly number[] = [192, 640]
 /** Previews and delivered sheets have far fewer; the files of pictures themselves are not meant. */
 const MOST_PIXELS = 40_000_000
 
 /** A kept picture small, JPEG, in the colours it has; null where the file is no picture, or one too large to be looked at in lists. */
-export async function smallPicture(path: string, side: number): Promise<Buffer | null> {
+export async function smallPicture(path: string, side: SmallSide): Promise<Buffer | null> {
   try {
     return await sharp(path, { limitInputPixels: MOST_PIXELS })
       .resize(side, side, { fit: 'inside', withoutEnlargement: true })

@@ -78,9 +78,9 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
       const found = await rows.all({ id: [...new Set(ids)] }, { only: ['id', 'title'] })
       return new Map(found.map((job) => [job.id, job.title]))
     },
-    /** Refuses with 409 when the job is not the one that was seen. */
+    /** Refuses with 409 when the job is not the one that was seen; within an act it is held until that ends. */
     async seen(id: number, version: number, message: string): Promise<JobRow> {
-      const job = await find(id)
+      const job = await find(id, true)
       if (job.version !== version) throw jobChanged(message, job)
       return job
     },

@@ -8,7 +8,7 @@ import { DELIVERED, MOVING, OVER, type RunState } from '../../core/work/runs/sta
 import type { NewRow } from '../db/columns.ts'
 import type { Row, Tables } from '../db/tables.ts'
 import { missing } from '../problems.ts'
-import { experienceOf, forgetExperience } from './experience.ts'
+import { experienceOf, followingExperience } from './experience.ts'
 import { type Scope, table } from './table.ts'
 
 export type RunRow = Row<'runs'>
@@ -72,13 +72,14 @@ export function runs(scope: Scope) {
     stateOf: async (id: number): Promise<RunState | null> => (await rows.one({ id }, { only: ['id', 'state'] }))?.state ?? null,
     /** In which states the other runs of its job are. */
     statesBeside: async ({ id, jobId }: RunRow): Promise<RunState[]> =>
-      (await rows.all({ jobId, id: { [Op.ne]: id } as never }, { only: ['id', 'state'] })).map(({ state }) => state),
+      (await rows.all({ jobId, [Op.not]: { id } }, { only: ['id', 'state'] })).map(({ state }) => state),
     add: (values: RunChange) => rows.add(values),
     /** Another change that came between stays, unless it is of the very same. */
     async change(run: RunRow, values: RunChange): Promise<RunRow> {
-      // The sheets of a run that is moving have not been summed yet.
-      if ('faults' in values || ('sheetsDelivered' in values && !MOVING.includes(run.state))) forgetExperience(scope)
-      return rows.change(run, values)
+      const follow = followingExperience(scope, run, values)
+      const next = await rows.change(run, values)
+      follow()
+      return next
     },
     /** The log, newest first: of these words, in this state, before this run. */
     log({ q = '', state, before }: { q?: string | undefined; state?: string | undefined; before?: number | undefined }): Promise<RunRow[]> {

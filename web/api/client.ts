@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import type { ProblemSchema } from '../../core/wire/api/dto.ts'
+import type { SmallSide } from '../../core/wire/api/files.ts'
 import { OWN_HEADER } from '../../core/wire/api/own-header.ts'
 import { HERE } from './here.ts'
 
@@ -107,7 +108,7 @@ export function upload<K extends CallKey & `PUT ${string}`>(
 }
 
 /** A kept picture with its longer side this many pixels: for lists, or for one of many on a sheet. */
-export const smallUrl = (hash: string, side: 192 | 640 = 192): string => `/api/files/${hash}/small/${side}`
+export const smallUrl = (hash: string, side: SmallSide = 192): string => `/api/files/${hash}/small/${side}`
 
 export const fileUrl = (hash: string): string => `/api/files/${hash}`
 export const messageOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong.')

@@ -38,6 +38,13 @@ export const jobRunsQuery = (id: number) =>
   queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api('GET /jobs/{id}/runs', { id }) })
 export const logQuery = (q: string) => queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api('GET /runs', { q }) })
 export const atWorkQuery = queryOptions({ queryKey: ['runs', 'at-work'], queryFn: () => api('GET /at-work') })
+/** The plate a run was frozen with: it never changes. */
+export const frozenQuery = (id: number) =>
+  queryOptions({
+    queryKey: ['frozen', id],
+    queryFn: async () => (await api('GET /runs/{id}', { id })).plate,
+    staleTime: Number.POSITIVE_INFINITY,
+  })
 export const runQuery = (id: number) => queryOptions({ queryKey: ['runs', id], queryFn: () => api('GET /runs/{id}', { id }) })
 export const demoPicturesQuery = queryOptions({ queryKey: ['demo-pictures'], queryFn: () => api('GET /pictures/demo') })
 export const profilesQuery = queryOptions({ queryKey: ['profiles'], queryFn: () => api('GET /profiles') })

@@ -107,7 +107,7 @@ export function Bench() {
       )}
       {several && (
         <Suspense>
-          <ChangeSeveral planned={planned} studio={studio.data} onClose={() => setSeveral(false)} />
+          <ChangeSeveral planned={planned} studio={studio.data} moment={moment} onClose={() => setSeveral(false)} />
         </Suspense>
       )}
     </div>

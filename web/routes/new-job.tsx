@@ -34,10 +34,7 @@ export function NewJob() {
     if (busy) return
     setBusy(true)
     try {
-      const to = await work()
-      // They have become jobs.
-      taken.forget()
-      navigate(to)
+      navigate(await work())
     } catch (error) {
       toast.error(messageOf(error))
       setBusy(false)
@@ -60,6 +57,8 @@ export function NewJob() {
       const setup = setupId !== null ? { setupId } : like ? { likeJob: like } : {}
       if (how === 'each') {
         const jobs = await api('POST /jobs/many', { body: { pictureIds, wishes, ...setup, brief: onPaper } })
+        // They have become jobs.
+        taken.forget()
         await onLot(jobs)
         toast(`${jobs.length} jobs are begun.`)
         return '/'
@@ -72,6 +71,7 @@ export function NewJob() {
           brief: { ...onPaper, ...beginsWith(how) },
         },
       })
+      taken.forget()
       await onLot([job])
       return `/jobs/${job.id}/brief`
     })
@@ -126,8 +126,10 @@ export function NewJob() {
               before={taken}
               onTaken={(pictures) => {
                 const [one, ...more] = pictures
-                if (one && more.length === 0) void begin(one)
-                else setMany(pictures)
+                if (!one || more.length > 0) return setMany(pictures)
+                // One alone is begun at once; what an upload before it left stays.
+                if (taken.list().length === 1) taken.forget()
+                void begin(one)
               }}
             />
           </div>

@@ -53,20 +53,19 @@ export function aligned(places: readonly Place[], which: Picked, line: Line, gro
  */
 export function spread(places: readonly Place[], which: Picked, way: 'across' | 'along'): Place[] {
   const [start, size] = way === 'across' ? (['x', 'width'] as const) : (['y', 'height'] as const)
-  const row = [...which].filter((at) => at < places.length).sort((a, b) => middle(a) - middle(b) || a - b)
-  function middle(at: number): number {
-    const place = places[at] as Place
-    return place[start] + place[size] / 2
-  }
-  const of = row.map((at) => places[at] as Place)
+  const middle = (place: Place) => place[start] + place[size] / 2
+  const row = places
+    .map((place, at) => ({ place, at }))
+    .filter(({ at }) => which.has(at))
+    .sort((a, b) => middle(a.place) - middle(b.place) || a.at - b.at)
+  const of = row.map(({ place }) => place)
   const [first, last] = [of[0], of.at(-1)]
   if (!first || !last || of.length < 3) return [...places]
   const room = last[start] + last[size] - first[start]
   const gap = (room - of.reduce((sum, place) => sum + place[size], 0)) / (of.length - 1)
   const out = [...places]
   let next = first[start]
-  for (const at of row) {
-    const place = places[at] as Place
+  for (const { place, at } of row) {
     out[at] = { ...place, [start]: Math.round(next) }
     next += place[size] + gap
   }

@@ -8,6 +8,7 @@ const size = z.object({ width: um.positive(), height: um.positive() })
 /** Most cells along one side of a grid, and most places on a sheet laid out by hand. */
 export const MAX_CELLS = 50
 export const MAX_PLACES = 500
+export const MAX_GUIDES = 100
 /** Most prints a job may come to, all its copies. */
 export const MAX_PIECES = 20_000
 
@@ -86,7 +87,7 @@ export const ArrangementSchema = z.discriminatedUnion('as', [
     places: z.array(PlaceSchema).max(MAX_PLACES),
     sheets: z.number().int().min(1).max(10_000),
     /** Lines to lay pictures by; they are not printed. */
-    guides: z.array(GuideSchema).max(100).default([]),
+    guides: z.array(GuideSchema).max(MAX_GUIDES).default([]),
     ...SHARED,
   }),
 ])

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
+import type { Moment } from '../../../core/plate/decisions/decision.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import { changedBy, differenceOf, type Several } from '../../../core/plate/saved/change-several.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -21,6 +22,8 @@ import type { PlannedJob } from './planned.ts'
 interface Props {
   planned: readonly PlannedJob[]
   studio: Studio
+  /** The minute the plates were worked out for, so that only the change differs. */
+  moment: Moment | null
   onClose(): void
 }
 
@@ -45,7 +48,7 @@ const severalOf = ({ paperId, printer, dueAt, copies }: Wanted): Several => ({
 })
 
 /** One change to several jobs at once: chosen, seen in each before it is done, taken back in one step. */
-export default function ChangeSeveral({ planned, studio, onClose }: Props) {
+export default function ChangeSeveral({ planned, studio, moment, onClose }: Props) {
   const navigate = useNavigate()
   const jobs = planned.filter(({ job }) => job.state === 'setup')
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
@@ -60,10 +63,10 @@ export default function ChangeSeveral({ planned, studio, onClose }: Props) {
           ? []
           : mine.map(({ job, plate }) => {
               const { brief, pins } = changedBy(job, several)
-              return [job.id, differenceOf(plate, resolve(brief, studio, pins))]
+              return [job.id, differenceOf(plate, resolve(brief, studio, pins, moment))]
             }),
       ),
-    [mine, several, studio, nothing],
+    [mine, several, studio, moment, nothing],
   )
   const told = () => queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey })
   const onError = (error: Error) => {

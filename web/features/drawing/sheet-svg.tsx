@@ -1,5 +1,6 @@
 import { useId, useMemo, useRef, useState } from 'react'
 import { type Drawing, type Mark, type Role, scaled } from '../../../core/output/drawing/drawing.ts'
+import type { Rect } from '../../../core/sheet/rect.ts'
 import { PictureMark, WordsMark } from './picture-mark.tsx'
 import { usePictureDrag } from './use-picture-drag.ts'
 
@@ -68,6 +69,8 @@ const UM_PER_UNIT = 1000
 /** A drag snaps to what is nearer than this, screen pixels. */
 const SNAP_PIXELS = 7
 
+const boxOf = ({ x, y, w, h }: Rect) => ({ x, y, width: w, height: h })
+
 const NUDGE = 1000
 const keyStep = (e: { shiftKey: boolean; altKey: boolean }) => (e.shiftKey ? NUDGE * 10 : e.altKey ? NUDGE / 10 : NUDGE)
 const DIRECTIONS: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }
@@ -116,7 +119,7 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
     }
     switch (mark.kind) {
       case 'rect': {
-        const box = { x: mark.rect.x, y: mark.rect.y, width: mark.rect.w, height: mark.rect.h }
+        const box = boxOf(mark.rect)
         const drawn = <rect key={key} {...box} fill={style?.fill ?? 'none'} {...stroke} data-role={mark.role} />
         if (mark.role !== 'edge') return drawn
         // A light line under the dark one, so that the edge of the paper shows on any picture.
@@ -132,10 +135,7 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
           // biome-ignore lint/a11y/noStaticElementInteractions: the list of places is the way for keys
           <rect
             key={key}
-            x={mark.rect.x}
-            y={mark.rect.y}
-            width={mark.rect.w}
-            height={mark.rect.h}
+            {...boxOf(mark.rect)}
             fill="transparent"
             {...stroke}
             data-place={mark.place}
@@ -143,18 +143,7 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
           />
         )
       case 'hatch':
-        return (
-          <rect
-            key={key}
-            x={mark.rect.x}
-            y={mark.rect.y}
-            width={mark.rect.w}
-            height={mark.rect.h}
-            fill={`url(#${id}-${mark.role})`}
-            data-role={mark.role}
-            pointerEvents="none"
-          />
-        )
+        return <rect key={key} {...boxOf(mark.rect)} fill={`url(#${id}-${mark.role})`} data-role={mark.role} pointerEvents="none" />
       case 'line':
         return (
           <line
@@ -218,13 +207,10 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
               : {})}
           >
             <PictureMark mark={mark} href={picture(mark.item)} />
-            <rect x={rect.x} y={rect.y} width={rect.w} height={rect.h} fill="transparent" {...stroke} />
+            <rect {...boxOf(rect)} fill="transparent" {...stroke} />
             {chosen?.has(at) && (
               <rect
-                x={rect.x}
-                y={rect.y}
-                width={rect.w}
-                height={rect.h}
+                {...boxOf(rect)}
                 fill="none"
                 stroke="var(--act-on-sheet)"
                 strokeWidth={2.4}

@@ -13,7 +13,7 @@ import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { toast } from '../../ui/toast.tsx'
-import { smallPreviewUrl } from '../picture/preview-url.ts'
+import { previewUrl } from '../picture/preview-url.ts'
 
 /** Chooses other jobs of the same printer, paper and media type to print with this one. */
 export const GangDialog = ({ job, studio, onClose }: { job: Job; studio: Studio; onClose(): void }) => (
@@ -66,7 +66,7 @@ function Choice({ job, studio, onDone }: { job: Job; studio: Studio; onDone(): v
       <ul className="mt-3 max-h-[50vh] divide-y divide-hair overflow-y-auto">
         {others.map(({ job: one, member }) => {
           const [piece] = piecesOf(member)
-          const src = smallPreviewUrl(one.brief)
+          const src = previewUrl(one.brief, undefined, 192)
           return (
             <li key={one.id} className="flex items-center gap-3 py-1.5">
               <Check

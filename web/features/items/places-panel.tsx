@@ -1,15 +1,16 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { pictureName } from '../../../core/sheet/arrange/captions.ts'
 import { aligned, LINES, type Picked, restacked, spread } from '../../../core/sheet/arrange/places.ts'
-import { type Free, type Guide, MAX_PLACES, type Place } from '../../../core/things/brief/arrangement.ts'
+import { type Free, MAX_PLACES, type Place } from '../../../core/things/brief/arrangement.ts'
 import { itemById } from '../../../core/things/brief/brief.ts'
 import { mm } from '../../../core/things/length/length.ts'
-import { Button, IconButton } from '../../ui/button.tsx'
+import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Combobox } from '../../ui/combobox.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { Select } from '../../ui/select.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
+import { Guides } from './guides.tsx'
 
 interface Props {
   editor: JobEditor
@@ -21,7 +22,6 @@ interface Props {
 
 /** A place that is added lies this much beside the one before. */
 const BESIDE = mm(5)
-const MOST_GUIDES = 100
 
 /** The places of a layout by hand: which are chosen, where one lies and what in it, and what is done with several. */
 export function PlacesPanel({ editor, free, plate, picked, onPick }: Props) {
@@ -45,18 +45,33 @@ export function PlacesPanel({ editor, free, plate, picked, onPick }: Props) {
   }
   return (
     <section aria-label="Places" className="max-w-sm">
-      <Combobox
-        label="Place"
-        labelAt="before"
-        find="A place"
-        full
-        value={one ? (first ?? null) : null}
-        options={[
-          { value: null, words: chosen.size > 1 ? `${chosen.size} of ${places.length} chosen` : `none of ${places.length} chosen` },
-          ...places.map((place, at) => ({ value: at, words: `${at + 1}  ${nameOf(place)}` })),
-        ]}
-        onChange={(at) => onPick(new Set(at === null ? [] : [at]))}
-      />
+      {places.length === 0 ? (
+        <p className="text-soft">No places yet. Add one, or drop pictures on the sheet.</p>
+      ) : (
+        <>
+          <Check
+            className="w-full border-b border-hair pb-1 text-sm"
+            checked={chosen.size === places.length}
+            onChange={(all) => onPick(new Set(all ? places.keys() : []))}
+          >
+            {chosen.size} of {places.length} chosen
+          </Check>
+          <ul aria-label="Places to choose" className="max-h-40 overflow-y-auto">
+            {places.map((place, at) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a place is known by where it stands
+              <li key={at}>
+                <Check
+                  className="text-sm"
+                  checked={chosen.has(at)}
+                  onChange={(on) => onPick(new Set(on ? [...chosen, at] : [...chosen].filter((one) => one !== at)))}
+                >
+                  <span className="num text-faint">{at + 1}</span> {nameOf(place)}
+                </Check>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
       {one && (
         <div className="mt-2 grid grid-cols-2 gap-2">
           <Combobox
@@ -165,41 +180,6 @@ export function PlacesPanel({ editor, free, plate, picked, onPick }: Props) {
         )}
       </div>
       <Guides editor={editor} free={free} />
-    </section>
-  )
-}
-
-/** Lines to lay pictures by: a picture that is dragged goes to them with an edge or its middle. */
-function Guides({ free, editor }: Pick<Props, 'free' | 'editor'>) {
-  const { unit } = editor.draft.brief
-  const { guides } = free
-  const set = (next: Guide[]) => editor.brief({ arrangement: { ...free, guides: next } })
-  return (
-    <section aria-label="Guides" className="mt-4 border-t border-hair pt-3">
-      <h3 className="text-sm text-soft">Guides</h3>
-      <ul className="grid gap-1">
-        {guides.map((guide, i) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: guides have nothing but their place
-          <li key={i} className="flex items-end gap-2">
-            <LengthField
-              label={guide.axis === 'x' ? `Guide ${i + 1}, from the left` : `Guide ${i + 1}, from the leading edge`}
-              unit={unit}
-              signed
-              value={guide.at}
-              onChange={(at) => set(guides.map((one, k) => (k === i ? { ...one, at } : one)))}
-            />
-            <IconButton small icon="remove" label={`Remove guide ${i + 1}`} onClick={() => set(guides.filter((_, k) => k !== i))} />
-          </li>
-        ))}
-      </ul>
-      <div className="mt-2 flex flex-wrap gap-1">
-        <Button small icon="add" disabled={guides.length >= MOST_GUIDES} onClick={() => set([...guides, { axis: 'y', at: mm(50) }])}>
-          Across
-        </Button>
-        <Button small icon="add" disabled={guides.length >= MOST_GUIDES} onClick={() => set([...guides, { axis: 'x', at: mm(50) }])}>
-          Along
-        </Button>
-      </div>
     </section>
   )
 }

@@ -26,17 +26,24 @@ export function takenBefore(store: Store, key: string) {
   }
   const known: Taken[] = []
   for (let taken = read(0); taken; taken = read(known.length)) known.push(taken)
-  const at = ({ name, size }: Pick<File, 'name' | 'size'>) => known.findIndex((taken) => taken.name === name && taken.bytes === size)
   return {
     list: (): readonly Taken[] => [...known],
-    /** The picture of a file of this name and size, or null. */
-    find: (file: Pick<File, 'name' | 'size'>): Picture | null => known[at(file)]?.picture ?? null,
-    add(file: Pick<File, 'name' | 'size'>, picture: Picture): void {
-      const taken = { name: file.name, bytes: file.size, picture }
-      const to = at(file) < 0 ? known.length : at(file)
+    /**
+     * Tells of each file of a new upload whether it was in before. Every one that was is told once: of two files that cannot be
+     * told apart by name and size, as from two folders, neither is taken for the other.
+     */
+    matching(): (file: Pick<File, 'name' | 'size'>) => Picture | null {
+      const left = [...known]
+      return ({ name, size }) => {
+        const at = left.findIndex((taken) => taken.name === name && taken.bytes === size)
+        return at < 0 ? null : (left.splice(at, 1)[0]?.picture ?? null)
+      }
+    },
+    add({ name, size }: Pick<File, 'name' | 'size'>, picture: Picture): void {
+      const taken = { name, bytes: size, picture }
       try {
-        store.setItem(slot(to), JSON.stringify(taken))
-        known[to] = taken
+        store.setItem(slot(known.length), JSON.stringify(taken))
+        known.push(taken)
       } catch {
         // The store is full or shut: it goes on as it did before there was one.
       }

@@ -32,6 +32,7 @@ export function useUploads(before: TakenBefore | null = null) {
     setBad(files.length > MOST_FILES ? [{ name: `${files.length - MOST_FILES} files`, says: `are left out: ${MOST_FILES} at once.` }] : [])
     const queue = files.slice(0, MOST_FILES)
     const taken: (Picture | null)[] = queue.map(() => null)
+    const knownAs = before?.matching()
     let next = 0
     let done = 0
     const tell = (name: string, share: number) => setNow({ done, of: queue.length, name, share })
@@ -42,7 +43,7 @@ export function useUploads(before: TakenBefore | null = null) {
         try {
           if (file.size > LIMIT) throw new Error(`has ${(file.size / LIMIT).toFixed(1)} GB; up to 1 GB is taken.`)
           tell(file.name, 0)
-          const known = before?.find(file) ?? null
+          const known = knownAs?.(file) ?? null
           taken[at] =
             known ??
             (await upload('PUT /pictures', { name: file.name.slice(0, 255) }, file, (share) => tell(file.name, share), stop.signal))

@@ -20,7 +20,7 @@ export function JobMenu({ job, version, dirty }: { job: Job; version: number; di
   })
   const [asking, setAsking] = useState(false)
   const remove = useMutation({
-    mutationFn: () => api('DELETE /jobs/{id}', { id: job.id }),
+    mutationFn: () => api('DELETE /jobs/{id}', { id: job.id, version }),
     onSuccess: () => {
       navigate('/')
       void queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey })
@@ -48,7 +48,7 @@ export function JobMenu({ job, version, dirty }: { job: Job; version: number; di
           job.archived
             ? { words: 'Bring it back', disabled: dirty, act: () => aside.mutate(false) }
             : { words: 'Put aside', disabled: dirty || job.state === 'printing', act: () => aside.mutate(true) },
-          { words: 'Delete …', icon: 'remove', disabled: job.state !== 'setup', act: () => setAsking(true) },
+          { words: 'Delete …', icon: 'remove', disabled: dirty || job.state !== 'setup', act: () => setAsking(true) },
         ]}
       />
       {asking && (

@@ -10,7 +10,7 @@ import { refills } from '../../../core/work/runs/refill.ts'
 export function RefillLine({ run, plate, studio }: { run: Run; plate: Plate; studio: Studio }) {
   const { setup, estimates } = plate
   const loaded = setup && studio.loaded.find((l) => l.printerId === setup.printer.id && l.pathId === setup.path.id)
-  if (!setup || !estimates || !loaded || loaded.lotId !== setup.lot.id || isRoll(setup.path)) return null
+  if (!setup || !estimates || !loaded || loaded.lotId !== setup.lot.id || loaded.remaining <= 0 || isRoll(setup.path)) return null
   const list = refills({
     sheets: run.copies,
     delivered: run.sheetsDelivered,

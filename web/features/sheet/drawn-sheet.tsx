@@ -17,7 +17,7 @@ import { fetched, whenIdle } from '../../ui/when-idle.ts'
 import { SheetSvg, type Shifted } from '../drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../drawing/use-sheet-zoom.ts'
 import { ZoomGround } from '../drawing/zoom-compass.tsx'
-import { previewUrl, smallPreviewUrl } from '../picture/preview-url.ts'
+import { previewUrl } from '../picture/preview-url.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
 
 // Taking files comes after the drawing.
@@ -70,7 +70,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   const laid = useMemo(() => (places ? laidPlaces(places, items) : (of?.form.placements ?? []).map((_, at) => at)), [places, items, of])
   const chosen = useMemo(() => new Set(laid.flatMap((place, at) => (picked.has(place) ? [at] : []))), [laid, picked])
   const many = (of?.form.placements.length ?? 0) > MANY
-  const picture = useCallback((id: string) => (many ? smallPreviewUrl({ items }, id, 640) : previewUrl({ items }, id)), [items, many])
+  const picture = useCallback((id: string) => previewUrl({ items }, id, many ? 640 : null), [items, many])
   if (!drawing || !of) return null
   const { layout } = of
   const { placements } = of.form

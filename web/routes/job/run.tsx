@@ -13,7 +13,7 @@ import { mayPrintInSpite } from '../../../core/work/preflight/in-spite.ts'
 import { preflight } from '../../../core/work/preflight/preflight.ts'
 import { DELIVERED, MOVING } from '../../../core/work/runs/states.ts'
 import { ApiError, api, messageOf, smallUrl } from '../../api/client.ts'
-import { jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { frozenQuery, jobQuery, jobRunsQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { ReportFault } from '../../features/faults/report-fault.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
@@ -47,8 +47,11 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   // Of several the oldest is at the printer; the others wait behind it.
   const moving = (runs.data ?? []).filter((r) => MOVING.includes(r.state)).reverse()
   const [active, ...behind] = moving
-  const printing = active ? formOfSheet(pagesOf(plate, active.side, active.only), active.sheetsDelivered + 1)?.id : undefined
-  const still = useMemo(() => drawSheet(plate, editor.draft.brief.unit, { form: printing }), [plate, editor.draft.brief.unit, printing])
+  // What is under way is as it was frozen, whatever the job has become since.
+  const frozen = useQuery({ ...frozenQuery(active?.id ?? 0), enabled: active !== undefined })
+  const shown = (active && frozen.data) ?? plate
+  const printing = active ? formOfSheet(pagesOf(shown, active.side, active.only), active.sheetsDelivered + 1)?.id : undefined
+  const still = useMemo(() => drawSheet(shown, editor.draft.brief.unit, { form: printing }), [shown, editor.draft.brief.unit, printing])
   const asked = useBeforeSending(job.id, editor.version, !active && plate.setup !== null)
   const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
   const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
@@ -60,7 +63,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const final = red.filter((i) => !mayPrintInSpite(rule, i.id))
   const held = final.length > 0 || (red.length > 0 && because.trim() === '')
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
-  const sheet = layoutOf(plate)?.sheet
+  const sheet = layoutOf(shown)?.sheet
   const [only, setOnly] = useState<Chosen[] | null>(null)
   // What is chosen of sheets that are no longer there is forgotten.
   const chosen = only && pagesOf(plate, second ? 'back' : 'front', only).map(({ form, count }) => ({ form: form.id, count }))
@@ -166,7 +169,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
           <RunProgress
             run={active}
             behind={behind}
-            plate={plate}
+            plate={shown}
             studio={studio}
             despite={despite}
             simulated={isLocal(setup.printer.address)}
@@ -281,7 +284,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
         )}
       </section>
       <section aria-label="Sheet drawing" className="relative min-h-[26rem] border-line max-lg:border-t lg:border-l">
-        <SheetSvg drawing={drawing} picture={(id) => previewUrl(plate.brief, id)} className="h-full max-h-[calc(100dvh-11rem)] w-full" />
+        <SheetSvg drawing={drawing} picture={(id) => previewUrl(shown.brief, id)} className="h-full max-h-[calc(100dvh-11rem)] w-full" />
       </section>
     </div>
   )

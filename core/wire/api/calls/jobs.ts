@@ -37,6 +37,7 @@ export const JOBS_CALLS = {
   'DELETE /jobs/{id}': {
     summary: 'Delete a job of which nothing was ever printed; a gang lets its jobs go',
     params: IdParam,
+    query: z.object({ version: z.coerce.number().int() }),
     answers: Job,
   },
   'GET /jobs/{id}/ticks': { summary: 'Loading steps ticked so far', params: IdParam, answers: z.array(TickSchema) },
