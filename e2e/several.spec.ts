@@ -170,6 +170,21 @@ test('places chosen together go in one line; a file dropped into the empty one l
   await saved(page)
   expect((await now()).arrangement.places).toMatchObject([{ y: 60_000 }, { y: 250_000 }, { y: 60_000 }])
 
+  // The same by keys alone: the space bar chooses beside others, arrows move all that are chosen.
+  await at(1).focus()
+  await page.keyboard.press('Space')
+  await expect(places.getByText('1 of 3 chosen')).toBeVisible()
+  await page.keyboard.press('Space')
+  await expect(places.getByText('2 of 3 chosen')).toBeVisible()
+  await page.keyboard.press('ArrowDown')
+  await saved(page)
+  expect((await now()).arrangement.places).toMatchObject([{ y: 61_000 }, { y: 250_000 }, { y: 61_000 }])
+  // And by the list, which knows the empty ones too.
+  await places.getByRole('checkbox', { name: /^2 empty/ }).focus()
+  await page.keyboard.press('Space')
+  await expect(places.getByText('3 of 3 chosen')).toBeVisible()
+  await page.keyboard.press('Space')
+
   // A file let go over the empty place.
   const [file] = await files(1, [300, 200])
   const data = await page.evaluateHandle(
@@ -196,7 +211,7 @@ test('places chosen together go in one line; a file dropped into the empty one l
   await saved(page)
   expect((await now()).items[0].cropAt.x).toBeGreaterThan(0.5)
   expect((await now()).items[0].cropAt.y).toBe(0.5)
-  expect((await now()).arrangement.places[0]).toMatchObject({ x: 40_000, y: 60_000 })
+  expect((await now()).arrangement.places[0]).toMatchObject({ x: 40_000, y: 61_000 })
 })
 
 test('a contact sheet of sixty files dropped at once: a bad one is listed, the rest lie in rows with their names', async ({ page }) => {

@@ -55,9 +55,10 @@ interface Props {
   onDragStart?: (at: number) => void
   /** `over` is the picture that lies under the one that was let go, or null. */
   onDrop?: (over: number | null) => void
-  /** `more` is true where it is chosen beside the others, by Shift. */
+  /** `more` is true where it is chosen beside the others, by Shift or by the space bar. */
   onChoose?: (at: number, more: boolean) => void
-  onNudge?: (dx: number, dy: number) => void
+  /** `at` is the picture that has the focus. */
+  onNudge?: (dx: number, dy: number, at: number) => void
   /** An empty place was pressed. */
   onPlace?: (place: number) => void
   className?: string
@@ -194,14 +195,13 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
                   tabIndex: 0,
                   role: 'application',
                   'aria-roledescription': 'picture on the sheet',
-                  'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm.',
-                  // Focus that a press brings is the press's own.
-                  onFocus: (e: React.FocusEvent) => e.currentTarget.matches(':focus-visible') && latest.current.onChoose?.(at, false),
+                  'aria-label': 'Picture. Arrow keys move it 1 mm; Shift 10 mm; Alt 0.1 mm. Space chooses it beside others.',
                   onKeyDown: (e: React.KeyboardEvent) => {
                     const direction = DIRECTIONS[e.key]
-                    if (!direction) return
+                    if (!direction && e.key !== ' ') return
                     e.preventDefault()
-                    latest.current.onNudge?.(direction[0] * keyStep(e), direction[1] * keyStep(e))
+                    if (direction) latest.current.onNudge?.(direction[0] * keyStep(e), direction[1] * keyStep(e), at)
+                    else latest.current.onChoose?.(at, true)
                   },
                 }
               : {})}

@@ -89,14 +89,15 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
     else editor.previewItem({ cropAt }, lies.item)
   }
   const cropOf = (at: number): Item['cropAt'] => itemById(brief, placements[at]?.item ?? '')?.cropAt ?? { x: 0.5, y: 0.5 }
-  const nudge = (dx: number, dy: number) => {
-    const [first = 0] = chosen
-    if (crops) return push(first, cropOf(first), dx, dy, 'item')
-    const from = liesAt(first)
+  /** By keys, the picture that has the focus; with those that are chosen where it is one of them. */
+  const nudge = (dx: number, dy: number, at: number) => {
+    if (crops) return push(at, cropOf(at), dx, dy, 'item')
+    const mine = laid[at] as number
+    const from = liesAt(at)
     // A nudge through zero on a tenth of a millimetre stays on the ruler's marks.
     const to = { x: Math.round((from.x + dx) / 100) * 100, y: Math.round((from.y + dy) / 100) * 100 }
     if (free) {
-      const places = shifted(free.places, picked.size > 0 ? picked : new Set(laid.slice(0, 1)), to.x - from.x, to.y - from.y)
+      const places = shifted(free.places, picked.has(mine) ? picked : new Set([mine]), to.x - from.x, to.y - from.y)
       editor.brief({ arrangement: { ...free, places } })
     } else if (!cells) place(to.x, to.y, 'pin')
   }
