@@ -97,7 +97,10 @@ export async function experienceOf(scope: Scope, printers: readonly Printer[]): 
   // What an act sees before it is over may never have been; and what was told meanwhile is not put back.
   if (!transaction && kept.get(studio) === known) kept.set(studio, { upTo: last, moving, serviced: as, sums: copied(sums) })
   await addRuns(scope, sums, serviced, { ids: [...moving] })
+  // In one order, and without those of whose runs nothing came: the same whether it was summed at once or followed.
   return [...sums.values()]
+    .filter(({ sheets, faults }) => sheets > 0 || Object.keys(faults).length > 0)
+    .sort((a, b) => `${a.printerId} ${a.pathId}`.localeCompare(`${b.printerId} ${b.pathId}`, 'en'))
 }
 
 /** Nothing is kept in mind of a studio any more; said at once and, within an act, again when it is over. */
