@@ -103,7 +103,9 @@ export const hand = (page: Page, printer: string, data: object) =>
 /** The demo’s board job stands at the art printer: it gets its sheet, so that others have their turn. */
 export async function freeGannet(page: Page) {
   await expect(async () => {
-    const runs = (await (await page.request.get('/api/studios/lantern-wharf/runs')).json()) as { printerId: string; state: string }[]
+    const { runs } = (await (await page.request.get('/api/studios/lantern-wharf/runs')).json()) as {
+      runs: { printerId: string; state: string }[]
+    }
     const busy = runs.some((r) => r.printerId === 'gannet' && ['queued', 'rendering', 'sending', 'waiting', 'printing'].includes(r.state))
     if (busy) {
       const { display } = await (await page.request.get('/api/studios/lantern-wharf/printers/gannet/machine')).json()

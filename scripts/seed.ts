@@ -15,6 +15,7 @@ import { nameOf } from '../core/things/sizes/named.ts'
 import { DEMO_STUDIO } from '../core/things/studio/short-name.ts'
 import type { Inspection } from '../core/work/runs/inspection.ts'
 import { offsetLearnt } from '../core/work/runs/outcome.ts'
+import { searchable, withInspection } from '../core/work/runs/search-words.ts'
 import { DEMO_JOBS, type DemoJob } from '../demo/jobs.ts'
 import { LOADED, PAIRINGS, RULES } from '../demo/pairings.ts'
 import { LOTS, PAPERS } from '../demo/papers.ts'
@@ -162,6 +163,7 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     sheetsUsed: copies,
     sheetsWasted: verdict === 'wasted' ? copies : 0,
   }
+  const begun = searchable(demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes)
   const run = await store.runs.add({
     jobId: job.id,
     plate,
@@ -180,7 +182,8 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     dryUntil: past ? when : null,
     finishedAt: demo.history === 'queued' ? null : when,
     inspection,
-    searchText: `${[demo.title, plate.setup.printer.name, plate.setup.paper.name, plate.setup.path.name, brief.notes ?? ''].filter(Boolean).join(' ')}${inspection ? ` ¦ ${[verdict, ...inspection.faults, inspection.note].join(' ')}` : ''}`,
+    searchText: inspection ? withInspection(begun, searchable(verdict, ...inspection.faults, inspection.note)) : begun,
+    only: null,
     side: 'front',
     how: 'sent',
     pathId: plate.setup.path.id,

@@ -28,8 +28,8 @@ export interface Installation {
 export async function openInstallation(): Promise<Installation> {
   const db = openDatabase()
   await db.authenticate()
-  await migrate(db)
   defineModels(db)
+  await migrate(db)
   const files = new FileStore(config.dataDir)
   await files.open()
   const pool = openPool()

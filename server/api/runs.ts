@@ -29,12 +29,9 @@ export function runsApi(app: App) {
   const answer = async (run: RunRow) => runDto(run, await titleOf(run.jobId))
   return router()
     .call('GET /runs', async (c) => {
-      const rows = await store.runs.log(c.req.valid('query'))
+      const { rows, next } = await store.runs.log(c.req.valid('query'))
       const titles = await store.jobs.titles(rows.map((r) => r.jobId))
-      return c.json(
-        readable(rows, (r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')),
-        200,
-      )
+      return c.json({ runs: readable(rows, (r) => runDto(r, titles.get(r.jobId) ?? 'Removed job')), next }, 200)
     })
     .call('GET /at-work', async (c) => {
       const rows = await store.runs.atWork()

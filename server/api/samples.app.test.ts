@@ -56,8 +56,8 @@ test('a pack of five papers, two sheets each: every sheet is known by its mark f
   expect(plate.setup?.lot.mark).toBe(sheet.mark)
   expect(plate.decisions.find((d) => d.key === 'stock')?.label).toContain(`sheet ${sheet.mark}`)
   expect(run.paperName).toBe(`${kinds[2]?.name}, sheet ${sheet.mark}`)
-  const found = (await call<Run[]>('GET', `/runs?q=${sheet.mark}%20Skerry`)).body as Run[]
-  expect(found.map((r) => r.id)).toContain(run.id)
+  const found = (await call<{ runs: Run[] }>('GET', `/runs?q=${sheet.mark}%20Skerry`)).body.runs
+  expect(found.map((r: Run) => r.id)).toContain(run.id)
 
   // The mark is on the delivered sheet, where the plate says, and the rest of that border is bare.
   const mark = plate.forms[0]?.mark

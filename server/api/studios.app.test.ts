@@ -98,7 +98,7 @@ test('renamed, a studio keeps its address; removed by its name alone, it is gone
 test('a copy of everything answers like the original; the others have what they say and nothing else', async () => {
   // The demo has runs that go on: a copy, in which nothing moves, stands for the studio.
   const { studio: origin } = await copyOf(DEMO, 'everything')
-  expect((await within(origin, 'GET', '/runs')).body.length).toBeGreaterThan(10)
+  expect((await within(origin, 'GET', '/runs')).body.runs.length).toBeGreaterThan(10)
   expect((await within(origin, 'GET', '/jobs')).body.some((j: { state: string }) => j.state === 'printing')).toBe(false)
   const whole = await copyOf(origin, 'everything')
   const [theirs, ours] = await Promise.all([stateOf(origin), stateOf(whole.studio)])
@@ -107,7 +107,7 @@ test('a copy of everything answers like the original; the others have what they 
   const [{ body: had }, { body: has }] = [await within(origin, 'GET', '/studio'), await within(shelf.studio, 'GET', '/studio')]
   expect({ ...has, experience: [] }).toEqual({ ...had, experience: [] })
   expect((await within(shelf.studio, 'GET', '/jobs')).body).toEqual([])
-  expect((await within(shelf.studio, 'GET', '/runs')).body).toEqual([])
+  expect((await within(shelf.studio, 'GET', '/runs')).body).toEqual({ runs: [], next: null })
   const bare = await copyOf(origin, 'printers-and-papers')
   const { body: only } = await within(bare.studio, 'GET', '/studio')
   expect(only).toMatchObject({
@@ -165,7 +165,7 @@ test('every call, asked of another studio with this one’s ids, finds nothing a
   // And in a third that nobody asks anything, where nothing moves by itself.
   const bystander = await copyOf(DEMO, 'everything')
   // What still dries there would be dry by itself sooner or later.
-  for (const { id, state } of (await within(bystander.studio, 'GET', '/runs')).body as Run[])
+  for (const { id, state } of (await within(bystander.studio, 'GET', '/runs')).body.runs as Run[])
     if (state === 'drying') await within(bystander.studio, 'POST', `/runs/${id}/dry`)
   const ids: Record<string, string> = {
     jobs: '3',

@@ -57,12 +57,15 @@ async function answers(studio: string) {
   }
   const lists = Object.fromEntries(
     await Promise.all(
-      ['/studio', '/papers', '/jobs', '/runs', '/profiles', '/pictures/demo', '/at-work'].map(async (p) => [p, await get(p)]),
+      ['/studio', '/papers', '/jobs', '/runs', '/runs?q=heron%20ri', '/profiles', '/pictures/demo', '/at-work'].map(async (p) => [
+        p,
+        await get(p),
+      ]),
     ),
   )
   const each = [
     ...lists['/jobs'].body.flatMap(({ id }: { id: number }) => ['', '/ticks', '/readings', '/runs'].map((part) => `/jobs/${id}${part}`)),
-    ...lists['/runs'].body.map(({ id }: { id: number }) => `/runs/${id}`),
+    ...lists['/runs'].body.runs.map(({ id }: { id: number }) => `/runs/${id}`),
     ...lists['/studio'].body.printers.flatMap(({ id }: { id: string }) => [
       `/printers/${id}`,
       `/printers/${id}/document`,
@@ -237,7 +240,7 @@ test('what was under way where it came from is printed by nobody else; opened tw
   const bytes = await archiveOf('lantern-wharf')
   const moving = ['queued', 'rendering', 'sending', 'waiting', 'printing']
   const runs = async (studio: string) =>
-    (await (await fetch(`${BASE}/api/studios/${studio}/runs`)).json()) as { state: string; printerId: string }[]
+    ((await (await fetch(`${BASE}/api/studios/${studio}/runs`)).json()) as { runs: { state: string; printerId: string }[] }).runs
   const [one, other] = await Promise.all([open(bytes, 'Twin'), open(bytes, 'Twin')])
   expect([one.status, other.status]).toEqual([201, 201])
   made.push(one.body.studio, other.body.studio)

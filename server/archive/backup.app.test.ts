@@ -85,7 +85,8 @@ test('taken while it works and restored elsewhere, a backup answers like the ori
   const studios = async (base: string) => (await asked<object[]>(base, '/api/studios')).map((one) => ({ ...one, jobs: 0 }))
   expect(await studios(THERE)).toEqual(await studios(BASE))
   // Runs that are under way go on in either by themselves.
-  const over = async (base: string) => (await asked<Run[]>(studioOf(base), '/runs')).filter(({ state }) => OVER.includes(state))
+  const over = async (base: string) =>
+    (await asked<{ runs: Run[] }>(studioOf(base), '/runs')).runs.filter(({ state }) => OVER.includes(state))
   expect(await over(THERE)).toEqual(await over(BASE))
 
   const jobs = (await asked<Job[]>(studioOf(THERE), '/jobs')).filter(({ state }) => state === 'setup')

@@ -2,12 +2,19 @@ import type { Readable } from 'node:stream'
 import { text } from 'node:stream/consumers'
 import type { Model, ModelStatic } from 'sequelize'
 import { type Entry, openPromise, type ZipFile } from 'yauzl'
+import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import type { Side } from '../../core/sheet/form.ts'
 import { DEMO_STUDIO } from '../../core/things/studio/short-name.ts'
 import { ARCHIVE_VERSION, type ArchiveManifest, ArchiveManifestSchema } from '../../core/wire/api/archive.ts'
+import { searchable, withInspection } from '../../core/work/runs/search-words.ts'
 import { LIMITS } from '../config.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
 import type { Installation } from '../installation.ts'
 import { Refusal } from '../problems.ts'
+import { rebuildLearnt } from '../store/learnt.ts'
+import { plates } from '../store/plates.ts'
+import { shownOf } from '../store/runs.ts'
+import type { Scope } from '../store/table.ts'
 import { ARCHIVED, rowFromJson } from './rows.ts'
 
 /** Rows written at once. */
@@ -92,6 +99,19 @@ async function* linesOf(source: Readable, table: string): AsyncGenerator<Record<
   yield* read(begun.join(''))
 }
 
+/** A run of an archive brings its plate along; here it is kept where plates are. */
+async function storesPlate(scope: Scope, row: Record<string, unknown>): Promise<void> {
+  const text = String(row.plate)
+  delete row.plate
+  const shown = shownOf(readPlate(JSON.parse(text)), row.side as Side, row.only ? JSON.parse(String(row.only)) : null)
+  const [known = '', inspected] = String(row.searchText).split('¦')
+  const searchText = searchable(known)
+  Object.assign(row, shown, {
+    plateId: await plates(scope).keep(text, { printerId: String(row.printerId), paperId: shown.paperId }),
+    searchText: inspected === undefined ? searchText : withInspection(searchText, searchable(inspected)),
+  })
+}
+
 /**
  * Opens an exported studio as a new one of this installation. Until all of it is there nobody sees it; of one that is
  * refused nothing stays.
@@ -123,6 +143,7 @@ export async function readArchive(installation: Installation, path: string, want
       let count = 0
       let rows: Record<string, unknown>[] = []
       const put = async () => {
+        if (table === 'runs') for (const row of rows) await storesPlate({ db, studio: short, transaction: null }, row)
         await model.bulkCreate(rows as never[])
         count += rows.length
         rows = []
@@ -153,6 +174,8 @@ export async function readArchive(installation: Installation, path: string, want
         await held.keep()
       })
     }
+    await studios.making(short, 'summing up its runs')
+    await rebuildLearnt({ db, studio: short, transaction: null })
     await studios.unmoved(short, 'It was being printed when the studio was exported.')
     await studios.making(short, null)
     return short

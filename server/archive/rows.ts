@@ -1,13 +1,27 @@
 import { z } from 'zod'
+import { type Plate, PlateSchema } from '../../core/plate/resolve/plate.ts'
+import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import { type Column, json } from '../db/columns.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
 import { THINGS } from '../store/store.ts'
 
 type Values = Record<string, unknown>
 
-/** Tables whose rows go into an archive: requests were made of this installation. */
-export const ARCHIVED = THINGS.filter((name) => name !== 'requests')
+/** Requests were made of this installation; the others follow from the runs and are made anew from them. */
+const OWN: readonly TableName[] = ['requests', 'plates', 'runWords', 'experience']
+/** Tables whose rows go into an archive. */
+export const ARCHIVED = THINGS.filter((name) => !OWN.includes(name))
 
-const columnsOf = (name: TableName) => Object.entries(TABLES[name].columns).filter(([column]) => column !== 'studio')
+/** A run stands in an archive with its plate, not with where this installation keeps it. */
+const PLATE: Column<unknown> = json<Plate>(readPlate, PlateSchema)
+const FOLLOWS = ['plateId', 'printerName', 'paperId', 'paperName', 'sheets']
+const columnsOf = (name: TableName): [string, Column<unknown>][] =>
+  name === 'runs'
+    ? [
+        ...Object.entries<Column<unknown>>(TABLES.runs.columns).filter(([column]) => column !== 'studio' && !FOLLOWS.includes(column)),
+        ['plate', PLATE],
+      ]
+    : Object.entries<Column<unknown>>(TABLES[name].columns).filter(([column]) => column !== 'studio')
 
 /** What a row of a table is in an archive: the published schema of its lines. */
 const rowSchema = (name: TableName) =>

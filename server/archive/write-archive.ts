@@ -9,6 +9,7 @@ import { TABLES, type TableName } from '../db/tables.ts'
 import type { Installation } from '../installation.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
+import { plates } from '../store/plates.ts'
 import { ARCHIVED, archiveJsonSchemas, rowToJson } from './rows.ts'
 
 type Values = Record<string, unknown>
@@ -43,8 +44,10 @@ async function* rowsOf(
         transaction,
       },
     )
+    const texts = name === 'runs' ? await plates({ db, studio, transaction }).textsOf(rows.map((row) => String(row.plate_id))) : null
     for (const row of rows) {
       const values = Object.fromEntries(Object.entries(row).map(([column, value]) => [camel(column), value]))
+      if (texts) values.plate = texts.get(String(values.plateId)) ?? 'null'
       yield values
       last = values
     }

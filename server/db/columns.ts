@@ -28,6 +28,7 @@ export const text = <T extends string = string>(length: number) => column<T>({ t
 /** SHA-256, hex. */
 export const hash = () => column<string>({ type: DataTypes.CHAR(64) }, z.string().regex(/^[0-9a-f]{64}$/))
 export const longText = () => column<string>({ type: DataTypes.TEXT }, z.string())
+export const bytes = () => column<Buffer>({ type: DataTypes.BLOB('medium') }, z.string())
 export const whole = () => column<number>({ type: DataTypes.INTEGER }, z.number().int())
 /** A length in µm, or a count of sheets. */
 export const um = () => column<number>({ type: DataTypes.BIGINT }, z.number().int(), { read: Number })
@@ -64,6 +65,8 @@ export type NewRow<T extends TableDefinition> = Partial<RowOf<T>>
 export interface TableDefinition<C extends Columns = Columns> {
   name: string
   columns: C
+  /** Rows without the two moments: there are too many of them. */
+  unstamped?: boolean
   /** Tables whose rows are only ever added and removed have no version. */
   versioned: boolean
 }
@@ -84,3 +87,6 @@ export const plain = <C extends Columns>(name: string, columns: C) => ({
   versioned: false,
   columns: { studio, ...columns },
 })
+
+/** The same for rows that are many and short: when they were made is nowhere written down. */
+export const unstamped = <C extends Columns>(name: string, columns: C) => ({ ...plain(name, columns), unstamped: true })

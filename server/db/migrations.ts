@@ -1,5 +1,12 @@
+import { createHash } from 'node:crypto'
 import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
+import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import type { Side } from '../../core/sheet/form.ts'
+import { searchable, withInspection } from '../../core/work/runs/search-words.ts'
+import { rebuildLearnt } from '../store/learnt.ts'
+import { packedBest } from '../store/plates.ts'
+import { shownOf } from '../store/runs.ts'
 
 const TIMES = 'created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3), updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
 const TABLE_END = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci'
@@ -217,7 +224,77 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
     ],
   },
   { name: '0021-fewer-sheets', up: ['ALTER TABLE runs ADD COLUMN IF NOT EXISTS until INT NULL'] },
+  {
+    // A frozen plate is kept once; what lists show of it stands in the run; what follows from all runs is kept as sums.
+    name: '0022-ten-years',
+    up: [
+      table(
+        'plates',
+        'studio VARCHAR(40) NOT NULL, id CHAR(64) NOT NULL, printer_id VARCHAR(60) NOT NULL, paper_id VARCHAR(60) NOT NULL, base CHAR(64) NULL, body MEDIUMBLOB NOT NULL, PRIMARY KEY (studio, id), KEY plates_alike (studio, printer_id, paper_id, base)',
+      ),
+      `CREATE TABLE IF NOT EXISTS run_words (studio VARCHAR(40) NOT NULL, word VARCHAR(40) COLLATE utf8mb4_bin NOT NULL, run_id INT NOT NULL, PRIMARY KEY (studio, word, run_id)) ${TABLE_END}`,
+      table(
+        'experience',
+        'studio VARCHAR(40) NOT NULL, printer_id VARCHAR(60) NOT NULL, path_id VARCHAR(60) NOT NULL, since DATE NULL, sheets BIGINT NOT NULL, faults LONGTEXT NOT NULL, PRIMARY KEY (studio, printer_id, path_id)',
+      ),
+      "ALTER TABLE runs ADD COLUMN IF NOT EXISTS plate_id CHAR(64) NULL, ADD COLUMN IF NOT EXISTS printer_name VARCHAR(120) NOT NULL DEFAULT '', ADD COLUMN IF NOT EXISTS paper_id VARCHAR(60) NOT NULL DEFAULT '', ADD COLUMN IF NOT EXISTS paper_name VARCHAR(200) NOT NULL DEFAULT '', ADD COLUMN IF NOT EXISTS sheets INT NOT NULL DEFAULT 0",
+      platesOnce,
+      'ALTER TABLE runs MODIFY plate_id CHAR(64) NOT NULL, DROP COLUMN IF EXISTS plate, DROP KEY IF EXISTS runs_by_path, ADD KEY IF NOT EXISTS runs_of_path (studio, printer_id, path_id, created_at), ADD KEY IF NOT EXISTS runs_of_paper (studio, printer_id, paper_id, state)',
+      sumUp,
+    ],
+  },
 ]
+
+/** Until then every run had its plate in its row. */
+async function platesOnce(db: Sequelize): Promise<void> {
+  const had = await db.query(
+    "SELECT 1 FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = 'runs' AND column_name = 'plate'",
+    {
+      type: QueryTypes.SELECT,
+    },
+  )
+  if (had.length === 0) return
+  interface Old {
+    studio: string
+    id: number
+    plate: string
+    side: Side
+    only: string | null
+    printerId: string
+    text: string
+  }
+  /** The latest whole plate of a printer and a paper. */
+  const bases = new Map<string, { id: string; text: string }>()
+  for (;;) {
+    const runs = await db.query<Old>(
+      'SELECT studio, id, plate, side, only, printer_id AS printerId, search_text AS text FROM runs WHERE plate_id IS NULL ORDER BY studio, id LIMIT 100',
+      { type: QueryTypes.SELECT },
+    )
+    if (runs.length === 0) return
+    for (const { studio, id, plate, side, only, printerId, text } of runs) {
+      const shown = shownOf(readPlate(JSON.parse(plate)), side, only === null ? null : JSON.parse(only))
+      const plateId = createHash('sha256').update(plate).digest('hex')
+      const key = `${studio} ${printerId} ${shown.paperId}`
+      const base = bases.get(key)
+      const kept = packedBest(plate, base ?? null)
+      if (kept.base === null) bases.set(key, { id: plateId, text: plate })
+      await db.query('INSERT IGNORE INTO plates (studio, id, printer_id, paper_id, base, body) VALUES (?, ?, ?, ?, ?, ?)', {
+        replacements: [studio, plateId, printerId, shown.paperId, kept.base, kept.body],
+      })
+      const [known = '', inspected] = text.split('¦')
+      const words = inspected === undefined ? searchable(known) : withInspection(searchable(known), searchable(inspected))
+      await db.query(
+        'UPDATE runs SET plate_id = ?, printer_name = ?, paper_id = ?, paper_name = ?, sheets = ?, search_text = ?, updated_at = updated_at WHERE studio = ? AND id = ?',
+        { replacements: [plateId, shown.printerName, shown.paperId, shown.paperName, shown.sheets, words, studio, id] },
+      )
+    }
+  }
+}
+
+async function sumUp(db: Sequelize): Promise<void> {
+  const rows = await db.query<{ studio: string }>('SELECT studio FROM studios', { type: QueryTypes.SELECT })
+  for (const { studio } of rows) await rebuildLearnt({ db, studio, transaction: null })
+}
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */
 async function machinesFromRecords(db: Sequelize): Promise<void> {

@@ -32,6 +32,7 @@ import type { SettingKey } from '../../core/work/agreement/settings.ts'
 import { FoundFaultSchema, InspectionSchema } from '../../core/work/runs/inspection.ts'
 import type { HOWS, RunState } from '../../core/work/runs/states.ts'
 import {
+  bytes,
   day,
   document,
   hash,
@@ -46,6 +47,7 @@ import {
   serial,
   text,
   um,
+  unstamped,
   usually,
   versioned,
   whole,
@@ -191,8 +193,15 @@ export const TABLES = {
     reason: optional(text(60)),
     progress: whole(),
     sheetsDelivered: whole(),
-    plate: json<Plate>(readPlate, PlateSchema),
+    /** The plate it was frozen with: `plates` has it. */
+    plateId: hash(),
     printerId: text(60),
+    printerName: usually<string>('', text(120)),
+    paperId: usually<string>('', text(60)),
+    /** The paper with its box, as the log says it. */
+    paperName: usually<string>('', text(200)),
+    /** Sheets it was sent with. */
+    sheets: usually(0, whole()),
     printerJob: optional(whole()),
     delivered: optional(hash()),
     dryUntil: optional(moment()),
@@ -213,6 +222,25 @@ export const TABLES = {
     until: optional(whole()),
     /** What it was printed in spite of, and why. */
     inSpite: optional(document(InSpiteSchema.nullable())),
+  }),
+  /** Frozen plates, each once; see store/plates.ts. */
+  plates: plain('plates', {
+    id: key(hash()),
+    printerId: text(60),
+    paperId: text(60),
+    /** The plate it is built on; null where it is kept whole. */
+    base: optional(hash()),
+    body: bytes(),
+  }),
+  /** The words runs are found by. */
+  runWords: unstamped('run_words', { word: key(text(40)), runId: key(whole()) }),
+  /** What each path has done since a day: a sum over its runs, kept with them. */
+  experience: plain('experience', {
+    printerId: key(text(60)),
+    pathId: key(text(60)),
+    since: optional(day()),
+    sheets: um(),
+    faults: document(z.record(z.string().max(60), z.number().int())),
   }),
   /** What each inspected run says of where its path lays prints. */
   offsets: versioned('offsets', {

@@ -5,6 +5,7 @@ import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { RemedySchema } from '../../core/wire/api/dto.ts'
 import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
 import { mannerOf } from '../../core/work/runs/learnt.ts'
+import { searchable } from '../../core/work/runs/search-words.ts'
 import { spoilt } from '../../core/work/runs/spoilt.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
@@ -110,7 +111,7 @@ async function writeDown(act: Act, run: RunRow, { faultId, causeId, sheets }: As
     faults: [...run.faults, { faultId, causeId, sheets, at: new Date().toISOString() }],
     ...(inspection ? { inspection } : {}),
     ...(over ? { state: 'done' } : {}),
-    searchText: `${run.searchText} ${faultId} ${causeId}`,
+    searchText: `${run.searchText}${searchable(faultId, causeId)}`,
   })
   await act.lots.takeOff(setup.lot.id, stock)
   await act.lots.takeLoaded(setup.printer.id, setup.path.id, setup.lot.id, stock, false)

@@ -1,5 +1,6 @@
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import type { Side } from '../../core/sheet/form.ts'
+import { searchable } from '../../core/work/runs/search-words.ts'
 import type { HOWS } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
 import type { JobRow } from '../store/jobs.ts'
@@ -38,9 +39,7 @@ export function runAdded(act: Act, { jobId, title, plate, side, only = null, how
     inSpite,
     printerId: setup?.printer.id ?? '',
     pathId: setup?.path.id ?? null,
-    searchText: [title, setup?.printer.name, setup?.paper.name, setup?.lot.mark, setup?.path.name, brief.notes, inSpite?.because]
-      .filter(Boolean)
-      .join(' '),
+    searchText: searchable(title, setup?.printer.name, setup?.paper.name, setup?.lot.mark, setup?.path.name, brief.notes, inSpite?.because),
   })
 }
 

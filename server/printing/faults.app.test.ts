@@ -21,9 +21,9 @@ beforeAll(async () => {
     if (display.line.startsWith('Load one sheet'))
       await hand('gannet', { act: 'load', pathId: 'gannet-board', lotId: 'board-a3', remaining: 1 })
     else if (display.ok) await hand('gannet', { act: 'go' })
-    return (await call<Run[]>('GET', '/runs')).body as Run[]
+    return (await call<{ runs: Run[] }>('GET', '/runs')).body.runs
   }
-  await until(served, (runs) => !runs.some((r) => r.printerId === 'gannet' && MOVING.includes(r.state)))
+  await until(served, (runs: Run[]) => !runs.some((r) => r.printerId === 'gannet' && MOVING.includes(r.state)))
 }, 30_000)
 
 test('a head strike seen on the sheet is counted with its cause, the gap is widened, and the job is printed again in one press', async () => {
@@ -49,7 +49,7 @@ test('a head strike seen on the sheet is counted with its cause, the gap is wide
   expect(before - (await stock('cotton-a3'))).toBe(1)
   expect((await studio()).pairings.find((p) => p.id === 'gannet-saltmarsh-cotton')?.bad).toBe(bad + 1)
   expect((await studio()).experience.find((e) => e.pathId === 'gannet-art')?.faults['gap-too-small']).toBeGreaterThanOrEqual(1)
-  expect((await call<Run[]>('GET', '/runs?q=gap-too-small')).body.map((r: Run) => r.id)).toContain(first.id)
+  expect((await call<{ runs: Run[] }>('GET', '/runs?q=gap-too-small')).body.runs.map((r: Run) => r.id)).toContain(first.id)
 }, 240_000)
 
 test('silence of a printer that asks at its panel is told as a wait, and going on is written down without waste', async () => {

@@ -1,6 +1,7 @@
 import { sheetsOf } from '../../core/sheet/form.ts'
 import { membersOf } from '../../core/things/brief/brief.ts'
 import { shareOf } from '../../core/work/gang/gang.ts'
+import { searchable } from '../../core/work/runs/search-words.ts'
 import { DELIVERED, jobStateOf } from '../../core/work/runs/states.ts'
 import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
@@ -42,7 +43,7 @@ export async function tellPieces(act: Act, run: RunRow): Promise<{ jobs: number[
       delivered: null,
       dryUntil: run.dryUntil,
       finishedAt: run.finishedAt,
-      searchText: [job.title, plate.setup?.printer.name, plate.setup?.paper.name, plate.setup?.path.name].filter(Boolean).join(' '),
+      searchText: searchable(job.title, plate.setup?.printer.name, plate.setup?.paper.name, plate.setup?.path.name),
     })
     runs.push(added)
     await act.jobs.stands(jobId, 'inspect')

@@ -1,6 +1,7 @@
 import type { Inspection } from '../../core/work/runs/inspection.ts'
 import { mannerOf } from '../../core/work/runs/learnt.ts'
 import { offsetLearnt, verdictCounts } from '../../core/work/runs/outcome.ts'
+import { searchable, withInspection } from '../../core/work/runs/search-words.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { Refusal } from '../problems.ts'
 import type { RunRow } from '../store/runs.ts'
@@ -14,11 +15,10 @@ export async function inspect(act: Act, id: number, inspection: Inspection): Pro
     throw new Refusal(409, { code: 'run-not-over', message: 'The run is not over yet; inspect it when the sheet is out.' })
   const before = run.inspection
   const ended = DELIVERED.includes(run.state)
-  const words = [inspection.verdict, ...inspection.faults, inspection.note].join(' ')
   const inspected = await act.runs.change(run, {
     inspection,
     ...(ended ? { state: 'done' } : {}),
-    searchText: `${run.searchText.split(' ¦ ')[0]} ¦ ${words}`,
+    searchText: withInspection(run.searchText, searchable(inspection.verdict, ...inspection.faults, inspection.note)),
   })
   await act.offsets.learn(id, offsetLearnt(run, inspection))
   const { setup } = run.plate

@@ -27,7 +27,7 @@ test('an empty path holds the print when Print is pressed; going on takes a reas
   await load('gloss-4x6', 20)
   const run = await finish(given.body.id, DELIVERED)
   expect(run.inSpite).toEqual({ of: ['Photo tray of Dunlin is empty.'], because: 'I stand beside it with the sheet' })
-  const found = (await call<Run[]>('GET', '/runs?q=beside')).body
+  const found = (await call<{ runs: Run[] }>('GET', '/runs?q=beside')).body.runs
   expect(found.map((r: Run) => r.id)).toContain(run.id)
 })
 

@@ -53,7 +53,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
     sheetsWasted: 0,
   }
   expect((await call('PUT', `/runs/${run.id}/inspection`, inspection)).status).toBe(200)
-  const found = (await call<Run[]>('GET', '/runs?q=quokka%20heron')).body
+  const found = (await call<{ runs: Run[] }>('GET', '/runs?q=quokka%20heron')).body.runs
   expect(found.map((r: Run) => r.id)).toContain(run.id)
   const opened = await runOf(run.id)
   expect(opened.inspection).toEqual({ ...inspection, skew: null, target: null, wash: null, gloss: null })

@@ -3,6 +3,7 @@ import type { Printer } from '../../core/things/printers/printer.ts'
 import { machineAfter, type PrinterNote } from '../../core/things/printers/printer-log.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
+import { experience } from './experience.ts'
 import { ChangedMeanwhile, type Scope, table } from './table.ts'
 
 /** A printer as it is kept: its whole record, how the machine is among it, and the version of what people edit. */
@@ -19,6 +20,12 @@ export function printers(scope: Scope) {
   const rows = table('printers', scope)
   const machines = table('machines', scope)
   const notes = table('printerLog', scope)
+  const learnt = experience(scope)
+  /** A path whose service was noted otherwise begins its history anew. */
+  const began = async (printerId: string, before: Record<string, string | null>, now: Record<string, string | null>) => {
+    for (const pathId of new Set([...Object.keys(before), ...Object.keys(now)]))
+      if ((before[pathId] ?? null) !== (now[pathId] ?? null)) await learnt.begin(printerId, pathId, now[pathId] ?? null)
+  }
   const noteOf = ({ id, event, pathId, on, says }: Row<'printerLog'>) => ({ id, event, pathId, on, says })
   const whole = (row: Row<'printers'>, machine: Row<'machines'> | null): KeptPrinter => ({
     version: row.version,
@@ -53,7 +60,10 @@ export function printers(scope: Scope) {
       const row = known
         ? await rows.change(known, { record: printer, archived: false })
         : await rows.add({ id: printer.id, position: await rows.count(), record: printer })
-      await machines.put({ printerId: printer.id, state: machineOf(printer) })
+      const before = await machines.one({ printerId: printer.id })
+      const state = machineOf(printer)
+      await machines.put({ printerId: printer.id, state })
+      await began(printer.id, before?.state.serviced ?? {}, state.serviced)
       return kept(row)
     },
     /**
@@ -84,7 +94,9 @@ export function printers(scope: Scope) {
       if (!row || !state) return
       const changes = typeof change === 'function' ? change(withMachine(row.record, state.state)) : change
       if (Object.keys(changes).length === 0) return
-      await machines.change(state, { state: changedMachine(state.state, changes) })
+      const now = changedMachine(state.state, changes)
+      await machines.change(state, { state: now })
+      await began(id, state.state.serviced, now.serviced)
     },
     /** What happened to it, the latest first. */
     log: async (printerId: string): Promise<(PrinterNote & { id: number })[]> =>

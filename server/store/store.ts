@@ -2,7 +2,7 @@ import { BaseError, type Sequelize, Transaction } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
-import { forgetExperience } from './experience.ts'
+import { experience } from './experience.ts'
 import { jobs } from './jobs.ts'
 import { layouts } from './layouts.ts'
 import { lots } from './lots.ts'
@@ -26,6 +26,7 @@ import { ticks } from './ticks.ts'
 function scoped(scope: Scope) {
   const known = pictures(scope)
   const of = {
+    experience: experience(scope),
     jobs: jobs(scope, known),
     layouts: layouts(scope),
     lots: lots(scope),
@@ -57,7 +58,7 @@ function scoped(scope: Scope) {
         of.lots.loaded(),
         of.rules.read(),
       ])
-      const [learnt, experience] = await Promise.all([of.offsets.latest(list), of.runs.experience(list)])
+      const [learnt, done] = await Promise.all([of.offsets.latest(list), of.experience.list(list)])
       const known = new Set(paperList.map((paper) => paper.id))
       return {
         printers: list,
@@ -68,7 +69,7 @@ function scoped(scope: Scope) {
         pairings: pairs,
         loaded,
         calibrations: calibrate(learnt),
-        experience,
+        experience: done,
         rules: house,
       }
     },
@@ -117,7 +118,6 @@ export function openStore(db: Sequelize, studio: string): Store {
     },
     empty: () =>
       db.transaction(async (transaction) => {
-        forgetExperience({ db, studio, transaction })
         for (const name of THINGS) await table(name, { db, studio, transaction }).remove({})
       }),
   }

@@ -63,9 +63,8 @@ export function studios(db: Sequelize) {
   const again = async (names: readonly TableName[], from: string, to: string, transaction: NonNullable<Scope['transaction']>) => {
     for (const name of names) {
       const definition = TABLES[name]
-      const columns = [...Object.keys(definition.columns).filter((c) => c !== 'studio'), 'createdAt', 'updatedAt'].map(
-        (c) => `\`${snake(c)}\``,
-      )
+      const stamps = 'unstamped' in definition ? [] : ['createdAt', 'updatedAt']
+      const columns = [...Object.keys(definition.columns).filter((c) => c !== 'studio'), ...stamps].map((c) => `\`${snake(c)}\``)
       await db.query(
         `INSERT INTO \`${definition.name}\` (studio, ${columns}) SELECT :to, ${columns} FROM \`${definition.name}\` WHERE studio = :from`,
         { replacements: { from, to }, transaction },

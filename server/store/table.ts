@@ -198,7 +198,7 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
 
 /** The Sequelize models of all tables, made from their definitions. */
 export function defineModels(db: Sequelize): void {
-  for (const { name, columns } of Object.values(TABLES))
+  for (const { name, columns, ...definition } of Object.values(TABLES))
     db.define(
       name,
       Object.fromEntries(
@@ -207,6 +207,6 @@ export function defineModels(db: Sequelize): void {
           { ...sql, ...(usual === undefined ? {} : { defaultValue: usual }) },
         ]),
       ),
-      { tableName: name },
+      { tableName: name, timestamps: !('unstamped' in definition) },
     )
 }

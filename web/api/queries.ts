@@ -1,4 +1,4 @@
-import { QueryClient, queryOptions } from '@tanstack/react-query'
+import { infiniteQueryOptions, QueryClient, queryOptions } from '@tanstack/react-query'
 import { ApiError, api } from './client.ts'
 
 export const queryClient = new QueryClient({
@@ -36,7 +36,16 @@ export const setupsQuery = (printerId?: string) =>
   })
 export const jobRunsQuery = (id: number) =>
   queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api('GET /jobs/{id}/runs', { id }) })
-export const logQuery = (q: string) => queryOptions({ queryKey: ['runs', 'log', q], queryFn: () => api('GET /runs', { q }) })
+/** The log, a page after the other. */
+export const logQuery = (q: string) =>
+  infiniteQueryOptions({
+    queryKey: ['runs', 'log', q],
+    queryFn: ({ pageParam }) => api('GET /runs', { q, ...(pageParam === null ? {} : { before: pageParam }) }),
+    initialPageParam: null as number | null,
+    getNextPageParam: ({ next }) => next,
+  })
+/** The latest runs. */
+export const latestRunsQuery = queryOptions({ queryKey: ['runs', 'latest'], queryFn: async () => (await api('GET /runs', {})).runs })
 export const atWorkQuery = queryOptions({ queryKey: ['runs', 'at-work'], queryFn: () => api('GET /at-work') })
 /** The plate a run was frozen with: it never changes. */
 export const frozenQuery = (id: number) =>

@@ -3,7 +3,7 @@ import { lazy, Suspense, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
-import { jobsQuery, logQuery, studioQuery } from '../api/queries.ts'
+import { jobsQuery, latestRunsQuery, studioQuery } from '../api/queries.ts'
 import { FirstSteps } from '../features/bench/first-steps.tsx'
 import { jobsByState } from '../features/bench/jobs-by-state.ts'
 import { Lane } from '../features/bench/lane.tsx'
@@ -21,7 +21,7 @@ const ChangeSeveral = lazy(() => fetched(() => import('../features/bench/change-
 export function Bench() {
   const studio = useQuery(studioQuery)
   const jobs = useQuery(jobsQuery)
-  const runs = useQuery(logQuery(''))
+  const runs = useQuery(latestRunsQuery)
   const moment = useMoment()
   const planned = useMemo<PlannedJob[]>(() => {
     if (!studio.data || !jobs.data) return []

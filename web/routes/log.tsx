@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query'
+import { useInfiniteQuery } from '@tanstack/react-query'
 import { createColumnHelper } from '@tanstack/react-table'
 import { useDeferredValue, useMemo, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
@@ -6,6 +6,7 @@ import type { Run } from '../../core/wire/api/dto.ts'
 import { smallUrl } from '../api/client.ts'
 import { logQuery } from '../api/queries.ts'
 import { clock } from '../ui/ago.ts'
+import { Button } from '../ui/button.tsx'
 import { Empty, Failed } from '../ui/states.tsx'
 import { DataTable } from '../ui/table/data-table.tsx'
 import { TextField } from '../ui/text-field.tsx'
@@ -58,8 +59,9 @@ export function Log() {
   const [asked] = useSearchParams()
   const [q, setQ] = useState(asked.get('q') ?? '')
   const search = useDeferredValue(q)
-  const runs = useQuery({ ...logQuery(search), placeholderData: (before) => before })
-  const data = useMemo(() => runs.data ?? [], [runs.data])
+  const runs = useInfiniteQuery({ ...logQuery(search), placeholderData: (before) => before })
+  const data = useMemo(() => runs.data?.pages.flatMap((page) => page.runs) ?? [], [runs.data])
+  const more = runs.hasNextPage
   const wasted = data.reduce((sum, r) => sum + (r.inspection?.sheetsWasted ?? 0), 0)
   const used = data.reduce((sum, r) => sum + (r.inspection?.sheetsUsed ?? 0), 0)
   return (
@@ -77,13 +79,14 @@ export function Log() {
           onChange={setQ}
         />
         <p className="text-soft">
+          {more && 'of the latest '}
           <span className="num">{data.length}</span> runs, <span className="num">{used}</span> sheets used,{' '}
           <span className="num">{wasted}</span> wasted
         </p>
       </div>
       {runs.error ? (
         <Failed error={runs.error} again={() => void runs.refetch()} />
-      ) : data.length === 0 && !runs.isPending ? (
+      ) : data.length === 0 && !runs.isPending && !more ? (
         <Empty title={q ? 'No run matches that' : 'Nothing printed yet'}>
           {q ? 'Fewer words find more.' : 'Every print you make is written here with the plate it was printed with.'}
         </Empty>
@@ -100,6 +103,14 @@ export function Log() {
             none="No run of these passes the filters."
             tools
           />
+          {more && (
+            <div className="flex items-center gap-3 py-3">
+              <Button disabled={runs.isFetchingNextPage} onClick={() => void runs.fetchNextPage()}>
+                Look further back
+              </Button>
+              <span className="text-soft">Older runs are there; what is counted and filtered above are those listed.</span>
+            </div>
+          )}
         </div>
       )}
     </div>

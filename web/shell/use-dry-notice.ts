@@ -1,13 +1,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import { useNavigate } from 'react-router'
-import { logQuery } from '../api/queries.ts'
+import { latestRunsQuery } from '../api/queries.ts'
 import { toast } from '../ui/toast.tsx'
 
 /** Says on whatever screen one is that a print has dried. */
 export function useDryNotice(): void {
   const navigate = useNavigate()
-  const { data: runs } = useQuery(logQuery(''))
+  const { data: runs } = useQuery(latestRunsQuery)
   const drying = useRef<Set<number>>(new Set())
   useEffect(() => {
     for (const run of runs ?? [])

@@ -7,13 +7,13 @@ const Run = RunSchema
 
 export const RUNS_CALLS = {
   'GET /runs': {
-    summary: 'The log: every run, newest first, searchable',
+    summary: 'A page of the log, newest first: runs with words that begin like these; `next` is before which run to go on',
     query: z.object({
       q: z.string().max(200).optional(),
       state: z.string().max(20).optional(),
       before: z.coerce.number().int().positive().optional(),
     }),
-    answers: z.array(Run),
+    answers: z.object({ runs: z.array(Run), next: z.number().int().nullable() }),
   },
   'GET /at-work': {
     summary: 'What the printers are at: runs that are not over, the oldest first, and how long each still takes',

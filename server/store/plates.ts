@@ -1,0 +1,92 @@
+import { createHash } from 'node:crypto'
+import { deflateRawSync, inflateRawSync } from 'node:zlib'
+import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import { log } from '../log.ts'
+import { type Scope, table, Unreadable } from './table.ts'
+
+/** As far back as DEFLATE looks, bytes: what of another plate can be built on. */
+const WINDOW = 32 << 10
+/** A plate that is built on another takes at most this share of what it would by itself; else others are built on it. */
+const WORTH = 0.5
+
+const digest = (text: string) => createHash('sha256').update(text).digest('hex')
+const endOf = (text: string) => Buffer.from(text).subarray(-WINDOW)
+
+/**
+ * A document as it is kept.
+ * @param base the text of another that is like it: only what is different takes room
+ */
+const packed = (text: string, base: string | null): Buffer =>
+  deflateRawSync(text, { level: 9, ...(base === null ? {} : { dictionary: endOf(base) }) })
+
+/** A document built on another where that is worth it, else whole. */
+export function packedBest(text: string, like: { id: string; text: string } | null): { base: string | null; body: Buffer } {
+  const whole = packed(text, null)
+  const built = like && packed(text, like.text)
+  return like && built && built.length < whole.length * WORTH ? { base: like.id, body: built } : { base: null, body: whole }
+}
+
+/** @throws Error when it was built on another, or is damaged */
+const unpacked = (body: Buffer, base: string | null): string =>
+  inflateRawSync(body, base === null ? {} : { dictionary: endOf(base) }).toString('utf8')
+
+export interface Likeness {
+  printerId: string
+  paperId: string
+}
+
+/**
+ * Frozen plates, each kept once by the SHA-256 of its JSON. The first of a printer and a paper is kept whole; those after it
+ * are built on it and take a tenth of the room, since most of what they say is the same.
+ */
+export function plates(scope: Scope) {
+  const rows = table('plates', scope)
+  /** The texts of these plates. One that cannot be unpacked is left out. */
+  async function textsOf(ids: readonly string[]): Promise<Map<string, string>> {
+    if (ids.length === 0) return new Map()
+    const found = await rows.all({ id: [...new Set(ids)] })
+    const bases = await textsOf(found.flatMap(({ base }) => base ?? []))
+    const texts = new Map<string, string>()
+    for (const { id, base, body } of found)
+      try {
+        texts.set(id, unpacked(body, base === null ? null : (bases.get(base) ?? null)))
+      } catch (error) {
+        log.error({ err: error, id }, 'a plate cannot be unpacked')
+      }
+    return texts
+  }
+  return {
+    textsOf,
+    /** Keeps a plate's text, if it is not there already. @returns what it is found by */
+    async keep(text: string, { printerId, paperId }: Likeness): Promise<string> {
+      const id = digest(text)
+      if (await rows.one({ id }, { only: ['id'] })) return id
+      const like = await rows.one({ printerId, paperId, base: null }, { order: [['createdAt', 'DESC']] })
+      await rows.put({ id, printerId, paperId, ...packedBest(text, like && { id: like.id, text: unpacked(like.body, null) }) })
+      return id
+    },
+    /** Rows with the plates they name, each read when it is first asked for. */
+    async withPlates<R extends { plateId: string }>(list: readonly R[]): Promise<(R & { plate: Plate })[]> {
+      const texts = await textsOf(list.map(({ plateId }) => plateId))
+      const read = new Map<string, Plate>()
+      return list.map((row) =>
+        Object.defineProperty(row as R & { plate: Plate }, 'plate', {
+          enumerable: true,
+          configurable: true,
+          get() {
+            const known = read.get(row.plateId)
+            if (known) return known
+            try {
+              const plate = readPlate(JSON.parse(texts.get(row.plateId) ?? 'null'))
+              read.set(row.plateId, plate)
+              return plate
+            } catch (error) {
+              throw new Unreadable('plates', { id: row.plateId }, 'body', error)
+            }
+          },
+        }),
+      )
+    },
+  }
+}
