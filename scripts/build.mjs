@@ -14,6 +14,8 @@ if (want('node')) {
       'simulator/main': 'simulator/main.ts',
       'scripts/seed': 'scripts/seed.ts',
       'scripts/bench': 'scripts/bench.ts',
+      'scripts/grow': 'scripts/grow.ts',
+      'scripts/learnt': 'scripts/learnt.ts',
       'scripts/bench-colour': 'scripts/bench-colour.ts',
       'scripts/make-profiles': 'scripts/make-profiles.ts',
     },

@@ -3,6 +3,7 @@ import { DEMO_STUDIO } from '../core/things/studio/short-name.ts'
 import { config } from './config.ts'
 import type { Installation } from './installation.ts'
 import { log } from './log.ts'
+import { writtenElsewhere } from './store/snapshots.ts'
 
 let working = false
 
@@ -25,6 +26,7 @@ export async function makeDemo({ studios }: Pick<Installation, 'studios'>): Prom
   const over = async (failure: unknown) => {
     if (!working) return
     working = false
+    writtenElsewhere(DEMO_STUDIO)
     if (failure === null) return
     log.error({ err: failure }, 'the demo could not be made')
     await studios.remove(DEMO_STUDIO).catch((error) => log.error({ err: error }, 'what was made of the demo'))

@@ -1,6 +1,6 @@
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
-import { router } from './shared.ts'
+import { asJson, router } from './shared.ts'
 
 /** The records of papers: made, changed, put aside, brought back, and two made one. */
 export function papersApi(app: App) {
@@ -14,9 +14,12 @@ export function papersApi(app: App) {
     if (texture !== null && !app.files.has(texture)) throw missing('picture', texture)
   }
   return router()
-    .call('GET /papers', async (c) => {
-      const [papers, lots] = await Promise.all([store.papers.entries(), store.lots.entries({ archived: false })])
-      return c.json({ papers, lots }, 200)
+    .call('GET /papers', async () => {
+      const [papers, lots] = await Promise.all([
+        store.kept('papers in full', ['papers'], async () => JSON.stringify(await store.papers.entries())),
+        store.kept('lots in full', ['lots'], async () => JSON.stringify(await store.lots.entries({ archived: false }))),
+      ])
+      return asJson(`{"papers":${papers},"lots":${lots}}`)
     })
     .call('GET /papers/{id}/lots', async (c) => {
       const { paper } = await store.papers.entry(c.req.valid('param').id)

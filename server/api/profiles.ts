@@ -10,7 +10,7 @@ import { eachProfileIn } from '../profiles/zip.ts'
 import type { ProfileRow } from '../store/profiles.ts'
 import { bodyOf } from './body-of.ts'
 import { beginPairing } from './pairings.ts'
-import { router } from './shared.ts'
+import { asJson, router } from './shared.ts'
 
 /** The profile shelf: taking profiles in, what they are and were made for, how good they are, and whether they still hold. */
 export function profilesApi(app: App) {
@@ -27,17 +27,18 @@ export function profilesApi(app: App) {
     description,
     boundTo,
     facts,
-    suggestion: suggestBinding(`${description} ${facts.fileName ?? ''}`, studio, facts),
+    // Of one that is bound nobody asks what it may be for.
+    suggestion: boundTo === null ? suggestBinding(`${description} ${facts.fileName ?? ''}`, studio, facts) : null,
     addedAt: createdAt.toISOString(),
   })
   return router()
-    .call('GET /profiles', async (c) => {
-      const [rows, studio] = await Promise.all([store.profiles.shelf(), store.studio()])
-      const whole = await Promise.all(rows.map((row) => shelf.withFacts(row)))
-      return c.json(
-        whole.map((row) => entry(row, studio)),
-        200,
-      )
+    .call('GET /profiles', async () => {
+      const text = await store.kept('profiles in full', ['profiles', 'papers', 'printers', 'machines'], async () => {
+        const [rows, studio] = await Promise.all([store.profiles.shelf(), store.studio()])
+        const whole = await Promise.all(rows.map((row) => shelf.withFacts(row)))
+        return JSON.stringify(whole.map((row) => entry(row, studio)))
+      })
+      return asJson(text)
     })
     .call('PUT /profiles', async (c) => {
       const { row, known } = await shelf.take(bodyOf(c.req.raw, 'profile'), c.req.valid('query').name)

@@ -90,6 +90,9 @@ export function router() {
   })
 }
 
+/** An answer that has been written as JSON already. */
+export const asJson = (text: string): Response => new Response(text, { headers: { 'content-type': 'application/json' } })
+
 /** What is answered when something was thrown. */
 export function told(error: unknown, c: Context): Response {
   const { status, problem } = problemOf(error)

@@ -1,10 +1,11 @@
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
+import type { Studio } from '../../core/things/studio/studio.ts'
 import { type MachineState, MachineStateSchema, realSheetOf } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'
 import { missing } from '../problems.ts'
-import { router } from './shared.ts'
+import { asJson, router } from './shared.ts'
 
 /** What a simulated printer says, with its paths named as the record names them: the two agree on their IPP sources. */
 function inWords(record: Printer, state: MachineState): MachineState {
@@ -20,11 +21,34 @@ async function pathAt(record: Printer, pathId: string): Promise<string> {
   return (trays.find((t) => t.pathId === pathId) ?? trays.find((t) => t.source === source))?.pathId ?? pathId
 }
 
+const texts = new WeakMap<object, string>()
+/** A part of a studio as JSON: written once as long as it is the same. */
+function textOf(part: object): string {
+  const text = texts.get(part) ?? JSON.stringify(part)
+  texts.set(part, text)
+  return text
+}
+/** An answer made of parts that have been written already. */
+function written(parts: Partial<Studio>, before = ''): Response {
+  const text = `{${Object.entries(parts)
+    .map(([name, part]) => `"${name}":${textOf(part)}`)
+    .join(',')}}`
+  return asJson(before === '' ? text : `{${before}${text}}`)
+}
+
 export function studioApi(app: App) {
   const { store, events } = app
   const printer = async (id: string) => (await store.printers.find(id)).printer
   return router()
-    .call('GET /studio', async (c) => c.json(await store.studio(), 200))
+    .call('GET /studio', async () => written(await store.studio()))
+    .call('GET /studio/parts', async (c) => {
+      const had = new Set((c.req.valid('query').have ?? '').split(','))
+      // Before the parts: one that changes in between is asked for once more, not missed.
+      const versions = store.versions()
+      const parts = await store.studio()
+      const missing = Object.entries(parts).filter(([part]) => !had.has(`${part}:${versions[part as keyof Studio]}`))
+      return written(Object.fromEntries(missing), `"versions":${JSON.stringify(versions)},"parts":`)
+    })
     .call('PATCH /studio/rules', async (c) => {
       const change = c.req.valid('json') as Partial<HouseRules>
       const rules = await store.act((act) => act.rules.change(change))

@@ -38,9 +38,44 @@ export const moment = () => column<Date>({ type: DataTypes.DATE(3) }, z.iso.date
 /** ISO 8601 day. */
 export const day = () => column<string>({ type: DataTypes.DATEONLY }, z.iso.date())
 export const serial = () => column<number>({ type: DataTypes.INTEGER, primaryKey: true }, z.number().int().positive(), { counted: true })
+/** Documents that were read last, by what is stored: the longest ones and those not asked for lately are let go. */
+const READ_LETTERS = 24 << 20
+const LONGEST = 64 << 10
+
+/** Nobody changes what others have of the same document. */
+function frozen<T>(value: T): T {
+  if (typeof value !== 'object' || value === null || Object.isFrozen(value)) return value
+  for (const inner of Object.values(value)) frozen(inner)
+  return Object.freeze(value)
+}
+
+/** Reads what is stored, checked once as long as it is asked for: the same letters are the same document. */
+function readOnce<T>(read: (stored: unknown) => T): (stored: string) => T {
+  const known = new Map<string, T>()
+  let letters = 0
+  return (stored) => {
+    const before = known.get(stored)
+    if (before !== undefined) {
+      known.delete(stored)
+      known.set(stored, before)
+      return before
+    }
+    const value = frozen(read(JSON.parse(stored)))
+    if (stored.length > LONGEST || value === undefined || value === null) return value
+    known.set(stored, value)
+    letters += stored.length
+    for (const oldest of known.keys()) {
+      if (letters <= READ_LETTERS) break
+      known.delete(oldest)
+      letters -= oldest.length
+    }
+    return value
+  }
+}
+
 /** A JSON document; `read` checks it with its schema and brings what an older version stored up to date. */
 export const json = <T>(read: (stored: unknown) => T, schema: z.ZodType) =>
-  column<T>({ type: DataTypes.TEXT('long') }, schema, { read: (stored) => read(JSON.parse(stored as string)), write: JSON.stringify })
+  column<T>({ type: DataTypes.TEXT('long') }, schema, { read: readOnce(read) as (stored: unknown) => T, write: JSON.stringify })
 
 /** A JSON document of one version. */
 export const document = <T>(schema: z.ZodType<T>) => json<T>((stored) => schema.parse(stored), schema)

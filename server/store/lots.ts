@@ -5,8 +5,9 @@ import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import { readable, type Scope, table } from './table.ts'
 
+const NO_STORY = LotStorySchema.parse({})
 const lotOf = (row: Row<'lots'>): Lot => ({
-  ...LotStorySchema.parse(row.story ?? {}),
+  ...(row.story ?? NO_STORY),
   aside: row.aside,
   id: row.id,
   paperId: row.paperId,

@@ -17,7 +17,7 @@ const endOf = (text: string) => Buffer.from(text).subarray(-WINDOW)
  * A document as it is kept.
  * @param base the text of another that is like it: only what is different takes room
  */
-const packed = (text: string, base: string | null): Buffer =>
+export const packed = (text: string, base: string | null): Buffer =>
   deflateRawSync(text, { level: 9, ...(base === null ? {} : { dictionary: endOf(base) }) })
 
 /** A document built on another where that is worth it, else whole. */

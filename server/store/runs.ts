@@ -11,7 +11,7 @@ import { missing } from '../problems.ts'
 import { experience, moreOf } from './experience.ts'
 import { plates } from './plates.ts'
 import { runWords } from './run-words.ts'
-import { type Scope, table } from './table.ts'
+import { type Scope, table, transacted } from './table.ts'
 
 /** A run as lists have it: its frozen plate, which is a hundred times as long, lies elsewhere. */
 export type RunLine = Row<'runs'>
@@ -28,7 +28,7 @@ const OF_A_JOB = 100
 const LOOKED_THROUGH = 60
 
 /** Of what is looked for in a log where every word is common, so many runs are looked through at once. */
-const WINDOW = 20_000
+const WINDOW = 10_000
 
 /** Sheets a run shall bring. */
 export const wantedOf = ({ until, sheets }: Pick<RunLine, 'until' | 'sheets'>): number => until ?? sheets
@@ -83,7 +83,7 @@ export function runs(scope: Scope) {
   }
   /** What belongs together is written down together, also where nobody has begun an act. */
   const together = <T>(work: (within: Scope) => Promise<T>): Promise<T> =>
-    scope.transaction ? work(scope) : scope.db.transaction((transaction) => work({ ...scope, transaction }))
+    scope.transaction ? work(scope) : transacted(scope.db, (transaction) => work({ ...scope, transaction }))
   return {
     find,
     /** The run, held until the act ends. */

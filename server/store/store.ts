@@ -20,7 +20,8 @@ import { rules } from './rules.ts'
 import { runs } from './runs.ts'
 import { samplePacks } from './sample-packs.ts'
 import { setups } from './setups.ts'
-import { type Scope, table } from './table.ts'
+import { keptOf, versionOf } from './snapshots.ts'
+import { type Scope, table, transacted } from './table.ts'
 import { ticks } from './ticks.ts'
 
 function scoped(scope: Scope) {
@@ -45,35 +46,63 @@ function scoped(scope: Scope) {
     setups: setups(scope),
     ticks: ticks(scope),
   }
+  const part = <T>(what: keyof Studio, make: () => Promise<T>) => keptOf(scope, what, PARTS[what], make)
+  const parts = {
+    printers: () => part('printers', of.printers.list),
+    papers: () => part('papers', of.papers.list),
+    lots: () =>
+      part('lots', async () => {
+        const [list, all] = await Promise.all([parts.papers(), of.lots.list()])
+        const known = new Set(list.map((paper) => paper.id))
+        // Of a paper that was put aside nothing is planned.
+        return all.filter((lot) => known.has(lot.paperId))
+      }),
+    profiles: () => part('profiles', of.profiles.list),
+    pairings: () => part('pairings', of.pairings.list),
+    loaded: () => part('loaded', of.lots.loaded),
+    calibrations: () => part('calibrations', async () => calibrate(await of.offsets.latest(await parts.printers()))),
+    experience: () => part('experience', async () => of.experience.list(await parts.printers())),
+    rules: () => part('rules', of.rules.read),
+  }
   return {
     ...of,
     /** One snapshot of everything a plate depends on. */
     async studio(): Promise<Studio> {
-      const [list, paperList, lotList, shelf, pairs, loaded, house] = await Promise.all([
-        of.printers.list(),
-        of.papers.list(),
-        of.lots.list(),
-        of.profiles.list(),
-        of.pairings.list(),
-        of.lots.loaded(),
-        of.rules.read(),
+      const [printers, papers, lots, profiles, pairings, loaded, calibrations, experience, rules] = await Promise.all([
+        parts.printers(),
+        parts.papers(),
+        parts.lots(),
+        parts.profiles(),
+        parts.pairings(),
+        parts.loaded(),
+        parts.calibrations(),
+        parts.experience(),
+        parts.rules(),
       ])
-      const [learnt, done] = await Promise.all([of.offsets.latest(list), of.experience.list(list)])
-      const known = new Set(paperList.map((paper) => paper.id))
-      return {
-        printers: list,
-        papers: paperList,
-        // Of a paper that was put aside nothing is planned.
-        lots: lotList.filter((lot) => known.has(lot.paperId)),
-        profiles: shelf,
-        pairings: pairs,
-        loaded,
-        calibrations: calibrate(learnt),
-        experience: done,
-        rules: house,
-      }
+      return { printers, papers, lots, profiles, pairings, loaded, calibrations, experience, rules }
     },
+    /** What was made of some tables, made again only when one of them was written. */
+    kept: <T>(what: string, names: readonly TableName[], make: () => Promise<T>): Promise<T> => keptOf(scope, what, names, make),
+    /** What each part of the studio is at. */
+    versions: (): Record<keyof Studio, string> =>
+      Object.fromEntries(Object.entries(PARTS).map(([what, names]) => [what, versionOf(scope.studio, names)])) as Record<
+        keyof Studio,
+        string
+      >,
   }
+}
+
+/** The tables each part of a studio is made of. */
+const PARTS: Record<keyof Studio, readonly TableName[]> = {
+  printers: ['printers', 'machines'],
+  papers: ['papers'],
+  lots: ['lots', 'papers'],
+  profiles: ['profiles'],
+  pairings: ['pairings'],
+  loaded: ['loaded'],
+  calibrations: ['offsets', 'printers', 'machines'],
+  experience: ['experience', 'printers', 'machines'],
+  rules: ['rules'],
 }
 
 /** What an act may do: every query in it belongs to one transaction. */
@@ -105,11 +134,15 @@ export function openStore(db: Sequelize, studio: string): Store {
         try {
           // What an act changes it locks and sees as it is now; newer databases refuse that of an older snapshot.
           const request = nameless()
-          const done = await db.transaction({ isolationLevel: Transaction.ISOLATION_LEVELS.READ_COMMITTED }, async (transaction) => {
-            const act = scoped({ db, studio, transaction })
-            if (request) await act.requests.begin(request.id, request.print)
-            return work(act)
-          })
+          const done = await transacted(
+            db,
+            async (transaction) => {
+              const act = scoped({ db, studio, transaction })
+              if (request) await act.requests.begin(request.id, request.print)
+              return work(act)
+            },
+            Transaction.ISOLATION_LEVELS.READ_COMMITTED,
+          )
           if (request) request.named = true
           return done
         } catch (error) {
@@ -117,7 +150,7 @@ export function openStore(db: Sequelize, studio: string): Store {
         }
     },
     empty: () =>
-      db.transaction(async (transaction) => {
+      transacted(db, async (transaction) => {
         for (const name of THINGS) await table(name, { db, studio, transaction }).remove({})
       }),
   }

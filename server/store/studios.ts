@@ -4,8 +4,9 @@ import type { CopyWhat, StudioEntry } from '../../core/wire/api/studios.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
+import { writtenElsewhere } from './snapshots.ts'
 import { openStore, type Store, THINGS } from './store.ts'
-import { type Scope, table } from './table.ts'
+import { type Scope, table, transacted } from './table.ts'
 
 /** What each kind of copy takes along. Numbers go on where they were; requests were made of the other. */
 const TAKES: Record<CopyWhat, readonly TableName[]> = {
@@ -136,9 +137,10 @@ export function studios(db: Sequelize) {
     moving: (studio: string): Promise<number> => table('runs', scope(studio)).count({ state: MOVING }),
     /** Takes what is wanted of one studio into another that has nothing. What was being printed stays the other's. */
     copy: (from: string, to: string, what: CopyWhat): Promise<void> =>
-      db.transaction(async (transaction) => {
+      transacted(db, async (transaction) => {
         await again(TAKES[what], from, to, transaction)
         await unmoved(to, 'It was being printed in the studio this one was copied from.', transaction)
+        writtenElsewhere(to)
         // What lies in a printer, and what of a lot is left, stays true of both: they look at the same shelf.
       }),
     /** Forgets requests, of all studios, that nobody makes again. */
@@ -148,7 +150,7 @@ export function studios(db: Sequelize) {
       }),
     /** Removes a studio and everything it has, all of it or nothing. */
     remove: (studio: string): Promise<void> =>
-      db.transaction(async (transaction) => {
+      transacted(db, async (transaction) => {
         for (const name of [...THINGS, 'studios'] as const) await table(name, scope(studio, transaction)).remove({})
       }),
   }

@@ -12,6 +12,7 @@ import {
 import type { NewRow } from '../db/columns.ts'
 import { type Row, TABLES, type TableName } from '../db/tables.ts'
 import { log } from '../log.ts'
+import { overWith, writing } from './snapshots.ts'
 
 /** For whom and within which act a query is made. */
 export interface Scope {
@@ -65,7 +66,8 @@ interface Asked<N extends TableName> {
  * The rows of one table that belong to one studio. The only place that adds the studio to a query, reads what is stored
  * with its schema, and checks versions.
  */
-export function table<N extends TableName>(name: N, { db, studio, transaction }: Scope) {
+export function table<N extends TableName>(name: N, scope: Scope) {
+  const { db, studio, transaction } = scope
   const definition = TABLES[name]
   const model = db.models[definition.name] as ModelStatic<Model>
   const columns = Object.entries(definition.columns)
@@ -143,7 +145,7 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
     /** A row whose key the studio counts gets the next number, unless it brings one along. */
     async add(values: NewRow<(typeof TABLES)[N]>): Promise<Row<N>> {
       const number = counted && (values as Stored)[counted] === undefined ? { [counted]: await next() } : {}
-      const made = await model.create({ ...number, ...encode(values), studio } as never, within)
+      const made = await writing(scope, name, () => model.create({ ...number, ...encode(values), studio } as never, within))
       const row = await one(keyOf(made.get({ plain: true }) as Stored) as Where<N>)
       if (!row) throw new Error(`${definition.name}: what was added is not there`)
       return row
@@ -152,10 +154,11 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
     async put(values: NewRow<(typeof TABLES)[N]>): Promise<void> {
       const written = encode(values)
       const raise = definition.versioned ? { version: literal('version + 1') } : {}
-      const set = () => model.update({ ...written, ...raise }, { where: where(keyOf(values as Stored) as Where<N>), ...within })
+      const set = () =>
+        writing(scope, name, () => model.update({ ...written, ...raise }, { where: where(keyOf(values as Stored) as Where<N>), ...within }))
       const [count] = await set()
       if (count > 0) return
-      await model.create({ ...written, studio } as never, within).catch(async (error) => {
+      await writing(scope, name, () => model.create({ ...written, studio } as never, within)).catch(async (error) => {
         if (!(error instanceof UniqueConstraintError)) throw error
         await set()
       })
@@ -173,7 +176,9 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
         const { version } = seen as { version?: number }
         const guard = version === undefined ? {} : { version }
         const raise = version === undefined ? {} : { version: version + 1 }
-        const [count] = await model.update({ ...written, ...raise }, { where: where({ ...of, ...guard }), ...within })
+        const [count] = await writing(scope, name, () =>
+          model.update({ ...written, ...raise }, { where: where({ ...of, ...guard }), ...within }),
+        )
         const now = await one(of, { lock: true })
         if (count > 0 && now) return now
         const clash =
@@ -187,12 +192,29 @@ export function table<N extends TableName>(name: N, { db, studio, transaction }:
      * people edit, stays. Answers with how many rows there were.
      */
     async follow(of: Where<N>, values: NewRow<(typeof TABLES)[N]>): Promise<number> {
-      const [count] = await model.update(encode(values), { where: where(of), ...within })
+      const [count] = await writing(scope, name, () => model.update(encode(values), { where: where(of), ...within }))
       return count
     },
     /** @param most removes no more than these at once */
     remove: (of: Where<N>, most?: number): Promise<number> =>
-      model.destroy({ where: where(of), ...(most ? { limit: most } : {}), ...within }),
+      writing(scope, name, () => model.destroy({ where: where(of), ...(most ? { limit: most } : {}), ...within })),
+  }
+}
+
+/** Does something as one: all of it, or nothing. */
+export async function transacted<T>(
+  db: Sequelize,
+  work: (transaction: Transaction) => Promise<T>,
+  isolationLevel?: Transaction.ISOLATION_LEVELS,
+): Promise<T> {
+  let begun: Transaction | null = null
+  try {
+    return await db.transaction(isolationLevel ? { isolationLevel } : {}, (transaction) => {
+      begun = transaction
+      return work(transaction)
+    })
+  } finally {
+    if (begun) overWith(begun)
   }
 }
 

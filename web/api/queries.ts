@@ -1,5 +1,6 @@
 import { infiniteQueryOptions, QueryClient, queryOptions } from '@tanstack/react-query'
 import { ApiError, api } from './client.ts'
+import { wholeStudio } from './studio-parts.ts'
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -14,7 +15,7 @@ export const queryClient = new QueryClient({
 
 /** The studios of this installation. */
 export const studiosQuery = queryOptions({ queryKey: ['studios'], queryFn: () => api('GET /studios') })
-export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => api('GET /studio') })
+export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => wholeStudio(api) })
 /** Papers and lots, those put aside and used up too. */
 export const papersQuery = queryOptions({ queryKey: ['studio', 'papers'], queryFn: () => api('GET /papers') })
 /** Sample packs with every sheet that was taken out. */

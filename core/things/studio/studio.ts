@@ -23,3 +23,11 @@ export const StudioSchema = z.object({
   rules: HouseRulesSchema,
 })
 export type Studio = z.infer<typeof StudioSchema>
+
+const STUDIO_PARTS = Object.keys(StudioSchema.shape) as (keyof Studio)[]
+/** Parts of a studio, each with a word that is the same as long as the part is. */
+export const StudioPartsSchema = z.object({
+  versions: z.object(Object.fromEntries(STUDIO_PARTS.map((part) => [part, z.string().max(100)])) as Record<keyof Studio, z.ZodString>),
+  parts: StudioSchema.partial(),
+})
+export type StudioParts = z.infer<typeof StudioPartsSchema>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { HouseRulesSchema, RuleChangeSchema } from '../../../things/studio/house-rules.ts'
-import { StudioSchema } from '../../../things/studio/studio.ts'
+import { StudioPartsSchema, StudioSchema } from '../../../things/studio/studio.ts'
 import { HandSchema, MachineStateSchema } from '../machine.ts'
 import { type Call, KeyParam } from './call.ts'
 
@@ -14,6 +14,14 @@ export const STUDIO_CALLS = {
   'GET /studio': {
     summary: 'Printers, papers, lots, profiles, pairings, what is loaded, house rules',
     answers: StudioSchema.meta({ id: 'Studio' }),
+  },
+  'GET /studio/parts': {
+    summary: 'The parts of the studio that are not as the caller has them, and what each is at now',
+    query: z.object({
+      /** What the caller has: “papers:3f.12,lots:3f.80”, as the answer before said it. */
+      have: z.string().max(1000).optional(),
+    }),
+    answers: StudioPartsSchema.meta({ id: 'StudioParts' }),
   },
   'PATCH /studio/rules': {
     summary: 'Set house rules; those that are left out stay as they are',

@@ -1,0 +1,103 @@
+import type { Sequelize } from 'sequelize'
+import { DEFAULT_RULES } from '../../core/things/studio/house-rules.ts'
+import { ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
+import type { Store } from './store.ts'
+
+const NAME = 'much-asked'
+const records = studioRecords()
+const [lot] = records.lots
+let db: Sequelize
+let store: Store
+beforeAll(async () => {
+  db = testDatabase()
+  store = await ownStudio(db, NAME)
+  for (const printer of records.printers) await store.printers.add(printer)
+  for (const paper of records.papers) await store.papers.add(paper)
+  for (const one of records.lots) await store.lots.add(one)
+})
+afterAll(() => db.close())
+
+const stockNow = async (of: Pick<Store, 'studio'> = store) => (await of.studio()).lots.find(({ id }) => id === lot?.id)?.stock
+const set = (of: Pick<Store, 'lots'>, stock: number) => of.lots.change(lot?.id ?? '', { stock })
+
+test('what was not written is the very same, what was written is new, and its word tells', async () => {
+  const first = await store.studio()
+  const versions = store.versions()
+  const again = await store.studio()
+  for (const part of ['printers', 'papers', 'lots', 'profiles', 'pairings', 'loaded', 'calibrations', 'experience'] as const)
+    expect(again[part]).toBe(first[part])
+  expect(store.versions()).toEqual(versions)
+  await set(store, 41)
+  const now = await store.studio()
+  expect(now.lots).not.toBe(first.lots)
+  expect(now.papers).toBe(first.papers)
+  const changed = Object.entries(store.versions()).filter(([part, version]) => version !== versions[part as keyof typeof versions])
+  expect(changed.map(([part]) => part)).toEqual(['lots'])
+  // A paper that is put aside takes its lots along.
+  const paper = records.lots[0]?.paperId ?? ''
+  await store.papers.archive(paper, true)
+  expect((await store.studio()).lots.some((one) => one.paperId === paper)).toBe(false)
+  await store.papers.archive(paper, false)
+  expect(await stockNow()).toBe(41)
+  await store.rules.change({ ...DEFAULT_RULES, keepSheetsDays: 77 } as never)
+  expect((await store.studio()).rules).toMatchObject({ keepSheetsDays: 77 })
+})
+
+test('what an act has written is its own until it is over, and nobody’s when it was taken back', async () => {
+  await set(store, 50)
+  expect(await stockNow()).toBe(50)
+  let [goOn, wrote] = [() => undefined as void, () => undefined as void]
+  const written = new Promise<void>((done) => {
+    wrote = done
+  })
+  const act = store.act(async (within) => {
+    await set(within, 12)
+    const mine = await stockNow(within)
+    wrote()
+    await new Promise<void>((done) => {
+      goOn = done
+    })
+    return mine
+  })
+  await written
+  // Asked for again and again in between, it is what was kept last; and none of that stays.
+  expect(await stockNow()).toBe(50)
+  expect(await stockNow()).toBe(50)
+  goOn()
+  expect(await act).toBe(12)
+  expect(await stockNow()).toBe(12)
+  await store
+    .act(async (within) => {
+      await set(within, 7)
+      expect(await stockNow(within)).toBe(7)
+      throw new Error('no')
+    })
+    .catch(() => undefined)
+  expect(await stockNow()).toBe(12)
+})
+
+test('twelve people at once: after each change whoever asks is told what it is now', async () => {
+  await set(store, 0)
+  let last = 0
+  await Promise.all(
+    Array.from({ length: 12 }, async (_, who) => {
+      for (let i = 0; i < 8; i++) {
+        const mine = 1 + who * 100 + i
+        await (i % 2 ? store.act((act) => set(act, mine)) : set(store, mine)).then(
+          () => {
+            last = mine
+          },
+          // Of two who set the very same figure at one moment one is refused.
+          () => undefined,
+        )
+        const told = await stockNow()
+        const found = (await store.lots.find(lot?.id ?? '')).stock
+        // Others may have been faster meanwhile; nobody is told of what was before his own change.
+        expect(told).not.toBe(0)
+        expect(typeof found).toBe('number')
+      }
+    }),
+  )
+  expect(last).toBeGreaterThan(0)
+  expect(await stockNow()).toBe((await store.lots.find(lot?.id ?? '')).stock)
+})
