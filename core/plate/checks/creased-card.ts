@@ -29,7 +29,7 @@ export const creasedCard: Check = {
         },
       })
     const bends = kindOf(path).usually.side === 'down'
-    const straight = ways.find((w) => w.ruledOut === null && w.lot === way.lot && kindOf(w.path).usually.side === 'up')
+    const straight = ways.find((w) => w.badness === 0 && w.lot === way.lot && kindOf(w.path).usually.side === 'up')
     const where = `${writeLength(crease.at, brief.unit)} from the ${crease.axis === 'across' ? 'leading' : 'left'} edge`
     found.push({
       level: bends ? 'warn' : 'note',

@@ -38,7 +38,7 @@ function inTime(plate: Settled, moment: Moment, due: number): { says: string; fi
   if (faster)
     return { says: `“${faster.name}” would be ready in time`, fix: { label: `Print it on ${faster.name}`, pins: { quality: faster.id } } }
   for (const w of ways) {
-    if (w.ruledOut !== null || (w.path === way.path && w.lot === way.lot)) continue
+    if (w.badness > 0 || (w.path === way.path && w.lot === way.lot)) continue
     const usual = w.printer.qualities.find((q) => q.id === w.pairing?.qualityId)
     const inTime = [...(usual ? [usual] : []), ...finest(w.printer.qualities)].find((q) => makes(w, timesOn(plate, w, q)))
     if (!inTime) continue

@@ -18,8 +18,7 @@ export const mediaUnsuited: Check = {
     const elsewhere = better
       ? undefined
       : ways.find(
-          (w) =>
-            w.ruledOut === null && w.paper === paper && w.printer !== printer && misfitOf(nearestEntry(w.printer, paper), paper) === null,
+          (w) => w.badness === 0 && w.paper === paper && w.printer !== printer && misfitOf(nearestEntry(w.printer, paper), paper) === null,
         )
     const advice = better
       ? `“${better.driverName}” is nearer.`

@@ -29,7 +29,7 @@ export const nothingPossible: Check = {
           fix: { label: 'Let the stock decide', brief: { paperId: null } },
         },
       ]
-    const usable = ways.filter((w) => w.ruledOut === null).length
+    const usable = ways.filter((w) => w.badness === 0).length
     if (usable === 0)
       return [
         {

@@ -48,7 +48,7 @@ export const pathLimitCheck = (id: string, title: string, kinds: readonly LimitK
     if (!v) return []
     // Asked for, not in stock: what the machine takes is asked of any lot.
     const asked = broken.every((b) => !violations(path, way.paper, way.lot, way.fed).some((own) => own.kind === b.kind))
-    const other = ways.find((w) => w.ruledOut === null && (asked || w.lot === way.lot) && w.path !== path)
+    const other = ways.find((w) => w.badness === 0 && (asked || w.lot === way.lot) && w.path !== path)
     const roll = other ? undefined : trimmedFromRoll(plate, v)
     const none = roll
       ? `${roll.path.name} of ${roll.printer.name} prints it on its shortest cut, to be trimmed.`

@@ -8,7 +8,7 @@ export const pathNoted: Check = {
   on: 'plate',
   find: ({ path, ways, way, printer }) => {
     if (!path.noted) return []
-    const other = ways.find((w) => w.ruledOut === null && w.lot === way.lot && w.path !== path && w.path.noted === null)
+    const other = ways.find((w) => w.badness === 0 && w.lot === way.lot && w.path !== path && w.path.noted === null)
     return [
       {
         level: 'warn',

@@ -16,7 +16,7 @@ export const stockShort: Check = {
     const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${n} ${n === 1 ? 'sheet' : 'sheets'}`)
     const other = ways.find(
       (w) =>
-        w.ruledOut === null &&
+        w.badness === 0 &&
         w.lot !== lot &&
         w.path === way.path &&
         (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * w.sheets : w.lot.stock >= w.sheets),

@@ -8,12 +8,12 @@ export const twoSidedStock: Check = {
   on: 'plate',
   find: ({ way, ways }) => {
     if (way.against !== 'make') return []
-    const other = ways.find((w) => w.ruledOut === null)
+    const other = ways.find((w) => w.badness === 0)
     return [
       {
         level: 'stop',
         says: `${way.ruledOut} ${other ? `${other.path.name} of ${other.printer.name} prints both sides.` : 'Nothing else in the studio prints both sides of this sheet.'}`,
-        numbers: { usableWays: ways.filter((w) => w.ruledOut === null).length },
+        numbers: { usableWays: ways.filter((w) => w.badness === 0).length },
         fix: other
           ? {
               label: `Use ${other.path.name} of ${other.printer.name}`,

@@ -152,6 +152,9 @@ const NOTHING: Omit<Line, 'item' | 'title' | 'question'> = {
 }
 
 /** The chosen candidate, or null when there is none at all, and how the decision stands in a plate. */
+/** Alternatives that are listed: the cheapest. A studio of thousands of papers and profiles has thousands. */
+export const MOST_LISTED = 60
+
 type Head<K> = { key: K } & Pick<Line, 'item' | 'title' | 'question'>
 interface Taken<K, V> {
   line: Line & { key: K }
@@ -183,7 +186,8 @@ function choose<K, V>(
   const pinned = pin === undefined ? null : (order.find((c) => c.id === pin) ?? custom(pin))
   const chosen = pinned ?? order[0]
   if (!chosen) return { line: { key, item, title, question, ...NOTHING }, chosen: null }
-  const listed = order.includes(chosen) ? order : [chosen, ...order]
+  const best = order.slice(0, MOST_LISTED)
+  const listed = best.includes(chosen) ? best : [chosen, ...best]
   const rival = listed.find((c) => c !== chosen && c.ruledOut === null)
   return {
     chosen,

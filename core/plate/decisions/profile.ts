@@ -1,12 +1,25 @@
 import { type Profile, ProfileSchema } from '../../things/media/media.ts'
 import { borrowedBy, expectedOf } from '../../things/media/profiled.ts'
+import { madeOnce } from '../../things/studio/index-of.ts'
 import type { Cost } from '../ways/cost.ts'
 import { colourManagementDecision } from './colour-management.ts'
-import { type Candidate, declare } from './decision.ts'
+import { type Candidate, declare, MOST_LISTED } from './decision.ts'
 import { mediaTypeDecision } from './media-type.ts'
 import { printerDecision } from './printer.ts'
 import { qualityDecision } from './quality.ts'
 import { stockDecision } from './stock.ts'
+
+/** Profiles by the printer they were made for; those nobody has said anything about under ''. */
+function byPrinter(profiles: readonly Profile[]): Map<string, Profile[]> {
+  const found = new Map<string, Profile[]>()
+  for (const profile of profiles) {
+    const key = profile.boundTo?.printerId ?? ''
+    const alike = found.get(key)
+    if (alike) alike.push(profile)
+    else found.set(key, [profile])
+  }
+  return found
+}
 
 export const profileDecision = declare({
   key: 'profile',
@@ -28,7 +41,17 @@ export const profileDecision = declare({
       by: 'rule',
       reason: managed ? 'The studio has no profile for this printer.' : 'The driver manages colour, so no profile is applied here.',
     }
-    const list = studio.profiles.map((p): Candidate<Profile | null> => {
+    // Where there are very many, what was made for another printer is not among the best anyway.
+    const borrowed = borrowedBy(pairing)
+    const near = studio.profiles.length > MOST_LISTED ? madeOnce(studio.profiles, 'by printer', byPrinter) : null
+    const asked = near
+      ? [
+          ...(near.get(printer.id) ?? []),
+          ...(near.get('') ?? []),
+          ...studio.profiles.filter((p) => p.id === borrowed && p.boundTo?.printerId !== printer.id),
+        ]
+      : studio.profiles
+    const list = asked.map((p): Candidate<Profile | null> => {
       const made = p.boundTo
       const costs: Cost[] = []
       const miss = (when: boolean, points: number, says: string) => {
@@ -37,14 +60,14 @@ export const profileDecision = declare({
       miss(!managed, 20, 'the driver manages colour, so it would not be used')
       miss(made === null, 25, 'nobody has said what it was made for')
       if (made) {
-        const borrowed = p.id === borrowedBy(pairing)
+        const isBorrowed = p.id === borrowed
         const elsewhere = made.printerId !== printer.id
-        miss(elsewhere && !borrowed, 60, 'made for another printer')
-        miss(elsewhere && borrowed, 6, `borrowed from a printer with the same inks: expect ${expectedOf(p, printer.id)}`)
-        miss(made.paperId !== paper.id && !borrowed, 30, 'made for another paper')
-        miss(!elsewhere && made.paperId !== paper.id && borrowed, 3, `borrowed from another paper: expect ${expectedOf(p, printer.id)}`)
+        miss(elsewhere && !isBorrowed, 60, 'made for another printer')
+        miss(elsewhere && isBorrowed, 6, `borrowed from a printer with the same inks: expect ${expectedOf(p, printer.id)}`)
+        miss(made.paperId !== paper.id && !isBorrowed, 30, 'made for another paper')
+        miss(!elsewhere && made.paperId !== paper.id && isBorrowed, 3, `borrowed from another paper: expect ${expectedOf(p, printer.id)}`)
         // Another printer's entries are others.
-        miss(made.mediaTypeId !== mediaType.id && !(elsewhere && borrowed), 8, 'made with another media type')
+        miss(made.mediaTypeId !== mediaType.id && !(elsewhere && isBorrowed), 8, 'made with another media type')
         miss(made.dpi !== quality.dpi, 4, `made at ${made.dpi} dpi`)
         miss(made.borrowedFrom !== undefined, 2, `borrowed from ${made.borrowedFrom}`)
       }

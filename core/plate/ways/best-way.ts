@@ -27,6 +27,6 @@ export function bestWayEach(ways: readonly Way[], key: (way: Way) => string, pin
   }
   const found = [...best.values()]
   return [...found.filter((f) => !f.clash), ...found.filter((f) => f.clash)].map(({ way, clash }) =>
-    clash ? { ...way, costs: [CLASH, ...way.costs], ruledOut: way.ruledOut ?? 'It goes against another choice you pinned.' } : way,
+    clash ? way.withCost(CLASH, 'It goes against another choice you pinned.') : way,
   )
 }

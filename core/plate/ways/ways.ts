@@ -15,6 +15,7 @@ import { capacityFor, type FedSheet, sizeLimits, type Violation, violations, vio
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
+import { madeOnce } from '../../things/studio/index-of.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
@@ -45,6 +46,8 @@ export interface Way {
   total: number
   /** The same laid out, where what it takes was only reckoned; itself otherwise. */
   exactly(): Way
+  /** The same with one more thing against it, and ruled out for that where nothing else rules it out. */
+  withCost(cost: Cost, says: string): Way
 }
 
 /** How what a way takes is found out: laid out, or reckoned. */
@@ -306,54 +309,103 @@ interface At extends Pick<Way, 'printer' | 'path' | 'lot' | 'paper' | 'pairing' 
   profiled: boolean
 }
 
-function wayAt(brief: Brief, at: At, reckon: Reckon): Way {
-  const { printer, path, lot, paper, pairing, loaded, cut, wrong } = at
-  const fed = feed(brief, path, paper, lot, reckon)
-  const broken = violations(path, paper, lot, fed)
-  // What the machine cannot do outranks what is not in stock.
-  if (wrong !== null && broken.length === 0) broken.push(...askedLimits(brief, path, lot))
-  const first = broken[0]
-  const unmakeable = wrongForMake(brief, path, paper)
-  // That the paper has no second side holds on every path and in every lot: it comes first.
-  const oneSided = brief.make.as === 'two-sided' && !paper.twoSided
-  const limited = first && !oneSided ? violationsText(path, broken, brief.unit) : null
-  const way: Way = {
-    printer,
-    path,
-    lot,
-    paper,
-    pairing,
-    loaded,
-    cut,
-    fed,
-    sheets: 0,
-    violations: broken,
-    ruledOut: (oneSided ? unmakeable : null) ?? limited ?? wrong ?? unmakeable,
-    against: oneSided ? 'make' : first ? 'limit' : wrong !== null ? 'sheet' : unmakeable !== null ? 'make' : null,
-    badness: broken.length + (wrong === null ? 0 : WRONG_SHEET) + (unmakeable === null ? 0 : 1),
-    costs: [],
-    total: 0,
-    exactly: () => (reckon === amountOf || brief.arrangement.as !== 'sizes' ? way : wayAt(brief, at, amountOf)),
+/** A way as it is found. There may be tens of thousands, most of which cannot be used: their sentences are made when they are read. */
+class Found implements Way {
+  readonly printer: Printer
+  readonly path: Path
+  readonly lot: Lot
+  readonly paper: Paper
+  readonly pairing: Pairing | null
+  readonly loaded: Loaded | null
+  readonly cut: CutPlan | null
+  readonly fed: FedSheet
+  readonly violations: Violation[]
+  readonly against: Way['against']
+  readonly badness: number
+  sheets = 0
+  costs: Cost[] = []
+  total = 0
+  private readonly brief: Brief
+  private readonly at: At
+  private readonly reckon: Reckon
+  private readonly unmakeable: string | null
+  private said: string | null = null
+
+  constructor(brief: Brief, at: At, reckon: Reckon) {
+    const { path, lot, paper, wrong } = at
+    this.printer = at.printer
+    this.path = path
+    this.lot = lot
+    this.paper = paper
+    this.pairing = at.pairing
+    this.loaded = at.loaded
+    this.cut = at.cut
+    this.brief = brief
+    this.at = at
+    this.reckon = reckon
+    this.fed = feed(brief, path, paper, lot, reckon)
+    this.violations = violations(path, paper, lot, this.fed)
+    // What the machine cannot do outranks what is not in stock.
+    if (wrong !== null && this.violations.length === 0) this.violations.push(...askedLimits(brief, path, lot))
+    this.unmakeable = wrongForMake(brief, path, paper)
+    const limited = this.violations.length > 0
+    this.against = this.oneSided ? 'make' : limited ? 'limit' : wrong !== null ? 'sheet' : this.unmakeable !== null ? 'make' : null
+    this.badness = this.violations.length + (wrong === null ? 0 : WRONG_SHEET) + (this.unmakeable === null ? 0 : 1)
+    // What cannot be used is explained by its reason; pricing it would only cost time.
+    if (this.badness > 0) return
+    const amount = amountOn(brief, path, lot, this.fed, reckon)
+    this.sheets = amount ? amount.sheets : copiesIn(brief)
+    this.costs = costsOf(this, brief, at.mediaType(), at.profiled, amount)
+    for (const cost of this.costs) this.total += cost.points
   }
-  // What cannot be used is explained by its reason; pricing it would only cost time.
-  if (way.badness > 0) return way
-  const amount = amountOn(brief, path, lot, fed, reckon)
-  way.sheets = amount ? amount.sheets : copiesIn(brief)
-  way.costs = costsOf(way, brief, at.mediaType(), at.profiled, amount)
-  for (const cost of way.costs) way.total += cost.points
-  return way
+
+  /** That the paper has no second side holds on every path and in every lot: it comes first. */
+  private get oneSided(): boolean {
+    return this.brief.make.as === 'two-sided' && !this.paper.twoSided
+  }
+
+  get ruledOut(): string | null {
+    if (this.badness === 0) return null
+    const limited = this.violations.length > 0 && !this.oneSided
+    this.said ??= limited
+      ? violationsText(this.path, this.violations, this.brief.unit)
+      : ((this.oneSided ? this.unmakeable : null) ?? this.at.wrong ?? this.unmakeable)
+    return this.said
+  }
+
+  exactly(): Way {
+    return this.reckon === amountOf || this.brief.arrangement.as !== 'sizes' ? this : new Found(this.brief, this.at, amountOf)
+  }
+
+  withCost(cost: Cost, says: string): Way {
+    return Object.create(this, { costs: { value: [cost, ...this.costs] }, ruledOut: { value: this.ruledOut ?? says } })
+  }
+}
+
+function byPaper(lots: readonly Lot[]): Map<string, Lot[]> {
+  const found = new Map<string, Lot[]>()
+  for (const lot of lots) {
+    const alike = found.get(lot.paperId)
+    if (alike) alike.push(lot)
+    else found.set(lot.paperId, [lot])
+  }
+  return found
 }
 
 /** All ways through the studio for a brief, best first. Linear in printers × paths × lots of the paper asked for. */
 export function waysFor(brief: Brief, studio: Studio): Way[] {
-  const papers = new Map(studio.papers.map((p) => [p.id, p]))
-  const pairings = new Map(studio.pairings.map((p) => [`${p.printerId} ${p.paperId}`, p]))
+  const papers = madeOnce(studio.papers, 'by id', (list) => new Map(list.map((p) => [p.id, p])))
+  const pairings = madeOnce(studio.pairings, 'by printer and paper', (list) => new Map(list.map((p) => [`${p.printerId} ${p.paperId}`, p])))
   const loadedIn = new Map(studio.loaded.map((l) => [`${l.printerId} ${l.pathId}`, l]))
-  const profiled = new Set(studio.profiles.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`))
-  const known = new Set<string | null>(studio.profiles.map((p) => p.id))
+  const profiled = madeOnce(
+    studio.profiles,
+    'bound to',
+    (list) => new Set(list.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`)),
+  )
+  const known = madeOnce(studio.profiles, 'ids', (list) => new Set<string | null>(list.map((p) => p.id)))
+  const ofPaper = madeOnce(studio.lots, 'by paper', byPaper)
   const stock: { lot: Lot; cut: CutPlan | null; wrong: string | null }[] = []
-  for (const lot of studio.lots) {
-    if (brief.paperId !== null && lot.paperId !== brief.paperId) continue
+  for (const lot of brief.paperId === null ? studio.lots : (ofPaper.get(brief.paperId) ?? [])) {
     // A sheet out of a sample pack is for trying that paper, and is taken only when it is asked for.
     if (brief.paperId === null && lot.mark !== '') continue
     const wrong = wrongSheet(brief, lot)
@@ -362,7 +414,7 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
     if (made) stock.push({ ...made, wrong: null })
   }
   const usable: Way[] = []
-  const unusable: Way[] = []
+  const unusable = new Map<number, Way[]>()
   for (const printer of studio.printers) {
     const loads = printer.paths.map((path) => loadedIn.get(`${printer.id} ${path.id}`) ?? null)
     for (const { lot, cut, wrong } of stock) {
@@ -388,11 +440,15 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
           mediaType,
           profiled: profiled.has(key) || known.has(borrowedBy(pairing)),
         }
-        const way = wayAt(brief, at, aboutAmountOf)
-        if (way.badness > 0) unusable.push(way)
-        else usable.push(way)
+        const way = new Found(brief, at, aboutAmountOf)
+        const alike = way.badness > 0 ? unusable.get(way.badness) : usable
+        if (alike) alike.push(way)
+        else unusable.set(way.badness, [way])
       }
     }
   }
-  return [...usable.sort((a, b) => a.total - b.total), ...unusable.sort((a, b) => a.badness - b.badness)]
+  usable.sort((a, b) => a.total - b.total)
+  // A few different numbers of many ways: laid apart rather than sorted.
+  for (const badness of [...unusable.keys()].sort((a, b) => a - b)) for (const way of unusable.get(badness) ?? []) usable.push(way)
+  return usable
 }
