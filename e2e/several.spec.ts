@@ -322,9 +322,8 @@ test('one change to two jobs is seen in each before it is done, and taken back i
 })
 
 test('a run is printed again from the log, and a new picture is set up as a kept set-up', async ({ page }) => {
-  const run = ((await (await page.request.get(`${API}/runs`)).json()) as { id: number; jobTitle: string; state: string }[]).find(
-    ({ state }) => state === 'done',
-  )
+  const { runs } = (await (await page.request.get(`${API}/runs`)).json()) as { runs: { id: number; jobTitle: string; state: string }[] }
+  const run = runs.find(({ state }) => state === 'done')
   await page.goto(`/lantern-wharf/runs/${run?.id}`)
   await page.getByRole('region', { name: 'Print again' }).getByRole('button', { name: 'Print again' }).click()
   await expect(page).toHaveURL(/jobs\/\d+\/sheet/)

@@ -46,7 +46,8 @@ test('what was not written is the very same, what was written is new, and its wo
 test('what an act has written is its own until it is over, and nobody’s when it was taken back', async () => {
   await set(store, 50)
   expect(await stockNow()).toBe(50)
-  let [goOn, wrote] = [() => undefined as void, () => undefined as void]
+  let goOn: () => void = () => undefined
+  let wrote: () => void = () => undefined
   const written = new Promise<void>((done) => {
     wrote = done
   })

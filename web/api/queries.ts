@@ -1,4 +1,5 @@
 import { infiniteQueryOptions, QueryClient, queryOptions } from '@tanstack/react-query'
+import type { Job } from '../../core/wire/api/dto.ts'
 import { ApiError, api } from './client.ts'
 import { wholeStudio } from './studio-parts.ts'
 
@@ -22,7 +23,19 @@ export const papersQuery = queryOptions({ queryKey: ['studio', 'papers'], queryF
 export const packsQuery = queryOptions({ queryKey: ['studio', 'sample-packs'], queryFn: () => api('GET /sample-packs') })
 /** What is to be bought. */
 export const ordersQuery = queryOptions({ queryKey: ['studio', 'orders'], queryFn: () => api('GET /orders') })
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => api('GET /jobs') })
+const alike = (before: Job | undefined, now: Job): Job =>
+  before && (['version', 'updatedAt', 'state', 'gang'] as const).every((of) => before[of] === now[of]) ? before : now
+export const jobsQuery = queryOptions({
+  queryKey: ['jobs'],
+  queryFn: () => api('GET /jobs'),
+  // A job that is as it was is the very same as before: compared by when it was changed, not letter by letter.
+  structuralSharing: (before, now) => {
+    const had = (before ?? []) as Job[]
+    const known = new Map(had.map((job) => [job.id, job]))
+    const list = (now as Job[]).map((job) => alike(known.get(job.id), job))
+    return list.length === had.length && list.every((job, i) => job === had[i]) ? had : list
+  },
+})
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>
   queryOptions({ queryKey: ['job', id, 'ticks'], queryFn: () => api('GET /jobs/{id}/ticks', { id }) })

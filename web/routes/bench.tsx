@@ -1,19 +1,19 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useMemo, useState } from 'react'
-import { Link } from 'react-router'
-import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
 import { jobsQuery, latestRunsQuery, studioQuery } from '../api/queries.ts'
 import { FirstSteps } from '../features/bench/first-steps.tsx'
-import { jobsByState } from '../features/bench/jobs-by-state.ts'
+import { JobList } from '../features/bench/job-list.tsx'
+import { inTurn, jobsByState } from '../features/bench/jobs-by-state.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
-import { useMoment } from '../features/plate/moment.ts'
-import { clock } from '../ui/ago.ts'
+import { useOutlooks } from '../features/bench/use-outlooks.ts'
 import { Button } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { fetched } from '../ui/when-idle.ts'
+
+const NONE: PlannedJob[] = []
 
 const ChangeSeveral = lazy(() => fetched(() => import('../features/bench/change-several.tsx')))
 
@@ -22,13 +22,25 @@ export function Bench() {
   const studio = useQuery(studioQuery)
   const jobs = useQuery(jobsQuery)
   const runs = useQuery(latestRunsQuery)
-  const moment = useMoment()
-  const planned = useMemo<PlannedJob[]>(() => {
-    if (!studio.data || !jobs.data) return []
-    return jobs.data
-      .filter((j) => j.state === 'setup' || j.state === 'printing')
-      .map((job) => ({ job, plate: resolve(job.brief, studio.data, job.pins, moment) }))
-  }, [studio.data, jobs.data, moment])
+  const open = useMemo(() => inTurn((jobs.data ?? []).filter((j) => j.state === 'setup' || j.state === 'printing')), [jobs.data])
+  const outlooks = useOutlooks(open, studio.data)
+  const planned = useMemo(
+    () =>
+      open.flatMap((job): PlannedJob[] => {
+        const outlook = outlooks.get(job.id)
+        return outlook ? [{ job, outlook }] : []
+      }),
+    [open, outlooks],
+  )
+  const ofPrinter = useMemo(() => {
+    const found = new Map<string | null, PlannedJob[]>()
+    for (const one of planned) {
+      const alike = found.get(one.outlook.printerId)
+      if (alike) alike.push(one)
+      else found.set(one.outlook.printerId, [one])
+    }
+    return found
+  }, [planned])
   const [several, setSeveral] = useState(false)
   const error = studio.error ?? jobs.error
   if (error)
@@ -58,7 +70,7 @@ export function Bench() {
               key={printer.id}
               printer={printer}
               studio={studio.data}
-              planned={planned.filter((p) => p.plate.setup?.printer.id === printer.id)}
+              planned={ofPrinter.get(printer.id) ?? NONE}
               runs={(runs.data ?? []).filter((r) => r.printerId === printer.id)}
             />
           ))}
@@ -82,32 +94,19 @@ export function Bench() {
                   </Button>
                 )}
               </div>
-              <ul>
-                {list.map((job) => (
-                  <li key={job.id}>
-                    <Link
-                      to={`/jobs/${job.id}/${state === 'inspect' ? 'inspect' : state === 'printing' ? 'run' : 'sheet'}`}
-                      className="flex gap-2 py-1 hover:bg-hair"
-                    >
-                      <span className="num w-6 shrink-0 text-right text-faint">{job.id}</span>
-                      <span className="min-w-0">
-                        <span className="block truncate">{job.title}</span>
-                        {job.brief.dueAt && state === 'setup' && (
-                          <span className="block text-sm text-faint">due {clock(job.brief.dueAt)}</span>
-                        )}
-                      </span>
-                    </Link>
-                  </li>
-                ))}
-                {list.length === 0 && <li className="py-1 text-faint">none</li>}
-              </ul>
+              <JobList state={state} jobs={list} />
             </div>
           ))}
         </section>
       )}
       {several && (
         <Suspense>
-          <ChangeSeveral planned={planned} studio={studio.data} moment={moment} onClose={() => setSeveral(false)} />
+          <ChangeSeveral
+            jobs={open.filter((job) => job.state === 'setup')}
+            outlooks={outlooks}
+            studio={studio.data}
+            onClose={() => setSeveral(false)}
+          />
         </Suspense>
       )}
     </div>

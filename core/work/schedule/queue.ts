@@ -1,4 +1,4 @@
-import type { Plate } from '../../plate/resolve/plate.ts'
+import type { Outlook } from './outlook.ts'
 
 /** One job's stretch on a printer, minutes from now. */
 export interface Stretch {
@@ -13,7 +13,7 @@ export interface Stretch {
  * Puts jobs one after another on a printer, the earliest due first, those without a date last.
  * The printer is free for the next while a print dries. Minutes from now.
  */
-export function queueUp(jobs: readonly { id: number; dueAt: string | null; plate: Plate }[]): Stretch[] {
+export function queueUp(jobs: readonly { id: number; dueAt: string | null; plate: Pick<Outlook, 'estimates'> }[]): Stretch[] {
   const order = [...jobs].sort((a, b) => (a.dueAt ?? '9').localeCompare(b.dueAt ?? '9') || a.id - b.id)
   let free = 0
   return order.flatMap(({ id, plate }) => {

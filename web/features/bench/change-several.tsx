@@ -1,11 +1,12 @@
 import { useMutation } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { Moment } from '../../../core/plate/decisions/decision.ts'
-import { resolve } from '../../../core/plate/resolve/resolve.ts'
-import { changedBy, differenceOf, type Several } from '../../../core/plate/saved/change-several.ts'
+import { changedBy, type Difference, type Several } from '../../../core/plate/saved/change-several.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
+import type { Outlook } from '../../../core/work/schedule/outlook.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobsQuery, queryClient } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
@@ -16,17 +17,26 @@ import { Dialog } from '../../ui/dialog.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import { Select } from '../../ui/select.tsx'
+import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
-import type { PlannedJob } from './planned.ts'
+import { useMoment } from '../plate/moment.ts'
+import { planFor } from './use-outlooks.ts'
 
 interface Props {
-  planned: readonly PlannedJob[]
+  jobs: readonly Job[]
+  outlooks: ReadonlyMap<number, Outlook>
   studio: Studio
-  /** The minute the plates were worked out for, so that only the change differs. */
-  moment: Moment | null
   onClose(): void
 }
 
+/** Height of a row before it is measured, and jobs asked about at once. */
+const ROW = 52
+const AT_ONCE = 10
+/** So many rows beside those that are seen are there too, for a search in the page and for the keyboard. */
+const FEW = 60
+/** From so many jobs on they can be looked for. */
+const MANY = 20
+const NONE: Job[] = []
 const AS_IS = 'as it is in each'
 
 /** What is to be changed, as it is chosen: undefined leaves it in each job as it is. */
@@ -47,27 +57,47 @@ const severalOf = ({ paperId, printer, dueAt, copies }: Wanted): Several => ({
   },
 })
 
+/** What the change would do to each of these, worked out beside the screen, a few at a time. */
+function useDifferences(jobs: readonly Job[], several: Several, studio: Studio, moment: Moment | null): ReadonlyMap<number, Difference> {
+  const [found, setFound] = useState<ReadonlyMap<number, Difference>>(new Map())
+  useEffect(() => {
+    let over = false
+    setFound(new Map())
+    const work = async () => {
+      for (let at = 0; at < jobs.length && !over; at += AT_ONCE) {
+        const some = jobs.slice(at, at + AT_ONCE)
+        const worker = await planFor(studio)
+        const differences = await worker.differences(
+          some.map(({ brief, pins }) => ({ brief, pins })),
+          several,
+          moment,
+        )
+        if (over) return
+        setFound((before) => new Map([...before, ...some.map((job, i) => [job.id, differences[i] as Difference] as const)]))
+      }
+    }
+    work().catch(() => undefined)
+    return () => {
+      over = true
+    }
+  }, [jobs, several, studio, moment])
+  return found
+}
+
 /** One change to several jobs at once: chosen, seen in each before it is done, taken back in one step. */
-export default function ChangeSeveral({ planned, studio, moment, onClose }: Props) {
+export default function ChangeSeveral({ jobs: all, outlooks, studio, onClose }: Props) {
   const navigate = useNavigate()
-  const jobs = planned.filter(({ job }) => job.state === 'setup')
+  const moment = useMoment()
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
   const [wanted, setWanted] = useState<Wanted>({ dueAt: null, copies: null })
   const several = useMemo(() => severalOf(wanted), [wanted])
   const nothing = wanted.paperId === undefined && wanted.printer === undefined && wanted.dueAt === null && wanted.copies === null
-  const mine = useMemo(() => planned.filter(({ job }) => job.state === 'setup' && chosen.has(job.id)), [planned, chosen])
-  const differences = useMemo(
-    () =>
-      new Map(
-        nothing
-          ? []
-          : mine.map(({ job, plate }) => {
-              const { brief, pins } = changedBy(job, several)
-              return [job.id, differenceOf(plate, resolve(brief, studio, pins, moment))]
-            }),
-      ),
-    [mine, several, studio, moment, nothing],
-  )
+  const [words, setWords] = useState('')
+  const jobs = useMemo(() => all.filter((job) => `${job.id} ${job.title}`.toLowerCase().includes(words.trim().toLowerCase())), [all, words])
+  const mine = useMemo(() => all.filter((job) => chosen.has(job.id)), [all, chosen])
+  const differences = useDifferences(nothing ? NONE : mine, several, studio, moment)
+  const frame = useRef<HTMLDivElement>(null)
+  const virtual = useVirtualizer({ count: jobs.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: FEW })
   const told = () => queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey })
   const onError = (error: Error) => {
     toast.error(messageOf(error))
@@ -101,35 +131,65 @@ export default function ChangeSeveral({ planned, studio, moment, onClose }: Prop
     },
     onError,
   })
-  const before = new Map(mine.map(({ job }) => [job.id, job]))
+  const before = new Map(mine.map((job) => [job.id, job]))
   const n = `${chosen.size} ${chosen.size === 1 ? 'job' : 'jobs'}`
   const busy = edit.isPending || gang.isPending
   return (
     <Dialog title="Several jobs at once" onClose={onClose}>
       <div className="overflow-y-auto p-4">
+        {all.length > MANY && (
+          <TextField
+            label="Find jobs"
+            labelAt="hidden"
+            type="search"
+            placeholder="Only jobs with this in their title"
+            className="mb-2 w-full"
+            most={120}
+            value={words}
+            onChange={setWords}
+          />
+        )}
         <Check
           className="w-full border-b border-line pb-2"
-          checked={chosen.size === jobs.length && jobs.length > 0}
-          onChange={(on) => setChosen(new Set(on ? jobs.map(({ job }) => job.id) : []))}
+          checked={jobs.length > 0 && jobs.every((job) => chosen.has(job.id))}
+          onChange={(on) =>
+            setChosen(
+              (now) => new Set(on ? [...now, ...jobs.map((job) => job.id)] : [...now].filter((id) => !jobs.some((job) => job.id === id))),
+            )
+          }
         >
-          All {jobs.length} that are being set up
+          {words === '' ? `All ${jobs.length} that are being set up` : `All ${jobs.length} that are listed`}
         </Check>
-        <ul className="max-h-[38vh] divide-y divide-hair overflow-y-auto" aria-label="Jobs">
-          {jobs.map(({ job, plate }) => (
-            <li key={job.id} className="py-1">
-              <Check
-                checked={chosen.has(job.id)}
-                onChange={(on) => setChosen((now) => new Set(on ? [...now, job.id] : [...now].filter((id) => id !== job.id)))}
-              >
-                <span className="num text-faint">{job.id}</span> {job.title}
-                <span className="block text-sm text-soft">
-                  {plate.setup ? `${plate.setup.printer.name}, ${plate.setup.paper.name}` : 'not complete yet'}
-                </span>
-              </Check>
-              <Differs of={differences.get(job.id)} />
-            </li>
-          ))}
-        </ul>
+        <div ref={frame} className="max-h-[38vh] overflow-y-auto">
+          <ul aria-label="Jobs" className="relative" style={{ height: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map(({ index, key, start }) => {
+              const job = jobs[index]
+              const outlook = job && outlooks.get(job.id)
+              return (
+                job && (
+                  <li
+                    key={key}
+                    ref={virtual.measureElement}
+                    data-index={index}
+                    className="absolute inset-x-0 border-b border-hair py-1"
+                    style={{ top: start }}
+                  >
+                    <Check
+                      checked={chosen.has(job.id)}
+                      onChange={(on) => setChosen((now) => new Set(on ? [...now, job.id] : [...now].filter((id) => id !== job.id)))}
+                    >
+                      <span className="num text-faint">{job.id}</span> {job.title}
+                      <span className="block text-sm text-soft">
+                        {outlook?.printerId ? `${outlook.printerName}, ${outlook.paperName}` : outlook ? 'not complete yet' : '…'}
+                      </span>
+                    </Check>
+                    <Differs of={differences.get(job.id)} />
+                  </li>
+                )
+              )
+            })}
+          </ul>
+        </div>
         <div className="mt-4 grid gap-3 sm:grid-cols-2">
           <Combobox
             label="Paper"
@@ -177,7 +237,7 @@ export default function ChangeSeveral({ planned, studio, moment, onClose }: Prop
             disabled={nothing || chosen.size === 0 || busy}
             onClick={() =>
               edit.mutate({
-                edits: mine.map(({ job }) => ({ id: job.id, version: job.version, ...changedBy(job, several) })),
+                edits: mine.map((job) => ({ id: job.id, version: job.version, ...changedBy(job, several) })),
                 says: `${n} changed.`,
                 back: ({ id }) => ({ brief: before.get(id)?.brief, pins: before.get(id)?.pins }),
               })
@@ -192,7 +252,7 @@ export default function ChangeSeveral({ planned, studio, moment, onClose }: Prop
             disabled={chosen.size === 0 || busy}
             onClick={() =>
               edit.mutate({
-                edits: mine.map(({ job }) => ({ id: job.id, version: job.version, archived: true })),
+                edits: mine.map((job) => ({ id: job.id, version: job.version, archived: true })),
                 says: `${n} put aside.`,
                 back: () => ({ archived: false }),
               })
@@ -208,7 +268,7 @@ export default function ChangeSeveral({ planned, studio, moment, onClose }: Prop
 
 const send = (edits: Parameters<typeof api<'PATCH /jobs'>>[1]['body']['edits']) => api('PATCH /jobs', { body: { edits } })
 
-function Differs({ of }: { of: ReturnType<typeof differenceOf> | undefined }) {
+function Differs({ of }: { of: Difference | undefined }) {
   if (!of) return null
   const graver = of.found.filter(({ level }) => level !== 'note')
   return (

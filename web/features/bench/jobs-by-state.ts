@@ -9,12 +9,13 @@ const WORDS: Record<JobState, string> = {
   failed: 'failed',
 }
 
+/** Those due first stand first, those without a day last. */
+export const inTurn = (jobs: readonly Job[]): Job[] => [...jobs].sort((a, b) => (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9'))
+
 /** The jobs of each state, in the order of the work. Of those being set up the one due first stands first, those without a day last. */
 export const jobsByState = (jobs: readonly Job[]): { state: JobState; words: string; jobs: Job[] }[] =>
   JOB_STATES.map((state) => ({
     state,
     words: WORDS[state],
-    jobs: jobs
-      .filter((job) => job.state === state)
-      .sort((a, b) => (state === 'setup' ? (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9') : 0)),
+    jobs: state === 'setup' ? inTurn(jobs.filter((job) => job.state === state)) : jobs.filter((job) => job.state === state),
   }))

@@ -69,7 +69,7 @@ function Inks({ printer }: { printer: Printer }) {
 const share = (minutes: number) => `${(Math.min(AXIS_MINUTES, minutes) / AXIS_MINUTES) * 100}%`
 
 function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer }) {
-  const stretches = queueUp(planned.map(({ job, plate }) => ({ id: job.id, dueAt: job.brief.dueAt, plate })))
+  const stretches = queueUp(planned.map(({ job, outlook }) => ({ id: job.id, dueAt: job.brief.dueAt, plate: outlook })))
   let next = 0
   const shown = stretches.flatMap((s) => {
     const from = Math.max(s.loadFrom, next)

@@ -47,14 +47,13 @@ function calls(planned: PlannedJob[], runs: Run[]): Call[] {
         act: 'Inspect',
       }),
     )
-  const stopped = planned.flatMap(({ job, plate }): Call[] => {
-    const stop = plate.findings.find((f) => f.level === 'stop')
+  const stopped = planned.flatMap(({ job, outlook: { stop } }): Call[] => {
     const soon = job.brief.dueAt && new Date(job.brief.dueAt).getTime() - Date.now() < DAY
     return job.state === 'setup' && stop && soon
       ? [
           {
             key: `s${job.id}`,
-            text: `${job.title}: ${stop.title.toLowerCase()}.`,
+            text: `${job.title}: ${stop.toLowerCase()}.`,
             detail: `due ${away(job.brief.dueAt ?? '')}`,
             to: `/jobs/${job.id}/sheet`,
             act: 'Set it right',

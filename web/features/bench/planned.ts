@@ -1,8 +1,8 @@
-import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
+import type { Outlook } from '../../../core/work/schedule/outlook.ts'
 
-/** A job with the plate it has at the moment. */
+/** A job with what is to be seen of its plate at the moment. */
 export interface PlannedJob {
   job: Job
-  plate: Plate
+  outlook: Outlook
 }

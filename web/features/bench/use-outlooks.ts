@@ -1,0 +1,68 @@
+import * as Comlink from 'comlink'
+import { useEffect, useState } from 'react'
+import type { Studio } from '../../../core/things/studio/studio.ts'
+import type { Job } from '../../../core/wire/api/dto.ts'
+import type { Outlook } from '../../../core/work/schedule/outlook.ts'
+import type { Planner } from '../../workers/plan.worker.ts'
+
+/** Jobs asked about at once: what has been found is shown in between. */
+const AT_ONCE = 25
+
+let planner: Comlink.Remote<Planner> | null = null
+/** What the worker has of the studio. */
+let told: Partial<Studio> = {}
+
+/** The worker, with the studio as it is now: only the parts that are others are sent. */
+export async function planFor(studio: Studio): Promise<Comlink.Remote<Planner>> {
+  if (!planner) {
+    const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' })
+    planner = Comlink.wrap<Planner>(worker)
+    told = {}
+    // A worker that dies is replaced at the next request.
+    worker.addEventListener('error', () => {
+      worker.terminate()
+      planner = null
+    })
+  }
+  const now = planner
+  const parts = Object.fromEntries(Object.entries(studio).filter(([part, value]) => told[part as keyof Studio] !== value))
+  told = { ...told, ...parts }
+  if (Object.keys(parts).length > 0) await now.studio(parts)
+  return now
+}
+
+/** What was found of each job, of which version of it, in which studio. */
+const known = new Map<number, { version: number; studio: Studio; outlook: Outlook }>()
+
+/**
+ * What is to be seen of these jobs from afar, by their numbers. Worked out in a worker, a few at a time and the first ones first;
+ * kept as long as neither the job nor the studio changes. Until it is worked out anew what was found before stands.
+ */
+export function useOutlooks(jobs: readonly Job[], studio: Studio | undefined): ReadonlyMap<number, Outlook> {
+  const [found, setFound] = useState<ReadonlyMap<number, Outlook>>(new Map())
+  useEffect(() => {
+    if (!studio) return
+    let over = false
+    const show = () => setFound(new Map(jobs.flatMap(({ id }) => (known.has(id) ? [[id, known.get(id)?.outlook as Outlook]] : []))))
+    const work = async () => {
+      const stale = jobs.filter(({ id, version }) => known.get(id)?.version !== version || known.get(id)?.studio !== studio)
+      show()
+      for (let at = 0; at < stale.length && !over; at += AT_ONCE) {
+        const some = stale.slice(at, at + AT_ONCE)
+        const worker = await planFor(studio)
+        const outlooks = await worker.outlooks(some.map(({ brief, pins }) => ({ brief, pins })))
+        for (const [i, outlook] of outlooks.entries()) {
+          const job = some[i]
+          if (job) known.set(job.id, { version: job.version, studio, outlook })
+        }
+        if (!over) show()
+      }
+    }
+    // One that was not worked out stays as it was; the next change asks again.
+    work().catch(() => undefined)
+    return () => {
+      over = true
+    }
+  }, [jobs, studio])
+  return found
+}
