@@ -1,13 +1,13 @@
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { createColumnHelper } from '@tanstack/react-table'
-import { useDeferredValue, useMemo, useState } from 'react'
+import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { smallUrl } from '../api/client.ts'
 import { logQuery } from '../api/queries.ts'
 import { clock } from '../ui/ago.ts'
 import { Button } from '../ui/button.tsx'
-import { Empty, Failed } from '../ui/states.tsx'
+import { Empty, Failed, Loading } from '../ui/states.tsx'
 import { DataTable } from '../ui/table/data-table.tsx'
 import { TextField } from '../ui/text-field.tsx'
 
@@ -61,7 +61,12 @@ export function Log() {
   const search = useDeferredValue(q)
   const runs = useInfiniteQuery({ ...logQuery(search), placeholderData: (before) => before })
   const data = useMemo(() => runs.data?.pages.flatMap((page) => page.runs) ?? [], [runs.data])
-  const more = runs.hasNextPage
+  const { hasNextPage: more, isFetching, fetchNextPage } = runs
+  // Words that are in very many runs are looked for bit by bit: it goes on by itself until something is found.
+  const looking = more && data.length === 0
+  useEffect(() => {
+    if (looking && !isFetching) void fetchNextPage()
+  }, [looking, isFetching, fetchNextPage])
   const wasted = data.reduce((sum, r) => sum + (r.inspection?.sheetsWasted ?? 0), 0)
   const used = data.reduce((sum, r) => sum + (r.inspection?.sheetsUsed ?? 0), 0)
   return (
@@ -79,14 +84,15 @@ export function Log() {
           onChange={setQ}
         />
         <p className="text-soft">
-          {more && 'of the latest '}
-          <span className="num">{data.length}</span> runs, <span className="num">{used}</span> sheets used,{' '}
+          <span className="num">{data.length}</span> {more ? 'runs so far' : 'runs'}, <span className="num">{used}</span> sheets used,{' '}
           <span className="num">{wasted}</span> wasted
         </p>
       </div>
       {runs.error ? (
         <Failed error={runs.error} again={() => void runs.refetch()} />
-      ) : data.length === 0 && !runs.isPending && !more ? (
+      ) : looking ? (
+        <Loading what="older runs" />
+      ) : data.length === 0 && !runs.isPending ? (
         <Empty title={q ? 'No run matches that' : 'Nothing printed yet'}>
           {q ? 'Fewer words find more.' : 'Every print you make is written here with the plate it was printed with.'}
         </Empty>
@@ -105,10 +111,10 @@ export function Log() {
           />
           {more && (
             <div className="flex items-center gap-3 py-3">
-              <Button disabled={runs.isFetchingNextPage} onClick={() => void runs.fetchNextPage()}>
+              <Button disabled={runs.isFetchingNextPage} onClick={() => void fetchNextPage()}>
                 Look further back
               </Button>
-              <span className="text-soft">Older runs are there; what is counted and filtered above are those listed.</span>
+              <span className="text-soft">There are older runs. What is counted and filtered above are those that are listed.</span>
             </div>
           )}
         </div>

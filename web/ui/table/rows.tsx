@@ -1,6 +1,6 @@
 import { flexRender, type Row } from '@tanstack/react-table'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { type KeyboardEvent, type MouseEvent, memo, type ReactNode, type RefObject, useRef, useState } from 'react'
+import { type KeyboardEvent, type MouseEvent, memo, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react'
 import { Check } from '../check.tsx'
 import { rowAfter } from './columns.ts'
 
@@ -34,6 +34,9 @@ interface Props<T> {
 export function Rows<T>({ rows, acts, chosen, current, columns, span, box }: Props<T>) {
   const [at, setAt] = useState(0)
   const many = rows.length > MANY
+  // What scrolls lies around these rows, and is there only once they have been drawn: then it is looked at again.
+  const [, drawn] = useState(false)
+  useEffect(() => drawn(true), [])
   const virtual = useVirtualizer({
     count: rows.length,
     enabled: many,
