@@ -8,6 +8,8 @@ export const config = {
   host: '127.0.0.1',
   port: Number(process.env.ARCH_PORT ?? 8640),
   dataDir: resolve(process.env.ARCH_DATA_DIR ?? join(root, 'var/data')),
+  /** Where backups lie; on another disk they outlive this one. */
+  backupDir: resolve(process.env.ARCH_BACKUP_DIR ?? join(process.env.ARCH_DATA_DIR ?? join(root, 'var/data'), '../backups')),
   webDir: resolve(process.env.ARCH_WEB_DIR ?? join(root, 'dist/web')),
   workerFile: resolve(process.env.ARCH_WORKER ?? join(root, 'dist/server/worker.js')),
   /** What makes the demo studio. */

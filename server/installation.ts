@@ -8,6 +8,8 @@ import { FileStore } from './files/files.ts'
 import { Runner } from './printing/runner.ts'
 import { studios } from './store/studios.ts'
 import { defineModels } from './store/table.ts'
+import { openBackups } from './upkeep/backups.ts'
+import { openUses } from './upkeep/disk.ts'
 import { openPool, type Pool } from './workers/pool.ts'
 
 /** What all studios of this installation share, and the way to each. */
@@ -16,6 +18,7 @@ export interface Installation {
   files: FileStore
   pool: Pool
   studios: ReturnType<typeof studios>
+  upkeep: App['upkeep']
   /** A studio at work; null where there is none of this name, or where it is still being made. */
   app(studio: string): Promise<App | null>
   /** Closes a studio to everybody until it is reopened: what listens to it is told that it is over. */
@@ -36,11 +39,24 @@ export async function openInstallation(): Promise<Installation> {
   const all = studios(db)
   const open = new Map<string, App>()
   const closed = new Set<string>()
+  const ready = async () => (await all.list()).filter(({ making }) => making === null)
+  const upkeep = {
+    uses: openUses(db, files),
+    backups: openBackups({
+      keep: async () =>
+        Math.max(
+          0,
+          ...(await Promise.all((await ready()).map(async ({ studio }) => (await all.open(studio).studio()).rules.nightlyBackups))),
+        ),
+      since: async () => new Date(Math.min(Date.now(), ...(await all.list()).map(({ since }) => Date.parse(since)))),
+    }),
+  }
   return {
     db,
     files,
     pool,
     studios: all,
+    upkeep,
     async app(studio) {
       if (closed.has(studio)) return null
       const known = open.get(studio)
@@ -52,7 +68,7 @@ export async function openInstallation(): Promise<Installation> {
       if (now || closed.has(studio)) return now ?? null
       const store = all.open(studio)
       const events = new Events()
-      const app = { studio, store, files, pool, events, runner: new Runner({ store, files, pool, events }) }
+      const app = { studio, store, files, pool, events, runner: new Runner({ store, files, pool, events }), upkeep }
       open.set(studio, app)
       return app
     },
@@ -65,6 +81,7 @@ export async function openInstallation(): Promise<Installation> {
     },
     reopen: (studio) => void closed.delete(studio),
     async end() {
+      upkeep.backups.end()
       await Promise.all([...open.values()].map((app) => app.runner.close()))
       await pool.close()
       await db.close()

@@ -2,7 +2,7 @@ import type { Problem } from '../core/things/problem/problem.ts'
 
 /** A refusal with its HTTP status; the body of the answer is the problem. */
 export class Refusal extends Error {
-  readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 422 | 502 | 503
+  readonly status: 400 | 403 | 404 | 409 | 413 | 415 | 422 | 502 | 503 | 507
   readonly problem: Problem & { current?: unknown }
   constructor(status: Refusal['status'], problem: Problem & { current?: unknown }) {
     super(problem.message)

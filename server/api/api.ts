@@ -19,6 +19,7 @@ import { setupsApi } from './setups.ts'
 import { router } from './shared.ts'
 import { studioApi } from './studio.ts'
 import { testSheetsApi } from './test-sheets.ts'
+import { upkeepApi } from './upkeep.ts'
 
 /** Every call within a studio, as core/wire/api/calls states them. */
 export const buildApi = (app: App) =>
@@ -42,3 +43,4 @@ export const buildApi = (app: App) =>
     .route('/', setupsApi(app))
     .route('/', runsApi(app))
     .route('/', platesApi(app))
+    .route('/', upkeepApi(app))

@@ -21,6 +21,7 @@ import { Refusal } from '../problems.ts'
 import { type JobRow, jobDto } from '../store/jobs.ts'
 import { runDto } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
+import { needRoom } from '../upkeep/disk.ts'
 import { gangFollows } from './gangs.ts'
 import { router } from './shared.ts'
 
@@ -198,6 +199,7 @@ export function jobsApi(app: App) {
       const { id } = c.req.valid('param')
       const asked = c.req.valid('json')
       const job = await store.jobs.seen(id, asked.version, 'Somebody else changed this job. Look at it again before you print.')
+      await needRoom(store)
       if (job.gang !== null && job.state === 'setup')
         throw new Refusal(409, {
           code: 'in-gang',

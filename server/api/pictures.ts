@@ -4,6 +4,7 @@ import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing, Refusal } from '../problems.ts'
+import { needRoom } from '../upkeep/disk.ts'
 import { router } from './shared.ts'
 
 export function picturesApi(app: App) {
@@ -21,6 +22,7 @@ export function picturesApi(app: App) {
           limit: `${LIMITS.uploadBytes} bytes`,
           message: `The file has ${(stated / (1 << 30)).toFixed(1)} GB; up to 1 GB is taken.`,
         })
+      await needRoom(app.store, stated)
       const stream = c.req.raw.body
       if (!stream) throw new Refusal(400, { code: 'file-empty', field: 'picture', message: 'There was no file in the request.' })
       return c.json(await takePicture(app, Readable.fromWeb(stream as ReadableStream), c.req.valid('query').name), 200)

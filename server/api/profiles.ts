@@ -8,6 +8,7 @@ import { missing, Refusal } from '../problems.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
 import { eachProfileIn } from '../profiles/zip.ts'
 import type { ProfileRow } from '../store/profiles.ts'
+import { announced, needRoom } from '../upkeep/disk.ts'
 import { bodyOf } from './body-of.ts'
 import { beginPairing } from './pairings.ts'
 import { asJson, router } from './shared.ts'
@@ -41,11 +42,13 @@ export function profilesApi(app: App) {
       return asJson(text)
     })
     .call('PUT /profiles', async (c) => {
+      await needRoom(store, announced(c.req.raw))
       const { row, known } = await shelf.take(bodyOf(c.req.raw, 'profile'), c.req.valid('query').name)
       return c.json({ ...entry(row, await store.studio()), known }, 200)
     })
     .call('PUT /profiles/archive', async (c) => {
       const outcomes: z.infer<typeof ImportOutcomeSchema>[] = []
+      await needRoom(store, announced(c.req.raw))
       await files.hold(bodyOf(c.req.raw, 'archive'), LIMITS.uploadBytes, 'archive', ({ path }) =>
         eachProfileIn(path, async (name, source) => {
           if (!source) {

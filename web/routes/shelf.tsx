@@ -10,6 +10,7 @@ import { Printers } from '../features/shelf/printers.tsx'
 import { Rules } from '../features/shelf/rules.tsx'
 import { Samples } from '../features/shelf/samples.tsx'
 import { TakeOver } from '../features/shelf/take-over.tsx'
+import { Upkeep } from '../features/shelf/upkeep.tsx'
 import { Button } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { TabLink } from '../ui/tabs.tsx'
@@ -23,6 +24,7 @@ const TABS = [
   ['samples', 'Samples'],
   ['orders', 'To buy'],
   ['rules', 'House rules'],
+  ['upkeep', 'Upkeep'],
 ] as const
 
 /** What the studio owns and knows. */
@@ -56,6 +58,7 @@ export function Shelf() {
       {tab === 'samples' && <Samples studio={studio.data} chosen={pack ?? null} />}
       {tab === 'orders' && <Orders studio={studio.data} />}
       {tab === 'rules' && <Rules rules={studio.data.rules} />}
+      {tab === 'upkeep' && <Upkeep />}
     </div>
   )
 }

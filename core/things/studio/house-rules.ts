@@ -6,7 +6,7 @@ import { WorkingHoursSchema } from './working-hours.ts'
 const IN_SPITE = ['all', 'harmless', 'none'] as const
 
 /**
- * How the form asks for a rule: one of several, yes or no, a length in µm, a share as per cent, money in cents, days, the
+ * How the form asks for a rule: one of several, yes or no, a length in µm, a share as per cent, money in cents, days, a count, the
  * hours of a week, or a list that is filled elsewhere.
  */
 type Control =
@@ -16,6 +16,7 @@ type Control =
   | { as: 'percent' }
   | { as: 'money' }
   | { as: 'days' }
+  | { as: 'count'; unit: string; max: number }
   | { as: 'hours' }
   | { as: 'list'; empty: string }
 
@@ -137,6 +138,23 @@ export const HOUSE_RULES = {
     label: 'Pictures of delivered sheets are kept for',
     help: 'The log keeps everything else of a run for good. Files that are still wanted elsewhere stay.',
     control: { as: 'days' },
+  }),
+  nightlyBackups: rule({
+    group: 'Kept',
+    schema: z.number().int().min(0).max(60),
+    usual: 3,
+    label: 'Backups that are kept, one made each night',
+    help: 'Of all studios together, at two in the night or when it is next started; where studios differ the largest number counts. At nought none is made. One on the same disk does not outlive the disk: copy them elsewhere.',
+    control: { as: 'count', unit: '', max: 60 },
+  }),
+  /** Megabytes. */
+  diskReserve: rule({
+    group: 'Kept',
+    schema: z.number().int().min(0).max(10_000_000),
+    usual: 500,
+    label: 'Room that is kept free on the disk',
+    help: 'Below it nothing is taken in and nothing is printed, so that what is under way can be finished and written down.',
+    control: { as: 'count', unit: 'MB', max: 10_000_000 },
   }),
   everydayIntent: rule({
     group: 'Colour',

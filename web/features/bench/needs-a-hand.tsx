@@ -1,4 +1,7 @@
+import { useQuery } from '@tanstack/react-query'
+import { backupTrouble, diskTrouble, type Upkeep } from '../../../core/things/upkeep/upkeep.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
+import { upkeepQuery } from '../../api/queries.ts'
 import { away } from '../../ui/ago.ts'
 import { ButtonLink } from '../../ui/button.tsx'
 import type { PlannedJob } from './planned.ts'
@@ -13,7 +16,15 @@ interface Call {
   act: string
 }
 
-function calls(planned: PlannedJob[], runs: Run[]): Call[] {
+/** What an owner has to look after, where all else goes on. */
+const troubles = (upkeep: Upkeep | undefined): Call[] =>
+  upkeep
+    ? [diskTrouble(upkeep), backupTrouble(upkeep, new Date())].flatMap((text) =>
+        text === null ? [] : [{ key: text, text, detail: 'This machine', to: '/shelf/upkeep', act: 'See to it' }],
+      )
+    : []
+
+function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): Call[] {
   const waiting = runs
     .filter((r) => r.state === 'waiting')
     .map(
@@ -61,12 +72,13 @@ function calls(planned: PlannedJob[], runs: Run[]): Call[] {
         ]
       : []
   })
-  return [...waiting, ...lost, ...stopped, ...inspect]
+  return [...waiting, ...lost, ...stopped, ...inspect, ...troubles(upkeep)]
 }
 
 /** What waits for a person now, each with its action. */
 export function NeedsAHand({ planned, runs }: { planned: PlannedJob[]; runs: Run[] }) {
-  const list = calls(planned, runs)
+  const { data: upkeep } = useQuery(upkeepQuery)
+  const list = calls(planned, runs, upkeep)
   return (
     <section aria-label="Needs a hand" className="border-b border-line bg-paper px-4 py-2.5">
       <h2 className="sr-only">Needs a hand</h2>

@@ -59,6 +59,23 @@ function Rule({ rules, name, save }: Props) {
         <p className="max-w-prose text-sm text-soft">{help}</p>
       </div>
     )
+  if (control.as === 'count')
+    return (
+      <div>
+        <NumberField
+          className="max-w-48"
+          label={label}
+          {...(control.unit ? { unit: control.unit } : {})}
+          whole
+          min={0}
+          max={control.max}
+          step={1}
+          value={Number(value)}
+          onChange={set}
+        />
+        <p className="max-w-prose text-sm text-soft">{help}</p>
+      </div>
+    )
   if (control.as === 'hours') return <HoursRule label={label} help={help} value={rules.workingHours} onChange={set} />
   if (control.as === 'days') return <DaysRule label={label} help={help} value={value === null ? null : Number(value)} onChange={set} />
   if (control.as === 'choice' && control.options.length > MANY)

@@ -19,6 +19,7 @@ import { SETUPS_CALLS } from './setups.ts'
 import { STUDIO_CALLS } from './studio.ts'
 import { STUDIOS_CALLS } from './studios.ts'
 import { TEST_SHEETS_CALLS } from './test-sheets.ts'
+import { UPKEEP_CALLS } from './upkeep.ts'
 
 /** Every call of the API by its method and address. The server's routes, the published document and the web's client are made from it. */
 export const CALLS = {
@@ -42,6 +43,7 @@ export const CALLS = {
   ...STUDIO_CALLS,
   ...STUDIOS_CALLS,
   ...TEST_SHEETS_CALLS,
+  ...UPKEEP_CALLS,
 }
 type Calls = typeof CALLS
 export type CallKey = keyof Calls

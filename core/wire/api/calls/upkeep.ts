@@ -1,0 +1,15 @@
+import { z } from 'zod'
+import { UpkeepSchema } from '../../../things/upkeep/upkeep.ts'
+import type { Call } from './call.ts'
+
+export const UPKEEP_CALLS = {
+  'GET /upkeep': {
+    summary: 'What uses the disk, how much of it is free, and the backups there are of all studios',
+    answers: UpkeepSchema.meta({ id: 'Upkeep' }),
+  },
+  'POST /upkeep/backups': {
+    summary: 'Begin a backup of all studios; how it went is told by GET /upkeep',
+    answers: z.object({ making: z.iso.datetime() }),
+    status: 202,
+  },
+} as const satisfies Record<string, Call>
