@@ -1,9 +1,11 @@
 // npm run bench: the core's benchmarks, then the time to the first usable set-up screen in a real browser, then studios.
 //   npm run bench -- studios     only what fifty more studios cost
 //   npm run bench -- several     only what many pictures cost in the browser
+//   npm run bench -- growth [N]  only what a log of N runs costs, a million unless it is said (takes a quarter of an hour)
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
 import { dragFrames } from './bench-frames.mjs'
+import { benchGrowth } from './bench-growth.mjs'
 import { benchSeveral } from './bench-several.mjs'
 import { benchStudios } from './bench-studios.mjs'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
@@ -15,6 +17,11 @@ if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ign
   die('The build failed.')
 if (process.argv[2] === 'studios') {
   await withDemo('bench', ({ base }) => benchStudios(base))
+  process.exit(0)
+}
+if (process.argv[2] === 'growth') {
+  const runs = Number(process.argv[3] ?? 1_000_000)
+  await withDemo('bench-growth', ({ base, env }) => benchGrowth(base, env, runs))
   process.exit(0)
 }
 if (process.argv[2] === 'several') {

@@ -12,7 +12,7 @@ import { DEMO_STUDIO } from '../core/things/studio/short-name.ts'
 import { searchable, wordsOf } from '../core/work/runs/search-words.ts'
 import { openDatabase } from '../server/db/database.ts'
 import { rebuildLearnt } from '../server/store/learnt.ts'
-import { packed, plates } from '../server/store/plates.ts'
+import { namesIn, packed, plates } from '../server/store/plates.ts'
 import { studios } from '../server/store/studios.ts'
 import { defineModels } from '../server/store/table.ts'
 
@@ -192,12 +192,12 @@ for (let first = 0; first < JOBS; first += AT_ONCE) {
       .replace(/"hash":"[0-9a-f]{64}"/g, `"hash":"${digest(String(n))}"`)
       .replace(/(\d{4,6})\b/g, (figure, _d, at: number) => (at % 11 === 0 ? String(Number(figure) + ((n * 7919 + at) % 900)) : figure))
     const base = bases.get(`${line.printerId} ${line.paperId}`) ?? null
-    return { n, id: digest(text), line, base: base?.id ?? null, body: packed(text, base?.text ?? null) }
+    return { n, id: digest(text), line, base: base?.id ?? null, body: packed(text, base?.text ?? null), names: namesIn(text) }
   })
   await db.query(
-    `INSERT IGNORE INTO plates (studio, id, printer_id, paper_id, base, body) VALUES ${some.map(() => '(?, ?, ?, ?, ?, ?)').join(', ')}`,
+    `INSERT IGNORE INTO plates (studio, id, printer_id, paper_id, base, body, names) VALUES ${some.map(() => '(?, ?, ?, ?, ?, ?, ?)').join(', ')}`,
     {
-      replacements: some.flatMap(({ id, line, base, body }) => [to, id, line.printerId, line.paperId, base, body]),
+      replacements: some.flatMap(({ id, line, base, body, names }) => [to, id, line.printerId, line.paperId, base, body, names]),
     },
   )
   await db.query(`INSERT INTO grown_plates (n, id) VALUES ${some.map(() => '(?, ?)').join(', ')}`, {

@@ -23,7 +23,7 @@ export async function withDemo(name, work) {
   const { chromium } = await import('@playwright/test')
   const browser = await chromium.launch(CHROMIUM)
   try {
-    await work({ browser, base })
+    await work({ browser, base, env: { ...env, ARCH_DB_PASSWORD_FILE: join(dir, 'database-password') } })
   } finally {
     await browser.close()
     const gone = new Promise((done) => proc.once('exit', done))

@@ -9,6 +9,7 @@ import { Runner } from './printing/runner.ts'
 import { studios } from './store/studios.ts'
 import { defineModels } from './store/table.ts'
 import { openBackups } from './upkeep/backups.ts'
+import { copyBefore } from './upkeep/copy-before.ts'
 import { openUses } from './upkeep/disk.ts'
 import { openPool, type Pool } from './workers/pool.ts'
 
@@ -32,6 +33,10 @@ export async function openInstallation(): Promise<Installation> {
   const db = openDatabase()
   await db.authenticate()
   defineModels(db)
+  if (process.env.ARCH_NO_COPY !== '1') {
+    const copy = await copyBefore(db, config.backupDir)
+    if (copy) console.log(`The database is brought up to date. As it was before it is kept in ${copy}.`)
+  }
   await migrate(db)
   const files = new FileStore(config.dataDir)
   await files.open()

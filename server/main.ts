@@ -6,12 +6,13 @@ import { NewerDatabase } from './db/migrations.ts'
 import { openInstallation } from './installation.ts'
 import { log } from './log.ts'
 import { takeUp } from './take-up.ts'
+import { NoCopy } from './upkeep/copy-before.ts'
 
 /** How it ends where it would end again at once; scripts/start.mjs knows it. */
 const NOT_AGAIN = 78
 
 const installation = await openInstallation().catch((error: unknown) => {
-  if (!(error instanceof NewerDatabase)) throw error
+  if (!(error instanceof NewerDatabase || error instanceof NoCopy)) throw error
   console.error(error.message)
   // Starting again would not help: whoever started it leaves it.
   process.exit(NOT_AGAIN)

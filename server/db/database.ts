@@ -4,8 +4,10 @@ import { config } from '../config.ts'
 import { log } from '../log.ts'
 import { plugBefore } from './plug.ts'
 
+type Where = { readonly [K in keyof typeof config.database]: (typeof config.database)[K] }
+
 /** The login's password, from the environment or from the file that only its owner reads. */
-function passwordOf({ password, passwordFile }: typeof config.database): string {
+function passwordOf({ password, passwordFile }: Where): string {
   if (password !== null) return password
   try {
     return readFileSync(passwordFile, 'utf8').trim()
@@ -17,9 +19,9 @@ function passwordOf({ password, passwordFile }: typeof config.database): string 
 const tlsOf = (tls: string | null) => (tls === null ? {} : { ssl: tls === 'on' ? true : { ca: readFileSync(tls, 'utf8') } })
 
 /** One connection pool for the process. Reconnects by itself when the database comes back. */
-export function openDatabase(): Sequelize {
-  const { host, port, name, user, tls } = config.database
-  return new Sequelize(name, user, passwordOf(config.database), {
+export function openDatabase(of: Where = config.database): Sequelize {
+  const { host, port, name, user, tls } = of
+  return new Sequelize(name, user, passwordOf(of), {
     host,
     port,
     dialect: 'mariadb',

@@ -5,7 +5,7 @@ import { readPlate } from '../../core/plate/resolve/read-plate.ts'
 import type { Side } from '../../core/sheet/form.ts'
 import { searchable, withInspection } from '../../core/work/runs/search-words.ts'
 import { rebuildLearnt } from '../store/learnt.ts'
-import { packedBest } from '../store/plates.ts'
+import { namesIn, packedBest } from '../store/plates.ts'
 import { shownOf } from '../store/runs.ts'
 
 const TIMES = 'created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3), updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
@@ -230,7 +230,7 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
     up: [
       table(
         'plates',
-        'studio VARCHAR(40) NOT NULL, id CHAR(64) NOT NULL, printer_id VARCHAR(60) NOT NULL, paper_id VARCHAR(60) NOT NULL, base CHAR(64) NULL, body MEDIUMBLOB NOT NULL, PRIMARY KEY (studio, id), KEY plates_alike (studio, printer_id, paper_id, base)',
+        'studio VARCHAR(40) NOT NULL, id CHAR(64) NOT NULL, printer_id VARCHAR(60) NOT NULL, paper_id VARCHAR(60) NOT NULL, base CHAR(64) NULL, body MEDIUMBLOB NOT NULL, names TEXT NOT NULL, PRIMARY KEY (studio, id), KEY plates_alike (studio, printer_id, paper_id, base)',
       ),
       `CREATE TABLE IF NOT EXISTS run_words (studio VARCHAR(40) NOT NULL, word VARCHAR(40) COLLATE utf8mb4_bin NOT NULL, run_id INT NOT NULL, PRIMARY KEY (studio, word, run_id)) ${TABLE_END}`,
       table(
@@ -278,8 +278,8 @@ async function platesOnce(db: Sequelize): Promise<void> {
       const base = bases.get(key)
       const kept = packedBest(plate, base ?? null)
       if (kept.base === null) bases.set(key, { id: plateId, text: plate })
-      await db.query('INSERT IGNORE INTO plates (studio, id, printer_id, paper_id, base, body) VALUES (?, ?, ?, ?, ?, ?)', {
-        replacements: [studio, plateId, printerId, shown.paperId, kept.base, kept.body],
+      await db.query('INSERT IGNORE INTO plates (studio, id, printer_id, paper_id, base, body, names) VALUES (?, ?, ?, ?, ?, ?, ?)', {
+        replacements: [studio, plateId, printerId, shown.paperId, kept.base, kept.body, namesIn(plate)],
       })
       const [known = '', inspected] = text.split('¦')
       const words = inspected === undefined ? searchable(known) : withInspection(searchable(known), searchable(inspected))
@@ -318,8 +318,8 @@ async function machinesFromRecords(db: Sequelize): Promise<void> {
 /** The tables have been brought further than this version knows. */
 export class NewerDatabase extends Error {}
 
-/** Brings the tables up to date; safe to call at every start. @throws NewerDatabase where a newer version has been here */
-export async function migrate(db: Sequelize): Promise<void> {
+/** The migrations of this installation, those that were made and those that wait. @throws NewerDatabase where a newer version has been here */
+async function migrationsOf(db: Sequelize) {
   const storage = new SequelizeStorage({ sequelize: db })
   const umzug = new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(({ name, up }) => ({
@@ -334,10 +334,23 @@ export async function migrate(db: Sequelize): Promise<void> {
   })
   const known = new Set(MIGRATIONS.map(({ name }) => name))
   // The storage itself is asked: what is unknown here Umzug does not tell of.
-  const newer = (await storage.executed()).filter((name) => !known.has(name))
+  const executed = await storage.executed()
+  const newer = executed.filter((name) => !known.has(name))
   if (newer.length > 0)
     throw new NewerDatabase(
       `This database was last used by a newer version of Arch Plate (it has “${newer[0]}”). Start that version, or restore a backup of before: this one would not understand what it finds.`,
     )
+  return { umzug, executed }
+}
+
+/** The first change that an older installation waits for; null where it is up to date, or new. */
+export async function changeAhead(db: Sequelize): Promise<string | null> {
+  const { executed } = await migrationsOf(db)
+  return executed.length === 0 ? null : (MIGRATIONS.find(({ name }) => !executed.includes(name))?.name ?? null)
+}
+
+/** Brings the tables up to date; safe to call at every start. @throws NewerDatabase where a newer version has been here */
+export async function migrate(db: Sequelize): Promise<void> {
+  const { umzug } = await migrationsOf(db)
   await umzug.up()
 }

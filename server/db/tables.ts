@@ -231,6 +231,8 @@ export const TABLES = {
     /** The plate it is built on; null where it is kept whole. */
     base: optional(hash()),
     body: bytes(),
+    /** The beginnings of the hashes of the files it names: what nothing else names stays for it. */
+    names: longText(),
   }),
   /** The words runs are found by. */
   runWords: unstamped('run_words', { word: key(text(40)), runId: key(whole()) }),

@@ -4,6 +4,7 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { MOVING } from '../../core/work/runs/states.ts'
 import { TABLES } from '../db/tables.ts'
 import { log } from '../log.ts'
+import { KNOWN_BY } from '../store/plates.ts'
 import type { Store } from '../store/store.ts'
 import type { FileStore } from './files.ts'
 
@@ -14,7 +15,8 @@ const AT_ONCE = 50
 
 /** Columns that can refer to a file of the store: hashes, and documents that may hold some. */
 const REFERRING = Object.values(TABLES).flatMap(({ name, columns }) =>
-  Object.entries(columns)
+  // Plates are packed, and say beside it what they name; words name no files.
+  (name === 'plates' || name === 'run_words' ? [] : Object.entries(columns))
     .filter(([, { sql }]) => /^(CHAR\(64\)|LONGTEXT|TEXT)/i.test(String(sql.type)))
     .map(([column]) => ({ table: name, column: column.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`) })),
 )
@@ -28,7 +30,11 @@ export async function isReferred(db: Sequelize, hash: string): Promise<boolean> 
     })
     if (found.length > 0) return true
   }
-  return false
+  const plates = await db.query('SELECT 1 FROM plates WHERE names LIKE :known LIMIT 1', {
+    type: QueryTypes.SELECT,
+    replacements: { known: `%${hash.slice(0, KNOWN_BY)}%` },
+  })
+  return plates.length > 0
 }
 
 /** What pictures and profiles name, with which nearly every file is accounted for. */

@@ -31,6 +31,12 @@ export function packedBest(text: string, like: { id: string; text: string } | nu
 const unpacked = (body: Buffer, base: string | null): string =>
   inflateRawSync(body, base === null ? {} : { dictionary: endOf(base) }).toString('utf8')
 
+/** Letters of a hash that are enough to know it by: two that begin alike keep a file too long, never too short. */
+export const KNOWN_BY = 8
+/** What a plate's text names of the file store, shortly. */
+export const namesIn = (text: string): string =>
+  [...new Set([...text.matchAll(/"([0-9a-f]{64})"/g)].map(([, hash = '']) => hash.slice(0, KNOWN_BY)))].join(' ')
+
 export interface Likeness {
   printerId: string
   paperId: string
@@ -63,7 +69,13 @@ export function plates(scope: Scope) {
       const id = digest(text)
       if (await rows.one({ id }, { only: ['id'] })) return id
       const like = await rows.one({ printerId, paperId, base: null }, { order: [['createdAt', 'DESC']] })
-      await rows.put({ id, printerId, paperId, ...packedBest(text, like && { id: like.id, text: unpacked(like.body, null) }) })
+      await rows.put({
+        id,
+        printerId,
+        paperId,
+        names: namesIn(text),
+        ...packedBest(text, like && { id: like.id, text: unpacked(like.body, null) }),
+      })
       return id
     },
     /** Rows with the plates they name, each read when it is first asked for. */

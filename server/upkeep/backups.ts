@@ -2,7 +2,7 @@ import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { mkdir, readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
-import { backupDue, backupName, nextBackup, toLetGo, type Upkeep } from '../../core/things/upkeep/upkeep.ts'
+import { backupDue, backupName, isBackup, nextBackup, toLetGo, type Upkeep } from '../../core/things/upkeep/upkeep.ts'
 import { config } from '../config.ts'
 import { log } from '../log.ts'
 
@@ -27,7 +27,7 @@ export function openBackups({ keep, since }: Wanted) {
   let child: ReturnType<typeof spawn> | null = null
 
   async function made(): Promise<Upkeep['backups']['made']> {
-    const names = existsSync(folder) ? (await readdir(folder)).filter((name) => name.endsWith('.zip')) : []
+    const names = existsSync(folder) ? (await readdir(folder)).filter(isBackup) : []
     const found = await Promise.all(
       names.map(async (name) => {
         const { mtime, size } = await stat(join(folder, name))

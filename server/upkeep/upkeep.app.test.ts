@@ -85,7 +85,7 @@ test('a backup is made when it is asked for, once at a time; older ones go, what
     expect(nightly).toHaveLength(1)
     expect(nightly[0]).not.toBe(first.made[0]?.name)
     expect(existsSync(join(folder, 'mine.zip'))).toBe(true)
-    expect(made.map(({ name }) => name)).toContain(nightly[0])
+    expect(made.map(({ name }) => name)).toEqual(nightly)
   } finally {
     await rules({ nightlyBackups: 3 })
   }

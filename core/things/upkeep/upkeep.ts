@@ -80,14 +80,11 @@ export function said(of: number): string {
   return `${unit === 0 || value >= 10 ? Math.round(value) : value.toFixed(1)} ${units[unit]}`
 }
 
-/** Nightly backups that are not kept any more: all but the latest. Files of other names are nobody's business. */
+/** Backups that are not kept any more: all but the latest. */
 export const toLetGo = (names: readonly string[], keep: number): string[] =>
-  names
-    .filter((name) => NIGHTLY.test(name))
-    .sort()
-    .reverse()
-    .slice(Math.max(1, keep))
+  names.filter(isBackup).sort().reverse().slice(Math.max(1, keep))
 
-const NIGHTLY = /^arch-plate-\d{4}-\d{2}-\d{2}-\d{6}\.zip$/
+/** Whether a file was made here, whole: others are nobody's business. */
+export const isBackup = (name: string): boolean => /^arch-plate-\d{4}-\d{2}-\d{2}-\d{6}\.zip$/.test(name)
 /** The name of a backup, by the UTC second it was begun. */
 export const backupName = (at: Date): string => `arch-plate-${at.toISOString().slice(0, 19).replace('T', '-').replaceAll(':', '')}.zip`

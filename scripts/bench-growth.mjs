@@ -1,0 +1,170 @@
+// The calls an operator waits for in a studio of ten busy years, beside the same calls of the demo studio in the same installation;
+// then fifty clients at once beside one alone.
+import { spawnSync } from 'node:child_process'
+import { join } from 'node:path'
+import { root, say } from './lib.mjs'
+
+const DEMO = 'lantern-wharf'
+const GROWN = 'ten-years'
+const ROUNDS = 40
+const CLIENTS = 50
+/** How long the clients are at it, ms. */
+const WHILE = 60_000
+/** What is allowed: times the demo's, and ms in all. */
+const RATIO = 1.5
+const MOST = 100
+
+const round = (ms) => Number(ms.toFixed(1))
+const at = (times, share) => times[Math.min(times.length - 1, Math.floor(times.length * share))]
+
+/** One call; its time in ms and what it answered. */
+async function ask(base, studio, method, path, body) {
+  const headers = {
+    'x-arch-plate': '1',
+    ...(body ? { 'content-type': 'application/json' } : {}),
+    ...(method === 'GET' ? {} : { 'idempotency-key': crypto.randomUUID() }),
+  }
+  const begin = performance.now()
+  const answer = await fetch(`${base}/api/studios/${studio}${path}`, {
+    method,
+    headers,
+    signal: AbortSignal.timeout(30_000),
+    ...(body ? { body: JSON.stringify(body) } : {}),
+  })
+  const text = await answer.text()
+  if (!answer.ok) throw new Error(`${method} ${path}: ${answer.status} ${text.slice(0, 200)}`)
+  return { ms: performance.now() - begin, value: JSON.parse(text) }
+}
+
+/** What an operator does, each as a function of the studio: what it asks for is found first and not timed. */
+const ACTS = {
+  'studio, what changed since': async (base, studio) => {
+    const { value } = await ask(base, studio, 'GET', '/studio/parts')
+    const have = Object.entries(value.versions)
+      .map(([part, version]) => `${part}:${version}`)
+      .join(',')
+    return () => ask(base, studio, 'GET', `/studio/parts?have=${have}`)
+  },
+  'studio, after something was loaded': async (base, studio) => {
+    const { value } = await ask(base, studio, 'GET', '/studio/parts')
+    const have = Object.entries(value.versions)
+      .map(([part, version]) => `${part}:${version}`)
+      .join(',')
+    const tray = value.parts.loaded.find((one) => one.lotId !== null && one.remaining > 0)
+    const body = { pathId: tray.pathId, lotId: tray.lotId, remaining: tray.remaining }
+    return async () => {
+      await ask(base, studio, 'PUT', `/printers/${tray.printerId}/loaded`, body)
+      return ask(base, studio, 'GET', `/studio/parts?have=${have}`)
+    }
+  },
+  'the open jobs': async (base, studio) => () => ask(base, studio, 'GET', '/jobs'),
+  'one job': async (base, studio) => () => ask(base, studio, 'GET', '/jobs/10'),
+  'its runs': async (base, studio) => () => ask(base, studio, 'GET', '/jobs/10/runs'),
+  'the log': async (base, studio) => () => ask(base, studio, 'GET', '/runs'),
+  'the log, further back': async (base, studio) => () =>
+    ask(base, studio, 'GET', studio === GROWN ? '/runs?before=400000' : '/runs?before=8'),
+  'the log, a word in many runs': async (base, studio) => () => ask(base, studio, 'GET', '/runs?q=heron'),
+  'the log, a word in few': async (base, studio) => () => ask(base, studio, 'GET', '/runs?q=fog%20bank'),
+  'the log, words of many runs': async (base, studio) => () => ask(base, studio, 'GET', '/runs?q=right%20gannet'),
+  'one run with its plate': async (base, studio) => () => ask(base, studio, 'GET', '/runs/6'),
+  'what the printers are at': async (base, studio) => () => ask(base, studio, 'GET', '/at-work'),
+  papers: async (base, studio) => () => ask(base, studio, 'GET', '/papers'),
+  profiles: async (base, studio) => () => ask(base, studio, 'GET', '/profiles'),
+  'a job edited': async (base, studio) => async () => {
+    const { value: job } = await ask(base, studio, 'GET', '/jobs/10')
+    return ask(base, studio, 'PATCH', '/jobs/10', { version: job.version, title: `${job.title.slice(0, 60)}.` })
+  },
+  'a job begun': async (base, studio) => () => ask(base, studio, 'POST', '/jobs', { title: 'Measured', pictureId: null }),
+  'a run inspected': async (base, studio) => () =>
+    ask(base, studio, 'PUT', '/runs/6/inspection', {
+      margins: null,
+      skew: null,
+      target: null,
+      wash: null,
+      gloss: null,
+      verdict: 'right',
+      faults: [],
+      note: 'measured',
+      sheetsUsed: 1,
+      sheetsWasted: 0,
+    }),
+}
+
+async function measure(base, studio, act) {
+  const work = await act(base, studio)
+  const times = []
+  for (let i = 0; i < ROUNDS + 4; i++) {
+    const { ms } = await work()
+    // The first few warm up.
+    if (i >= 4) times.push(ms)
+  }
+  times.sort((a, b) => a - b)
+  return { median: round(at(times, 0.5)), p95: round(at(times, 0.95)) }
+}
+
+/** So many clients do one after the other of these, until the time is up. */
+async function clients(base, studio, count) {
+  const kinds = [
+    'studio, what changed since',
+    'the open jobs',
+    'one job',
+    'its runs',
+    'the log',
+    'the log, a word in many runs',
+    'a job begun',
+    'what the printers are at',
+  ]
+  const works = await Promise.all(kinds.map((kind) => ACTS[kind](base, studio)))
+  const times = []
+  let errors = 0
+  const until = performance.now() + WHILE
+  await Promise.all(
+    Array.from({ length: count }, async (_, who) => {
+      for (let i = who; performance.now() < until; i++) {
+        try {
+          times.push((await works[i % works.length]()).ms)
+        } catch {
+          errors++
+        }
+        // Somebody looks at what came before the next.
+        await new Promise((done) => setTimeout(done, 200 + ((who * 37 + i * 91) % 600)))
+      }
+    }),
+  )
+  times.sort((a, b) => a - b)
+  return { calls: times.length, errors, median: round(at(times, 0.5)), p99: round(at(times, 0.99)) }
+}
+
+/** @param runs in the log of the grown studio */
+export async function benchGrowth(base, env, runs) {
+  const made = spawnSync(process.execPath, [join(root, 'dist/scripts/grow.js'), '--studio', GROWN, '--runs', String(runs)], {
+    cwd: root,
+    env,
+    stdio: 'inherit',
+  })
+  if (made.status !== 0) throw new Error('the studio could not be made')
+  for (const [what, act] of Object.entries(ACTS)) {
+    const grown = await measure(base, GROWN, act)
+    const demo = await measure(base, DEMO, act)
+    const ratio = Number((grown.p95 / demo.p95).toFixed(2))
+    say(
+      JSON.stringify({
+        bench: `${what}, in a studio of ${runs} runs`,
+        milliseconds: grown,
+        rival: { name: 'the same in the demo studio', milliseconds: demo },
+        ratio,
+        within: grown.p95 <= MOST && ratio <= RATIO,
+      }),
+    )
+  }
+  const one = await clients(base, GROWN, 1)
+  const many = await clients(base, GROWN, CLIENTS)
+  say(
+    JSON.stringify({
+      bench: `${CLIENTS} clients for a minute, mixed`,
+      milliseconds: many,
+      rival: { name: 'one client alone', milliseconds: one },
+      budget: 500,
+    }),
+  )
+}
