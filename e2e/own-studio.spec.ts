@@ -237,3 +237,28 @@ test('papers and boxes are taken over from another studio, each shown first as i
   await page.keyboard.press('Escape')
   await request.delete(`/api/studios/${studio}`, { headers: OWN_HEADER, data: { name } })
 })
+
+test('an owner looks after it: a backup now, what uses the disk, and room that runs short is said on the bench', async ({ page }) => {
+  test.setTimeout(120_000)
+  await page.goto('/lantern-wharf/shelf/upkeep')
+  const made = page.getByRole('list', { name: 'Backups that are there' })
+  await page.getByRole('button', { name: 'Make one now' }).click()
+  await expect(made.getByText(/^arch-plate-\d{4}-\d\d-\d\d-\d{6}\.zip$/).first()).toBeVisible({ timeout: 60_000 })
+  await expect(page.getByText(/^The last good one was made .* ago: \d/)).toBeVisible()
+  const uses = page.getByRole('table', { name: 'What uses the disk, all studios together' })
+  for (const what of ['Database', 'Pictures as they came', 'Profiles']) await expect(uses.getByRole('cell', { name: what })).toBeVisible()
+  // The house rules keep more free than there is: that is said where one works, and a picture is not taken in.
+  await page.getByRole('link', { name: 'House rules', exact: true }).first().click()
+  const reserve = page.getByLabel('Room that is kept free on the disk')
+  await reserve.fill('9999999')
+  await reserve.blur()
+  try {
+    await page.goto('/lantern-wharf/')
+    const call = page.getByRole('region', { name: 'Needs a hand' }).getByRole('listitem').filter({ hasText: 'are free on the disk' })
+    await call.getByRole('link', { name: 'See to it' }).click()
+    await expect(page).toHaveURL(/shelf\/upkeep$/)
+    await expect(page.getByRole('status').filter({ hasText: 'the house rules keep 10 TB free' })).toBeVisible()
+  } finally {
+    await page.request.patch('/api/studios/lantern-wharf/studio/rules', { data: { diskReserve: 500 }, headers: OWN_HEADER })
+  }
+})

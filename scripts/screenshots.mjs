@@ -33,7 +33,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
   }
   // The demo's board job ends up waiting at its printer; that is what the bench is to show.
   for (let i = 0; i < 100; i++) {
-    const runs = await (await fetch(`${base}/api/studios/lantern-wharf/runs`)).json()
+    const { runs } = await (await fetch(`${base}/api/studios/lantern-wharf/runs`)).json()
     if (runs.some((r) => r.state === 'waiting')) break
     await sleep(200)
   }
@@ -172,7 +172,13 @@ await withDemo('screenshots', async ({ browser, base }) => {
       await sleep(500)
     },
   })
-  await shoot('panel-dark', '/printers/gannet/panel', { theme: 'dark' })
+  await shoot('upkeep', '/shelf/upkeep', {
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Make one now' }).click()
+      await page.getByRole('list', { name: 'Backups that are there' }).waitFor({ timeout: 60_000 })
+      await sleep(500)
+    },
+  })
   await shoot('inspection', '/jobs/6/inspect', {
     before: async (page) => {
       await page.getByRole('button', { name: 'Enter the four borders' }).click()

@@ -29,7 +29,7 @@ export const UpkeepSchema = z.object({
 export type Upkeep = z.infer<typeof UpkeepSchema>
 
 /** The hour of the night backups are made at, local time. */
-export const BACKUP_HOUR = 2
+const BACKUP_HOUR = 2
 const DAY = 24 * 3_600_000
 
 /** The last time at or before a moment that it was that hour. */
@@ -77,7 +77,7 @@ export function said(of: number): string {
     value /= 1000
     unit++
   }
-  return `${unit === 0 || value >= 10 ? Math.round(value) : value.toFixed(1)} ${units[unit]}`
+  return `${unit === 0 || value >= 9.95 ? Math.round(value) : value.toFixed(1)} ${units[unit]}`
 }
 
 /** Backups that are not kept any more: all but the latest. */

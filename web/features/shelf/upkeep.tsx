@@ -103,7 +103,9 @@ export function Upkeep() {
               <th className="font-normal">What</th>
               <th className="text-right font-normal">Files</th>
               <th className="text-right font-normal">Room</th>
-              <th aria-hidden="true" className="w-1/3" />
+              <th className="w-1/3">
+                <span className="sr-only">Compared</span>
+              </th>
             </tr>
           </thead>
           <tbody>
