@@ -65,8 +65,15 @@ export const logQuery = (q: string) =>
     initialPageParam: null as number | null,
     getNextPageParam: ({ next }) => next,
   })
-/** The latest runs. */
-export const latestRunsQuery = queryOptions({ queryKey: ['runs', 'latest'], queryFn: async () => (await api('GET /runs', {})).runs })
+/** The latest runs, and those that wait to be inspected however old they are; the latest first. */
+export const latestRunsQuery = queryOptions({
+  queryKey: ['runs', 'latest'],
+  queryFn: async () => {
+    const pages = await Promise.all([api('GET /runs', {}), api('GET /runs', { state: 'inspect' })])
+    const runs = new Map(pages.flatMap((page) => page.runs.map((run) => [run.id, run] as const)))
+    return [...runs.values()].sort((a, b) => b.id - a.id)
+  },
+})
 export const atWorkQuery = queryOptions({ queryKey: ['runs', 'at-work'], queryFn: () => api('GET /at-work') })
 /** The plate a run was frozen with: it never changes. */
 export const frozenQuery = (id: number) =>
