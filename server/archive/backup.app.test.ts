@@ -1,4 +1,4 @@
-import { type ChildProcess, execFile, spawn } from 'node:child_process'
+import { type ChildProcess, execFile, spawn, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -18,6 +18,8 @@ const dir = mkdtempSync(join(tmpdir(), 'backup-'))
 const file = join(dir, 'all.zip')
 const folder = join(dir, 'there')
 let server: ChildProcess | null = null
+/** What the backup is, by its SHA-256. */
+let written = ''
 afterAll(async () => {
   if (server) {
     const gone = new Promise((done) => server?.once('exit', done))
@@ -56,6 +58,7 @@ test('taken while it works and restored elsewhere, a backup answers like the ori
   expect(readdirSync(data).filter((name) => name.startsWith('backup-'))).toEqual([])
   expect(await run('backup', [file])).toMatchObject({ ok: false, said: expect.stringContaining('is there already') })
 
+  written = createHash('sha256').update(readFileSync(file)).digest('hex')
   const restored = await run('restore', [file, folder])
   expect(restored).toMatchObject({ ok: true, said: expect.stringContaining('each compared with its checksum') })
   expect(await run('restore', [file, folder])).toMatchObject({ ok: false, said: expect.stringContaining('is not empty') })
@@ -129,6 +132,42 @@ test('what is damaged, cut off or something else is not restored, and says so; a
   // The damaged one left its folder as one that is under way: it is begun anew.
   expect(existsSync(join(dir, 'damaged', 'restoring'))).toBe(true)
 }, 120_000)
+
+/** Lays a small disk over a folder; false where this machine does not let us. */
+const disk = (folder: string, megabytes: number): boolean => {
+  mkdirSync(folder, { recursive: true })
+  return spawnSync('mount', ['-t', 'tmpfs', '-o', `size=${megabytes}m`, 'tmpfs', folder]).status === 0
+}
+const unmount = (folder: string) => spawnSync('umount', [folder])
+const CAN = disk(join(dir, 'try'), 1) && unmount(join(dir, 'try')).status === 0
+
+// Only who may mount can fill a disk of their own.
+;(CAN ? test : test.skip)(
+  'on a disk that gets full nothing is written under the name of a backup, and nothing is restored by half; what was there stays',
+  async () => {
+    const small = join(dir, 'small')
+    disk(small, 2)
+    try {
+      expect(await run('backup', [join(small, 'all.zip')])).toMatchObject({ ok: false, said: expect.stringContaining('the disk is full') })
+      expect(readdirSync(small)).toEqual([])
+    } finally {
+      unmount(small)
+    }
+    // The application goes on as before, and a backup elsewhere is whole.
+    expect((await job({ notes: 'after a full disk' })).id).toBeGreaterThan(0)
+    const restored = join(dir, 'restored')
+    disk(restored, 4)
+    try {
+      const broken = await run('restore', [file, restored])
+      expect(broken).toMatchObject({ ok: false, said: expect.stringContaining('It was not restored') })
+      expect(existsSync(join(restored, 'restoring'))).toBe(true)
+    } finally {
+      unmount(restored)
+    }
+    expect(createHash('sha256').update(readFileSync(file)).digest('hex')).toBe(written)
+  },
+  180_000,
+)
 
 test('a database that a newer version has used is refused in a sentence, and stays as it is', async () => {
   const db = testDatabase()
