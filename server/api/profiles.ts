@@ -6,6 +6,7 @@ import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
 import { createProfileShelf } from '../profiles/shelf.ts'
+import { usesOf } from '../profiles/uses.ts'
 import { eachProfileIn } from '../profiles/zip.ts'
 import type { ProfileRow } from '../store/profiles.ts'
 import { announced, needRoom } from '../upkeep/disk.ts'
@@ -86,6 +87,25 @@ export function profilesApi(app: App) {
       })
       events.tell({ what: 'studio', id: row.id })
       return c.json(entry(await shelf.withFacts(bound), studio), 200)
+    })
+    .call('GET /profiles/{id}/uses', async (c) => c.json(await usesOf(store, (await find(c.req.valid('param').id)).id), 200))
+    .call('DELETE /profiles/{id}', async (c) => {
+      const row = await find(c.req.valid('param').id)
+      const uses = await store.act(async (act) => {
+        const now = await usesOf(act, row.id)
+        if (now.underWay > 0)
+          throw new Refusal(409, {
+            code: 'profile-at-work',
+            field: 'id',
+            value: row.id,
+            message: 'A print is on its way with this profile. Remove it when that is out.',
+          })
+        await act.pairings.letGoOf(row.id)
+        await act.profiles.remove(row.id)
+        return now
+      })
+      events.tell({ what: 'studio', id: row.id })
+      return c.json(uses, 200)
     })
     .call('GET /profiles/{id}/health', async (c) => {
       const row = await find(c.req.valid('param').id)

@@ -70,6 +70,16 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
       ])
       return [...open, ...over].sort((a, b) => b.id - a.id)
     },
+    /** Jobs still to be printed in which this profile was chosen. */
+    pinning: async (profileId: string): Promise<{ id: number; title: string }[]> =>
+      (
+        await rows.all(
+          { archived: false, state: JOB_STATES.filter((state) => !JOBS_OVER.includes(state)) },
+          { only: ['id', 'title', 'pins'] },
+        )
+      )
+        .filter(({ pins }) => pins.profile === profileId)
+        .map(({ id, title }) => ({ id, title })),
     printing: () => rows.all({ state: 'printing' }),
     count: () => rows.count(),
     add: async ({ title, brief, pins, state = 'setup' }: New) =>

@@ -23,6 +23,11 @@ export function pairings(scope: Scope) {
           notes: pairing.notes ?? '',
         }),
       ),
+    /** Pairings that name this profile name none. */
+    async letGoOf(profileId: string): Promise<void> {
+      for (const row of await rows.all({ profileId })) await rows.change(row, { profileId: null })
+      for (const row of await rows.all({ borrows: profileId })) await rows.change(row, { borrows: null })
+    },
     /** What another studio knows, instead of what was known here. */
     async replace(id: string, pairing: Pairing): Promise<void> {
       const row = await rows.one({ id }, { lock: true })

@@ -61,6 +61,12 @@ export function profiles(scope: Scope) {
       }))
     },
     addCheck: (check: { profileId: string; name: string; measuredOn: string; result: ProfileCheck; readings: string }) => checks.add(check),
+    countChecks: (profileId: string) => checks.count({ profileId }),
+    /** Removes it with its checks; the file goes when nothing that was printed names it any more. */
+    async remove(id: string): Promise<void> {
+      await checks.remove({ profileId: id })
+      if ((await rows.remove({ id })) === 0) throw missing('profile', id)
+    },
     async removeCheck(profileId: string, id: number): Promise<void> {
       if ((await checks.remove({ id, profileId })) === 0) throw missing('check', id)
     },

@@ -227,6 +227,20 @@ export const ProfileEntrySchema = ProfileSchema.extend({
 export type ProfileEntry = z.infer<typeof ProfileEntrySchema>
 
 /** What became of one file of an import. */
+/** What refers to a profile. */
+export const ProfileUsesSchema = z.object({
+  /** Pairings that print with it, or borrow it. */
+  pairings: z.array(z.object({ id: z.string(), printer: z.string(), paper: z.string(), borrowed: z.boolean() })),
+  /** Jobs still to be printed in which somebody chose it. */
+  jobs: z.array(z.object({ id, title: z.string() })),
+  /** Kept set-ups that have it. */
+  setups: z.array(z.object({ id, name: z.string() })),
+  checks: z.number().int().nonnegative(),
+  /** Runs on their way that are printed with it. */
+  underWay: z.number().int().nonnegative(),
+})
+export type ProfileUses = z.infer<typeof ProfileUsesSchema>
+
 export const ImportOutcomeSchema = z.object({
   name: z.string(),
   outcome: z.enum(['added', 'known', 'refused']),

@@ -16,6 +16,7 @@ import { CompareView } from './compare-view.tsx'
 import { FactsView } from './facts-view.tsx'
 import { HealthView } from './health-view.tsx'
 import { ImportProfiles } from './import-profiles.tsx'
+import { RemoveProfile } from './remove-profile.tsx'
 import { SilhouetteMark } from './silhouette.tsx'
 
 const column = createColumnHelper<ProfileEntry>()
@@ -125,6 +126,7 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
                 <>
                   <BindingForm key={`${chosen.id} ${JSON.stringify(chosen.boundTo)}`} entry={chosen} studio={studio} />
                   <FactsView facts={chosen.facts} hash={chosen.hash} />
+                  <RemoveProfile key={`remove ${chosen.id}`} entry={chosen} onRemoved={() => setParams({}, { replace: true })} />
                 </>
               )}
               {view === 'health' && <HealthView id={chosen.id} />}

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { ComparisonSchema } from '../../../color/health/compare-profiles.ts'
 import { HealthSchema } from '../../../color/health/health.ts'
-import { ImportOutcomeSchema, KeptCheckSchema, ProfileEntrySchema } from '../dto.ts'
+import { ImportOutcomeSchema, KeptCheckSchema, ProfileEntrySchema, ProfileUsesSchema } from '../dto.ts'
 import { type Call, KeyParam } from './call.ts'
 
 const CheckParam = KeyParam.extend({
@@ -26,6 +26,16 @@ export const PROFILES_CALLS = {
     params: KeyParam,
     takes: ProfileEntrySchema.pick({ boundTo: true }),
     answers: ProfileEntrySchema,
+  },
+  'GET /profiles/{id}/uses': {
+    summary: 'What refers to a profile: to be looked at before it is removed',
+    params: KeyParam,
+    answers: ProfileUsesSchema,
+  },
+  'DELETE /profiles/{id}': {
+    summary: 'Remove a profile from the shelf with its checks; what was printed with it keeps it',
+    params: KeyParam,
+    answers: ProfileUsesSchema,
   },
   'GET /profiles/{id}/health': { summary: 'How good a profile is in itself', params: KeyParam, answers: HealthSchema },
   'GET /profiles/{id}/comparison': {
