@@ -37,7 +37,11 @@ test('what a profile is, is read from it and kept', async () => {
   expect(entry.facts.white[0]).toBeGreaterThan(90)
   expect(entry.facts.black[0]).toBeLessThan(10)
   expect(entry.facts.tables).toContainEqual({ tag: 'A2B1', kind: 'lut16', grid: [17, 17, 17], sameAs: 'A2B0' })
-  expect(entry.suggestion).toMatchObject({ printerId: 'gannet', paperId: 'lamproom-baryta', dpi: 1440 })
+  // What it may be for is guessed for one that nobody has said it of.
+  expect(entry.suggestion).toBeNull()
+  const bind = (boundTo: unknown) => call('PUT', '/profiles/gannet-lamproom-baryta/binding', { boundTo })
+  expect((await bind(null)).body.suggestion).toMatchObject({ printerId: 'gannet', paperId: 'lamproom-baryta', dpi: 1440 })
+  expect((await bind(entry.boundTo)).body).toMatchObject({ boundTo: entry.boundTo, suggestion: null })
 })
 
 test('a ZIP is gone through: printer profiles are taken, known ones recognised, others named, anything else passed over', async () => {

@@ -69,7 +69,7 @@ test('borrowed by a press, it is used from then on, and every plate says so with
   const of = brief({ paperId: mole.id })
   const before = resolve(of, studio, PINS)
   expect(before.setup).toMatchObject({ management: 'driver', profile: null })
-  studio.pairings.push(pairing(made.id))
+  studio.pairings = [...studio.pairings, pairing(made.id)]
   expect(profilesServing(studio, 'heron', mole.id)).toEqual({ own: [], borrowed: made })
   const plate = resolve(of, studio, PINS)
   expect(plate.setup).toMatchObject({ management: 'program', profile: { id: made.id } })

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import type { Outlook } from '../../../core/work/schedule/outlook.ts'
+import { whenIdle } from '../../ui/when-idle.ts'
 import type { Planner } from '../../workers/plan.worker.ts'
 
 /** Jobs asked about at once: what has been found is shown in between. */
@@ -47,6 +48,8 @@ export function useOutlooks(jobs: readonly Job[], studio: Studio | undefined): R
     const work = async () => {
       const stale = jobs.filter(({ id, version }) => known.get(id)?.version !== version || known.get(id)?.studio !== studio)
       show()
+      // The worker takes a processor: the screen comes first.
+      if (stale.length > 0) await whenIdle()
       for (let at = 0; at < stale.length && !over; at += AT_ONCE) {
         const some = stale.slice(at, at + AT_ONCE)
         const worker = await planFor(studio)
