@@ -45,6 +45,7 @@ export async function openInstallation(): Promise<Installation> {
   const open = new Map<string, App>()
   const closed = new Set<string>()
   const ready = async () => (await all.list()).filter(({ making }) => making === null)
+  let began: Date | null = null
   const upkeep = {
     uses: openUses(db, files),
     backups: openBackups({
@@ -53,7 +54,10 @@ export async function openInstallation(): Promise<Installation> {
           0,
           ...(await Promise.all((await ready()).map(async ({ studio }) => (await all.open(studio).studio()).rules.nightlyBackups))),
         ),
-      since: async () => new Date(Math.min(Date.now(), ...(await all.list()).map(({ since }) => Date.parse(since)))),
+      since: async () => {
+        began ??= new Date(Math.min(Date.now(), ...(await all.list()).map(({ since }) => Date.parse(since))))
+        return began
+      },
     }),
   }
   return {

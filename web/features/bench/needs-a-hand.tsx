@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { backupTrouble, diskTrouble, type Upkeep } from '../../../core/things/upkeep/upkeep.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { upkeepQuery } from '../../api/queries.ts'
 import { away } from '../../ui/ago.ts'
 import { ButtonLink } from '../../ui/button.tsx'
+import { whenIdle } from '../../ui/when-idle.ts'
 import type { PlannedJob } from './planned.ts'
 
 const DAY = 24 * 3_600_000
@@ -77,7 +79,16 @@ function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): 
 
 /** What waits for a person now, each with its action. */
 export function NeedsAHand({ planned, runs }: { planned: PlannedJob[]; runs: Run[] }) {
-  const { data: upkeep } = useQuery(upkeepQuery)
+  // What is asked of the machine comes after what is asked of the work.
+  const [idle, setIdle] = useState(false)
+  useEffect(() => {
+    let gone = false
+    void whenIdle().then(() => !gone && setIdle(true))
+    return () => {
+      gone = true
+    }
+  }, [])
+  const { data: upkeep } = useQuery({ ...upkeepQuery, enabled: idle })
   const list = calls(planned, runs, upkeep)
   return (
     <section aria-label="Needs a hand" className="border-b border-line bg-paper px-4 py-2.5">
