@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { existsSync } from 'node:fs'
 import { mkdir, readdir, rm, stat } from 'node:fs/promises'
-import { join } from 'node:path'
+import { join, relative } from 'node:path'
 import { backupDue, backupName, isBackup, nextBackup, toLetGo, type Upkeep } from '../../core/things/upkeep/upkeep.ts'
 import { config } from '../config.ts'
 import { log } from '../log.ts'
@@ -22,6 +22,8 @@ interface Wanted {
  */
 export function openBackups({ keep, since }: Wanted) {
   const folder = config.backupDir
+  /** As it is said to an owner, who knows where the application lies. */
+  const shown = relative(config.root, folder).startsWith('..') ? folder : relative(config.root, folder)
   let making: Date | null = null
   let failed: { at: string; says: string } | null = null
   let child: ReturnType<typeof spawn> | null = null
@@ -100,7 +102,7 @@ export function openBackups({ keep, since }: Wanted) {
       const [list, kept] = await Promise.all([made(), keep()])
       const [latest] = list
       return {
-        folder,
+        folder: shown,
         keep: kept,
         made: list,
         making: making?.toISOString() ?? null,
