@@ -3,11 +3,18 @@ import { useEffect, useState } from 'react'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import type { Outlook } from '../../../core/work/schedule/outlook.ts'
+import { keptAs } from '../../api/here.ts'
 import { whenIdle } from '../../ui/when-idle.ts'
 import type { Planner } from '../../workers/plan.worker.ts'
 
 /** Jobs asked about at once: what has been found is shown in between. */
 const AT_ONCE = 25
+
+const PLANNING = keptAs('planning')
+/** Longest that a few jobs take; a worker that died says nothing, ms. */
+const PATIENCE = 30_000
+const inTime = <T>(work: Promise<T>): Promise<T> =>
+  Promise.race([work, new Promise<never>((_, late) => setTimeout(() => late(new Error('the planner does not answer')), PATIENCE))])
 
 let planner: Comlink.Remote<Planner> | null = null
 /** What the worker has of the studio. */
@@ -44,6 +51,7 @@ export function useOutlooks(jobs: readonly Job[], studio: Studio | undefined): R
   useEffect(() => {
     if (!studio) return
     let over = false
+    const left = new AbortController()
     const show = () => setFound(new Map(jobs.flatMap(({ id }) => (known.has(id) ? [[id, known.get(id)?.outlook as Outlook]] : []))))
     const work = async () => {
       const stale = jobs.filter(({ id, version }) => known.get(id)?.version !== version || known.get(id)?.studio !== studio)
@@ -52,8 +60,11 @@ export function useOutlooks(jobs: readonly Job[], studio: Studio | undefined): R
       if (stale.length > 0) await whenIdle()
       for (let at = 0; at < stale.length && !over; at += AT_ONCE) {
         const some = stale.slice(at, at + AT_ONCE)
-        const worker = await planFor(studio)
-        const outlooks = await worker.outlooks(some.map(({ brief, pins }) => ({ brief, pins })))
+        // Of many tabs one plans at a time: all of them together would leave no processor to the one that is worked in.
+        const outlooks = await navigator.locks.request(PLANNING, { signal: left.signal }, async () => {
+          const worker = await planFor(studio)
+          return inTime(worker.outlooks(some.map(({ brief, pins }) => ({ brief, pins }))))
+        })
         for (const [i, outlook] of outlooks.entries()) {
           const job = some[i]
           if (job) known.set(job.id, { version: job.version, studio, outlook })
@@ -65,6 +76,7 @@ export function useOutlooks(jobs: readonly Job[], studio: Studio | undefined): R
     work().catch(() => undefined)
     return () => {
       over = true
+      left.abort()
     }
   }, [jobs, studio])
   return found
