@@ -134,6 +134,7 @@ export function profilesApi(app: App) {
     .call('PUT /profiles/{id}/checks', async (c) => {
       const row = await find(c.req.valid('param').id)
       const { name, measured } = c.req.valid('query')
+      await needRoom(store, announced(c.req.raw))
       const { value, readings } = await files.hold(bodyOf(c.req.raw, 'measurements'), LIMITS.profileBytes, 'measurements', async (held) => {
         const check = await pool.checkProfileFile({ file: files.pathOf(row.hash), measurements: held.path })
         if (!check.ok) throw new Refusal(422, check.problem)

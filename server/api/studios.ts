@@ -9,6 +9,7 @@ import { LIMITS } from '../config.ts'
 import type { Installation } from '../installation.ts'
 import { makeDemo } from '../make-demo.ts'
 import { missing, Refusal } from '../problems.ts'
+import { announced, needRoom } from '../upkeep/disk.ts'
 import { bodyOf } from './body-of.ts'
 import { router } from './shared.ts'
 
@@ -74,6 +75,8 @@ export function studiosApi(installation: Installation) {
     })
     .call('PUT /studios/archive', async (c) => {
       const { name } = c.req.valid('query')
+      // It is all studios' disk: what the most careful of them keeps free stays free.
+      for (const { studio, making } of await studios.list()) if (making === null) await needRoom(studios.open(studio), announced(c.req.raw))
       const studio = await installation.files.hold(bodyOf(c.req.raw, 'archive'), LIMITS.archiveBytes, 'archive', ({ path }) =>
         readArchive(installation, path, name ?? null),
       )

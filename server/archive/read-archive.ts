@@ -14,6 +14,7 @@ import { Refusal } from '../problems.ts'
 import { rebuildLearnt } from '../store/learnt.ts'
 import { plates } from '../store/plates.ts'
 import { shownOf } from '../store/runs.ts'
+import { writtenElsewhere } from '../store/snapshots.ts'
 import type { Scope } from '../store/table.ts'
 import { ARCHIVED, rowFromJson } from './rows.ts'
 
@@ -174,6 +175,7 @@ export async function readArchive(installation: Installation, path: string, want
         await held.keep()
       })
     }
+    writtenElsewhere(short)
     await studios.making(short, 'summing up its runs')
     await rebuildLearnt({ db, studio: short, transaction: null })
     await studios.unmoved(short, 'It was being printed when the studio was exported.')

@@ -1,12 +1,6 @@
-import { createHash } from 'node:crypto'
 import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
-import { readPlate } from '../../core/plate/resolve/read-plate.ts'
-import type { Side } from '../../core/sheet/form.ts'
-import { searchable, withInspection } from '../../core/work/runs/search-words.ts'
-import { rebuildLearnt } from '../store/learnt.ts'
-import { namesIn, packedBest } from '../store/plates.ts'
-import { shownOf } from '../store/runs.ts'
+import { platesOnce, sumUp } from './plates-once.ts'
 
 const TIMES = 'created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3), updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
 const TABLE_END = 'ENGINE=InnoDB DEFAULT CHARSET=utf8mb4 COLLATE=utf8mb4_unicode_ci'
@@ -244,57 +238,6 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
     ],
   },
 ]
-
-/** Until then every run had its plate in its row. */
-async function platesOnce(db: Sequelize): Promise<void> {
-  const had = await db.query(
-    "SELECT 1 FROM information_schema.columns WHERE table_schema = DATABASE() AND table_name = 'runs' AND column_name = 'plate'",
-    {
-      type: QueryTypes.SELECT,
-    },
-  )
-  if (had.length === 0) return
-  interface Old {
-    studio: string
-    id: number
-    plate: string
-    side: Side
-    only: string | null
-    printerId: string
-    text: string
-  }
-  /** The latest whole plate of a printer and a paper. */
-  const bases = new Map<string, { id: string; text: string }>()
-  for (;;) {
-    const runs = await db.query<Old>(
-      'SELECT studio, id, plate, side, only, printer_id AS printerId, search_text AS text FROM runs WHERE plate_id IS NULL ORDER BY studio, id LIMIT 100',
-      { type: QueryTypes.SELECT },
-    )
-    if (runs.length === 0) return
-    for (const { studio, id, plate, side, only, printerId, text } of runs) {
-      const shown = shownOf(readPlate(JSON.parse(plate)), side, only === null ? null : JSON.parse(only))
-      const plateId = createHash('sha256').update(plate).digest('hex')
-      const key = `${studio} ${printerId} ${shown.paperId}`
-      const base = bases.get(key)
-      const kept = packedBest(plate, base ?? null)
-      if (kept.base === null) bases.set(key, { id: plateId, text: plate })
-      await db.query('INSERT IGNORE INTO plates (studio, id, printer_id, paper_id, base, body, names) VALUES (?, ?, ?, ?, ?, ?, ?)', {
-        replacements: [studio, plateId, printerId, shown.paperId, kept.base, kept.body, namesIn(plate)],
-      })
-      const [known = '', inspected] = text.split('¦')
-      const words = inspected === undefined ? searchable(known) : withInspection(searchable(known), searchable(inspected))
-      await db.query(
-        'UPDATE runs SET plate_id = ?, printer_name = ?, paper_id = ?, paper_name = ?, sheets = ?, search_text = ?, updated_at = updated_at WHERE studio = ? AND id = ?',
-        { replacements: [plateId, shown.printerName, shown.paperId, shown.paperName, shown.sheets, words, studio, id] },
-      )
-    }
-  }
-}
-
-async function sumUp(db: Sequelize): Promise<void> {
-  const rows = await db.query<{ studio: string }>('SELECT studio FROM studios', { type: QueryTypes.SELECT })
-  for (const { studio } of rows) await rebuildLearnt({ db, studio, transaction: null })
-}
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */
 async function machinesFromRecords(db: Sequelize): Promise<void> {

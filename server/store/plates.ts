@@ -37,7 +37,7 @@ export const KNOWN_BY = 8
 export const namesIn = (text: string): string =>
   [...new Set([...text.matchAll(/"([0-9a-f]{64})"/g)].map(([, hash = '']) => hash.slice(0, KNOWN_BY)))].join(' ')
 
-export interface Likeness {
+interface Likeness {
   printerId: string
   paperId: string
 }

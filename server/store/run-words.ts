@@ -23,7 +23,7 @@ export function runWords({ db, studio, transaction }: Scope) {
       })
       for (let at = 0; at < rows.length; at += AT_ONCE) {
         const some = rows.slice(at, at + AT_ONCE)
-        // Two words may be one to the database, which looks past accents.
+        // One that is there already is there.
         await db.query(`INSERT IGNORE INTO run_words (studio, word, run_id) VALUES ${some.map(() => '(?, ?, ?)').join(', ')}`, {
           replacements: some.flat(),
           ...within,

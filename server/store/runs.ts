@@ -11,7 +11,7 @@ import { missing } from '../problems.ts'
 import { experience, moreOf } from './experience.ts'
 import { plates } from './plates.ts'
 import { runWords } from './run-words.ts'
-import { type Scope, table, transacted } from './table.ts'
+import { acted, type Scope, table } from './table.ts'
 
 /** A run as lists have it: its frozen plate, which is a hundred times as long, lies elsewhere. */
 export type RunLine = Row<'runs'>
@@ -83,18 +83,12 @@ export function runs(scope: Scope) {
   }
   /** What belongs together is written down together, also where nobody has begun an act. */
   const together = <T>(work: (within: Scope) => Promise<T>): Promise<T> =>
-    scope.transaction ? work(scope) : transacted(scope.db, (transaction) => work({ ...scope, transaction }))
+    scope.transaction ? work(scope) : acted(scope.db, (transaction) => work({ ...scope, transaction }))
   return {
     find,
     /** The run, held until the act ends. */
     hold: (id: number): Promise<RunRow> => find(id, true),
     tryFind: (id: number) => tryFind(id),
-    /** A run as lists have it. */
-    async line(id: number): Promise<RunLine> {
-      const row = await rows.one({ id })
-      if (!row) throw missing('run', id)
-      return row
-    },
     stateOf: async (id: number): Promise<RunState | null> => (await rows.one({ id }, { only: ['id', 'state'] }))?.state ?? null,
     /** In which states the other runs of its job are. */
     statesBeside: async ({ id, jobId }: RunRow): Promise<RunState[]> =>
@@ -109,13 +103,18 @@ export function runs(scope: Scope) {
         return Object.assign(row, { plate })
       }),
     /** Another change that came between stays, unless it is of the very same. */
-    change: (run: RunRow, values: RunChange): Promise<RunRow> =>
-      together(async (within) => {
+    async change(run: RunRow, values: RunChange): Promise<RunRow> {
+      const withPlate = (row: RunLine) => Object.defineProperty(row as RunRow, 'plate', { enumerable: true, get: () => run.plate })
+      // How far it is, which is most of what is written down, teaches nothing.
+      if (values.searchText === undefined && values.sheetsDelivered === undefined && values.faults === undefined)
+        return withPlate(await rows.change(run, values))
+      return together(async (within) => {
         const row = await table('runs', within).change(run, values)
         if (values.searchText !== undefined) await runWords(within).write(row.id, values.searchText, run.searchText)
         await experience(within).learn(row, moreOf(run, values))
-        return Object.defineProperty(row as RunRow, 'plate', { enumerable: true, get: () => run.plate })
-      }),
+        return withPlate(row)
+      })
+    },
     /**
      * A page of the log, newest first: runs with all of these beginnings of words, in this state, before this run.
      * @returns `next`: before which run to go on; null when all was looked through
@@ -133,15 +132,14 @@ export function runs(scope: Scope) {
           : 0
       const from = Math.max(0, last - WINDOW)
       const ids = {
+        [Op.gte]: from,
         ...(before ? { [Op.lt]: before } : {}),
         ...(rare ? { [Op.in]: rare } : {}),
-        ...(from > 0 ? { [Op.gte]: from } : {}),
       }
       const found = await rows.all(
         {
           ...(state ? { state: state as RunState } : {}),
-          ...(Object.getOwnPropertySymbols(ids).length > 0 ? { id: ids as never } : {}),
-          ...(words.length > 0 ? { [Op.and]: words.map((word) => ({ searchText: { [Op.like]: `% ${word}%` } })) } : {}),
+          [Op.and]: [{ id: ids }, ...words.map((word) => ({ searchText: { [Op.like]: `% ${word}%` } }))],
         },
         { order: [['id', 'DESC']], limit: LOG_PAGE },
       )

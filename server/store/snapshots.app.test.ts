@@ -1,5 +1,4 @@
 import type { Sequelize } from 'sequelize'
-import { DEFAULT_RULES } from '../../core/things/studio/house-rules.ts'
 import { ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
 import type { Store } from './store.ts'
 
@@ -39,7 +38,7 @@ test('what was not written is the very same, what was written is new, and its wo
   expect((await store.studio()).lots.some((one) => one.paperId === paper)).toBe(false)
   await store.papers.archive(paper, false)
   expect(await stockNow()).toBe(41)
-  await store.rules.change({ ...DEFAULT_RULES, keepSheetsDays: 77 } as never)
+  await store.rules.change({ keepSheetsDays: 77 })
   expect((await store.studio()).rules).toMatchObject({ keepSheetsDays: 77 })
 })
 

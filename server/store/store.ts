@@ -1,4 +1,4 @@
-import { BaseError, type Sequelize, Transaction } from 'sequelize'
+import type { Sequelize } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
@@ -21,7 +21,7 @@ import { runs } from './runs.ts'
 import { samplePacks } from './sample-packs.ts'
 import { setups } from './setups.ts'
 import { keptOf, versionOf } from './snapshots.ts'
-import { type Scope, table, transacted } from './table.ts'
+import { acted, type Scope, table, transacted } from './table.ts'
 import { ticks } from './ticks.ts'
 
 function scoped(scope: Scope) {
@@ -119,35 +119,18 @@ export interface Store extends Act {
 /** Every table but that of the studios themselves. */
 export const THINGS = (Object.keys(TABLES) as TableName[]).filter((name) => name !== 'studios')
 
-/** How often an act is tried whose locks crossed those of another. */
-const ATTEMPTS = 5
-/** Of two acts that wait for each other the database takes one back whole (1213); of two that add the same, one (1062). */
-const CROSSED: readonly unknown[] = [1213, 1062]
-const crossed = (error: unknown): boolean =>
-  error instanceof BaseError && CROSSED.includes((error as { original?: { errno?: number } }).original?.errno)
-
 export function openStore(db: Sequelize, studio: string): Store {
   return {
     ...scoped({ db, studio, transaction: null }),
     async act(work) {
-      for (let attempt = 1; ; attempt++)
-        try {
-          // What an act changes it locks and sees as it is now; newer databases refuse that of an older snapshot.
-          const request = nameless()
-          const done = await transacted(
-            db,
-            async (transaction) => {
-              const act = scoped({ db, studio, transaction })
-              if (request) await act.requests.begin(request.id, request.print)
-              return work(act)
-            },
-            Transaction.ISOLATION_LEVELS.READ_COMMITTED,
-          )
-          if (request) request.named = true
-          return done
-        } catch (error) {
-          if (attempt === ATTEMPTS || !crossed(error)) throw error
-        }
+      const request = nameless()
+      const done = await acted(db, async (transaction) => {
+        const act = scoped({ db, studio, transaction })
+        if (request) await act.requests.begin(request.id, request.print)
+        return work(act)
+      })
+      if (request) request.named = true
+      return done
     },
     empty: () =>
       transacted(db, async (transaction) => {

@@ -1,11 +1,12 @@
 import {
+  BaseError,
   literal,
   type Model,
   type ModelStatic,
   type Order,
   QueryTypes,
   type Sequelize,
-  type Transaction,
+  Transaction,
   UniqueConstraintError,
   type WhereOptions,
 } from 'sequelize'
@@ -199,6 +200,26 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     remove: (of: Where<N>, most?: number): Promise<number> =>
       writing(scope, name, () => model.destroy({ where: where(of), ...(most ? { limit: most } : {}), ...within })),
   }
+}
+
+/** How often an act is tried whose locks crossed those of another. */
+const ATTEMPTS = 5
+/** Of two acts that wait for each other the database takes one back whole (1213); of two that add the same, one (1062). */
+const CROSSED: readonly unknown[] = [1213, 1062]
+const crossed = (error: unknown): boolean =>
+  error instanceof BaseError && CROSSED.includes((error as { original?: { errno?: number } }).original?.errno)
+
+/**
+ * Does something that only queries as one, and again when it and another waited for each other. What it changes it locks and
+ * sees as it is now: newer databases refuse that of an older snapshot.
+ */
+export async function acted<T>(db: Sequelize, work: (transaction: Transaction) => Promise<T>): Promise<T> {
+  for (let attempt = 1; ; attempt++)
+    try {
+      return await transacted(db, work, Transaction.ISOLATION_LEVELS.READ_COMMITTED)
+    } catch (error) {
+      if (attempt === ATTEMPTS || !crossed(error)) throw error
+    }
 }
 
 /** Does something as one: all of it, or nothing. */

@@ -27,6 +27,7 @@ export function openBackups({ keep, since }: Wanted) {
   let making: Date | null = null
   let failed: { at: string; says: string } | null = null
   let child: ReturnType<typeof spawn> | null = null
+  let ended = false
 
   async function made(): Promise<Upkeep['backups']['made']> {
     const names = existsSync(folder) ? (await readdir(folder)).filter(isBackup) : []
@@ -69,6 +70,8 @@ export function openBackups({ keep, since }: Wanted) {
     }
     work()
       .catch((error: unknown) => {
+        // Broken off because the application ends: the next start makes it.
+        if (ended) return
         const says = (error as Error).message.replace(/^Nothing was written: /, '')
         failed = { at: new Date().toISOString(), says }
         log.error({ err: error }, 'a backup could not be made')
@@ -84,15 +87,7 @@ export function openBackups({ keep, since }: Wanted) {
     // One that failed is tried again the next night, not every ten minutes.
     const tried = failed ? new Date(failed.at) : null
     const latest = await last()
-    const since_ = await since()
-    if (
-      backupDue(
-        new Date(),
-        [latest, tried].reduce((a, b) => (a && b ? (a > b ? a : b) : (a ?? b)), null),
-        since_,
-      )
-    )
-      begin()
+    if (backupDue(new Date(), tried && (!latest || tried > latest) ? tried : latest, await since())) begin()
   }
   const looked = () => void look().catch((error) => log.warn({ err: error }, 'whether a backup is due'))
   const timers = [setTimeout(looked, FIRST).unref(), setInterval(looked, EVERY).unref()]
@@ -111,6 +106,7 @@ export function openBackups({ keep, since }: Wanted) {
       }
     },
     end(): void {
+      ended = true
       for (const timer of timers) clearTimeout(timer)
       child?.kill('SIGTERM')
     },

@@ -10,15 +10,15 @@ import { changeAhead } from '../db/migrations.ts'
 export class NoCopy extends Error {}
 
 /**
- * Makes a backup of everything before an older installation is changed by this version, once: one that was made and broken
- * off by a power cut in the change itself stays as it was before it.
+ * Makes a backup of everything before an older installation is changed by this version. Where the change itself breaks off and
+ * is begun again the same day, the copy of before it stays the one; of a database that was brought back later there is another.
  * @returns the file, or null where nothing is going to be changed
  * @throws NoCopy where it cannot be made: nothing is changed then
  */
 export async function copyBefore(db: Sequelize, folder: string, env: NodeJS.ProcessEnv = {}): Promise<string | null> {
   const ahead = await changeAhead(db)
   if (ahead === null) return null
-  const file = join(folder, `before-${ahead}.zip`)
+  const file = join(folder, `before-${ahead}-${new Date().toISOString().slice(0, 10)}.zip`)
   if (existsSync(file)) return file
   await mkdir(folder, { recursive: true })
   const all = { ...process.env, ARCH_DATA_DIR: config.dataDir, ARCH_DB_PASSWORD_FILE: config.database.passwordFile, ...env }

@@ -1,7 +1,7 @@
 import { readdir, stat, statfs } from 'node:fs/promises'
 import { join } from 'node:path'
 import { QueryTypes, type Sequelize } from 'sequelize'
-import { diskTrouble, type Upkeep } from '../../core/things/upkeep/upkeep.ts'
+import { diskTrouble, type Upkeep, type Uses } from '../../core/things/upkeep/upkeep.ts'
 import { config } from '../config.ts'
 import type { FileStore } from '../files/files.ts'
 import { Refusal } from '../problems.ts'
@@ -55,7 +55,7 @@ async function below(folder: string): Promise<Sum> {
 
 /** What uses the disk, all studios together; looked at anew once a minute at the most. */
 export function openUses(db: Sequelize, files: FileStore) {
-  let known: { at: number; uses: Promise<Upkeep['uses']> } | null = null
+  let known: { at: number; uses: Promise<Uses> } | null = null
   /** Of which kind each kept file is; one that is several is counted once, as the first. */
   async function kinds(): Promise<Map<string, string>> {
     const found = new Map<string, string>()
@@ -72,7 +72,7 @@ export function openUses(db: Sequelize, files: FileStore) {
     )
     return found
   }
-  async function look(): Promise<Upkeep['uses']> {
+  async function look(): Promise<Uses> {
     const sums = new Map<string, Sum>()
     const of = await kinds()
     for (const hash of await files.kept()) {
@@ -93,7 +93,7 @@ export function openUses(db: Sequelize, files: FileStore) {
       .filter(({ bytes }) => bytes > 0)
       .sort((a, b) => b.bytes - a.bytes)
   }
-  return (): Promise<Upkeep['uses']> => {
+  return (): Promise<Uses> => {
     if (!known || Date.now() - known.at > FRESH) {
       const uses = look()
       known = { at: Date.now(), uses }

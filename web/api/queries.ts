@@ -21,13 +21,15 @@ export const studioQuery = queryOptions({ queryKey: ['studio'], queryFn: () => w
 export const papersQuery = queryOptions({ queryKey: ['studio', 'papers'], queryFn: () => api('GET /papers') })
 /** Sample packs with every sheet that was taken out. */
 export const packsQuery = queryOptions({ queryKey: ['studio', 'sample-packs'], queryFn: () => api('GET /sample-packs') })
-/** What uses the disk, and the backups; while one is being made it is asked again and again. */
+/** Room on the disk and the backups; while one is being made it is asked again and again. */
 export const upkeepQuery = queryOptions({
   queryKey: ['upkeep'],
   queryFn: () => api('GET /upkeep'),
   staleTime: 60_000,
   refetchInterval: ({ state }) => (state.data?.backups.making ? 1500 : 600_000),
 })
+/** What uses the disk. */
+export const usesQuery = queryOptions({ queryKey: ['upkeep', 'uses'], queryFn: () => api('GET /upkeep/uses'), staleTime: 60_000 })
 /** What is to be bought. */
 export const ordersQuery = queryOptions({ queryKey: ['studio', 'orders'], queryFn: () => api('GET /orders') })
 const alike = (before: Job | undefined, now: Job): Job =>

@@ -32,6 +32,8 @@ export function Bench() {
       }),
     [open, outlooks],
   )
+  /** Whether every plate has been worked out: until then nobody says that there is nothing. */
+  const complete = planned.length === open.length
   const ofPrinter = useMemo(() => {
     const found = new Map<string | null, PlannedJob[]>()
     for (const one of planned) {
@@ -61,7 +63,7 @@ export function Bench() {
   return (
     <div className="mx-auto w-full max-w-[100rem]">
       <h1 className="sr-only">Bench</h1>
-      <NeedsAHand planned={planned} runs={runs.data ?? []} />
+      <NeedsAHand planned={planned} runs={runs.data ?? []} complete={complete && runs.data !== undefined} />
       {jobs.data.length === 0 && <FirstSteps studio={studio.data} jobs={jobs.data.length} />}
       {printers.length > 0 && (
         <section aria-label="Printers">
@@ -71,6 +73,7 @@ export function Bench() {
               printer={printer}
               studio={studio.data}
               planned={ofPrinter.get(printer.id) ?? NONE}
+              complete={complete}
               runs={(runs.data ?? []).filter((r) => r.printerId === printer.id)}
             />
           ))}

@@ -63,7 +63,7 @@ export function Log() {
   const data = useMemo(() => runs.data?.pages.flatMap((page) => page.runs) ?? [], [runs.data])
   const { hasNextPage: more, isFetching, fetchNextPage } = runs
   // Words that are in very many runs are looked for bit by bit: it goes on by itself until something is found.
-  const looking = more && data.length === 0
+  const looking = more && data.length === 0 && !runs.error
   useEffect(() => {
     if (looking && !isFetching) void fetchNextPage()
   }, [looking, isFetching, fetchNextPage])

@@ -2,7 +2,7 @@ import { writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { enforcedMargin } from '../decisions/room.ts'
-import { borderlessEdges } from '../ways/ways.ts'
+import { borderlessEdges } from '../ways/way-costs.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const borderlessImpossible: Check = {

@@ -4,7 +4,7 @@ import type { Moment } from '../decisions/decision.ts'
 import { timesOf, workMinutes } from '../estimates/estimates.ts'
 import type { Settled } from '../settle/settled.ts'
 import { nearestMediaType } from '../ways/media-distance.ts'
-import type { Way } from '../ways/ways.ts'
+import type { Way } from '../ways/way.ts'
 import type { Check, Fix } from './check.ts'
 
 /** “2 h 5 min”, “40 min”. */

@@ -2,7 +2,7 @@ import { ownSize } from '../../sheet/placement.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
-import { ROLL_END } from '../ways/ways.ts'
+import { ROLL_END } from '../ways/fed.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const rollSaved: Check = {

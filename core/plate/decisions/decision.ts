@@ -3,7 +3,7 @@ import type { Brief } from '../../things/brief/brief.ts'
 import type { Item } from '../../things/brief/item.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { type Cost, SOURCES, type Source, totalOf } from '../ways/cost.ts'
-import type { Way } from '../ways/ways.ts'
+import type { Way } from '../ways/way.ts'
 
 /** Where a decision stands on the spine. */
 const GROUPS = ['machine', 'paper', 'layout', 'ink', 'colour'] as const

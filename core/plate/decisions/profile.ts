@@ -1,6 +1,6 @@
 import { type Profile, ProfileSchema } from '../../things/media/media.ts'
 import { borrowedBy, expectedOf } from '../../things/media/profiled.ts'
-import { madeOnce } from '../../things/studio/index-of.ts'
+import { madeOnce } from '../../things/studio/made-once.ts'
 import type { Cost } from '../ways/cost.ts'
 import { colourManagementDecision } from './colour-management.ts'
 import { type Candidate, declare, MOST_LISTED } from './decision.ts'

@@ -8,7 +8,8 @@ import type { Um } from '../../things/length/length.ts'
 import type { Lot } from '../../things/media/media.ts'
 import { EDGES, type Path } from '../../things/paths/path.ts'
 import type { Expansion } from '../../things/printers/printer.ts'
-import { borderlessEdges, type Way } from '../ways/ways.ts'
+import type { Way } from '../ways/way.ts'
+import { borderlessEdges } from '../ways/way-costs.ts'
 import type { Page } from './page.ts'
 
 /** What the room on a sheet follows from. */

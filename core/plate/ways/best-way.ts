@@ -1,6 +1,6 @@
 import type { Given } from '../decisions/decision.ts'
 import type { Cost } from './cost.ts'
-import type { Way } from './ways.ts'
+import type { Way } from './way.ts'
 
 const CLASH: Cost = { points: 500, says: 'goes against another choice you pinned' }
 

@@ -2,7 +2,8 @@ import { brief, picture, sheet, studioOf } from '../../testing/fixtures.ts'
 import { SENTENCE } from '../../testing/sentence.ts'
 import { mm } from '../../things/length/length.ts'
 import { nearestMediaType } from './media-distance.ts'
-import { borderlessEdges, waysFor } from './ways.ts'
+import { borderlessEdges } from './way-costs.ts'
+import { waysFor } from './ways.ts'
 
 const studio = studioOf()
 const best = (change: Parameters<typeof brief>[0]) => waysFor(brief(change), studio)[0]

@@ -2,7 +2,7 @@ import { z } from 'zod'
 
 const bytes = z.number().int().nonnegative()
 
-/** What an installation takes of the disk, and the backups there are of it. */
+/** How much room there is for an installation, and the backups there are of it. */
 export const UpkeepSchema = z.object({
   disk: z.object({
     free: bytes,
@@ -10,8 +10,6 @@ export const UpkeepSchema = z.object({
     /** What the house rules keep free, bytes; below it nothing is taken in and nothing is printed. */
     reserve: bytes,
   }),
-  /** The largest first. */
-  uses: z.array(z.object({ what: z.string().max(60), bytes, files: z.number().int().nonnegative().nullable() })),
   backups: z.object({
     folder: z.string(),
     /** How many are kept; 0 where none is made. */
@@ -27,6 +25,10 @@ export const UpkeepSchema = z.object({
   }),
 })
 export type Upkeep = z.infer<typeof UpkeepSchema>
+
+/** What the disk is used for, the largest first. */
+export const UsesSchema = z.array(z.object({ what: z.string().max(60), bytes, files: z.number().int().nonnegative().nullable() }))
+export type Uses = z.infer<typeof UsesSchema>
 
 /** The hour of the night backups are made at, local time. */
 const BACKUP_HOUR = 2

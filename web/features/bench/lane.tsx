@@ -10,6 +10,15 @@ import { Progress } from '../../ui/progress.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import type { PlannedJob } from './planned.ts'
 
+interface Props {
+  printer: Printer
+  studio: Studio
+  planned: PlannedJob[]
+  /** Whether the plates of all jobs are there; of some they may still be worked out. */
+  complete: boolean
+  runs: Run[]
+}
+
 /** Minutes the axis shows, and the least a job takes up on it so that its number can be read. */
 const AXIS_MINUTES = 2 * 60
 const LEAST = 11
@@ -68,7 +77,7 @@ function Inks({ printer }: { printer: Printer }) {
 
 const share = (minutes: number) => `${(Math.min(AXIS_MINUTES, minutes) / AXIS_MINUTES) * 100}%`
 
-function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer }) {
+function Axis({ planned, printer, complete }: Pick<Props, 'planned' | 'printer' | 'complete'>) {
   const stretches = queueUp(planned.map(({ job, outlook }) => ({ id: job.id, dueAt: job.brief.dueAt, plate: outlook })))
   let next = 0
   const shown = stretches.flatMap((s) => {
@@ -84,7 +93,7 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
     <div
       className="relative h-14 min-w-0 overflow-hidden border-l border-line"
       role="group"
-      aria-label={`${printer.name}: ${stretches.length} jobs waiting`}
+      aria-label={`${printer.name}: ${stretches.length} jobs waiting${complete ? '' : ' so far'}`}
     >
       {[30, 60, 90].map((m) => (
         <span
@@ -97,7 +106,7 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
         </span>
       ))}
       {stretches.length > 0 && <span className="absolute top-0 left-3 text-sm text-faint">now</span>}
-      {stretches.length === 0 && <span className="absolute bottom-2 left-3 text-sm text-faint">no jobs</span>}
+      {stretches.length === 0 && <span className="absolute bottom-2 left-3 text-sm text-faint">{complete ? 'no jobs' : '…'}</span>}
       {shown.map((s) => (
         <Link
           key={s.jobId}
@@ -119,7 +128,7 @@ function Axis({ planned, printer }: { planned: PlannedJob[]; printer: Printer })
 }
 
 /** One printer: what it is, what lies in its paths, and its jobs from now on. */
-export function Lane({ printer, studio, planned, runs }: { printer: Printer; studio: Studio; planned: PlannedJob[]; runs: Run[] }) {
+export function Lane({ printer, studio, planned, complete, runs }: Props) {
   const queued = runs.filter((r) => r.state === 'queued')
   // Of several the oldest is at the printer; those behind it were sent ahead.
   const busy = runs.findLast((r) => ['rendering', 'sending', 'printing', 'waiting'].includes(r.state))
@@ -152,7 +161,7 @@ export function Lane({ printer, studio, planned, runs }: { printer: Printer; stu
           <Progress label={`Progress of ${busy.jobTitle}`} share={busy.progress / 100} />
         </Link>
       ) : (
-        <Axis planned={planned} printer={printer} />
+        <Axis planned={planned} printer={printer} complete={complete} />
       )}
     </article>
   )

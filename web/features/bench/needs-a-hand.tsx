@@ -78,7 +78,7 @@ function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): 
 }
 
 /** What waits for a person now, each with its action. */
-export function NeedsAHand({ planned, runs }: { planned: PlannedJob[]; runs: Run[] }) {
+export function NeedsAHand({ planned, runs, complete }: { planned: PlannedJob[]; runs: Run[]; complete: boolean }) {
   // What is asked of the machine comes after what is asked of the work.
   const [idle, setIdle] = useState(false)
   useEffect(() => {
@@ -94,7 +94,7 @@ export function NeedsAHand({ planned, runs }: { planned: PlannedJob[]; runs: Run
     <section aria-label="Needs a hand" className="border-b border-line bg-paper px-4 py-2.5">
       <h2 className="sr-only">Needs a hand</h2>
       {list.length === 0 ? (
-        <p className="text-soft">Nothing needs a hand.</p>
+        <p className="text-soft">{complete ? 'Nothing needs a hand.' : 'Looking for what needs a hand …'}</p>
       ) : (
         <ul className="grid gap-x-6 gap-y-1.5 md:grid-cols-2">
           {list.slice(0, 6).map((call, i) => (

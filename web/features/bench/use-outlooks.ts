@@ -13,26 +13,37 @@ const AT_ONCE = 25
 const PLANNING = keptAs('planning')
 /** Longest that a few jobs take; a worker that died says nothing, ms. */
 const PATIENCE = 30_000
-const inTime = <T>(work: Promise<T>): Promise<T> =>
-  Promise.race([work, new Promise<never>((_, late) => setTimeout(() => late(new Error('the planner does not answer')), PATIENCE))])
-
-let planner: Comlink.Remote<Planner> | null = null
+let planner: { worker: Worker; remote: Comlink.Remote<Planner> } | null = null
 /** What the worker has of the studio. */
 let told: Partial<Studio> = {}
+
+/** A worker that died, or says nothing any more, is replaced at the next request. */
+function dismiss(): void {
+  planner?.worker.terminate()
+  planner = null
+}
+
+/** What the worker answers, if it does. */
+async function inTime<T>(work: Promise<T>): Promise<T> {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const late = new Promise<never>((_, fail) => {
+    timer = setTimeout(() => {
+      dismiss()
+      fail(new Error('the planner does not answer'))
+    }, PATIENCE)
+  })
+  return Promise.race([work, late]).finally(() => clearTimeout(timer))
+}
 
 /** The worker, with the studio as it is now: only the parts that are others are sent. */
 export async function planFor(studio: Studio): Promise<Comlink.Remote<Planner>> {
   if (!planner) {
     const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' })
-    planner = Comlink.wrap<Planner>(worker)
+    planner = { worker, remote: Comlink.wrap<Planner>(worker) }
     told = {}
-    // A worker that dies is replaced at the next request.
-    worker.addEventListener('error', () => {
-      worker.terminate()
-      planner = null
-    })
+    worker.addEventListener('error', dismiss)
   }
-  const now = planner
+  const now = planner.remote
   const parts = Object.fromEntries(Object.entries(studio).filter(([part, value]) => told[part as keyof Studio] !== value))
   told = { ...told, ...parts }
   if (Object.keys(parts).length > 0) await now.studio(parts)

@@ -13,10 +13,10 @@ function sentences({ pairings, jobs, setups, checks }: ProfileUses): string[] {
     names.length > 4 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ')
   return [
     pairings.length > 0
-      ? `Printed with it: ${list(pairings.map((p) => `${p.paper} on ${p.printer}${p.borrowed ? ', which borrows it' : ''}`))}. They have no profile then.`
+      ? `Printed with it: ${list(pairings.map((p) => `${p.paper} on ${p.printer}${p.borrowed ? ', which borrows it' : ''}`))}. The plate chooses another there, or none.`
       : '',
     jobs.length > 0 ? `Chosen in ${list(jobs.map((job) => `${job.id} ${job.title}`))}: each chooses anew.` : '',
-    setups.length > 0 ? `In the kept set-ups ${list(setups.map(({ name }) => `“${name}”`))}: they begin without it.` : '',
+    setups.length > 0 ? `In the kept set-ups ${list(setups.map(({ name }) => `“${name}”`))}: they begin with another, or none.` : '',
     checks > 0 ? `${checks === 1 ? 'Its check goes' : `Its ${checks} checks go`} with it.` : '',
   ].filter(Boolean)
 }
@@ -42,17 +42,19 @@ export function RemoveProfile({ entry, onRemoved }: { entry: ProfileEntry; onRem
   const says = uses.data && sentences(uses.data)
   return (
     <div className="mt-4 border-t border-hair pt-3">
-      <Button onClick={() => setAsking(true)}>Remove this profile …</Button>
-      {asking && (says || uses.error) && (
+      <Button disabled={remove.isPending} onClick={() => setAsking(true)}>
+        Remove this profile …
+      </Button>
+      {asking && uses.error && <p role="alert">{messageOf(uses.error)}</p>}
+      {asking && says && (
         <Confirm
           title={`Remove “${entry.description}”?`}
           act="Remove the profile"
           onAct={() => remove.mutate()}
           onLeave={() => setAsking(false)}
         >
-          {uses.error && <p>{messageOf(uses.error)}</p>}
-          {says?.length === 0 && <p>Nothing refers to it.</p>}
-          {says?.map((sentence) => (
+          {says.length === 0 && <p>Nothing refers to it.</p>}
+          {says.map((sentence) => (
             <p key={sentence} className="mt-1">
               {sentence}
             </p>

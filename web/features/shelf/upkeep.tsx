@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { backupTrouble, diskTrouble, said } from '../../../core/things/upkeep/upkeep.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { queryClient, upkeepQuery } from '../../api/queries.ts'
+import { queryClient, upkeepQuery, usesQuery } from '../../api/queries.ts'
 import { away, clock } from '../../ui/ago.ts'
 import { Button } from '../../ui/button.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
@@ -22,16 +22,17 @@ function Trouble({ says }: { says: string | null }) {
 /** Backups and the disk of the machine this runs on: the last good one, what uses the room, and what to do about it. */
 export function Upkeep() {
   const upkeep = useQuery(upkeepQuery)
+  const uses = useQuery(usesQuery)
   const make = useMutation({
     mutationFn: () => api('POST /upkeep/backups'),
     onSuccess: () => queryClient.invalidateQueries({ queryKey: upkeepQuery.queryKey }),
     onError: (error) => toast.error(messageOf(error)),
   })
   if (upkeep.error) return <Failed error={upkeep.error} again={() => void upkeep.refetch()} />
-  if (!upkeep.data) return <Loading what="what uses the disk" />
-  const { disk, uses, backups } = upkeep.data
+  if (!upkeep.data) return <Loading what="the backups" />
+  const { disk, backups } = upkeep.data
   const [last] = backups.made
-  const most = uses[0]?.bytes ?? 1
+  const most = uses.data?.[0]?.bytes ?? 1
   return (
     <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-2">
       <section aria-labelledby="backups">
@@ -51,7 +52,7 @@ export function Upkeep() {
         <p className="mt-2 max-w-prose text-soft">
           {backups.keep === 0
             ? 'None is made by itself: the house rules keep none.'
-            : `One is made each night, the next ${backups.next ? clock(backups.next) : ''}; ${backups.keep === 1 ? 'the latest is kept' : `the latest ${backups.keep} are kept`}.`}{' '}
+            : `One is made each night, or when it is next started; the next is due ${backups.next ? clock(backups.next) : ''}, and ${backups.keep === 1 ? 'the latest is kept' : `the latest ${backups.keep} are kept`}.`}{' '}
           <Link className="link" to="/shelf/rules">
             House rules
           </Link>
@@ -109,7 +110,7 @@ export function Upkeep() {
             </tr>
           </thead>
           <tbody>
-            {uses.map(({ what, bytes, files }) => (
+            {uses.data?.map(({ what, bytes, files }) => (
               <tr key={what} className="border-b border-hair">
                 <td className="py-1 pr-3">{what}</td>
                 <td className="num text-right text-soft">{files ?? ''}</td>
@@ -121,8 +122,9 @@ export function Upkeep() {
             ))}
           </tbody>
         </table>
+        {uses.error ? <Failed error={uses.error} again={() => void uses.refetch()} /> : uses.isPending && <Loading what="what uses it" />}
         <p className="mt-3 max-w-prose text-sm text-soft">
-          Files that nothing names any more go by themselves. How long pictures of delivered sheets stay is a{' '}
+          Files that nothing names any more go at the next start. How long pictures of delivered sheets stay is a{' '}
           <Link className="link" to="/shelf/rules">
             house rule
           </Link>

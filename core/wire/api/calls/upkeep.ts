@@ -1,12 +1,13 @@
 import { z } from 'zod'
-import { UpkeepSchema } from '../../../things/upkeep/upkeep.ts'
+import { UpkeepSchema, UsesSchema } from '../../../things/upkeep/upkeep.ts'
 import type { Call } from './call.ts'
 
 export const UPKEEP_CALLS = {
   'GET /upkeep': {
-    summary: 'What uses the disk, how much of it is free, and the backups there are of all studios',
+    summary: 'How much of the disk is free, and the backups there are of all studios',
     answers: UpkeepSchema.meta({ id: 'Upkeep' }),
   },
+  'GET /upkeep/uses': { summary: 'What uses the disk, all studios together', answers: UsesSchema },
   'POST /upkeep/backups': {
     summary: 'Begin a backup of all studios; how it went is told by GET /upkeep',
     answers: z.object({ making: z.iso.datetime() }),

@@ -1,4 +1,3 @@
-/** Lists of a studio by a key, made once as long as the list is the very same. */
 const made = new WeakMap<object, Map<string, unknown>>()
 
 /**

@@ -1,0 +1,106 @@
+import type { Amount, amountOf } from '../../sheet/arrange/about.ts'
+import { groundOf } from '../../sheet/arrange/ground.ts'
+import { printSize, sizingOf } from '../../sheet/placement.ts'
+import { inset } from '../../sheet/rect.ts'
+import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
+import { type Item, pictureOf } from '../../things/brief/item.ts'
+import { TURNS } from '../../things/brief/turn.ts'
+import type { Um } from '../../things/length/length.ts'
+import type { Lot, Paper } from '../../things/media/media.ts'
+import { type FedSheet, violations } from '../../things/paths/limits.ts'
+import type { Path } from '../../things/paths/path.ts'
+
+/** How what a way takes is found out: laid out, or reckoned. */
+export type Reckon = typeof amountOf
+
+/** Two sizes count as the same sheet when both edges agree within this: lots vary by up to 1 mm, labels round. */
+const SAME_SHEET: Um = 3000
+/** Paper left at each end of a cut from roll when the brief names no sheet. */
+export const ROLL_END: Um = 10_000
+
+export const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
+
+/** Whether the brief fixes how large the print is, whatever it is printed on. */
+export const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
+
+/** Prints a job asks for where each item has sheets of its own. */
+export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
+
+/** Whether a piece of roll is as long as what lies on it: nobody has said how long. */
+export const isOpen = (brief: Pick<Brief, 'sheet'>, lot: Pick<Lot, 'form'>): boolean => lot.form === 'roll' && brief.sheet?.length == null
+
+/** What the items of a job come to on such a sheet before margins are decided, or null where each has sheets of its own. */
+export function amountOn(brief: Brief, path: Path, lot: Lot, { width, length }: FedSheet, reckon: Reckon): Amount | null {
+  const together = togetherOf(brief)
+  if (!together) return null
+  const sheet = { x: 0, y: 0, w: width, h: length }
+  const borderless = brief.finish === 'borderless'
+  return reckon(
+    together,
+    brief.items,
+    groundOf(together, { frame: sheet, printable: borderless ? sheet : inset(sheet, path.margins), borderless }, isOpen(brief, lot)),
+  )
+}
+
+/** How long a piece to cut from a roll of this width: as long as asked, else what the print takes, but never shorter than the path cuts. µm. */
+const cutLength = (brief: Brief, path: Path, width: Um, reckon: Reckon): Um =>
+  brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(path.length.min, takenLength(brief, path, width, reckon))
+
+/** The length of the asked sheet on a roll of this width, µm. */
+function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
+  const length = sheet.length as Um
+  if (sheet.width === null) return length
+  return near(sheet.width, width) ? length : near(length, width) ? sheet.width : Math.max(sheet.width, length)
+}
+
+/** How much roll the print and its ends take, µm. */
+function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
+  const { make, finished } = brief
+  const item = itemOf(brief)
+  const { size } = item
+  const picture = pictureOf(item)
+  const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
+  const together = togetherOf(brief)
+  if (together) {
+    const ends = [path.margins.leading, path.margins.trailing].map((margin) => Math.max(ROLL_END, margin, together.border))
+    const room = { x: 0, y: 0, w: width, h: path.length.max }
+    const ground = groundOf(together, { frame: room, printable: inset(room, path.margins), borderless: false }, true)
+    const { length } = reckon(together, brief.items, ground)
+    // What is laid out by hand begins where it was laid.
+    return Math.round(length + (together.as === 'free' ? 0 : (ends[0] as number)) + (ends[1] as number))
+  }
+  const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
+  const all = { x: 0, y: 0, w: width, h: path.length.max }
+  const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
+  if (finished) {
+    const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
+    return (long <= across ? short : long) + ends
+  }
+  const lengths = TURNS.slice(0, 2).map((turn) => {
+    if (fixesSize(itemOf(brief))) {
+      const p = printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
+      return p.w <= across ? p.h : Number.POSITIVE_INFINITY
+    }
+    const border = size.by === 'border' ? size.border : path.margins.left
+    const shape = turn === 0 ? picture.height / picture.width : picture.width / picture.height
+    return (width - 2 * border) * shape + (size.by === 'border' ? 2 * border - ends : 0)
+  })
+  const best = Math.min(...lengths)
+  if (Number.isFinite(best)) return Math.round(best + ends)
+  // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.
+  const [one, other] = TURNS.slice(0, 2).map((turn) =>
+    printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
+  )
+  return Math.round((one && other ? (one.w <= other.w ? one.h : other.h) : path.length.min) + ends)
+}
+
+/** The sheet in the feed frame: short edge first unless only the long edge goes. */
+export function feed(brief: Brief, path: Path, paper: Paper, lot: Lot, reckon: Reckon): FedSheet {
+  const { width, length } = lot.measured
+  if (lot.form === 'roll') return { width, length: cutLength(brief, path, width, reckon) }
+  const [short, long] = width <= length ? [width, length] : [length, width]
+  const upright = { width: short, length: long }
+  if (violations(path, paper, lot, upright).length === 0) return upright
+  const sideways = { width: long, length: short }
+  return violations(path, paper, lot, sideways).length === 0 ? sideways : upright
+}
