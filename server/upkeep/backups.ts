@@ -29,16 +29,17 @@ export function openBackups({ keep, since }: Wanted) {
   let child: ReturnType<typeof spawn> | null = null
   let ended = false
 
-  async function made(): Promise<Upkeep['backups']['made']> {
-    const names = existsSync(folder) ? (await readdir(folder)).filter(isBackup) : []
+  async function there(): Promise<Upkeep['backups']['made']> {
+    const names = existsSync(folder) ? await readdir(folder) : []
     const found = await Promise.all(
       names.map(async (name) => {
-        const { mtime, size } = await stat(join(folder, name))
-        return { name, at: mtime.toISOString(), bytes: size }
+        const of = await stat(join(folder, name)).catch(() => null)
+        return of?.isFile() ? [{ name, at: of.mtime.toISOString(), bytes: of.size }] : []
       }),
     )
-    return found.sort((a, b) => (a.at < b.at ? 1 : -1))
+    return found.flat().sort((a, b) => (a.at < b.at ? 1 : -1))
   }
+  const made = async () => (await there()).filter(({ name }) => isBackup(name))
   const last = async () => {
     const [latest] = await made()
     return latest ? new Date(latest.at) : null
@@ -94,10 +95,12 @@ export function openBackups({ keep, since }: Wanted) {
   return {
     begin,
     async told(): Promise<Upkeep['backups']> {
-      const [list, kept] = await Promise.all([made(), keep()])
+      const [all, kept] = await Promise.all([there(), keep()])
+      const list = all.filter(({ name }) => isBackup(name))
       const [latest] = list
       return {
         folder: shown,
+        holds: { bytes: all.reduce((sum, { bytes }) => sum + bytes, 0), files: all.length },
         keep: kept,
         made: list,
         making: making?.toISOString() ?? null,

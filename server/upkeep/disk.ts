@@ -88,7 +88,6 @@ export function openUses(db: Sequelize, files: FileStore) {
     )
     sums.set('Pages and prints under way', await below(files.workPath('.')))
     sums.set('Exported studios', await below(join(config.dataDir, 'exports')))
-    sums.set('Backups', await below(config.backupDir))
     return [...[...sums].map(([what, sum]) => ({ what, ...sum })), { what: 'Database', bytes: Number(database?.bytes ?? 0), files: null }]
       .filter(({ bytes }) => bytes > 0)
       .sort((a, b) => b.bytes - a.bytes)

@@ -16,7 +16,7 @@ test('a backup is due once a night has passed since the last one, or since the b
   expect(nextBackup(at(27, 9), at(20, 2), at(1, 0))).toEqual(at(27, 9))
 })
 const backups = (change: Partial<Upkeep['backups']>): Pick<Upkeep, 'backups'> => ({
-  backups: { folder: '/b', keep: 3, made: [], making: null, failed: null, next: null, ...change },
+  backups: { folder: '/b', holds: { bytes: 0, files: 0 }, keep: 3, made: [], making: null, failed: null, next: null, ...change },
 })
 test('an owner is told of a backup that failed, or is too old, until there is a newer one', () => {
   const made = [{ name: 'a', at: at(20, 2).toISOString(), bytes: 1 }]

@@ -14,6 +14,8 @@ export const UpkeepSchema = z.object({
     folder: z.string(),
     /** How many are kept; 0 where none is made. */
     keep: z.number().int().nonnegative(),
+    /** All that lies in it: copies of before a change and whatever else somebody put there too. */
+    holds: z.object({ bytes, files: z.number().int().nonnegative() }),
     /** Whole ones, the latest first. */
     made: z.array(z.object({ name: z.string(), at: z.iso.datetime(), bytes })),
     /** Since when one is being made. */

@@ -13,7 +13,7 @@ function sentences({ pairings, jobs, setups, checks }: ProfileUses): string[] {
     names.length > 4 ? `${names.slice(0, 4).join(', ')} and ${names.length - 4} more` : names.join(', ')
   return [
     pairings.length > 0
-      ? `Printed with it: ${list(pairings.map((p) => `${p.paper} on ${p.printer}${p.borrowed ? ', which borrows it' : ''}`))}. The plate chooses another there, or none.`
+      ? `Named by the ${pairings.length === 1 ? 'pairing' : 'pairings'} of ${list(pairings.map((p) => `${p.paper} on ${p.printer}${p.borrowed ? ', which borrows it' : ''}`))}: plates there choose another, or none.`
       : '',
     jobs.length > 0 ? `Chosen in ${list(jobs.map((job) => `${job.id} ${job.title}`))}: each chooses anew.` : '',
     setups.length > 0 ? `In the kept set-ups ${list(setups.map(({ name }) => `“${name}”`))}: they begin with another, or none.` : '',

@@ -32,7 +32,11 @@ export function Upkeep() {
   if (!upkeep.data) return <Loading what="the backups" />
   const { disk, backups } = upkeep.data
   const [last] = backups.made
-  const most = uses.data?.[0]?.bytes ?? 1
+  // What lies in the folder of the backups is known at this moment; the rest was looked at within the last minute.
+  const rows = uses.data
+    ? [...uses.data, { what: 'Backups', ...backups.holds }].filter(({ bytes }) => bytes > 0).sort((a, b) => b.bytes - a.bytes)
+    : []
+  const most = rows[0]?.bytes ?? 1
   return (
     <div className="mt-4 grid gap-x-12 gap-y-8 lg:grid-cols-2">
       <section aria-labelledby="backups">
@@ -110,7 +114,7 @@ export function Upkeep() {
             </tr>
           </thead>
           <tbody>
-            {uses.data?.map(({ what, bytes, files }) => (
+            {rows.map(({ what, bytes, files }) => (
               <tr key={what} className="border-b border-hair">
                 <td className="py-1 pr-3">{what}</td>
                 <td className="num text-right text-soft">{files ?? ''}</td>

@@ -7,7 +7,7 @@ export const UPKEEP_CALLS = {
     summary: 'How much of the disk is free, and the backups there are of all studios',
     answers: UpkeepSchema.meta({ id: 'Upkeep' }),
   },
-  'GET /upkeep/uses': { summary: 'What uses the disk, all studios together', answers: UsesSchema },
+  'GET /upkeep/uses': { summary: 'What uses the disk beside the backups, all studios together', answers: UsesSchema },
   'POST /upkeep/backups': {
     summary: 'Begin a backup of all studios; how it went is told by GET /upkeep',
     answers: z.object({ making: z.iso.datetime() }),
