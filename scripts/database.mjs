@@ -71,14 +71,19 @@ export async function startDatabase(dir, port) {
   mkdirSync(dir, { recursive: true })
   const owner = ownerFor(dir)
   const asUser = process.getuid?.() === 0 ? [`--user=${owner ? 'mysql' : 'root'}`] : []
+  // Of its own: a server that starts removes temporary tables it finds, and in a shared folder those of another.
+  const temporary = join(dir, 'mariadb-tmp')
+  mkdirSync(temporary, { recursive: true, mode: 0o700 })
+  if (owner) chownSync(temporary, owner.uid, owner.gid)
   if (!existsSync(join(data, 'mysql'))) {
     const scratch = `${data}.new`
     rmSync(scratch, { recursive: true, force: true })
-    execFileSync(
+    const { status, stdout, stderr } = spawnSync(
       'mariadb-install-db',
       ['--no-defaults', `--datadir=${scratch}`, '--auth-root-authentication-method=socket', '--skip-test-db', ...asUser],
-      { stdio: 'ignore' },
+      { env: { ...process.env, TMPDIR: temporary }, encoding: 'utf8' },
     )
+    if (status !== 0) die(`The database could not be made.\n${stdout ?? ''}${stderr ?? ''}`)
     execFileSync('mv', [scratch, data])
   }
   // Made as root by an older version, it becomes its own user's; every time, since it may have been cut off half-way.
@@ -102,6 +107,7 @@ export async function startDatabase(dir, port) {
       [
         '--no-defaults',
         `--datadir=${data}`,
+        `--tmpdir=${temporary}`,
         `--port=${port}`,
         '--bind-address=127.0.0.1',
         `--socket=${socket}`,

@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
 import { createEngine, type Engine } from './engine/engine.ts'
-import { applyFineGrid, fineGrid } from './fine-grid.ts'
+import { fineGrid } from './fine-grid.ts'
+import { applyTable } from './tetrahedra/table.ts'
 
 let engine: Engine
 beforeAll(async () => {
@@ -22,7 +23,7 @@ test.each([
   (name, intent, blackPoint) => {
     const printer = profile(name)
     const out = new Uint8Array(cube.length)
-    applyFineGrid(fineGrid(engine, 'srgb', printer, intent, blackPoint), cube, out, COUNT)
+    applyTable(fineGrid(engine, 'srgb', printer, intent, blackPoint), cube, out, 3)
     const t = engine.transform('srgb', 'rgb8', printer, 'rgb8', intent, { blackPoint, precise: true })
     const exact = t.run(cube, COUNT)
     t.free()
@@ -40,7 +41,7 @@ test.each([
 test('a conversion of a space into itself changes nothing, in place too', () => {
   const grid = fineGrid(engine, 'srgb', 'srgb', 'relative', false)
   const pixels = cube.slice()
-  applyFineGrid(grid, pixels, pixels, COUNT)
+  applyTable(grid, pixels, pixels, 3)
   let most = 0
   for (let i = 0; i < pixels.length; i++) most = Math.max(most, Math.abs((pixels[i] as number) - (cube[i] as number)))
   expect(most).toBeLessThanOrEqual(1)

@@ -1,11 +1,11 @@
 import { parentPort, workerData } from 'node:worker_threads'
-import { applyFineGrid } from '../../core/color/fine-grid.ts'
+import { applyTable } from '../../core/color/tetrahedra/table.ts'
 import type { Half, HalfWork } from './shared-conversion.ts'
 
 // The second core's half of every band: pixels are shared, so nothing but the order and its end is sent.
-const { grid, pixels } = workerData as HalfWork
+const { table, pixels } = workerData as HalfWork
 parentPort?.on('message', ({ from, count }: Half) => {
   const mine = pixels.subarray(from * 3, (from + count) * 3)
-  applyFineGrid(grid, mine, mine, count)
+  applyTable(table, mine, mine, 3)
   parentPort?.postMessage(null)
 })

@@ -1,12 +1,12 @@
 import { existsSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { Worker } from 'node:worker_threads'
-import { applyFineGrid, type FineGrid } from '../../core/color/fine-grid.ts'
+import { applyTable, type Table } from '../../core/color/tetrahedra/table.ts'
 import { config } from '../config.ts'
 
 /** What the helper is given once: the conversion, and the memory that the bands lie in. */
 export interface HalfWork {
-  grid: FineGrid
+  table: Table
   pixels: Uint8Array
 }
 /** One order: pixels from here on, so many. */
@@ -27,8 +27,8 @@ const HELPER = join(dirname(config.workerFile), 'convert-half.js')
  * Converts bands of packed RGB by two threads at once, in memory both see. Alone where the helper has not been built or
  * cannot start; a helper that dies fails the band, and with it the page.
  */
-export function shareConversion(grid: FineGrid, pixels: Uint8Array): SharedConversion {
-  const helper = existsSync(HELPER) ? new Worker(HELPER, { workerData: { grid, pixels } satisfies HalfWork }) : null
+export function shareConversion(table: Table, pixels: Uint8Array): SharedConversion {
+  const helper = existsSync(HELPER) ? new Worker(HELPER, { workerData: { table, pixels } satisfies HalfWork }) : null
   helper?.unref()
   const ask = (half: Half) =>
     new Promise<void>((done, failed) => {
@@ -44,7 +44,7 @@ export function shareConversion(grid: FineGrid, pixels: Uint8Array): SharedConve
       const mine = helper ? count >> 1 : count
       const other = helper ? ask({ from: mine, count: count - mine }) : null
       const own = pixels.subarray(0, mine * 3)
-      applyFineGrid(grid, own, own, mine)
+      applyTable(table, own, own, 3)
       await other
     },
     async close() {
