@@ -42,7 +42,7 @@ test('hatching marks what lies beyond the threshold and nothing else, light on d
   for (let i = 0; i < 16; i++) source.set(i < 8 ? [255, 0, 0, 255] : [0, 0, 255, 255], i * 4)
   const marked = (threshold: number) => {
     const proof = source.slice()
-    hatchOutOfGamut(proof, source, 8, distances, size, threshold)
+    hatchOutOfGamut(proof, source, 8, { distances, threshold })
     return Array.from({ length: 16 }, (_, i) => proof[i * 4 + 1] !== 0)
   }
   expect(marked(2).slice(8).some(Boolean)).toBe(false)

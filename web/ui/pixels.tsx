@@ -6,14 +6,12 @@ interface Point {
 }
 
 interface Props {
-  data: Uint8ClampedArray
-  width: number
-  height: number
+  image: ImageBitmap
   label: string
   className?: string
   style?: React.CSSProperties
-  /** Other pixels of the same size, shown to the right of a line at this share of the width. */
-  split?: { data: Uint8ClampedArray; at: number }
+  /** Another of the same size, shown to the right of a line at this share of the width. */
+  split?: { image: ImageBitmap; at: number }
   /** The pointer over the picture, as shares of its width and height; null when it leaves. */
   onPoint?: (at: Point | null) => void
   /** A press on the picture. */
@@ -21,27 +19,24 @@ interface Props {
 }
 
 /** Pixels on a canvas, as they are. */
-export function Pixels({ data, width, height, label, className, style, split, onPoint, onPick }: Props) {
+export function Pixels({ image, label, className, style, split, onPoint, onPick }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const other = split?.data
+  const { width, height } = image
+  const other = split?.image
   const line = split ? Math.round(Math.min(1, Math.max(0, split.at)) * width) : width
   useEffect(() => {
     const context = canvas.current?.getContext('2d')
     if (!context) return
-    const image = (pixels: Uint8ClampedArray) => new ImageData(pixels as Uint8ClampedArray<ArrayBuffer>, width, height)
-    if (!other) {
-      context.putImageData(image(data), 0, 0)
-      return
-    }
-    if (line > 0) context.putImageData(image(data), 0, 0, 0, 0, line, height)
-    if (line < width) context.putImageData(image(other), 0, 0, line, 0, width - line, height)
+    context.drawImage(image, 0, 0)
+    if (!other) return
+    if (line < width) context.drawImage(other, line, 0, width - line, height, line, 0, width - line, height)
     if (line <= 0 || line >= width) return
     const thick = Math.max(1, Math.round(width / 600))
     context.fillStyle = '#fff'
     context.fillRect(line - thick, 0, thick, height)
     context.fillStyle = '#000'
     context.fillRect(line, 0, thick, height)
-  }, [data, other, line, width, height])
+  }, [image, other, line, width, height])
   const share = (e: React.PointerEvent<HTMLCanvasElement>): Point | null => {
     // The picture is fitted into the canvas's box from its left top corner.
     const box = e.currentTarget.getBoundingClientRect()

@@ -3,7 +3,7 @@ import { instantiate } from 'lcms-wasm'
 import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url'
 import { countColours } from '../../core/color/count/colour-count.ts'
 import { createEngine, type Engine, type Source } from '../../core/color/engine/engine.ts'
-import { hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
+import { type HatchWish, hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
 import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { createSlicer, type LightnessSlice } from '../../core/color/gamut/slice.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
@@ -13,6 +13,7 @@ import { differenceGrid, displayGrid, gamutGrid, originalGrid, PROOF_GRID, proof
 import { createReadout, type Readout } from '../../core/color/readout.ts'
 import { type ToneCurve, toneCurve } from '../../core/color/tones/tone-curve.ts'
 import { INTENTS, type Intent } from '../../core/things/media/intent.ts'
+import { openPainter } from './painter.ts'
 
 let engine: Promise<Engine> | null = null
 const load = () => {
@@ -58,18 +59,6 @@ async function pixelsOf(url: string): Promise<ImageData> {
   return pixels
 }
 
-/** Originals as last shown: a change of intent leaves them as they are. */
-const originals = new Map<string, Uint8ClampedArray>()
-
-/** Which of several equal parts, from the head down, is to be made: the others are made elsewhere meanwhile. */
-export interface Part {
-  index: number
-  of: number
-}
-const rowsOf = (height: number, { index, of }: Part): [number, number] => {
-  const row = (n: number) => Math.round((height * n) / of)
-  return [row(index), row(index + 1)]
-}
 /** Share out of gamut by picture and paper: it does not depend on the intent. */
 const shares = new Map<string, number>()
 
@@ -94,24 +83,21 @@ export interface ProofRequest extends Omit<RenderingRequest, 'printerUrl'> {
   greys: boolean
   /** The original that the asker still has: it is not sent again. */
   has: string | null
-  part: Part
 }
 
-/** A part of a proof: all rows from `top`, as many as there are pixels for. */
 export interface ProofAnswer {
   width: number
-  /** Of the whole picture. */
   height: number
-  top: number
   /** Null when the asker has it. */
-  original: Uint8ClampedArray | null
+  original: ImageBitmap | null
   /** Which original it is. */
   originalKey: string
-  proof: Uint8ClampedArray | null
-  /** Share of the part, 0…1; null without a printer profile. */
+  proof: ImageBitmap | null
+  /** Share of the picture, 0…1; null without a printer profile. */
   outOfGamut: number | null
   /** Milliseconds for the repaint, without fetching and decoding. */
   milliseconds: number
+  by: 'graphics card' | 'processor'
 }
 
 const grids = new Map<string, Grid | Uint8Array>()
@@ -129,20 +115,31 @@ function once<T extends Grid | Uint8Array>(key: string, make: () => T): T {
 const WORKED = 420
 const CANDIDATE = 900
 
-interface Small {
-  data: Uint8ClampedArray
-  width: number
-  height: number
-}
-
 /** Every nth pixel of a preview, n so that its longer side becomes small enough. */
-function smaller({ data, width, height }: ImageData, longest: number): Small {
+function smaller({ data, width, height }: ImageData, longest: number): ImageData {
   const step = Math.max(1, Math.ceil(Math.max(width, height) / longest))
   const [w, h] = [Math.max(1, Math.floor(width / step)), Math.max(1, Math.floor(height / step))]
   const from = new Uint32Array(data.buffer, data.byteOffset, width * height)
   const to = new Uint32Array(w * h)
   for (let y = 0; y < h; y++) for (let x = 0; x < w; x++) to[y * w + x] = from[y * step * width + x * step] as number
-  return { data: new Uint8ClampedArray(to.buffer), width: w, height: h }
+  return new ImageData(new Uint8ClampedArray(to.buffer), w, h)
+}
+
+/** The name a page gives this worker to have it paint by a graphics card that the processor stands in for: to compare the two. */
+const EVEN_SLOW = 'by any graphics card'
+const painter = openPainter(self.name === EVEN_SLOW)
+let lastBy: ProofAnswer['by'] = 'processor'
+
+/** A picture through a grid, by the graphics card where there is one, else by the processor: the same, to the level. */
+async function paint(picture: ImageData, grid: Grid, hatch: HatchWish | null = null): Promise<ImageBitmap> {
+  const painted = painter?.paint(picture, grid, hatch)
+  lastBy = painted ? 'graphics card' : 'processor'
+  if (painted) return painted
+  const { data, width, height } = picture
+  const made = new Uint8ClampedArray(data.length)
+  applyGrid(grid, data, made)
+  if (hatch) hatchOutOfGamut(made, data, width, hatch)
+  return createImageBitmap(new ImageData(made, width, height))
 }
 
 /** Everything a rendering needs, loaded. */
@@ -190,7 +187,7 @@ function prepare(cms: Engine, request: RenderingRequest, source: Source, printer
   ahead = setTimeout(next, IDLE)
 }
 
-export type WorkedAnswer = Record<Outcome, Uint8ClampedArray> & { width: number; height: number }
+export type WorkedAnswer = Record<Outcome, ImageBitmap>
 
 let follower: { key: string; readout: ReturnType<typeof createReadout> } | null = null
 let slicer: { key: string; slice: ReturnType<typeof createSlicer> } | null = null
@@ -203,9 +200,9 @@ function withoutAlpha({ data, width, height }: ImageData): Uint8Array {
 }
 
 const api = {
-  /** Original and proof of a preview, as RGBA ready to show. */
+  /** Original and proof of a preview, ready to show. */
   async proof(request: ProofRequest): Promise<ProofAnswer> {
-    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, greys, has, part } = request
+    const { previewUrl, sourceUrl, printerUrl, intent, blackPoint, paperWhite, hatchFrom, map, greys, has } = request
     const [cms, pixels, sourceBytes, printer] = await Promise.all([
       load(),
       pixelsOf(previewUrl),
@@ -215,49 +212,43 @@ const api = {
     const source: Source = sourceBytes ?? 'srgb'
     const begin = performance.now()
     const { width, height } = pixels
-    const [top, bottom] = rowsOf(height, part)
-    const own = pixels.data.subarray(top * width * 4, bottom * width * 4)
     const originalKey = `${previewUrl} ${sourceUrl}`
-    let shown = originals.get(originalKey)
-    if (!shown) {
-      shown = new Uint8ClampedArray(own.length)
-      applyGrid(
-        once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
-        own,
-        shown,
-      )
-      keep(originals, originalKey, shown)
-    }
-    const original = has === originalKey ? null : shown.slice()
-    let proof: Uint8ClampedArray | null = null
+    const original =
+      has === originalKey
+        ? null
+        : await paint(
+            pixels,
+            once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
+          )
+    let proof: ImageBitmap | null = null
     let outOfGamut: number | null = null
     if (printer && printerUrl) {
       const settings = { source, printer, intent, blackPoint, greys }
       const rendering = { previewUrl, sourceUrl, printerUrl, intent, blackPoint }
-      proof = new Uint8ClampedArray(own.length)
       const grid = map
         ? once(`map ${sourceUrl} ${printerUrl} ${greys ? 'greys' : `${intent} ${blackPoint}`}`, () => differenceGrid(cms, settings))
         : proofOf(cms, rendering, settings, paperWhite)
-      applyGrid(grid, own, proof)
       const distances = () => once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
+      const hatched = hatchFrom !== null && !map && !greys
+      proof = await paint(pixels, grid, hatched ? { distances: distances(), threshold: hatchFrom } : null)
       const shareKey = `${originalKey} ${printerUrl}`
       // What the gamut leaves out says nothing of greys that the machine mixes.
-      outOfGamut = greys ? null : (shares.get(shareKey) ?? shareOutOfGamut(own, distances(), PROOF_GRID))
+      outOfGamut = greys ? null : (shares.get(shareKey) ?? shareOutOfGamut(pixels.data, distances(), PROOF_GRID))
       if (outOfGamut !== null) shares.set(shareKey, outOfGamut)
-      if (hatchFrom !== null && !map && !greys) hatchOutOfGamut(proof, own, width, distances(), PROOF_GRID, hatchFrom, top)
+      if (!map && !greys) prepare(cms, rendering, source, printer, paperWhite)
     }
-    if (printer && printerUrl && !map && !greys)
-      prepare(cms, { previewUrl, sourceUrl, printerUrl, intent, blackPoint }, source, printer, paperWhite)
-    const answer = { width, height, top, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin }
-    return Comlink.transfer(answer, [...(original ? [original.buffer] : []), ...(proof ? [proof.buffer] : [])])
+    const answer = { width, height, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin, by: lastBy }
+    return Comlink.transfer(
+      answer,
+      [original, proof].filter((bitmap) => bitmap !== null),
+    )
   },
 
   /** One candidate, smaller, to be looked at beside others; `greys` as in a proof, `longest` its longest side, pixels. */
-  async candidate(request: RenderingRequest, paperWhite: boolean, greys = false, longest = CANDIDATE): Promise<Small> {
+  async candidate(request: RenderingRequest, paperWhite: boolean, greys = false, longest = CANDIDATE): Promise<ImageBitmap> {
     const { cms, pixels, settings } = await loaded(request)
-    const { data, width, height } = smaller(pixels, longest)
-    applyGrid(proofOf(cms, request, { ...settings, greys }, paperWhite), data, data)
-    return Comlink.transfer({ data, width, height }, [data.buffer])
+    const made = await paint(smaller(pixels, longest), proofOf(cms, request, { ...settings, greys }, paperWhite))
+    return Comlink.transfer(made, [made])
   },
 
   /** Paper on which nothing is printed, as the display shows it: what a picture's white becomes there. */
@@ -305,18 +296,15 @@ const api = {
   /** The same print when colour is managed once, twice or not at all; small, for looking at side by side. */
   async worked(request: RenderingRequest): Promise<WorkedAnswer> {
     const { cms, pixels, settings } = await loaded(request)
-    const { data, width, height } = smaller(pixels, WORKED)
+    const small = smaller(pixels, WORKED)
     const { sourceUrl, printerUrl, intent, blackPoint } = request
-    const make = (outcome: Outcome) => {
-      const made = new Uint8ClampedArray(data.length)
-      applyGrid(
+    const make = (outcome: Outcome) =>
+      paint(
+        small,
         once(`worked ${outcome} ${sourceUrl} ${printerUrl} ${intent} ${blackPoint}`, () => workedGrid(cms, settings, outcome)),
-        data,
-        made,
       )
-      return made
-    }
-    return { width, height, right: make('right'), double: make('double'), none: make('none') }
+    const answer = { right: await make('right'), double: await make('double'), none: await make('none') }
+    return Comlink.transfer(answer, Object.values(answer))
   },
 }
 export type ProofWorker = typeof api

@@ -4,30 +4,38 @@ const STRIPES = 60
 const LEAST_PERIOD = 8
 const DRAWN = 0.22
 
+/** Distance of two stripes and how much of it is drawn, in pixels of a picture so many wide. */
+export function stripesAcross(width: number): { period: number; drawn: number } {
+  const period = Math.max(LEAST_PERIOD, Math.round(width / STRIPES))
+  return { period, drawn: Math.max(2, Math.round(period * DRAWN)) }
+}
+
+/** What is hatched. */
+export interface HatchWish {
+  /** ΔE2000 in tenths of the nodes of a cube of colours, from gamutDistances. */
+  distances: Uint8Array
+  /** ΔE2000 from which a colour is marked. */
+  threshold: number
+}
+
 /**
  * Lays oblique lines over the RGBA pixels of a proof whose colour cannot be printed: light ones on dark, dark ones on
  * light, so that they show on any picture without a hue of their own.
  * @param source the picture's own RGBA, by which the colour is looked up
- * @param distances ΔE2000 in tenths of the grid's nodes, from gamutDistances
- * @param threshold ΔE2000 from which a colour is marked
- * @param top row of the picture that the pixels begin with, so that the lines of two parts meet
  */
 export function hatchOutOfGamut(
   proof: Uint8ClampedArray,
   source: Uint8ClampedArray,
   width: number,
-  distances: Uint8Array,
-  size: number,
-  threshold: number,
-  top = 0,
+  { distances, threshold }: HatchWish,
 ): void {
+  const size = Math.round(Math.cbrt(distances.length))
   const nearest = new Uint16Array(256)
   for (let v = 0; v < 256; v++) nearest[v] = Math.round((v * (size - 1)) / 255)
   const limit = threshold * 10
-  const period = Math.max(LEAST_PERIOD, Math.round(width / STRIPES))
-  const stripe = Math.max(2, Math.round(period * DRAWN))
+  const { period, drawn } = stripesAcross(width)
   for (let i = 0, n = 0; i < source.length; i += 4, n++) {
-    if (((n % width) + Math.floor(n / width) + top) % period >= stripe) continue
+    if (((n % width) + Math.floor(n / width)) % period >= drawn) continue
     const node =
       ((nearest[source[i] as number] as number) * size + (nearest[source[i + 1] as number] as number)) * size +
       (nearest[source[i + 2] as number] as number)

@@ -143,13 +143,7 @@ function Thumb({ request, paperWhite, label }: { request: Parameters<typeof cand
   if (!data) return <p role="status">Making the proof …</p>
   return (
     <div className="relative mt-1 min-h-32 flex-1">
-      <Pixels
-        data={data.data}
-        width={data.width}
-        height={data.height}
-        label={label}
-        className="absolute inset-0 h-full w-full object-contain object-left-top"
-      />
+      <Pixels image={data} label={label} className="absolute inset-0 h-full w-full object-contain object-left-top" />
     </div>
   )
 }

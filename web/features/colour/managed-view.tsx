@@ -43,13 +43,7 @@ export function ManagedView({ management, request }: { management: ColourManagem
         <div className="mt-2 grid gap-3 bg-wheel p-3 text-wheel-ink sm:grid-cols-3">
           {(['right', 'double', 'none'] as const).map((outcome) => (
             <figure key={outcome}>
-              <Pixels
-                data={worked.data[outcome]}
-                width={worked.data.width}
-                height={worked.data.height}
-                label={WORDS[outcome][0]}
-                className="w-full"
-              />
+              <Pixels image={worked.data[outcome]} label={WORDS[outcome][0]} className="w-full" />
               <figcaption className="mt-1">
                 <b className="font-semibold">{WORDS[outcome][0]}</b> <span className="text-sm">{WORDS[outcome][1]}</span>
               </figcaption>

@@ -87,9 +87,9 @@ export function ProofView(props: Props) {
     i: number,
     name: string,
     words: string,
-    data: Uint8ClampedArray,
-    close: Uint8ClampedArray | null,
-    split?: { data: Uint8ClampedArray; at: number },
+    image: ImageBitmap,
+    close: ImageBitmap | null,
+    split?: { image: ImageBitmap; at: number },
   ) =>
     answer && (
       <figure key={name} className="flex min-h-0 min-w-0 flex-1 flex-col">
@@ -110,9 +110,7 @@ export function ProofView(props: Props) {
           onScroll={(e) => follow(e.currentTarget)}
         >
           <Pixels
-            data={data}
-            width={answer.width}
-            height={answer.height}
+            image={image}
             label={name}
             onPoint={setPoint}
             onPick={onPick}
@@ -132,12 +130,10 @@ export function ProofView(props: Props) {
               }}
             >
               <Pixels
-                data={close}
-                width={detail.width}
-                height={detail.height}
+                image={close}
                 label={`${name}, from the file`}
                 className="block h-full w-full"
-                {...(split && detail.proof ? { split: { data: detail.proof, at: (split.at - place.x) / place.w } } : {})}
+                {...(split && detail.proof ? { split: { image: detail.proof, at: (split.at - place.x) / place.w } } : {})}
               />
             </div>
           )}
@@ -152,6 +148,7 @@ export function ProofView(props: Props) {
       className="absolute inset-0 flex min-w-0 flex-col p-4"
       style={{ background: `rgb(${surround} ${surround} ${surround})`, color: soft }}
       data-proof-ms={answer ? Math.round(answer.milliseconds) : undefined}
+      data-proof-by={answer?.by}
     >
       {error && (
         <p role="alert" className="bg-paper p-3 text-ink">
@@ -172,7 +169,7 @@ export function ProofView(props: Props) {
                 answer.original,
                 detail?.original ?? null,
                 {
-                  data: proof,
+                  image: proof,
                   at,
                 },
               )

@@ -112,9 +112,9 @@ interface Colours {
 }
 const NOTHING: Colours = { urls: new Map(), white: [255, 255, 255], done: 0, error: null }
 
-async function urlOf({ data, width, height }: { data: Uint8ClampedArray; width: number; height: number }): Promise<string> {
-  const canvas = new OffscreenCanvas(width, height)
-  canvas.getContext('2d')?.putImageData(new ImageData(data as Uint8ClampedArray<ArrayBuffer>, width, height), 0, 0)
+async function urlOf(image: ImageBitmap): Promise<string> {
+  const canvas = new OffscreenCanvas(image.width, image.height)
+  canvas.getContext('bitmaprenderer')?.transferFromImageBitmap(image)
   return URL.createObjectURL(await canvas.convertToBlob())
 }
 

@@ -1,75 +1,38 @@
 import * as Comlink from 'comlink'
 import { useEffect, useRef, useState } from 'react'
 import { messageOf } from '../../api/client.ts'
-import type { ProofRequest, ProofWorker, RenderingRequest } from '../../workers/proof.worker.ts'
+import type { ProofAnswer, ProofRequest, ProofWorker, RenderingRequest } from '../../workers/proof.worker.ts'
 
 interface Held {
   worker: Worker
   proof: Comlink.Remote<ProofWorker>
 }
 
-/** A proof is made in two halves at once; everything else is asked of the first worker. */
-const WORKERS = 2
-const workers: (Held | null)[] = Array.from({ length: WORKERS }, () => null)
-function open(index = 0): Held['proof'] {
-  const known = workers[index]
-  if (known) return known.proof
+let held: Held | null = null
+function open(): Held['proof'] {
+  if (held) return held.proof
   const worker = new Worker(new URL('../../workers/proof.worker.ts', import.meta.url), { type: 'module' })
-  const held = { worker, proof: Comlink.wrap<ProofWorker>(worker) }
-  workers[index] = held
+  const opened = { worker, proof: Comlink.wrap<ProofWorker>(worker) }
+  held = opened
   // A worker that dies is replaced at the next request.
   worker.addEventListener('error', () => {
     worker.terminate()
-    if (workers[index] === held) workers[index] = null
+    if (held === opened) held = null
   })
-  return held.proof
+  return opened.proof
 }
 
-/** A proof with the original beside it, RGBA. */
-export interface Shown {
-  width: number
-  height: number
-  original: Uint8ClampedArray
-  originalKey: string
-  proof: Uint8ClampedArray | null
-  /** Share of the picture that cannot be printed; null without a printer profile. */
-  outOfGamut: number | null
-  /** Milliseconds for the repaint, without fetching and decoding. */
-  milliseconds: number
+/** A proof with the original beside it. */
+export interface Shown extends Omit<ProofAnswer, 'original'> {
+  original: ImageBitmap
 }
-export type Asked = Omit<ProofRequest, 'has' | 'part'>
+export type Asked = Omit<ProofRequest, 'has'>
 
-/** Parts laid under each other. */
-function joined(parts: (Uint8ClampedArray | null)[]): Uint8ClampedArray | null {
-  const whole = parts.filter((p) => p !== null)
-  if (whole.length !== parts.length) return null
-  const out = new Uint8ClampedArray(whole.reduce((sum, p) => sum + p.length, 0))
-  let at = 0
-  for (const part of whole) {
-    out.set(part, at)
-    at += part.length
-  }
-  return out
-}
-
-/** One proof, its halves made at the same time. `last` may still have the original. */
+/** One proof. `last` may still have the original. */
 async function proofOf(asked: Asked, last: Shown | null): Promise<Shown | null> {
-  const has = last?.originalKey ?? null
-  const parts = await Promise.all(workers.map((_, index) => open(index).proof({ ...asked, has, part: { index, of: WORKERS } })))
-  const [first] = parts
-  const original = joined(parts.map((p) => p.original)) ?? last?.original
-  if (!first || !original) return null
-  const { width, height, originalKey } = first
-  const shares = parts.map((p) => (p.outOfGamut === null || !p.proof ? null : (p.outOfGamut * p.proof.length) / (width * height * 4)))
-  return {
-    width,
-    height,
-    originalKey,
-    original,
-    proof: joined(parts.map((p) => p.proof)),
-    outOfGamut: shares.reduce((sum, s) => (sum === null || s === null ? null : sum + s), 0),
-    milliseconds: Math.max(...parts.map((p) => p.milliseconds)),
-  }
+  const answer = await open().proof({ ...asked, has: last?.originalKey ?? null })
+  const original = answer.original ?? last?.original
+  return original ? { ...answer, original } : null
 }
 
 /** The newest proof; while one is being made the last stays. Requests made meanwhile are answered once, the newest. */

@@ -127,14 +127,14 @@ export function BesideView({ run }: { run: RunDetail }) {
         <Pane title={proofed ? 'Its proof on this paper' : 'No proof: there is no profile of this paper here'} {...pane}>
           {answer?.proof && (
             <div className="absolute inset-0 overflow-hidden" style={flipped}>
-              <Pixels data={answer.proof} width={answer.width} height={answer.height} label="Soft proof" style={cropped} />
+              <Pixels image={answer.proof} label="Soft proof" style={cropped} />
             </div>
           )}
         </Pane>
         <Pane title="The original" {...pane}>
           {answer && (
             <div className="absolute inset-0 overflow-hidden" style={flipped}>
-              <Pixels data={answer.original} width={answer.width} height={answer.height} label="Original" style={cropped} />
+              <Pixels image={answer.original} label="Original" style={cropped} />
             </div>
           )}
         </Pane>
