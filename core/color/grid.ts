@@ -32,5 +32,5 @@ const tables = new WeakMap<Grid, Table>()
 export function applyGrid(grid: Grid, rgba: Uint8ClampedArray | Uint8Array, out: Uint8ClampedArray | Uint8Array): void {
   const table = tables.get(grid) ?? tableOf(grid.size, grid.values)
   tables.set(grid, table)
-  applyTable(table, rgba, out, 4)
+  applyTable(table, rgba, out)
 }

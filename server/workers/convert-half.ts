@@ -6,6 +6,6 @@ import type { Half, HalfWork } from './shared-conversion.ts'
 const { table, pixels } = workerData as HalfWork
 parentPort?.on('message', ({ from, count }: Half) => {
   const mine = pixels.subarray(from * 3, (from + count) * 3)
-  applyTable(table, mine, mine, 3)
+  applyTable(table, mine, mine)
   parentPort?.postMessage(null)
 })

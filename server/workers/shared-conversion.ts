@@ -44,7 +44,7 @@ export function shareConversion(table: Table, pixels: Uint8Array): SharedConvers
       const mine = helper ? count >> 1 : count
       const other = helper ? ask({ from: mine, count: count - mine }) : null
       const own = pixels.subarray(0, mine * 3)
-      applyTable(table, own, own, 3)
+      applyTable(table, own, own)
       await other
     },
     async close() {

@@ -10,7 +10,7 @@ export interface Painter {
 const VERTEX = `#version 300 es
 void main() { gl_Position = vec4(gl_VertexID == 1 ? 3 : -1, gl_VertexID == 2 ? 3 : -1, 0, 1); }`
 
-/** core/color/tetrahedra/tetrahedra.wat and core/color/gamut/hatch.ts in whole numbers, as there. */
+/** core/color/tetrahedra and core/color/gamut/hatch.ts in whole numbers, as there. */
 const FRAGMENT = `#version 300 es
 precision highp float;
 precision highp int;
