@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useDeferredValue } from 'react'
 import { recommend } from '../../../core/color/measure/recommend.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
@@ -58,6 +59,8 @@ function AsideDisagreement({ plate, pictureId, profileId }: { plate: Plate; pict
 /** What is chosen for colour, what the proof shows of it, and where the picture lies in the paper's gamut. */
 export function ColourAside({ plate, setup, editor, outOfGamut, reading, options, onOptions, critical, onCritical }: Props) {
   const { paperWhite, hatchFrom, map, surround } = options
+  // The charts follow when what was pressed has been answered.
+  const charted = useDeferredValue(reading)
   const profile = setup.profile
   const greys = setup.colourMode.mode === 'grey'
   return (
@@ -138,8 +141,8 @@ export function ColourAside({ plate, setup, editor, outOfGamut, reading, options
         blackPoint={setup.blackPoint}
         onChange={onCritical}
       />
-      {reading && <GamutWheel request={reading} />}
-      {reading && <ToneChart request={reading} />}
+      {charted && <GamutWheel previewUrl={charted.previewUrl} sourceUrl={charted.sourceUrl} printerUrl={charted.printerUrl} />}
+      {charted && <ToneChart request={charted} />}
       <dl className="mt-4 border-t border-hair pt-3">
         <dt className="text-sm text-soft">{greys ? 'Why its own greys' : 'Why this intent'}</dt>
         <dd>{plate.decisions.find((d) => d.key === (greys ? 'colour-mode' : 'intent'))?.reason}</dd>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { memo, useEffect, useState } from 'react'
 import type { LightnessSlice } from '../../../core/color/gamut/slice.ts'
 import { Chart } from '../../ui/chart/chart.tsx'
 import { cssOf } from '../../ui/lab-patch.tsx'
@@ -8,10 +8,13 @@ import { type RenderingRequest, sliceAt } from '../proof/use-proof.ts'
 const RIM = 110
 
 /** The a*b* plane at one lightness: where this paper's gamut ends, and the picture's own colours in and beyond it. */
-export function GamutWheel({ request }: { request: RenderingRequest }) {
+export const GamutWheel = memo(function GamutWheel({
+  previewUrl,
+  sourceUrl,
+  printerUrl,
+}: Pick<RenderingRequest, 'previewUrl' | 'sourceUrl' | 'printerUrl'>) {
   const [lightness, setLightness] = useState(50)
   const [slice, setSlice] = useState<LightnessSlice | null>(null)
-  const { previewUrl, sourceUrl, printerUrl } = request
   useEffect(() => {
     let current = true
     const wanted = { previewUrl, sourceUrl, printerUrl, intent: 'relative' as const, blackPoint: false }
@@ -84,4 +87,4 @@ export function GamutWheel({ request }: { request: RenderingRequest }) {
       </p>
     </section>
   )
-}
+})

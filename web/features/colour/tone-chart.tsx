@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { line } from 'd3-shape'
+import { memo } from 'react'
 import { Chart } from '../../ui/chart/chart.tsx'
 import { type RenderingRequest, tonesOf } from '../proof/use-proof.ts'
 
@@ -8,7 +9,7 @@ const ENLARGED = 8
 const one = (value: number) => value.toFixed(1)
 
 /** Greys of the picture against greys of the print, and how many of the darkest and lightest can be told apart. */
-export function ToneChart({ request }: { request: RenderingRequest }) {
+export const ToneChart = memo(function ToneChart({ request }: { request: RenderingRequest }) {
   const { data } = useQuery({
     queryKey: ['tones', request],
     queryFn: () => tonesOf(request),
@@ -88,4 +89,4 @@ export function ToneChart({ request }: { request: RenderingRequest }) {
       </dl>
     </section>
   )
-}
+})

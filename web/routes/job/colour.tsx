@@ -1,4 +1,4 @@
-import { type ReactNode, useMemo, useRef, useState } from 'react'
+import { type ReactNode, useDeferredValue, useMemo, useRef, useState } from 'react'
 import { focused } from '../../../core/plate/resolve/focused.ts'
 import { type Plate, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
@@ -63,7 +63,9 @@ function ColourOfOne({ job, plate, whole, editor, selected, studio, picker }: St
   const { setup } = plate
   const front = sideOf(plate)
   const views = whole.brief.items.length > 1 ? WITH_SHEET : VIEWS
-  const [view, setView] = useState<string>(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
+  const [chosen, setView] = useState<string>(job.brief.test?.kind === 'strips' ? 'strips' : 'proof')
+  // A view comes in pieces behind its name, so that nothing waits for it.
+  const view = useDeferredValue(chosen)
   const [options, setOptions] = useState<ProofOptions>({ paperWhite: true, hatchFrom: null, map: false, surround: SURROUND })
   useKey('view', () => setView((now) => views[(views.findIndex(([v]) => v === now) + 1) % views.length]?.[0] ?? 'proof'))
   const profile = setup?.profile ?? null
@@ -116,12 +118,12 @@ function ColourOfOne({ job, plate, whole, editor, selected, studio, picker }: St
   return (
     <>
       <div className="flex h-full min-h-[26rem] min-w-0 flex-col">
-        <Tabs value={view} onChange={setView} className="flex min-h-0 flex-1 flex-col">
+        <Tabs value={chosen} onChange={setView} className="flex min-h-0 flex-1 flex-col">
           <div className="flex min-w-0 flex-wrap items-center justify-between border-b border-line bg-paper pr-2">
             <TabRow label="View" tabs={views} hint="view" />
             {view !== 'sheet' && picker}
           </div>
-          <TabPanel value={view} className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
+          <TabPanel value={chosen} className="relative min-h-[24rem] flex-1 max-md:min-h-[48rem]">
             {view === 'intents' &&
               (profile ? (
                 <IntentsView

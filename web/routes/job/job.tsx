@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
@@ -93,6 +93,32 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const [folded, setFolded] = useFolded()
   useKey('fold', () => setFolded(!folded))
 
+  // What stands around the stage follows it a little later, so that a picture that is dragged stays under the hand.
+  const later = useDeferredValue(plate)
+  const latest = useRef(editor)
+  latest.current = editor
+  const spine = useMemo(() => <Spine plate={later} selected={selected} onSelect={setSelected} />, [later, selected])
+  const stages = useMemo(
+    () => (
+      <Suspense fallback={<StageNav jobId={job.id} current={slug} done={NONE} />}>
+        <StagesDone job={job} plate={later} studio={studio} current={slug} />
+      </Suspense>
+    ),
+    [job, later, studio, slug],
+  )
+  const findings = useMemo(
+    () => (
+      <FindingsBar
+        plate={later}
+        onFix={(fix) => {
+          latest.current.apply(fix)
+          toast(fix.label, { action: { label: 'Undo', onClick: () => latest.current.undo() } })
+        }}
+      />
+    ),
+    [later],
+  )
+
   if (!stage) return <NotHere />
   const Stage = stage.component
   const props: StageProps = { job, studio, editor, plate, selected, select: setSelected }
@@ -112,9 +138,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
             onChange={editor.title}
           />
         </h1>
-        <Suspense fallback={<StageNav jobId={job.id} current={slug} done={NONE} />}>
-          <StagesDone job={job} plate={plate} studio={studio} current={slug} />
-        </Suspense>
+        {stages}
         <div className="ml-auto flex items-center gap-1">
           <SaveNote save={editor.save} dirty={editor.dirty} />
           <Suspense>
@@ -160,7 +184,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
         spine={
           <aside aria-label="Plate" className="h-full min-h-0 overflow-y-auto bg-paper">
             <SpineFold folded={folded} onFold={setFolded} />
-            {!folded && <Spine plate={plate} selected={selected} onSelect={setSelected} />}
+            {!folded && spine}
           </aside>
         }
       >
@@ -178,15 +202,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
           </Aside>
         )}
       </StagePanes>
-      <div className={narrow ? 'max-lg:hidden' : ''}>
-        <FindingsBar
-          plate={plate}
-          onFix={(fix) => {
-            editor.apply(fix)
-            toast(fix.label, { action: { label: 'Undo', onClick: editor.undo } })
-          }}
-        />
-      </div>
+      <div className={narrow ? 'max-lg:hidden' : ''}>{findings}</div>
     </div>
   )
 }
