@@ -1,6 +1,13 @@
 import { open, readFile, rm } from 'node:fs/promises'
 import sharp from 'sharp'
-import { createColourCounter, packCount, readCount, sampleNeighbours } from '../../core/color/count/colour-count.ts'
+import {
+  type ColourCounter,
+  createColourCounter,
+  type Histogram,
+  packCount,
+  readCount,
+  sampleNeighbours,
+} from '../../core/color/count/colour-count.ts'
 import { inkedBy, throughTo } from '../../core/color/count/inked.ts'
 import { followColour as follow } from '../../core/color/critical.ts'
 import type { Engine, Source, Transform } from '../../core/color/engine/engine.ts'
@@ -39,7 +46,7 @@ const HELD_PIXELS = 64_000_000
 const BAND_PIXELS = 4_000_000
 /** Pixels that are counted at least: of a picture with more, every second, third … row. A share is good to 0.1 % then. */
 const COUNTED_PIXELS = 6_000_000
-/** Longer side at which neighbours are compared: the grain of single pixels is averaged there, as the eye does. */
+/** Longer side of the picture that neighbours are compared in where the file's own pixels are not all in memory. */
 const NEIGHBOURS_SIDE = 1500
 
 /** A picture in its own numbers, as 8-bit RGB. */
@@ -48,13 +55,31 @@ const rgbOf = ({ picture, channels }: CountTask) =>
     .flatten({ background: '#fff' })
     .toColourspace('srgb')
 
-/** A picture's rows, packed, many at a time but never more than memory is kept for. */
-async function* bandsOf(task: CountTask): AsyncGenerator<{ pixels: Uint8Array; rowBytes: number }> {
-  if (task.width * task.height <= HELD_PIXELS) {
-    const { data, info } = await rgbOf(task).raw().toBuffer({ resolveWithObject: true })
-    yield { pixels: data, rowBytes: info.width * 3 }
-    return
-  }
+/** Pixels of a picture, and where neighbours are looked for. */
+interface Sampled {
+  histogram: Histogram
+  pairs: Uint8Array
+}
+
+/** Adds every nth row of packed pixels. */
+function addRows(counter: ColourCounter, pixels: Uint8Array, rowBytes: number, step: number, first: number): void {
+  if (step === 1) counter.add(pixels)
+  else
+    for (let row = (step - (first % step)) % step; row * rowBytes < pixels.length; row += step)
+      counter.add(pixels.subarray(row * rowBytes, (row + 1) * rowBytes))
+}
+
+/** A picture that fits into memory is decoded once. */
+async function sampleHeld(task: CountTask, step: number): Promise<Sampled> {
+  const { data, info } = await rgbOf(task).raw().toBuffer({ resolveWithObject: true })
+  const counter = createColourCounter()
+  addRows(counter, data, info.width * 3, step, 0)
+  return { histogram: counter.finish(), pairs: sampleNeighbours(data, info.width, info.height) }
+}
+
+/** A larger one goes by way of a file, and its neighbours by way of a smaller picture. */
+async function sampleLarge(task: CountTask, step: number): Promise<Sampled> {
+  const counter = createColourCounter()
   try {
     const { width, height } = await rgbOf(task).tiff({ compression: 'none' }).toFile(task.scratch)
     const file = await open(task.scratch, 'r')
@@ -65,7 +90,7 @@ async function* bandsOf(task: CountTask): AsyncGenerator<{ pixels: Uint8Array; r
       for (let y = 0; y < height; y += rows) {
         const many = Math.min(rows, height - y)
         await pixels.rows(band, y, many)
-        yield { pixels: band.subarray(0, many * width * 3), rowBytes: width * 3 }
+        addRows(counter, band.subarray(0, many * width * 3), width * 3, step, y)
       }
     } finally {
       await file.close()
@@ -73,6 +98,10 @@ async function* bandsOf(task: CountTask): AsyncGenerator<{ pixels: Uint8Array; r
   } finally {
     await rm(task.scratch, { force: true })
   }
+  // One decoder at a time: some pictures have to be held whole while they are decoded.
+  const size = { width: NEIGHBOURS_SIDE, height: NEIGHBOURS_SIDE, fit: 'inside', withoutEnlargement: true } as const
+  const { data, info } = await rgbOf(task).resize(size).raw().toBuffer({ resolveWithObject: true })
+  return { histogram: counter.finish(), pairs: sampleNeighbours(data, info.width, info.height) }
 }
 
 /** Whether colours can be converted from this space at all. */
@@ -115,24 +144,9 @@ async function waysTo(engine: Engine, source: string | null, printers: readonly 
 
 /** Counts the colours of a picture's own pixels, unscaled and in its own numbers; answers with the count as bytes and what they tell it is. */
 export async function countPicture(task: CountTask): Promise<Counted> {
-  const count = async () => {
-    const counter = createColourCounter()
-    const step = Math.max(1, Math.floor((task.width * task.height) / COUNTED_PIXELS))
-    let y = 0
-    for await (const { pixels, rowBytes } of bandsOf(task)) {
-      if (step === 1) counter.add(pixels)
-      else for (let at = 0; at < pixels.length; at += rowBytes) if (y++ % step === 0) counter.add(pixels.subarray(at, at + rowBytes))
-    }
-    return counter.finish()
-  }
-  const neighbours = async () => {
-    const size = { width: NEIGHBOURS_SIDE, height: NEIGHBOURS_SIDE, fit: 'inside', withoutEnlargement: true } as const
-    const { data, info } = await rgbOf(task).resize(size).raw().toBuffer({ resolveWithObject: true })
-    return sampleNeighbours(data, info.width, info.height)
-  }
-  // One decoder at a time: some pictures have to be held whole while they are decoded.
-  const histogram = await count()
-  const pairs = await neighbours()
+  const pixels = task.width * task.height
+  const step = Math.max(1, Math.floor(pixels / COUNTED_PIXELS))
+  const { histogram, pairs } = await (pixels <= HELD_PIXELS ? sampleHeld : sampleLarge)(task, step)
   const engine = await loadEngine()
   const own = task.source === null ? ('srgb' as const) : new Uint8Array(await readFile(task.source))
   const joins = canJoin(engine, own)
@@ -155,12 +169,25 @@ export interface MeasureTask {
   printer: string
 }
 
+/** Printers' profiles that are kept read, the last used: whose bytes are the same, stays open in the engine. */
+const KEPT_PROFILES = 8
+const profiles = new Map<string, Promise<Uint8Array>>()
+function profileAt(file: string): Promise<Uint8Array> {
+  const bytes = profiles.get(file) ?? readFile(file).then((read) => new Uint8Array(read))
+  // The last used goes to the end.
+  profiles.delete(file)
+  profiles.set(file, bytes)
+  bytes.catch(() => profiles.delete(file))
+  for (const oldest of [...profiles.keys()].slice(0, Math.max(0, profiles.size - KEPT_PROFILES))) profiles.delete(oldest)
+  return bytes
+}
+
 /** What every intent does to the counted picture on one paper. */
 export async function measurePicture({ count, source, printer }: MeasureTask): Promise<Measures> {
   const read = readCount(new Uint8Array(await readFile(count)))
   if (!read.ok) throw new Error(read.problem.message)
   const own = source === null ? ('srgb' as const) : new Uint8Array(await readFile(source))
-  return analyse(await loadEngine(), read.value, own, new Uint8Array(await readFile(printer)))
+  return analyse(await loadEngine(), read.value, own, await profileAt(printer))
 }
 
 /** Follows one colour to every paper. */

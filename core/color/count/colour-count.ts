@@ -43,63 +43,71 @@ export interface ColourCounter {
   finish(): Histogram
 }
 
-/** Counts exactly, in a table of every colour there is (64 MB); only what is kept is put into cells. */
+/** A cell is four numbers beside each other: how many pixels, and the sums of their red, green and blue. */
+const FIELDS = 4
+/** Pixels after which the sums of a cell could pass 32 bits. */
+const MOST_ADDED = Math.floor((2 ** 32 - 1) / 255)
+
 export function createColourCounter(): ColourCounter {
-  const table = new Int32Array(1 << 24)
-  // Colours in the order they were met: most of the table is never touched, and need not be looked through.
-  const met: number[] = []
+  const cells = new Uint32Array(LEVELS ** 3 * FIELDS)
+  let total = 0
   return {
     add(rgb) {
-      const count = (colour: number) => {
-        const many = table[colour] as number
-        if (many === 0) met.push(colour)
-        table[colour] = (many + 1) | 0
+      total += rgb.length / 3
+      if (total > MOST_ADDED) throw new RangeError('more pixels than a count holds')
+      const count = (r: number, g: number, b: number) => {
+        const at = (((r >> SHIFT) * LEVELS + (g >> SHIFT)) * LEVELS + (b >> SHIFT)) * FIELDS
+        cells[at] = (cells[at] as number) + 1
+        cells[at + 1] = (cells[at + 1] as number) + r
+        cells[at + 2] = (cells[at + 2] as number) + g
+        cells[at + 3] = (cells[at + 3] as number) + b
       }
       // Four pixels lie in three words, red lowest: reading words takes half the time of reading bytes.
       const words =
         rgb.byteOffset % 4 === 0 ? new Int32Array(rgb.buffer, rgb.byteOffset, Math.floor(rgb.length / 12) * 3) : new Int32Array()
       for (let i = 0; i < words.length; i += 3) {
-        const a = words[i] as number
-        const b = words[i + 1] as number
-        const c = words[i + 2] as number
-        count(a & 0xffffff)
-        count((a >>> 24) | ((b & 0xffff) << 8))
-        count((b >>> 16) | ((c & 0xff) << 16))
-        count(c >>> 8)
+        const x = words[i] as number
+        const y = words[i + 1] as number
+        const z = words[i + 2] as number
+        count(x & 255, (x >> 8) & 255, (x >> 16) & 255)
+        count(x >>> 24, y & 255, (y >> 8) & 255)
+        count((y >> 16) & 255, y >>> 24, z & 255)
+        count((z >> 8) & 255, (z >> 16) & 255, z >>> 24)
       }
-      for (let at = words.length * 4; at < rgb.length; at += 3)
-        count((rgb[at] as number) | ((rgb[at + 1] as number) << 8) | ((rgb[at + 2] as number) << 16))
+      for (let at = words.length * 4; at < rgb.length; at += 3) count(rgb[at] as number, rgb[at + 1] as number, rgb[at + 2] as number)
     },
     finish() {
-      const sums = new Float64Array(LEVELS ** 3 * 3)
-      const cells = new Uint32Array(LEVELS ** 3)
-      let total = 0
-      for (const colour of met) {
-        const many = table[colour] as number
-        const [r, g, b] = [colour & 255, (colour >> 8) & 255, colour >> 16]
-        const cell = ((r >> SHIFT) * LEVELS + (g >> SHIFT)) * LEVELS + (b >> SHIFT)
-        cells[cell] = (cells[cell] as number) + many
-        const k = cell * 3
-        sums[k] = (sums[k] as number) + r * many
-        sums[k + 1] = (sums[k + 1] as number) + g * many
-        sums[k + 2] = (sums[k + 2] as number) + b * many
-        total += many
-      }
       const occupied: number[] = []
-      for (let cell = 0; cell < cells.length; cell++) if ((cells[cell] as number) > 0) occupied.push(cell)
+      for (let at = 0; at < cells.length; at += FIELDS) if ((cells[at] as number) > 0) occupied.push(at)
       const colours = new Uint8Array(occupied.length * 3)
       const counts = new Uint32Array(occupied.length)
-      for (const [n, cell] of occupied.entries()) {
-        counts[n] = cells[cell] as number
-        for (let c = 0; c < 3; c++) colours[n * 3 + c] = Math.round((sums[cell * 3 + c] as number) / (cells[cell] as number))
+      for (const [n, at] of occupied.entries()) {
+        const many = cells[at] as number
+        counts[n] = many
+        for (let c = 0; c < 3; c++) colours[n * 3 + c] = Math.round((cells[at + 1 + c] as number) / many)
       }
       return { total, colours, counts }
     },
   }
 }
 
-/** Pairs of neighbouring colours of packed RGB pixels, packed RGB RGB: a random sample, the same every time. */
-export function sampleNeighbours(rgb: Uint8Array | Uint8ClampedArray, width: number, height: number): Uint8Array {
+/** Longer side at which neighbours are compared: the grain of single pixels is averaged there, as the eye does. */
+const NEIGHBOURS_SIDE = 1500
+
+/**
+ * Pairs of neighbouring colours of packed RGB pixels, packed RGB RGB: a random sample, the same every time. Each is the
+ * mean of a square of pixels, so large that the picture is 1500 such squares long.
+ */
+export function sampleNeighbours(rgb: Uint8Array | Uint8ClampedArray, fullWidth: number, fullHeight: number): Uint8Array {
+  const side = Math.max(1, Math.round(Math.max(fullWidth, fullHeight) / NEIGHBOURS_SIDE))
+  const [width, height] = [Math.max(1, Math.floor(fullWidth / side)), Math.max(1, Math.floor(fullHeight / side))]
+  const [wide, high] = [Math.min(side, fullWidth), Math.min(side, fullHeight)]
+  const mean = (x: number, y: number, c: number) => {
+    let sum = 0
+    for (let row = 0; row < high; row++)
+      for (let at = ((y * side + row) * fullWidth + x * side) * 3 + c, end = at + wide * 3; at < end; at += 3) sum += rgb[at] as number
+    return Math.round(sum / (wide * high))
+  }
   const longer = Math.max(width, height)
   const nearest = Math.max(1, Math.round(longer * APART))
   const random = uniform(90_001)
@@ -109,11 +117,9 @@ export function sampleNeighbours(rgb: Uint8Array | Uint8ClampedArray, width: num
     const across = height <= apart || (width > apart && random() < 0.5)
     const x = Math.floor(random() * (width - (across ? apart : 0)))
     const y = Math.floor(random() * (height - (across ? 0 : apart)))
-    const one = (y * width + x) * 3
-    const other = one + (across ? apart : apart * width) * 3
     for (let c = 0; c < 3; c++) {
-      pairs[n + c] = rgb[one + c] as number
-      pairs[n + 3 + c] = rgb[other + c] as number
+      pairs[n + c] = mean(x, y, c)
+      pairs[n + 3 + c] = mean(across ? x + apart : x, across ? y : y + apart, c)
     }
   }
   return pairs

@@ -29,8 +29,8 @@ export interface Transform {
   free(): void
 }
 
-/** Profiles kept open: building a second transform from one costs a fraction of the first. */
-const KEPT = 6
+/** Profiles kept open beside the built-in spaces: building a second transform from one costs a fraction of the first. */
+const KEPT = 8
 
 /** A small face on LittleCMS: opens profiles, builds a transform once, then runs it hot. */
 export function createEngine(cms: LittleCms) {
@@ -51,9 +51,8 @@ export function createEngine(cms: LittleCms) {
           : cms.cmsOpenProfileFromMem(source, source.byteLength)
     if (!handle) throw new ColorError('The colour engine cannot read this profile.')
     held.set(source, handle)
-    for (const [oldest, other] of held) {
-      if (held.size <= KEPT) break
-      if (typeof oldest === 'string') continue
+    const files = [...held].filter(([of]) => typeof of !== 'string')
+    for (const [oldest, other] of files.slice(0, Math.max(0, files.length - KEPT))) {
       held.delete(oldest)
       cms.cmsCloseProfile(other)
     }

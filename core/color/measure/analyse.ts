@@ -2,6 +2,7 @@ import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import type { Engine, Source } from '../engine/engine.ts'
+import { weightedPercentile } from '../statistics.ts'
 import { differenceOf } from './difference.ts'
 import { kindOf } from './kind.ts'
 import { type Measures, type Rendering, VISIBLE } from './measures.ts'
@@ -43,26 +44,20 @@ function summary(
   use: (n: number) => boolean,
 ): { mean: number; p95: number; max: number } {
   const chosen: number[] = []
+  const weighed: number[] = []
   let [weight, sum, max] = [0, 0, 0]
   for (let n = 0; n < values.length; n++) {
     if (!use(n)) continue
-    chosen.push(n)
-    weight += weights[n] as number
-    sum += (values[n] as number) * (weights[n] as number)
-    max = Math.max(max, values[n] as number)
+    const value = values[n] as number
+    const by = weights[n] as number
+    chosen.push(value)
+    weighed.push(by)
+    weight += by
+    sum += value * by
+    max = Math.max(max, value)
   }
   if (weight === 0) return { mean: 0, p95: 0, max: 0 }
-  chosen.sort((a, b) => (values[a] as number) - (values[b] as number))
-  let reached = 0
-  let p95 = max
-  for (const n of chosen) {
-    reached += weights[n] as number
-    if (reached >= 0.95 * weight) {
-      p95 = values[n] as number
-      break
-    }
-  }
-  return { mean: sum / weight, p95, max }
+  return { mean: sum / weight, p95: weightedPercentile(chosen, weighed, 0.95), max }
 }
 
 /** Colours by which two prints are told apart when it is not the two schools that are compared: the commonest. */
@@ -74,9 +69,11 @@ function differencesOf(prints: readonly Float32Array[], counts: Uint32Array): Me
     .sort((a, b) => (counts[b] as number) - (counts[a] as number))
     .slice(0, COMMONEST)
   const few = commonest.map((n) => counts[n] as number)
-  const some = prints.map((lab) =>
-    Float32Array.from({ length: commonest.length * 3 }, (_, i) => lab[(commonest[Math.floor(i / 3)] as number) * 3 + (i % 3)] as number),
-  )
+  const some = prints.map((lab) => {
+    const of = new Float32Array(commonest.length * 3)
+    for (const [i, n] of commonest.entries()) of.set(lab.subarray(n * 3, n * 3 + 3), i * 3)
+    return of
+  })
   return prints.flatMap((_, one) =>
     prints.slice(one + 1).map((_, k) => {
       const other = one + 1 + k
@@ -131,7 +128,11 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
       ? (run(printer, 'rgb16', 'lab', 'labFloat', 'absolute', false, device) as Float32Array)
       : (asPrinted.run(device, device.length / 3) as Float32Array)
   }
-  const distance = (printed: Float32Array) => Float64Array.from({ length: cells }, (_, n) => deltaE2000(at(wanted, n), at(printed, n)))
+  const distance = (printed: Float32Array) => {
+    const of = new Float64Array(cells)
+    for (let n = 0; n < cells; n++) of[n] = deltaE2000(at(wanted, n), at(printed, n))
+    return of
+  }
   const nearest = print('relative', false)
   const beyond = distance(nearest)
   const inside = (n: number) => (beyond[n] as number) <= VISIBLE
@@ -165,7 +166,8 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
       return seen < ENOUGH_PAIRS ? null : lost / seen
     }
     const neutral = (n: number) => chroma(at(wanted, n)) < CHROMA.neutral
-    const casts = Float64Array.from({ length: cells }, (_, n) => chroma(at(printed, n)))
+    const casts = new Float64Array(cells)
+    for (let n = 0; n < cells; n++) casts[n] = chroma(at(printed, n))
     const moved = summary(error, counts, inside)
     return {
       intent,
