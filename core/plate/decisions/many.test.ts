@@ -53,3 +53,29 @@ test('of many lots the best are listed, in their order, and the rest of the plat
   const usable = alternatives.filter((a) => a.ruledOut === null).map((a) => a.total)
   expect(usable).toEqual([...usable].sort((a, b) => a - b))
 })
+
+test('of many lots that no path takes the nearest are listed, and one that is pinned is told why not, wherever it stands', () => {
+  const like = studio.lots[0] as (typeof studio.lots)[number]
+  const huge = Array.from({ length: 300 }, (_, i) => ({ ...like, id: `huge-${i}`, measured: { width: 3_000_000, length: 4_000_000 } }))
+  const of = { ...studio, lots: [...studio.lots, ...huge] }
+  const asked = brief({ paperId: like.paperId })
+  const plate = resolve(asked, of)
+  expect(plate.setup?.lot.id).toBe(resolve(asked, studio).setup?.lot.id)
+  for (const id of ['huge-0', 'huge-299']) {
+    const { alternatives = [] } = line(resolve(asked, of, { stock: id }), 'stock') ?? {}
+    expect(alternatives.find((a) => a.id === id)?.ruledOut).toMatch(/wide|long/)
+    // What nothing was pinned of is what it was before.
+    expect(resolve(asked, of)).toEqual(plate)
+  }
+})
+
+test('what is pinned bears on a plate, whichever plates were worked out before of the same job', () => {
+  const asked = brief()
+  const printers =
+    resolve(asked, studio)
+      .decisions.find((d) => d.key === 'printer')
+      ?.alternatives.map((a) => a.id) ?? []
+  expect(printers.length).toBeGreaterThan(2)
+  for (const printer of [...printers, ...printers])
+    expect(resolve(asked, studio, { printer })).toEqual(resolve(structuredClone(asked), structuredClone(studio), { printer }))
+})

@@ -7,6 +7,9 @@ import { type Candidate, declare } from './decision.ts'
 import { pathDecision } from './path.ts'
 import { printerDecision } from './printer.ts'
 
+/** Lots that are compared, the best: and the one that is pinned, wherever it stands. */
+const MOST = 40
+
 export const stockDecision = declare({
   key: 'stock',
   title: 'Stock',
@@ -16,10 +19,10 @@ export const stockDecision = declare({
   about: 'plate',
   ofTheWay: true,
   agreement: null,
-  candidates: ({ ways, printer, path, brief }): Candidate<Way>[] =>
+  candidates: ({ ways, printer, path, brief, pins }): Candidate<Way>[] =>
     ways
       .filter((w) => w.printer === printer && w.path === path)
-      .slice(0, 40)
+      .filter((w, i) => i < MOST || w.lot.id === pins.stock)
       .map((way) => {
         const inPath = way.loaded?.lotId === way.lot.id
         return {

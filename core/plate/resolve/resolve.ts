@@ -21,7 +21,7 @@ function leadOf(brief: Brief): Item {
  * edit and the server to freeze and verify. Never throws on valid input: what is impossible becomes a stop finding.
  */
 export function resolve(brief: Brief, studio: Studio, pins: Pins = {}, moment: Moment | null = null): Plate {
-  const given: Given = { brief, item: leadOf(brief), studio, pins, ways: waysFor(brief, studio), moment }
+  const given: Given = { brief, item: leadOf(brief), studio, pins, ways: waysFor(brief, studio, pins.stock), moment }
   const { lines, decided } = decideAll(given)
   const lostPins = lines.flatMap(({ key, title, pinned }) => (pins[key] === undefined || pinned ? [] : [{ key, title, id: pins[key] }]))
   const settled = decided && settle(decided)

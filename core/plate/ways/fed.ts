@@ -7,7 +7,7 @@ import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
-import { type FedSheet, violations } from '../../things/paths/limits.ts'
+import { countViolations, type FedSheet } from '../../things/paths/limits.ts'
 import type { Path } from '../../things/paths/path.ts'
 
 /** How what a way takes is found out: laid out, or reckoned. */
@@ -100,7 +100,7 @@ export function feed(brief: Brief, path: Path, paper: Paper, lot: Lot, reckon: R
   if (lot.form === 'roll') return { width, length: cutLength(brief, path, width, reckon) }
   const [short, long] = width <= length ? [width, length] : [length, width]
   const upright = { width: short, length: long }
-  if (violations(path, paper, lot, upright).length === 0) return upright
+  if (countViolations(path, paper, lot, upright) === 0) return upright
   const sideways = { width: long, length: short }
-  return violations(path, paper, lot, sideways).length === 0 ? sideways : upright
+  return countViolations(path, paper, lot, sideways) === 0 ? sideways : upright
 }

@@ -38,12 +38,38 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
 /** Minutes to cut a print off a roll with rule and knife. Common practice. */
 const CUT_OFF_MINUTES = 2
 
-export function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: boolean, amount: Amount | null): Cost[] {
-  const { printer, path, lot, paper, pairing, loaded, fed, cut, sheets } = way
+/** What a way costs is worked out from. */
+export interface Priced {
+  way: Omit<Way, 'costs' | 'total'>
+  brief: Brief
+  mediaType: MediaType
+  profiled: boolean
+  amount: Amount | null
+}
+
+/** What a way costs, thing by thing. */
+export function costsOf(priced: Priced): Cost[] {
   const costs: Cost[] = []
-  const add = (when: boolean, points: number, says: () => string) => {
+  eachCost(priced, (when, points, says) => {
     if (when) costs.push({ points, says: says() })
-  }
+  })
+  return costs
+}
+
+/** The sum of it: nothing is put into words. */
+export function totalOf(priced: Priced): number {
+  let total = 0
+  eachCost(priced, (when, points) => {
+    if (when) total += points
+  })
+  return total
+}
+
+function eachCost(
+  { way, brief, mediaType, profiled, amount }: Priced,
+  add: (when: boolean, points: number, says: () => string) => void,
+): void {
+  const { printer, path, lot, paper, pairing, loaded, fed, cut, sheets } = way
   add(
     cut !== null,
     6 + 3 * (cut?.parents ?? 0),
@@ -100,5 +126,4 @@ export function costsOf(way: Way, brief: Brief, mediaType: MediaType, profiled: 
   add(!enough, 25, () => 'not enough of this lot')
   const price = area * paper.pricePerSquareMetre * sheets
   add(price >= 0.5, price * 0.2, () => `${about}${price.toFixed(2)} of paper`)
-  return costs
 }

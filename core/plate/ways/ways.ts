@@ -1,4 +1,4 @@
-import { aboutAmountOf, amountOf } from '../../sheet/arrange/about.ts'
+import { type Amount, aboutAmountOf, amountOf } from '../../sheet/arrange/about.ts'
 import { groundOf } from '../../sheet/arrange/ground.ts'
 import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
 import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
@@ -7,7 +7,7 @@ import { lotSizeName } from '../../things/media/lot-name.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { borrowedBy } from '../../things/media/profiled.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
-import { type FedSheet, sizeLimits, type Violation, violations, violationsText } from '../../things/paths/limits.ts'
+import { countViolations, type FedSheet, sizeLimits, type Violation, violations, violationsText } from '../../things/paths/limits.ts'
 import type { Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { nameOf } from '../../things/sizes/named.ts'
@@ -17,7 +17,7 @@ import type { Cost } from './cost.ts'
 import { amountOn, copiesIn, feed, fixesSize, near, type Reckon } from './fed.ts'
 import { nearestMediaType } from './media-distance.ts'
 import type { Way } from './way.ts'
-import { costsOf } from './way-costs.ts'
+import { costsOf, type Priced, totalOf } from './way-costs.ts'
 
 /** A sheet nobody asked for is worse than one the path does not like: the brief is the client's. */
 const WRONG_SHEET = 4
@@ -93,11 +93,26 @@ function wrongForMake({ make }: Brief, path: Path, paper: Paper): string | null 
 interface At extends Pick<Way, 'printer' | 'path' | 'lot' | 'paper' | 'pairing' | 'loaded' | 'cut'> {
   /** Why the lot does not answer the sheet asked for, or null. */
   wrong: string | null
-  mediaType(): MediaType
   profiled: boolean
 }
 
-/** A way as it is found. There may be tens of thousands, most of which cannot be used: their sentences are made when they are read. */
+/** Whether a sheet can go a way: as what it would be fed, and how far that is from usable. */
+interface Tried {
+  fed: FedSheet
+  badness: number
+}
+
+function tryOut(brief: Brief, { path, lot, paper, wrong }: Pick<At, 'path' | 'lot' | 'paper' | 'wrong'>, reckon: Reckon): Tried {
+  const fed = feed(brief, path, paper, lot, reckon)
+  const broken = countViolations(path, paper, lot, fed)
+  const limits = broken === 0 && wrong !== null ? askedLimits(brief, path, lot).length : broken
+  return { fed, badness: limits + (wrong === null ? 0 : WRONG_SHEET) + (wrongForMake(brief, path, paper) === null ? 0 : 1) }
+}
+
+/**
+ * A way as it is found. There may be tens of thousands, of which a few are looked at: what each breaks and costs is put
+ * together when it is read.
+ */
 class Found implements Way {
   readonly printer: Printer
   readonly path: Path
@@ -107,20 +122,19 @@ class Found implements Way {
   readonly loaded: Loaded | null
   readonly cut: CutPlan | null
   readonly fed: FedSheet
-  readonly violations: Violation[]
-  readonly against: Way['against']
   readonly badness: number
-  sheets = 0
-  costs: Cost[] = []
-  total = 0
+  readonly sheets: number
+  readonly total: number
   private readonly brief: Brief
   private readonly at: At
   private readonly reckon: Reckon
-  private readonly unmakeable: string | null
+  private readonly amount: Amount | null
+  private broken: Violation[] | null = null
+  private priced: Cost[] | null = null
   private said: string | null = null
 
-  constructor(brief: Brief, at: At, reckon: Reckon) {
-    const { path, lot, paper, wrong } = at
+  constructor(brief: Brief, at: At, { fed, badness }: Tried, reckon: Reckon) {
+    const { path, lot, paper } = at
     this.printer = at.printer
     this.path = path
     this.lot = lot
@@ -131,20 +145,41 @@ class Found implements Way {
     this.brief = brief
     this.at = at
     this.reckon = reckon
-    this.fed = feed(brief, path, paper, lot, reckon)
-    this.violations = violations(path, paper, lot, this.fed)
-    // What the machine cannot do outranks what is not in stock.
-    if (wrong !== null && this.violations.length === 0) this.violations.push(...askedLimits(brief, path, lot))
-    this.unmakeable = wrongForMake(brief, path, paper)
-    const limited = this.violations.length > 0
-    this.against = this.oneSided ? 'make' : limited ? 'limit' : wrong !== null ? 'sheet' : this.unmakeable !== null ? 'make' : null
-    this.badness = this.violations.length + (wrong === null ? 0 : WRONG_SHEET) + (this.unmakeable === null ? 0 : 1)
+    this.fed = fed
+    this.badness = badness
     // What cannot be used is explained by its reason; pricing it would only cost time.
-    if (this.badness > 0) return
-    const amount = amountOn(brief, path, lot, this.fed, reckon)
-    this.sheets = amount ? amount.sheets : copiesIn(brief)
-    this.costs = costsOf(this, brief, at.mediaType(), at.profiled, amount)
-    for (const cost of this.costs) this.total += cost.points
+    const usable = this.badness === 0
+    this.amount = usable ? amountOn(brief, path, lot, this.fed, reckon) : null
+    this.sheets = usable ? (this.amount ? this.amount.sheets : copiesIn(brief)) : 0
+    this.total = usable ? totalOf(this.pricing()) : 0
+  }
+
+  private pricing(): Priced {
+    const { brief, amount, at } = this
+    return { way: this, brief, amount, profiled: at.profiled, mediaType: standIn(at.printer, at.paper, at.pairing) }
+  }
+
+  get costs(): Cost[] {
+    this.priced ??= this.badness === 0 ? costsOf(this.pricing()) : []
+    return this.priced
+  }
+
+  get violations(): Violation[] {
+    const { path, lot, paper, wrong } = this.at
+    this.broken ??= violations(path, paper, lot, this.fed)
+    // What the machine cannot do outranks what is not in stock.
+    if (wrong !== null && this.broken.length === 0) this.broken.push(...askedLimits(this.brief, path, lot))
+    return this.broken
+  }
+
+  get against(): Way['against'] {
+    if (this.oneSided) return 'make'
+    if (this.violations.length > 0) return 'limit'
+    return this.at.wrong !== null ? 'sheet' : this.unmakeable !== null ? 'make' : null
+  }
+
+  private get unmakeable(): string | null {
+    return wrongForMake(this.brief, this.path, this.paper)
   }
 
   /** That the paper has no second side holds on every path and in every lot: it comes first. */
@@ -162,12 +197,25 @@ class Found implements Way {
   }
 
   exactly(): Way {
-    return this.reckon === amountOf || this.brief.arrangement.as !== 'sizes' ? this : new Found(this.brief, this.at, amountOf)
+    if (this.reckon === amountOf || this.brief.arrangement.as !== 'sizes') return this
+    return new Found(this.brief, this.at, tryOut(this.brief, this.at, amountOf), amountOf)
   }
 
   withCost(cost: Cost, says: string): Way {
     return Object.create(this, { costs: { value: [cost, ...this.costs] }, ruledOut: { value: this.ruledOut ?? says } })
   }
+}
+
+const standIns = new WeakMap<Printer, WeakMap<Paper, { pairing: Pairing | null; entry: MediaType }>>()
+/** The media type that stands in for a paper, looked for once: things of a studio are never changed, only replaced. */
+function standIn(printer: Printer, paper: Paper, pairing: Pairing | null): MediaType {
+  const here = standIns.get(printer) ?? new WeakMap<Paper, { pairing: Pairing | null; entry: MediaType }>()
+  standIns.set(printer, here)
+  const known = here.get(paper)
+  if (known?.pairing === pairing) return known.entry
+  const entry = nearestMediaType(printer, paper, pairing)
+  here.set(paper, { pairing, entry })
+  return entry
 }
 
 function byPaper(lots: readonly Lot[]): Map<string, Lot[]> {
@@ -180,17 +228,46 @@ function byPaper(lots: readonly Lot[]): Map<string, Lot[]> {
   return found
 }
 
-/** All ways through the studio for a brief, best first. Linear in printers × paths × lots of the paper asked for. */
-export function waysFor(brief: Brief, studio: Studio): Way[] {
+/** Of what cannot be used through one path, equally far from usable, so many are kept: no list shows more. */
+const MOST_UNUSABLE = 64
+/** No way is further from usable: there are fewer limits to break. */
+const MOST_BADNESS = 32
+
+/** Says of each kind of thing, by its number, so often that there may be one more. */
+function upTo(most: number): (kind: number) => boolean {
+  const seen: number[] = []
+  return (kind) => {
+    const count = seen[kind] ?? 0
+    seen[kind] = count + 1
+    return count < most
+  }
+}
+
+const latest = new WeakMap<Studio, { brief: Brief; kept: string | undefined; ways: Way[] }>()
+
+/**
+ * The ways through the studio for a brief, best first: all that can be used, and of those that cannot the nearest.
+ * Found once for a brief and a studio, whatever else is pinned.
+ * @param kept the lot whose ways are all kept, usable or not
+ */
+export function waysFor(brief: Brief, studio: Studio, kept?: string): Way[] {
+  const known = latest.get(studio)
+  if (known?.brief === brief && known.kept === kept) return known.ways
+  const ways = findWays(brief, studio, kept)
+  latest.set(studio, { brief, kept, ways })
+  return ways
+}
+
+/** What is known of a paper on a printer. */
+type Known = Pick<At, 'pairing' | 'profiled'>
+
+/** Linear in printers × paths × lots of the paper asked for. */
+function findWays(brief: Brief, studio: Studio, kept: string | undefined): Way[] {
   const papers = madeOnce(studio.papers, 'by id', (list) => new Map(list.map((p) => [p.id, p])))
   const pairings = madeOnce(studio.pairings, 'by printer and paper', (list) => new Map(list.map((p) => [`${p.printerId} ${p.paperId}`, p])))
   const loadedIn = new Map(studio.loaded.map((l) => [`${l.printerId} ${l.pathId}`, l]))
-  const profiled = madeOnce(
-    studio.profiles,
-    'bound to',
-    (list) => new Set(list.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`)),
-  )
-  const known = madeOnce(studio.profiles, 'ids', (list) => new Set<string | null>(list.map((p) => p.id)))
+  const bound = madeOnce(studio.profiles, 'bound to', (list) => new Set(list.map((p) => `${p.boundTo?.printerId} ${p.boundTo?.paperId}`)))
+  const ids = madeOnce(studio.profiles, 'ids', (list) => new Set<string | null>(list.map((p) => p.id)))
   const ofPaper = madeOnce(studio.lots, 'by paper', byPaper)
   const stock: { lot: Lot; cut: CutPlan | null; wrong: string | null }[] = []
   for (const lot of brief.paperId === null ? studio.lots : (ofPaper.get(brief.paperId) ?? [])) {
@@ -204,34 +281,30 @@ export function waysFor(brief: Brief, studio: Studio): Way[] {
   const usable: Way[] = []
   const unusable = new Map<number, Way[]>()
   for (const printer of studio.printers) {
+    const more = upTo(MOST_UNUSABLE)
+    const here = new Map<string, Known>()
+    const knownOf = (paper: Paper): Known => {
+      const before = here.get(paper.id)
+      if (before) return before
+      const key = `${printer.id} ${paper.id}`
+      const pairing = pairings.get(key) ?? null
+      const found = { pairing, profiled: bound.has(key) || ids.has(borrowedBy(pairing)) }
+      here.set(paper.id, found)
+      return found
+    }
     const loads = printer.paths.map((path) => loadedIn.get(`${printer.id} ${path.id}`) ?? null)
     for (const { lot, cut, wrong } of stock) {
       const paper = papers.get(lot.paperId)
       if (!paper) continue
-      const key = `${printer.id} ${paper.id}`
-      const pairing = pairings.get(key) ?? null
-      let nearest: MediaType | null = null
-      const mediaType = () => {
-        nearest ??= nearestMediaType(printer, paper, pairing)
-        return nearest
-      }
+      const { pairing, profiled } = knownOf(paper)
       for (const [i, path] of printer.paths.entries()) {
-        const at = {
-          printer,
-          path,
-          lot,
-          paper,
-          pairing,
-          loaded: loads[i] ?? null,
-          cut,
-          wrong,
-          mediaType,
-          profiled: profiled.has(key) || known.has(borrowedBy(pairing)),
-        }
-        const way = new Found(brief, at, aboutAmountOf)
-        const alike = way.badness > 0 ? unusable.get(way.badness) : usable
+        const tried = tryOut(brief, { path, lot, paper, wrong }, aboutAmountOf)
+        if (tried.badness > 0 && lot.id !== kept && !more(i * MOST_BADNESS + tried.badness)) continue
+        const at = { printer, path, lot, paper, pairing, loaded: loads[i] ?? null, cut, wrong, profiled }
+        const way = new Found(brief, at, tried, aboutAmountOf)
+        const alike = tried.badness > 0 ? unusable.get(tried.badness) : usable
         if (alike) alike.push(way)
-        else unusable.set(way.badness, [way])
+        else unusable.set(tried.badness, [way])
       }
     }
   }

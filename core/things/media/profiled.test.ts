@@ -69,9 +69,9 @@ test('borrowed by a press, it is used from then on, and every plate says so with
   const of = brief({ paperId: mole.id })
   const before = resolve(of, studio, PINS)
   expect(before.setup).toMatchObject({ management: 'driver', profile: null })
-  studio.pairings = [...studio.pairings, pairing(made.id)]
-  expect(profilesServing(studio, 'heron', mole.id)).toEqual({ own: [], borrowed: made })
-  const plate = resolve(of, studio, PINS)
+  const borrowing = { ...studio, pairings: [...studio.pairings, pairing(made.id)] }
+  expect(profilesServing(borrowing, 'heron', mole.id)).toEqual({ own: [], borrowed: made })
+  const plate = resolve(of, borrowing, PINS)
   expect(plate.setup).toMatchObject({ management: 'program', profile: { id: made.id } })
   expect(finding(plate, 'profile-borrowed')?.says).toMatch(
     /^The profile was made for Harbour Lustre .* is borrowed for Mole Satin: expect 2 to 4 ΔE/,

@@ -19,26 +19,37 @@ export interface FedSheet {
   length: number
 }
 
-const tester = (found: Violation[]) => (kind: LimitKind, broken: boolean, value: number, limit: number) => {
-  if (broken) found.push({ kind, value, limit })
-}
+type Tell = (kind: LimitKind, broken: boolean, value: number, limit: number) => void
+
+const into =
+  (found: Violation[]): Tell =>
+  (kind, broken, value, limit) => {
+    if (broken) found.push({ kind, value, limit })
+  }
 
 /** A label size at the limit is fed although the lot measures a little over it: the guide gives that much, µm. */
 const GIVES = 1000
 
-function sideLimits(path: Path, fed: FedSheet, width: number, found: Violation[]): void {
-  const test = tester(found)
+function sideLimits(path: Path, fed: FedSheet, width: number, test: Tell): void {
   test('wide', width > path.width.max + GIVES, fed.width, path.width.max)
   test('narrow', fed.width < path.width.min - GIVES, fed.width, path.width.min)
   test('long', fed.length > path.length.max + GIVES, fed.length, path.length.max)
   test('short', fed.length < path.length.min - GIVES, fed.length, path.length.min)
 }
 
+function allLimits(path: Path, paper: Paper, lot: Lot, fed: FedSheet, test: Tell): void {
+  test('form', (lot.form === 'roll') !== isRoll(path), 0, 0)
+  test('thick', paper.thickness > path.thickness.max, paper.thickness, path.thickness.max)
+  test('thin', paper.thickness < path.thickness.min, paper.thickness, path.thickness.min)
+  test('heavy', paper.weight > path.weight.max, paper.weight, path.weight.max)
+  sideLimits(path, fed, lot.form === 'roll' ? Math.min(fed.width, lot.nominal.width) : fed.width, test)
+}
+
 /** The limits of the path that a sheet of these edges breaks whichever edge leads; those of the turn that breaks fewer. */
 export function sizeLimits(path: Path, edges: FedSheet): Violation[] {
   const turns = [edges, { width: edges.length, length: edges.width }].map((fed) => {
     const found: Violation[] = []
-    sideLimits(path, fed, fed.width, found)
+    sideLimits(path, fed, fed.width, into(found))
     return found
   })
   const [upright, sideways] = turns as [Violation[], Violation[]]
@@ -48,13 +59,20 @@ export function sizeLimits(path: Path, edges: FedSheet): Violation[] {
 /** Every limit of the path that this sheet breaks. Empty when it can be fed. */
 export function violations(path: Path, paper: Paper, lot: Lot, fed: FedSheet): Violation[] {
   const found: Violation[] = []
-  const test = tester(found)
-  test('form', (lot.form === 'roll') !== isRoll(path), 0, 0)
-  test('thick', paper.thickness > path.thickness.max, paper.thickness, path.thickness.max)
-  test('thin', paper.thickness < path.thickness.min, paper.thickness, path.thickness.min)
-  test('heavy', paper.weight > path.weight.max, paper.weight, path.weight.max)
-  sideLimits(path, fed, lot.form === 'roll' ? Math.min(fed.width, lot.nominal.width) : fed.width, found)
+  allLimits(path, paper, lot, fed, into(found))
   return found
+}
+
+/** How many limits of the path this sheet breaks. */
+export function countViolations(path: Path, paper: Paper, lot: Lot, fed: FedSheet): number {
+  counted = 0
+  allLimits(path, paper, lot, fed, countOne)
+  return counted
+}
+
+let counted = 0
+const countOne: Tell = (_kind, broken) => {
+  if (broken) counted++
 }
 
 /**
