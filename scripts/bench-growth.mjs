@@ -135,13 +135,36 @@ async function clients(base, studio, count) {
   return { calls: times.length, errors, median: round(at(times, 0.5)), p99: round(at(times, 0.99)) }
 }
 
-/** @param runs in the log of the grown studio */
-export async function benchGrowth(base, env, runs) {
-  const made = spawnSync(process.execPath, [join(root, 'dist/scripts/grow.js'), '--studio', GROWN, '--runs', String(runs)], {
-    cwd: root,
-    env,
-    stdio: 'inherit',
+/** What the browser's main thread does while the bench of a studio is opened and its plates are worked out, ms of each task over 50. */
+async function benchTasks(browser, base, studio) {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  const page = await context.newPage()
+  await page.addInitScript(() => {
+    window.longTasks = []
+    new PerformanceObserver((list) => {
+      for (const { startTime, duration } of list.getEntries()) window.longTasks.push([Math.round(startTime), Math.round(duration)])
+    }).observe({ type: 'longtask', buffered: true })
   })
+  await page.goto(`${base}/${studio}/`)
+  await page.getByRole('heading', { level: 1 }).waitFor()
+  const opened = await page.evaluate(() => performance.now())
+  await page.waitForTimeout(40_000)
+  const tasks = await page.evaluate(() => window.longTasks)
+  await context.close()
+  return {
+    opening: tasks.filter(([begin]) => begin <= opened).map(([, ms]) => ms),
+    planning: tasks.filter(([begin]) => begin > opened).map(([, ms]) => ms),
+  }
+}
+
+/** @param runs in the log of the grown studio */
+export async function benchGrowth({ browser, base, env }, runs) {
+  const open = Math.max(20, Math.round((2000 * runs) / 1_000_000))
+  const made = spawnSync(
+    process.execPath,
+    [join(root, 'dist/scripts/grow.js'), '--studio', GROWN, '--runs', String(runs), '--open', String(open)],
+    { cwd: root, env, stdio: 'inherit' },
+  )
   if (made.status !== 0) throw new Error('the studio could not be made')
   for (const [what, act] of Object.entries(ACTS)) {
     const grown = await measure(base, GROWN, act)
@@ -157,6 +180,13 @@ export async function benchGrowth(base, env, runs) {
       }),
     )
   }
+  say(
+    JSON.stringify({
+      bench: `the bench with ${open} open jobs: tasks of the main thread over 50 ms while it opens and while its plates are worked out`,
+      milliseconds: await benchTasks(browser, base, GROWN),
+      rival: { name: 'the same of the demo studio', milliseconds: await benchTasks(browser, base, DEMO) },
+    }),
+  )
   const one = await clients(base, GROWN, 1)
   const many = await clients(base, GROWN, CLIENTS)
   say(

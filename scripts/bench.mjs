@@ -24,7 +24,7 @@ needModules()
 if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
   die('The build failed.')
 if (only === 'growth') {
-  await withDemo('bench-growth', ({ base, env }) => benchGrowth(base, env, Number(size ?? 1_000_000)))
+  await withDemo('bench-growth', (demo) => benchGrowth(demo, Number(size ?? 1_000_000)))
   process.exit(0)
 }
 for (const [name, script] of Object.entries(IN_NODE))

@@ -20,7 +20,7 @@ import { NEW_MAKE } from '../core/things/brief/make.ts'
 import { NO_PICTURE } from '../core/things/brief/picture.ts'
 import { inch, mm } from '../core/things/length/length.ts'
 import type { Lot, Pairing } from '../core/things/media/media.ts'
-import { StudioSchema } from '../core/things/studio/studio.ts'
+import { type Studio, StudioSchema } from '../core/things/studio/studio.ts'
 import { loadingSteps } from '../core/work/loading/steps.ts'
 import { keepsake } from '../demo/pictures/painters.ts'
 import { demoStudio } from '../demo/studio.ts'
@@ -92,6 +92,27 @@ print('resolve a plate, 12 printers × 60 papers × 200 pairings, paper named', 
 print('resolve a plate, 12 printers × 60 papers × 200 pairings, any paper', {
   milliseconds: times(40, () => resolve(brief, studio)),
   budget: 20,
+})
+
+/** 2 000 papers in 10 000 lots, made by repeating the demo studio's under other names. */
+function hugeStudio(): Studio {
+  const base = demoStudio()
+  const at = <T>(list: readonly T[], i: number) => list[i % list.length] as T
+  const papers = Array.from({ length: 2000 }, (_, i) => ({ ...at(base.papers, i), id: `paper-${i}` }))
+  const lots = Array.from({ length: 10_000 }, (_, i): Lot => {
+    const own = base.lots.filter((l) => l.paperId === at(base.papers, i % 2000).id && l.mark === '')
+    return { ...at(own.length > 0 ? own : base.lots, Math.floor(i / 2000)), id: `lot-${i}`, paperId: `paper-${i % 2000}` }
+  })
+  const renamed = (paperId: string) => `paper-${base.papers.findIndex((p) => p.id === paperId)}`
+  const pairings = base.pairings.map((p) => ({ ...p, paperId: renamed(p.paperId) }))
+  return { ...base, papers, lots, pairings, loaded: [] }
+}
+const huge = hugeStudio()
+print('resolve a plate, 2 000 papers in 10 000 lots, any paper', {
+  // A job is another every time: ways are found once for each.
+  milliseconds: times(12, () => resolve({ ...brief }, huge)),
+  pinned: times(12, () => resolve(brief, huge)),
+  budget: 60,
 })
 
 /** A job of many pictures, anew each time: what was laid out before is remembered by its items. */
