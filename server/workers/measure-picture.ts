@@ -1,6 +1,7 @@
 import { open, readFile, rm } from 'node:fs/promises'
 import sharp from 'sharp'
 import {
+  type ColourCount,
   type ColourCounter,
   createColourCounter,
   type Histogram,
@@ -169,7 +170,7 @@ export interface MeasureTask {
   printer: string
 }
 
-/** Printers' profiles that are kept read, the last used: whose bytes are the same, stays open in the engine. */
+/** Profiles that are kept read, the last used: whose bytes are the same, stays open in the engine. */
 const KEPT_PROFILES = 8
 const profiles = new Map<string, Promise<Uint8Array>>()
 function profileAt(file: string): Promise<Uint8Array> {
@@ -182,12 +183,20 @@ function profileAt(file: string): Promise<Uint8Array> {
   return bytes
 }
 
+/** The count that was asked about last: a picture is held against one paper after the other. */
+let lastCount: { file: string; count: ColourCount } | null = null
+async function countAt(file: string): Promise<ColourCount> {
+  if (lastCount?.file === file) return lastCount.count
+  const read = readCount(new Uint8Array(await readFile(file)))
+  if (!read.ok) throw new Error(read.problem.message)
+  lastCount = { file, count: read.value }
+  return read.value
+}
+
 /** What every intent does to the counted picture on one paper. */
 export async function measurePicture({ count, source, printer }: MeasureTask): Promise<Measures> {
-  const read = readCount(new Uint8Array(await readFile(count)))
-  if (!read.ok) throw new Error(read.problem.message)
-  const own = source === null ? ('srgb' as const) : new Uint8Array(await readFile(source))
-  return analyse(await loadEngine(), read.value, own, await profileAt(printer))
+  const own = source === null ? ('srgb' as const) : await profileAt(source)
+  return analyse(await loadEngine(), await countAt(count), own, await profileAt(printer))
 }
 
 /** Follows one colour to every paper. */

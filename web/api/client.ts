@@ -56,6 +56,9 @@ type Given<K extends CallKey> = Record<never, never> extends Asked<K> ? [asked?:
 export const api = <K extends CallKey>(call: K, ...[asked]: Given<K>): Promise<Answer<K>> =>
   callAs(crypto.randomUUID(), call, asked as Asked<K>)
 
+/** Longest that something is waited for that changes nothing, ms: asking again costs nothing, waiting for ever does. */
+const PATIENCE = 60_000
+
 /**
  * The same, under a name: made again under it, a call that changes something counts once. One whose answer was lost on the
  * way is made again at once.
@@ -71,6 +74,7 @@ export async function callAs<K extends CallKey>(name: string, call: K, asked: As
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(method === 'GET' ? { signal: AbortSignal.timeout(PATIENCE) } : {}),
     })
   return answerOf<K>(await make().catch(() => make().catch(offline)))
 }

@@ -86,9 +86,58 @@ function differencesOf(prints: readonly Float32Array[], counts: Uint32Array): Me
   )
 }
 
+/** Two neighbouring colours that differ visibly, by their places among the colours that are followed to a print. */
+interface VisiblePair {
+  one: number
+  other: number
+  apart: number
+  light: number
+  chroma: number
+}
+
+/** What is the same on every paper: the colours that are followed to a print, and what the counted ones are, Lab. */
+interface Seen {
+  source: Source
+  wanted: Float32Array
+  followed: Uint8Array
+  visiblePairs: VisiblePair[]
+}
+
+const seen = new WeakMap<ColourCount, Seen>()
+
+/** Worked out once for a count, however many papers it is held against. */
+function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
+  const known = seen.get(count)
+  if (known?.source === source) return known
+  const { colours, counts, pairs } = count
+  const toLab = (rgb: Uint8Array) => {
+    const t = engine.transform(source, 'rgb8', 'lab', 'labFloat', 'relative', { precise: true })
+    const made = t.run(rgb, rgb.length / 3) as Float32Array
+    t.free()
+    return made
+  }
+  // Only neighbours that differ visibly are followed to the print; the others have nothing to lose.
+  const pairLab = toLab(pairs)
+  const visiblePairs: VisiblePair[] = []
+  const both = new Uint8Array(colours.length + pairs.length)
+  both.set(colours)
+  let all = counts.length
+  for (let n = 0; n + 1 < pairLab.length / 3; n += 2) {
+    const [a, b] = [at(pairLab, n), at(pairLab, n + 1)]
+    const apart = deltaE2000(a, b)
+    if (apart < NEIGHBOURS.least || apart > NEIGHBOURS.most) continue
+    both.set(pairs.subarray(n * 3, n * 3 + 6), all * 3)
+    visiblePairs.push({ one: all, other: all + 1, apart, light: (a[0] + b[0]) / 2, chroma: (chroma(a) + chroma(b)) / 2 })
+    all += 2
+  }
+  const found = { source, wanted: toLab(colours), followed: both.subarray(0, all * 3), visiblePairs }
+  seen.set(count, found)
+  return found
+}
+
 /** What a picture's colours become on one paper, for every intent with and without compensation; from its count, not its pixels. */
 export function analyse(engine: Engine, count: ColourCount, source: Source, printer: Uint8Array): Measures {
-  const { colours, counts, pairs, total } = count
+  const { counts, pairs, total } = count
   const cells = counts.length
   const run = (
     from: Source,
@@ -104,23 +153,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     t.free()
     return made
   }
-  const toLab = (rgb: Uint8Array) => run(source, 'rgb8', 'lab', 'labFloat', 'relative', false, rgb) as Float32Array
-  // Only neighbours that differ visibly are followed to the print; the others have nothing to lose.
-  const pairLab = toLab(pairs)
-  const visiblePairs: { one: number; other: number; apart: number; light: number; chroma: number }[] = []
-  const both = new Uint8Array(colours.length + pairs.length)
-  both.set(colours)
-  let all = cells
-  for (let n = 0; n + 1 < pairLab.length / 3; n += 2) {
-    const [a, b] = [at(pairLab, n), at(pairLab, n + 1)]
-    const apart = deltaE2000(a, b)
-    if (apart < NEIGHBOURS.least || apart > NEIGHBOURS.most) continue
-    both.set(pairs.subarray(n * 3, n * 3 + 6), all * 3)
-    visiblePairs.push({ one: all, other: all + 1, apart, light: (a[0] + b[0]) / 2, chroma: (chroma(a) + chroma(b)) / 2 })
-    all += 2
-  }
-  const followed = both.subarray(0, all * 3)
-  const wanted = toLab(colours)
+  const { wanted, followed, visiblePairs } = seenOf(engine, count, source)
   const asPrinted = engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
   const print = (intent: Intent, blackPoint: boolean) => {
     const device = run(source, 'rgb8', printer, 'rgb16', intent, blackPoint, followed) as Uint16Array

@@ -1,24 +1,21 @@
-import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import type { JobState } from '../../../core/work/runs/states.ts'
 import { clock } from '../../ui/ago.ts'
-import { Button } from '../../ui/button.tsx'
+import { useLonger } from '../../ui/use-longer.tsx'
 
-/** Jobs shown at first, and more of them at a time. */
+/** Jobs shown at first. */
 const FIRST = 30
-const MORE = 200
 /** Where one goes on with a job of each state. */
 const STAGE: Record<JobState, string> = { setup: 'sheet', printing: 'run', inspect: 'inspect', done: 'sheet', failed: 'sheet' }
 
 /** Jobs of one state, the first of them until more are asked for. */
 export function JobList({ state, jobs }: { state: JobState; jobs: readonly Job[] }) {
-  const [shown, setShown] = useState(FIRST)
-  const left = jobs.length - shown
+  const { shown, more } = useLonger(jobs, FIRST)
   return (
     <>
       <ul>
-        {jobs.slice(0, shown).map((job) => (
+        {shown.map((job) => (
           <li key={job.id}>
             <Link to={`/jobs/${job.id}/${STAGE[state]}`} className="flex gap-2 py-1 hover:bg-hair">
               <span className="num min-w-6 shrink-0 text-right text-faint">{job.id}</span>
@@ -31,11 +28,7 @@ export function JobList({ state, jobs }: { state: JobState; jobs: readonly Job[]
         ))}
         {jobs.length === 0 && <li className="py-1 text-faint">none</li>}
       </ul>
-      {left > 0 && (
-        <Button kind="link" className="py-1 text-sm" onClick={() => setShown(shown + MORE)}>
-          {left > MORE ? `${MORE} more of ${left}` : `${left} more`}
-        </Button>
-      )}
+      {more}
     </>
   )
 }

@@ -1,4 +1,7 @@
-import type { Drawing, Role } from '../../../core/output/drawing/drawing.ts'
+import { useMemo } from 'react'
+import type { Role } from '../../../core/output/drawing/drawing.ts'
+import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
 
 /** What each mark means, in words, with a small sample of it. */
 const MARKS: [Role, string, React.ReactNode][] = [
@@ -42,7 +45,9 @@ const MARKS: [Role, string, React.ReactNode][] = [
 ]
 
 /** The marks that are on this drawing, and only those. */
-export function Legend({ drawing }: { drawing: Drawing }) {
+export function Legend({ plate }: { plate: Plate }) {
+  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit), [plate])
+  if (!drawing) return null
   const present = new Set(drawing.marks.map((m) => m.role))
   return (
     <section aria-label="Legend" className="text-sm">

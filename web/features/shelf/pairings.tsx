@@ -1,8 +1,12 @@
 import { useState } from 'react'
 import { NavLink, useNavigate } from 'react-router'
+import type { Pairing } from '../../../core/things/media/media.ts'
+import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { Combobox } from '../../ui/combobox.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Empty } from '../../ui/states.tsx'
+import { useLonger } from '../../ui/use-longer.tsx'
 import { ListBeside } from './list-beside.tsx'
 import { PairingRecord } from './pairing-record.tsx'
 
@@ -12,13 +16,12 @@ export function Pairings({ studio, printerId, paperId }: { studio: Studio; print
   const [on, setOn] = useState<string | null>(studio.printers[0]?.id ?? null)
   const printer = studio.printers.find((p) => p.id === printerId)
   const paper = studio.papers.find((p) => p.id === paperId)
+  const names = new Map(studio.papers.map((p) => [p.id, p.name]))
   const known = studio.printers
-    .map((p) => ({
-      printer: p,
-      list: studio.pairings.filter((x) => x.printerId === p.id && studio.papers.some((y) => y.id === x.paperId)),
-    }))
+    .map((p) => ({ printer: p, list: studio.pairings.filter((x) => x.printerId === p.id && names.has(x.paperId)) }))
     .filter(({ list }) => list.length > 0)
-  const others = studio.papers.filter((p) => !studio.pairings.some((x) => x.printerId === on && x.paperId === p.id))
+  const there = new Set(studio.pairings.filter((x) => x.printerId === on).map((x) => x.paperId))
+  const others = studio.papers.filter((p) => !there.has(p.id))
   return (
     <ListBeside
       chosen={printer !== undefined && paper !== undefined}
@@ -38,35 +41,24 @@ export function Pairings({ studio, printerId, paperId }: { studio: Studio; print
                   options={studio.printers.map((p) => [p.id, p.name] as const)}
                   onChange={setOn}
                 />
-                <Select<string | null>
-                  label="Paper"
-                  full
-                  value={null}
-                  placeholder={others.length === 0 ? 'all are known there' : 'Choose the paper …'}
-                  disabled={others.length === 0}
-                  options={others.map((p) => [p.id, p.name] as const)}
-                  onChange={(id) => id && on && void navigate(`/shelf/pairings/${on}/${id}`)}
-                />
+                {others.length === 0 ? (
+                  <p className="text-soft">Every paper is known there.</p>
+                ) : (
+                  <Combobox<string | null>
+                    label="Paper"
+                    full
+                    value={null}
+                    placeholder="Choose the paper …"
+                    find="A paper"
+                    options={others.map((p) => [p.id, p.name] as const)}
+                    onChange={(id) => id && on && void navigate(`/shelf/pairings/${on}/${id}`)}
+                  />
+                )}
               </>
             )}
           </section>
           {known.map(({ printer: of, list }) => (
-            <section key={of.id} aria-label={of.name} className="mt-3">
-              <h2 className="text-soft">{of.name}</h2>
-              <ul className="divide-y divide-hair">
-                {list.map((p) => (
-                  <li key={p.id}>
-                    <NavLink
-                      to={`/shelf/pairings/${of.id}/${p.paperId}`}
-                      className={({ isActive }) => `flex justify-between gap-2 px-2 py-1.5 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
-                    >
-                      <span className="truncate">{studio.papers.find((x) => x.id === p.paperId)?.name}</span>
-                      <span className="num shrink-0 text-sm text-soft">{p.good > 0 ? `${p.good} good` : 'not proven'}</span>
-                    </NavLink>
-                  </li>
-                ))}
-              </ul>
-            </section>
+            <OnPrinter key={of.id} printer={of} pairings={list} names={names} />
           ))}
         </>
       }
@@ -81,5 +73,29 @@ export function Pairings({ studio, printerId, paperId }: { studio: Studio; print
         </Empty>
       )}
     </ListBeside>
+  )
+}
+
+/** The papers that are known on one printer. */
+function OnPrinter({ printer, pairings, names }: { printer: Printer; pairings: readonly Pairing[]; names: ReadonlyMap<string, string> }) {
+  const { shown, more } = useLonger(pairings)
+  return (
+    <section aria-label={printer.name} className="mt-3">
+      <h2 className="text-soft">{printer.name}</h2>
+      <ul className="divide-y divide-hair">
+        {shown.map((p) => (
+          <li key={p.id}>
+            <NavLink
+              to={`/shelf/pairings/${printer.id}/${p.paperId}`}
+              className={({ isActive }) => `flex justify-between gap-2 px-2 py-1.5 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
+            >
+              <span className="truncate">{names.get(p.paperId)}</span>
+              <span className="num shrink-0 text-sm text-soft">{p.good > 0 ? `${p.good} good` : 'not proven'}</span>
+            </NavLink>
+          </li>
+        ))}
+      </ul>
+      {more}
+    </section>
   )
 }

@@ -1,9 +1,11 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { NavLink, useNavigate } from 'react-router'
 import { writePaperCsv } from '../../../core/output/lists/paper-csv.ts'
+import type { Lot } from '../../../core/things/media/media.ts'
 import { NEW_PAPER } from '../../../core/things/media/paper-words.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import type { PaperEntry } from '../../../core/wire/api/papers.ts'
 import { partUrl } from '../../api/here.ts'
 import { papersQuery } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
@@ -13,6 +15,7 @@ import { saveText } from '../../ui/save-text.ts'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import { TextField } from '../../ui/text-field.tsx'
+import { useLonger } from '../../ui/use-longer.tsx'
 import { Labels } from './labels.tsx'
 import { ListBeside } from './list-beside.tsx'
 import { PaperForm } from './paper-form.tsx'
@@ -43,7 +46,6 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
   )
   const entry = papers.find((p) => p.paper.id === chosen) ?? null
   const isNew = chosen === NEW
-  const stockOf = (paperId: string) => lots.filter((l) => l.paperId === paperId).length
   return (
     <ListBeside
       chosen={entry !== null || isNew}
@@ -102,31 +104,7 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
               )}
             </div>
           )}
-          <ul className="mt-2 divide-y divide-hair">
-            {listed.map((one) => (
-              <li key={one.paper.id}>
-                <NavLink
-                  to={`/shelf/papers/${one.paper.id}`}
-                  className={({ isActive }) => `flex items-start gap-3 px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
-                >
-                  <Swatch white={one.paper.white} surface={one.paper.surface} size={30} />
-                  <span className="min-w-0">
-                    <span className="block truncate font-semibold">{one.paper.name}</span>
-                    <span className="block text-sm text-soft">
-                      {one.paper.surface}, {one.paper.weight} g/m² ·{' '}
-                      {one.archived
-                        ? 'put aside'
-                        : one.paper.sampleOf !== null
-                          ? 'a sample'
-                          : stockOf(one.paper.id) === 0
-                            ? 'none left'
-                            : `${stockOf(one.paper.id)} on the shelf`}
-                    </span>
-                  </span>
-                </NavLink>
-              </li>
-            ))}
-          </ul>
+          <Listed key={words} entries={listed} lots={lots} />
           {labelling && (
             <Labels lots={lots} papers={papers.map((p) => p.paper)} unit={studio.rules.unit} onClose={() => setLabelling(false)} />
           )}
@@ -166,5 +144,45 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
         </Empty>
       )}
     </ListBeside>
+  )
+}
+
+/** Papers as they stand in the list, with what is left of each. */
+function Listed({ entries, lots }: { entries: readonly PaperEntry[]; lots: readonly Lot[] }) {
+  const { shown, more } = useLonger(entries)
+  const left = useMemo(() => {
+    const count = new Map<string, number>()
+    for (const { paperId } of lots) count.set(paperId, (count.get(paperId) ?? 0) + 1)
+    return count
+  }, [lots])
+  return (
+    <>
+      <ul className="mt-2 divide-y divide-hair">
+        {shown.map((one) => (
+          <li key={one.paper.id}>
+            <NavLink
+              to={`/shelf/papers/${one.paper.id}`}
+              className={({ isActive }) => `flex items-start gap-3 px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
+            >
+              <Swatch white={one.paper.white} surface={one.paper.surface} size={30} />
+              <span className="min-w-0">
+                <span className="block truncate font-semibold">{one.paper.name}</span>
+                <span className="block text-sm text-soft">
+                  {one.paper.surface}, {one.paper.weight} g/m² ·{' '}
+                  {one.archived
+                    ? 'put aside'
+                    : one.paper.sampleOf !== null
+                      ? 'a sample'
+                      : !left.has(one.paper.id)
+                        ? 'none left'
+                        : `${left.get(one.paper.id)} on the shelf`}
+                </span>
+              </span>
+            </NavLink>
+          </li>
+        ))}
+      </ul>
+      {more}
+    </>
   )
 }

@@ -1,13 +1,12 @@
-import { useMutation, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
-import { api, messageOf } from '../../api/client.ts'
-import { jobQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { jobQuery, studioQuery } from '../../api/queries.ts'
 import { FindingsBar } from '../../features/plate/findings-bar.tsx'
 import { useJobEditor } from '../../features/plate/job-editor.ts'
 import { useMoment } from '../../features/plate/moment.ts'
@@ -52,6 +51,8 @@ const JobMenu = lazy(() =>
     .then(() => fetched(() => import('../../features/plate/job-menu.tsx')))
     .then((m) => ({ default: m.JobMenu })),
 )
+const ConflictBar = lazy(() => fetched(() => import('../../features/plate/conflict-bar.tsx')).then((m) => ({ default: m.ConflictBar })))
+const InGang = lazy(() => fetched(() => import('../../features/items/in-gang.tsx')).then((m) => ({ default: m.InGang })))
 const StagesDone = lazy(() => whenIdle().then(() => fetched(() => import('./stages-done.tsx'))))
 const NONE = new Set<never>()
 
@@ -167,17 +168,15 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
         </div>
       </div>
       {editor.save.state === 'conflict' && (
-        <div role="alert" className="flex flex-wrap items-center gap-3 border-b border-line bg-raised px-3 py-2">
-          <p className="min-w-0 flex-1">
-            This job has been changed elsewhere meanwhile. Nothing has been overwritten; your change is still here.
-          </p>
-          <Button onClick={() => editor.settle('theirs')}>Take theirs</Button>
-          <Button kind="act" onClick={() => editor.settle('mine')}>
-            Keep mine
-          </Button>
-        </div>
+        <Suspense>
+          <ConflictBar onSettle={editor.settle} />
+        </Suspense>
       )}
-      {job.gang !== null && <InGang job={job} gang={job.gang} />}
+      {job.gang !== null && (
+        <Suspense>
+          <InGang job={job} gang={job.gang} />
+        </Suspense>
+      )}
       <StagePanes
         folded={folded}
         alone={narrow}
@@ -226,36 +225,6 @@ function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save
     >
       {text}
     </span>
-  )
-}
-
-/** A job that is printed with others says where, and can be taken out. */
-function InGang({ job, gang }: { job: Job; gang: number }) {
-  const release = useMutation({
-    mutationFn: () => api('POST /gangs/{id}/release', { id: gang, body: { jobId: job.id } }),
-    onSuccess: () => {
-      void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
-      void queryClient.invalidateQueries({ queryKey: jobQuery(gang).queryKey })
-    },
-    onError: (error) => toast.error(messageOf(error)),
-  })
-  return (
-    <div role="status" className="flex flex-wrap items-center gap-3 border-b border-line bg-raised px-3 py-2">
-      <p className="min-w-0 flex-1">
-        {job.state === 'setup' || job.state === 'printing'
-          ? 'This job is printed with others, as '
-          : 'This job was printed with others, as '}
-        <Link className="link" to={`/jobs/${gang}/sheet`}>
-          gang {gang}
-        </Link>
-        .{job.state === 'setup' && ' What you change here changes its pieces there.'}
-      </p>
-      {job.state === 'setup' && (
-        <Button disabled={release.isPending} onClick={() => release.mutate()}>
-          Print it by itself
-        </Button>
-      )}
-    </div>
   )
 }
 

@@ -1,15 +1,9 @@
 import { lazy, Suspense, useMemo, useState } from 'react'
-import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { focused } from '../../../core/plate/resolve/focused.ts'
-import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Picked } from '../../../core/sheet/arrange/places.ts'
-import { sayOver } from '../../../core/sheet/make/two-sided.ts'
 import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
 import { apiUrl } from '../../api/here.ts'
-import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
-import { useSheetZoom } from '../../features/drawing/use-sheet-zoom.ts'
-import { ZoomGround } from '../../features/drawing/zoom-compass.tsx'
-import { previewUrl } from '../../features/picture/preview-url.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
 import { DrawnSheet } from '../../features/sheet/drawn-sheet.tsx'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
@@ -21,6 +15,7 @@ import { Aside } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
 
 // Views behind other tabs are fetched when they are opened.
+const BackSheet = lazy(() => import('../../features/sheet/back-sheet.tsx').then((m) => ({ default: m.BackSheet })))
 const CropView = lazy(() => import('../../features/sheet/crop-view.tsx').then((m) => ({ default: m.CropView })))
 const CutsView = lazy(() => import('../../features/items/cuts-view.tsx').then((m) => ({ default: m.CutsView })))
 const GangDialog = lazy(() => import('../../features/items/gang-dialog.tsx').then((m) => ({ default: m.GangDialog })))
@@ -195,7 +190,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                         onChange={(sampleMark) => editor.brief({ sampleMark })}
                       />
                     )}
-                    <DrawnLegend plate={plate} />
+                    <Legend plate={plate} />
                   </>
                 )}
               </Suspense>
@@ -204,28 +199,5 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
         </Aside>
       )}
     </>
-  )
-}
-
-function DrawnLegend({ plate }: Pick<StageProps, 'plate'>) {
-  const drawing = drawSheet(plate, plate.brief.unit)
-  return drawing && <Legend drawing={drawing} />
-}
-
-/** The second pass of a two-sided job, as the sheet then lies. */
-function BackSheet({ plate, form }: Pick<StageProps, 'plate'> & { form: string }) {
-  const whole = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', form })?.bounds ?? null, [plate, form])
-  const zoom = useSheetZoom(whole)
-  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { side: 'back', form, view: zoom.view }), [plate, zoom.view, form])
-  const layout = (formOf(plate, form) ?? sideOf(plate, 'back'))?.layout
-  const { make } = plate.brief
-  if (!drawing || !layout) return null
-  return (
-    <ZoomGround layout={layout} zoom={zoom}>
-      <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={(id) => previewUrl(plate.brief, id)} />
-      <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
-        The second side, the sheet turned over {make.as === 'two-sided' ? sayOver(make) : ''}. Its words are set in the brief.
-      </p>
-    </ZoomGround>
   )
 }
