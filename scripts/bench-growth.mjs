@@ -1,7 +1,6 @@
 // The calls an operator waits for in a studio of ten busy years, beside the same calls of the demo studio in the same installation;
 // then fifty clients at once beside one alone.
-import { spawnSync } from 'node:child_process'
-import { join } from 'node:path'
+import { spawn } from 'node:child_process'
 import { root, say } from './lib.mjs'
 
 const DEMO = 'lantern-wharf'
@@ -157,15 +156,23 @@ async function benchTasks(browser, base, studio) {
   }
 }
 
+/** Makes the grown studio; this process goes on meanwhile, so that its connections are not closed behind its back. */
+async function grow(env, runs, open) {
+  const args = ['dist/scripts/grow.js', '--studio', GROWN, '--runs', String(runs), '--open', String(open)]
+  const code = await new Promise((done) => {
+    spawn(process.execPath, args, { cwd: root, env, stdio: 'inherit' }).once('exit', done)
+  })
+  if (code !== 0) throw new Error('the studio could not be made')
+}
+
 /** @param runs in the log of the grown studio */
 export async function benchGrowth({ browser, base, env }, runs) {
   const open = Math.max(20, Math.round((2000 * runs) / 1_000_000))
-  const made = spawnSync(
-    process.execPath,
-    [join(root, 'dist/scripts/grow.js'), '--studio', GROWN, '--runs', String(runs), '--open', String(open)],
-    { cwd: root, env, stdio: 'inherit' },
-  )
-  if (made.status !== 0) throw new Error('the studio could not be made')
+  await grow(env, runs, open)
+  await measureGrowth({ browser, base }, runs, open)
+}
+
+async function measureGrowth({ browser, base }, runs, open) {
   for (const [what, act] of Object.entries(ACTS)) {
     const grown = await measure(base, GROWN, act)
     const demo = await measure(base, DEMO, act)

@@ -70,6 +70,8 @@ export function useProof(request: Asked | null): { answer: Shown | null; error: 
     }
     void work()
   }, [key])
+  // A proof that is shown no more gives its memory back at once: nothing of the browser's knows how much an image holds.
+  useEffect(() => () => answer?.proof?.close(), [answer])
   return { answer, error, busy }
 }
 
