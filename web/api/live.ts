@@ -1,3 +1,4 @@
+import { askAgain } from './ask-again.ts'
 import { apiUrl, keptAs } from './here.ts'
 import { queryClient } from './queries.ts'
 
@@ -10,7 +11,7 @@ const TOLD = ['runs', 'machine', 'job', 'jobs', 'studio', 'profiles', 'printer']
 
 /** Asks again for what a change touches. */
 function ask(told: Told): void {
-  const stale = (...queryKey: (string | number)[]) => void queryClient.invalidateQueries({ queryKey })
+  const stale = (...key: (string | number)[]) => askAgain(queryClient, ...key)
   if (told === 'all') {
     for (const key of TOLD) stale(key)
     return
