@@ -23,7 +23,7 @@ import { runDto } from '../store/runs.ts'
 import { readable } from '../store/table.ts'
 import { needRoom } from '../upkeep/disk.ts'
 import { gangFollows } from './gangs.ts'
-import { router } from './shared.ts'
+import { asJson, router } from './shared.ts'
 
 const CHANGED = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
 
@@ -106,8 +106,10 @@ export function jobsApi(app: App) {
     return now.map(jobDto)
   }
   return router()
-    .call('GET /jobs', async (c) => {
-      return c.json(readable(await store.jobs.list(), jobDto), 200)
+    .call('GET /jobs', async () => {
+      // Thousands of open jobs are put together once for all who ask, until one of them is written.
+      const list = async () => JSON.stringify(readable(await store.jobs.list(), jobDto))
+      return asJson(await store.kept('list of jobs', ['jobs'], list))
     })
     .call('POST /jobs', async (c) => {
       const { title, pictureId, pictureIds = [], wishes = [], ...how } = c.req.valid('json')
