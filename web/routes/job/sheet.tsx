@@ -9,7 +9,7 @@ import { DrawnSheet } from '../../features/sheet/drawn-sheet.tsx'
 import { PlacementPanel } from '../../features/sheet/placement-panel.tsx'
 import { useKey } from '../../keys/use-key.ts'
 import { Button } from '../../ui/button.tsx'
-import { Empty, Skeleton } from '../../ui/states.tsx'
+import { Skeleton } from '../../ui/states.tsx'
 import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
 import { Aside } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -21,6 +21,7 @@ const CutsView = lazy(() => import('../../features/items/cuts-view.tsx').then((m
 const GangDialog = lazy(() => import('../../features/items/gang-dialog.tsx').then((m) => ({ default: m.GangDialog })))
 const CutView = lazy(() => import('../../features/sheet/cut-view.tsx').then((m) => ({ default: m.CutView })))
 const WaysView = lazy(() => import('../../features/sheet/ways-view.tsx').then((m) => ({ default: m.WaysView })))
+const NoSheet = lazy(() => import('../../features/sheet/no-sheet.tsx').then((m) => ({ default: m.NoSheet })))
 const EdgesPanel = lazy(() => import('../../features/sheet/edges-panel.tsx').then((m) => ({ default: m.EdgesPanel })))
 const Legend = lazy(() => import('../../features/sheet/legend.tsx').then((m) => ({ default: m.Legend })))
 const SampleMarkChoice = lazy(() => import('../../features/sheet/sample-mark-choice.tsx').then((m) => ({ default: m.SampleMarkChoice })))
@@ -77,21 +78,9 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
   useKey('centre', () => editor.pin({ placement: 'centred' }))
   if (!layout || !setup)
     return (
-      <div className="h-full">
-        <section className="relative h-full min-h-[26rem] min-w-0 bg-bench" aria-label="Ways">
-          {view === 'ways' ? (
-            <WaysView editor={editor} studio={studio} />
-          ) : (
-            <Empty title="No sheet to draw yet">
-              What is chosen leaves no way through the studio. The findings below say why, with a fix where there is one; or release a pin
-              on the left.{' '}
-              <Button kind="link" onClick={() => setView('ways')}>
-                See every way with its reason
-              </Button>
-            </Empty>
-          )}
-        </section>
-      </div>
+      <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
+        <NoSheet editor={editor} studio={studio} ways={view === 'ways'} onWays={() => setView('ways')} />
+      </Suspense>
     )
   const wide = shown === 'ways' || shown === 'parts'
   const sized = brief.arrangement.as === 'apart' || brief.arrangement.as === 'sizes'
