@@ -25,9 +25,11 @@ const OFFLINE: Body = { code: 'offline', message: 'Arch Plate does not answer. W
 
 /** Answers as the call says, or throws what was said instead. */
 async function answerOf<K extends CallKey>(answer: Response): Promise<Answer<K>> {
-  const data = await answer.json().catch(() => null)
+  const data = await answer.json().catch(() => undefined)
+  // Cut off on its way, an answer is none.
+  if (answer.ok && data === undefined) return offline()
   if (!answer.ok)
-    throw new ApiError(answer.status, (data as Body | null) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
+    throw new ApiError(answer.status, (data as Body | undefined) ?? { code: 'unknown', message: `The server answered ${answer.status}.` })
   return data as Answer<K>
 }
 

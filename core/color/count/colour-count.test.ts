@@ -90,3 +90,11 @@ test('black, white and a hair of pure blue are found exactly', () => {
   expect([...colours]).toEqual([0, 0, 0, 0, 0, 255, 255, 255, 255])
   expect([...counts]).toEqual([100, 1, 100])
 })
+
+test('a single row of more pixels than 32 bits can sum keeps its mean', () => {
+  const counter = createColourCounter()
+  const white = new Uint8Array(3_000_000 * 3).fill(250)
+  for (let i = 0; i < 6; i++) counter.add(white)
+  const { total, colours, counts } = counter.finish()
+  expect([total, ...counts, ...colours]).toEqual([18_000_000, 18_000_000, 250, 250, 250])
+})

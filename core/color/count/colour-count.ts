@@ -43,18 +43,14 @@ export interface ColourCounter {
   finish(): Histogram
 }
 
-/** A cell is four numbers beside each other: how many pixels, and the sums of their red, green and blue. */
+/** A cell is four numbers beside each other: how many pixels, and the sums of their red, green and blue; no row is too long for them. */
 const FIELDS = 4
-/** Pixels after which the sums of a cell could pass 32 bits. */
-const MOST_ADDED = Math.floor((2 ** 32 - 1) / 255)
-
 export function createColourCounter(): ColourCounter {
-  const cells = new Uint32Array(LEVELS ** 3 * FIELDS)
+  const cells = new Float64Array(LEVELS ** 3 * FIELDS)
   let total = 0
   return {
     add(rgb) {
       total += rgb.length / 3
-      if (total > MOST_ADDED) throw new RangeError('more pixels than a count holds')
       const count = (r: number, g: number, b: number) => {
         const at = (((r >> SHIFT) * LEVELS + (g >> SHIFT)) * LEVELS + (b >> SHIFT)) * FIELDS
         cells[at] = (cells[at] as number) + 1
