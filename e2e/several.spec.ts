@@ -103,6 +103,29 @@ test('four different pictures to a sheet: dragged onto each other they change pl
   await saved(page)
 })
 
+test('two to a sheet: each in its cell beside the other, and they change places', async ({ page }) => {
+  const id = await jobOf(page, 'Two up', (await demoPictures(page)).slice(0, 2), { paperId: 'harbour-lustre', sheet: A3 })
+  await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  await layout(page).getByRole('radio', { name: 'Equal cells on a sheet' }).check()
+  await saved(page)
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await draggable(page)
+  const pictures = page.locator('[data-role="picture"]')
+  const items = () => pictures.evaluateAll((all) => all.map((g) => g.getAttribute('data-item')))
+  expect(await items()).toEqual(['1', '2'])
+  const [one, other] = await Promise.all([0, 1].map((at) => pictures.nth(at).boundingBox()))
+  if (!one || !other) throw new Error('two pictures were to be drawn')
+  const beside = one.x + one.width <= other.x || other.x + other.width <= one.x
+  const under = one.y + one.height <= other.y || other.y + other.height <= one.y
+  expect(beside || under).toBe(true)
+  await page.mouse.move(one.x + one.width / 2, one.y + one.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(other.x + other.width / 2, other.y + other.height / 2, { steps: 8 })
+  await page.mouse.up()
+  await expect.poll(items).toEqual(['2', '1'])
+  await saved(page)
+})
+
 test('laid out by hand: each picture is dragged by itself, nudged by keys, and lies where it was put after a reload', async ({ page }) => {
   const two = (await demoPictures(page)).slice(0, 2)
   const place = (item: string, x: number) => ({ item, x, y: 60_000, width: 90_000, height: 60_000, turn: 0, fill: true })
