@@ -56,7 +56,26 @@ const ACTS = {
       return ask(base, studio, 'GET', `/studio/parts?have=${have}`)
     }
   },
-  'the open jobs': async (base, studio) => () => ask(base, studio, 'GET', '/jobs'),
+  'studio, after a lot was counted': async (base, studio) => {
+    let { value } = await ask(base, studio, 'GET', '/studio/parts')
+    const lot = value.parts.lots.find(({ form }) => form === 'sheet')
+    let stock = lot.stock
+    return async () => {
+      await ask(base, studio, 'PATCH', `/lots/${lot.id}`, { stock: ++stock })
+      const have = Object.entries(value.versions)
+        .map(([part, version]) => `${part}:${version}`)
+        .join(',')
+      const answer = await ask(base, studio, 'GET', `/studio/parts?have=${have}`)
+      value = answer.value
+      return answer
+    }
+  },
+  'the open jobs, when one was changed': async (base, studio) => async () => {
+    const heads = await ask(base, studio, 'GET', '/jobs/heads')
+    const jobs = await ask(base, studio, 'GET', `/jobs?ids=${heads.value[0].id}`)
+    return { ms: heads.ms + jobs.ms }
+  },
+  'a page of jobs': async (base, studio) => () => ask(base, studio, 'GET', '/jobs'),
   'one job': async (base, studio) => () => ask(base, studio, 'GET', '/jobs/10'),
   'its runs': async (base, studio) => () => ask(base, studio, 'GET', '/jobs/10/runs'),
   'the log': async (base, studio) => () => ask(base, studio, 'GET', '/runs'),
@@ -105,7 +124,7 @@ async function measure(base, studio, act) {
 async function clients(base, studio, count) {
   const kinds = [
     'studio, what changed since',
-    'the open jobs',
+    'the open jobs, when one was changed',
     'one job',
     'its runs',
     'the log',

@@ -1,6 +1,7 @@
 // Bundles server, simulator and workers with esbuild, and the web application with Vite.
 import { build } from 'esbuild'
 import { build as viteBuild } from 'vite'
+import { FOR_NODE } from './lib.mjs'
 
 const only = new Set(process.argv.slice(2))
 const want = (part) => only.size === 0 || only.has(part)
@@ -20,14 +21,8 @@ if (want('node')) {
       'scripts/make-profiles': 'scripts/make-profiles.ts',
     },
     outdir: 'dist',
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    packages: 'external',
-    sourcemap: true,
     splitting: true,
-    logLevel: 'error',
+    ...FOR_NODE,
   })
 }
 if (want('web') && (await import('node:fs')).existsSync('vite.config.ts')) await viteBuild({ logLevel: 'warn' })

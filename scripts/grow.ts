@@ -11,7 +11,7 @@ import type { Lot, Pairing, Paper, Profile } from '../core/things/media/media.ts
 import { DEMO_STUDIO } from '../core/things/studio/short-name.ts'
 import { searchable, wordsOf } from '../core/work/runs/search-words.ts'
 import { openDatabase } from '../server/db/database.ts'
-import { rebuildLearnt } from '../server/store/learnt.ts'
+import { rebuildSums } from '../server/store/learnt.ts'
 import { namesIn, packed, plates } from '../server/store/plates.ts'
 import { studios } from '../server/store/studios.ts'
 import { defineModels } from '../server/store/table.ts'
@@ -252,7 +252,7 @@ for (let n = 2; n <= MOST_WORDS; n++)
      WHERE word NOT IN ('', '¦') ORDER BY word, id`,
   )
 say('what paths have done')
-const found = await rebuildLearnt({ db, studio: to, transaction: null })
+const found = await rebuildSums({ db, studio: to, transaction: null })
 if (found.words) throw new Error('the words runs are found by had to be made anew')
 for (const table of ['papers', 'lots', 'profiles', 'pairings', 'pictures', 'jobs', 'plates', 'runs', 'run_words', 'offsets']) {
   await db.query(`ANALYZE TABLE ${table}`, { type: QueryTypes.SELECT })

@@ -1,5 +1,5 @@
 /**
- * Sums up anew what is kept beside the runs of every studio (what each path has done, the words runs are found by), compares, and mends
+ * Sums up anew what is kept beside the runs of every studio (what each path has done, how papers came out, the words runs are found by), compares, and mends
  * what is otherwise. To be run while the application is not at work; nothing should ever be found.
  *   npm run learnt
  */
@@ -11,8 +11,12 @@ import { defineModels } from '../server/store/table.ts'
 const db = openDatabase()
 defineModels(db)
 for (const { studio, name } of await studios(db).list()) {
-  const { paths, words } = await rebuildLearnt({ db, studio, transaction: null })
-  const wrong = [...paths.map((path) => `what ${path} has done`), ...(words ? ['the words runs are found by'] : [])]
+  const { paths, pairings, words } = await rebuildLearnt({ db, studio, transaction: null })
+  const wrong = [
+    ...paths.map((path) => `what ${path} has done`),
+    ...pairings.map((pairing) => `how ${pairing} came out`),
+    ...(words ? ['the words runs are found by'] : []),
+  ]
   process.stdout.write(`${name}: ${wrong.length === 0 ? 'as the runs say.' : `${wrong.join(', ')}: mended.`}\n`)
 }
 await db.close()

@@ -8,6 +8,17 @@ import { fileURLToPath } from 'node:url'
 export const root = resolve(fileURLToPath(new URL('..', import.meta.url)))
 export const MARIADBD = ['/usr/sbin/mariadbd', '/usr/bin/mariadbd', '/usr/sbin/mysqld']
 
+/** How esbuild makes one file of ours for Node: packages stay where they are. */
+export const FOR_NODE = {
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  sourcemap: true,
+  logLevel: 'error',
+}
+
 export const say = (text) => process.stdout.write(`${text}\n`)
 export const die = (text) => {
   process.stderr.write(`${text}\n`)

@@ -9,13 +9,14 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
-import { build } from 'esbuild'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
 import { pointsIn, reads } from './mutants/points.mjs'
 import { importersOf, testsOf } from './mutants/related.mjs'
 
 needPackages(['liblcms2-utils', 'argyll', 'icc-profiles-free', 'libvips-tools', 'cups-ipp-utils', 'python3-minimal'])
 needModules()
+// Not before: in a clone of this minute there are no packages.
+const { build } = await import('esbuild')
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
@@ -31,8 +32,10 @@ const { values, positionals } = parseArgs({
 const dir = join(root, 'var/mutants')
 const RESULTS = join(dir, 'results.json')
 const SECONDS = join(dir, 'seconds.json')
-/** No change makes tests this much slower unless it goes round for ever, ms. */
-const PATIENCE = 300_000
+/** No change makes tests so much slower than they were, ms and times, unless it goes round for ever. */
+const PATIENCE = { least: 40_000, times: 6 }
+/** Where nobody knows how long they take, ms. */
+const LONGEST = 300_000
 
 const text = (file) => readFileSync(join(root, file), 'utf8')
 const hash = (...parts) => createHash('sha256').update(parts.join('\0')).digest('hex').slice(0, 20)
@@ -63,7 +66,9 @@ const changing = (mutant) => ({
  * Asks these tests in this order until one fails, with the change made.
  * @returns the test that noticed, null when none did
  */
-async function ask(tests, mutant, lane, told = () => undefined) {
+async function ask(tests, mutant, lane, told = () => undefined, seconds = null) {
+  const usually = seconds && tests.reduce((sum, test) => sum + (seconds.get(test) ?? 0), 0) * 1000
+  const patience = usually === null ? LONGEST : Math.min(LONGEST, PATIENCE.least + PATIENCE.times * usually)
   const outfile = join(dir, `asked-${lane}.mjs`)
   const harness = join(root, 'scripts/mutants/harness.mjs')
   const contents = `import { ask } from ${JSON.stringify(harness)}
@@ -86,7 +91,7 @@ process.exit(0)`
     const timer = setTimeout(() => {
       late = true
       child.kill('SIGKILL')
-    }, PATIENCE)
+    }, patience)
     let said = ''
     for (const stream of [child.stdout, child.stderr])
       stream.on('data', (part) => {
@@ -124,7 +129,7 @@ function everyPoint() {
   for (const file of code) {
     if (!/^(core|simulator)\//.test(file) || file.endsWith('.test.ts') || !file.startsWith(values.in)) continue
     // Left out: test fixtures; what only starts or listens; the machines' side of IPP, whose tests need the built application.
-    if (/^core\/testing\/|^simulator\/(main|listen|hands)\.ts$|^simulator\/ipp\//.test(file)) continue
+    if (/^(core|simulator)\/testing\/|^simulator\/(main|listen|hands)\.ts$|^simulator\/ipp\//.test(file)) continue
     const source = text(file)
     const seen = new Map()
     for (const p of pointsIn(source)) {
@@ -147,12 +152,12 @@ const sample = (points, count, seed) =>
     .slice(0, count)
 
 /** Makes each change in turn, as many at once as the machine has cores. */
-async function tryAll(mutants, testsFor, each) {
+async function tryAll(mutants, testsFor, each, seconds = null) {
   let next = 0
   const lane = async (n) => {
     while (next < mutants.length) {
       const mutant = mutants[next++]
-      each(mutant, await ask(testsFor(mutant), mutant, n))
+      each(mutant, await ask(testsFor(mutant), mutant, n, () => undefined, seconds))
     }
   }
   await Promise.all(Array.from({ length: Number(values['at-once']) }, (_, n) => lane(n)))
@@ -180,11 +185,12 @@ async function sampled() {
   const open = mutants.filter((m) => !still(m))
   say(`${mutants.length} changes, seed ${values.seed}; ${mutants.length - open.length} known from before.`)
   let done = 0
-  await tryAll(open, testsFor, (m, by) => {
+  const found = (m, by) => {
     results[m.key] = { by, seen: seenBy(m, by) }
     writeFileSync(RESULTS, JSON.stringify(results))
     say(`${++done}/${open.length}  ${by ? 'noticed  ' : 'UNNOTICED'}  ${line(m)}${by ? `  (${by})` : ''}`)
-  })
+  }
+  await tryAll(open, testsFor, found, seconds)
   report(mutants, (m) => results[m.key].by !== null)
 }
 

@@ -1,12 +1,14 @@
-// npm test, in three lanes beside each other: types, lint, dependency direction and unit tests; integration tests; browser
-// tests. The latter two each have an application of their own as an operator would start it. One line with the sum at the end.
+// npm test, in four lanes beside each other: types, lint, dependency direction and unit tests, then what kills the server;
+// printing; the other integration tests; browser tests. Each has an application of its own as an operator would start it. One
+// line with the sum at the end.
 //   node scripts/test.mjs unit|integration|browser     a part of it
 //   npm run test:thorough                              with all seeds and every kill
 import { spawn } from 'node:child_process'
-import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { killLeftovers, needBuild, needModules, needPackages, root, say, sleep, waitFor } from './lib.mjs'
+import { bundleTests } from './test-groups.mjs'
 
 needPackages([
   'mariadb-server',
@@ -147,6 +149,7 @@ function application(lane, port) {
   killLeftovers(dir)
   return {
     env,
+    dir,
     start,
     async stop() {
       app.proc.kill('SIGTERM')
@@ -154,7 +157,7 @@ function application(lane, port) {
     },
     /** Everything killed at once, started again: the jobs are still there and every run is where it was or further. */
     async survivesKill() {
-      const jobs = async () => (await (await fetch(`${url}/api/studios/lantern-wharf/jobs`)).json()).length
+      const jobs = async () => (await (await fetch(`${url}/api/studios/lantern-wharf/jobs/heads`)).json()).length
       const before = await jobs()
       process.kill(-app.proc.pid, 'SIGKILL')
       killLeftovers(dir)
@@ -168,11 +171,21 @@ function application(lane, port) {
   }
 }
 
+/** The demo, made once as `npm start -- --fresh` makes it: every lane begins with a copy, whose printers are at ports of its own. */
+async function madeDemo() {
+  const app = application('demo', 9580)
+  await app.start('--fresh')
+  await app.stop()
+  return app.dir
+}
+
 /** Runs a lane to its end; whatever becomes of it, its application is stopped. */
 async function lane(name, port, work) {
   const app = application(name, port)
   try {
-    await app.start('--fresh')
+    rmSync(app.dir, { recursive: true, force: true })
+    cpSync(await demo, app.dir, { recursive: true })
+    await app.start()
     await work(app)
   } catch (error) {
     say(`${name} │ FAILED: ${error}`)
@@ -183,9 +196,8 @@ async function lane(name, port, work) {
   }
 }
 
-const APP = ['--runInBand', '--forceExit', '--testTimeout=180000']
-/** What kills the server all the time, and what asks it anything: they have an application to themselves, and go last. */
-const KILLS = ['durability', 'gaps', 'fuzz']
+const ON_APP = ['--runInBand', '--forceExit', '--testTimeout=180000']
+const integration = (name, env, ...which) => jest(name, 'integration-groups', env, ...ON_APP, ...which)
 
 async function withoutApplication() {
   if (!only) {
@@ -193,23 +205,36 @@ async function withoutApplication() {
     await step('lint and dependency direction', bin('biome'), ['check', '--error-on-warnings', '.'])
     await step('dead code', bin('knip'), ['--no-progress'])
   }
-  await jest('unit', 'unit', {}, '--testTimeout=120000', only ? '--maxWorkers=100%' : '--maxWorkers=1')
+  await bundleTests('unit')
+  await jest('unit', 'unit-groups', {}, '--testTimeout=120000', only ? '--maxWorkers=100%' : '--maxWorkers=1')
 }
 
-// The applications wait a good deal of the time, for printers and for browsers: the other tests fill it.
+// The applications wait a good deal of the time, for printers and for browsers: the other tests fill it. What kills the server
+// all the time, and what asks it anything, has an application to itself, once the processors have less to do.
 if (only !== 'unit') needBuild()
+const demo = only === 'unit' ? null : madeDemo()
+// Each lane says so where it could not be made.
+demo?.catch(() => undefined)
+if (!only || only === 'integration') await bundleTests('integration')
 await Promise.all([
-  (!only || only === 'unit') && withoutApplication(),
+  (async () => {
+    if (!only || only === 'unit') await withoutApplication()
+    if (!only || only === 'integration')
+      await lane('kills', 9610, async ({ env }) => {
+        for (const one of ['gaps', 'fuzz']) await integration(one, env, `--testPathPatterns=/${one}`)
+      })
+  })(),
   (!only || only === 'integration') &&
-    lane('integration', 9640, async (app) => {
-      await jest('integration', 'integration', app.env, ...APP, `--testPathIgnorePatterns=${KILLS.join('|')}`)
-      await app.survivesKill()
+    lane('printing', 9640, async ({ env, survivesKill }) => {
+      await integration('printing', env, '--testPathPatterns=/(server-printing|foreign-printer)')
+      await survivesKill()
+      await integration('durability', env, '--testPathPatterns=/durability')
     }),
-  only !== 'unit' &&
-    lane('browser', 9670, async (app) => {
-      if (only !== 'integration') await browser('browser', app.env)
-      if (only !== 'browser') for (const one of KILLS) await jest(one, 'integration', app.env, ...APP, `--testPathPatterns=${one}`)
-    }),
+  (!only || only === 'integration') &&
+    lane('integration', 9700, ({ env }) =>
+      integration('integration', env, '--testPathIgnorePatterns=/(server-printing|foreign-printer|durability|gaps|fuzz)'),
+    ),
+  (!only || only === 'browser') && lane('browser', 9670, ({ env }) => browser('browser', env)),
 ])
 if (failures.length > 0) say(`\nWhat failed:\n  ${failures.join('\n  ')}`)
 say(`\n${totals.passed} passed, ${totals.failed} failed`)
