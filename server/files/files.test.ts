@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { Readable, type Transform } from 'node:stream'
 import { Refusal } from '../problems.ts'
-import type { Disk } from './disk.ts'
+import { type Disk, realDisk } from './disk.ts'
 import { FileStore } from './files.ts'
 
 let dir: string
@@ -44,6 +44,40 @@ test('a sender that goes away leaves nothing behind', async () => {
     },
   })
   await expect(store.take(broken, 1000)).rejects.toThrow('gone')
+  expect(readdirSync(join(dir, 'incoming'))).toEqual([])
+})
+
+/** A store on a disk that takes a thousand bytes and is full. */
+async function onFullDisk(): Promise<FileStore> {
+  const full: Disk = {
+    ...realDisk,
+    async write(_path, source, through) {
+      for await (const _ of source.pipe(through)) throw Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' })
+    },
+  }
+  const on = new FileStore(dir, full)
+  await on.open()
+  return on
+}
+
+test('where the disk is full a sender is heard out before it is answered, and no further than may be sent', async () => {
+  const on = await onFullDisk()
+  let said = 0
+  const parts = (count: number) =>
+    Readable.from(
+      (async function* () {
+        for (said = 0; said < count; said++) {
+          yield Buffer.alloc(1000)
+          await new Promise(setImmediate)
+        }
+      })(),
+    )
+  await expect(on.take(parts(300), 300_000)).rejects.toThrow('ENOSPC')
+  expect(said).toBe(300)
+  await expect(on.take(parts(Number.POSITIVE_INFINITY), 300_000)).rejects.toThrow('ENOSPC')
+  // What had been taken in when the disk was full is heard no second time; a few parts may be under way.
+  expect(said).toBeGreaterThan(250)
+  expect(said).toBeLessThan(400)
   expect(readdirSync(join(dir, 'incoming'))).toEqual([])
 })
 

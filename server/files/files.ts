@@ -3,6 +3,7 @@ import { createReadStream, existsSync } from 'node:fs'
 import { mkdir, readdir, rm, stat } from 'node:fs/promises'
 import { join } from 'node:path'
 import { PassThrough, Readable, Transform } from 'node:stream'
+import { finished } from 'node:stream/promises'
 import { Refusal } from '../problems.ts'
 import { isDiskFull } from '../reasons.ts'
 import { type Disk, realDisk } from './disk.ts'
@@ -19,6 +20,17 @@ function apart(source: Readable): PassThrough {
     if (!source.readableEnded) copy.destroy(new Error('the sender went away'))
   })
   return source.pipe(copy)
+}
+
+/** Resolves when the sender has said all, at most so many bytes of it, or has gone away. */
+async function heardOut(source: Readable, most: number): Promise<void> {
+  let bytes = 0
+  source.unpipe().on('data', (part: Buffer) => {
+    bytes += part.length
+    if (bytes > most) source.destroy()
+  })
+  source.resume()
+  await finished(source, { writable: false }).catch(() => undefined)
 }
 
 /** A file that has come in and is not kept yet: at `path` while it is held. */
@@ -97,8 +109,9 @@ export class FileStore {
       return { temporary, hash: digest.digest('hex'), bytes }
     } catch (error) {
       await this.disk.remove(temporary)
-      // Where the fault is ours the sender is heard out: its connection goes on, and the answer reaches it.
-      if (isDiskFull(error)) source.unpipe().resume()
+      // Where the fault is ours the sender is heard out before it is answered, however slow it is: one that is cut off while it
+      // sends never comes to reading the answer.
+      if (isDiskFull(error)) await heardOut(source, limit - bytes)
       else source.destroy()
       throw error
     }

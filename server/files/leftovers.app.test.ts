@@ -9,7 +9,7 @@ import { beginRun } from '../printing/begin-run.ts'
 import type { Store } from '../store/store.ts'
 import { NO_FACTS, ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
 import { FileStore } from './files.ts'
-import { clearStore, clearWork, isReferred, letSheetsGo } from './leftovers.ts'
+import { clearStore, clearWork, isReferred, letPreviewsGo, letSheetsGo } from './leftovers.ts'
 
 const HOUR = 3_600_000
 let db: Sequelize
@@ -108,4 +108,29 @@ test('delivered sheets go when the house rules keep them no longer, of runs that
   expect(after.map((r) => r.delivered)).toEqual([null, recent, looked, null])
   expect(after[0]).toMatchObject({ state: 'done', sheetsDelivered: 3 })
   expect(await clearStore(db, files)).toEqual([old])
+})
+
+test('previews and counted colours go when they are older than the house rules keep them; those of open jobs stay', async () => {
+  const day = 24 * HOUR
+  const of = async (name: string) => {
+    const [hash, preview, colours] = [await kept(`${name} file`), await kept(`${name} preview`), await kept(`${name} colours`)]
+    const facts = picture({ id: name, name, hash, preview, colours })
+    await store.pictures.add(facts, false)
+    return facts
+  }
+  const [old, open, over] = [await of('old'), await of('open'), await of('over')]
+  await store.jobs.add({ title: 'open', brief: brief({ picture: open }), pins: {} })
+  await store.jobs.add({ title: 'over', brief: brief({ picture: over }), pins: {}, state: 'done' })
+  const there = (...list: string[]) => list.map((hash) => files.has(hash))
+  // For good, unless the rules say otherwise.
+  expect(await letPreviewsGo(store, files, Date.now() + 1000 * day)).toBe(0)
+  await store.rules.change({ keepPreviewsDays: 3 })
+  expect(await letPreviewsGo(store, files, Date.now() + 3 * day - 60_000)).toBe(0)
+  expect(await letPreviewsGo(store, files, Date.now() + 3 * day + 60_000)).toBe(2)
+  expect(there(old.preview, old.colours, over.preview, over.colours)).toEqual([false, false, false, false])
+  expect(there(old.hash, over.hash, open.hash, open.preview, open.colours)).toEqual([true, true, true, true, true])
+  // What is gone is not looked for again; what is counted anew goes again in its time.
+  expect(await letPreviewsGo(store, files, Date.now() + 9 * day)).toBe(0)
+  await store.pictures.counted('old', { colours: await kept('counted anew'), told: null, inked: null, joins: true })
+  expect(await letPreviewsGo(store, files, Date.now() + 9 * day)).toBe(1)
 })

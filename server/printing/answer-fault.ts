@@ -14,7 +14,7 @@ import { apart } from '../store/one-request.ts'
 import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
 import { beginRun, setGoing } from './begin-run.ts'
-import { checkPlate, permitted } from './freeze.ts'
+import { checkPlate, needPictures, permitted } from './freeze.ts'
 import { holdForDisagreement, outdated } from './hold.ts'
 import { Unreachable } from './ipp-client.ts'
 import { comesTo } from './job-comes-to.ts'
@@ -79,6 +79,7 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
   if (again) {
     // Refused before anything is written down: what is to be printed again must be printable.
     const despite = permitted(studio.rules, asked.despite)
+    if (run.how === 'sent') needPictures(app.files, again)
     checkPlate(again, { decisions: decisionsSeen(again.decisions), despite })
     holdForDisagreement(agreed, despite, next)
     // An act of its own: pulled out between the two, the same request finds the run over and goes on from there.

@@ -1,3 +1,4 @@
+import { cases } from '../../core/testing/thorough.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Job, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
@@ -5,7 +6,7 @@ import { seeded } from '../../simulator/machine/random.ts'
 import { call, patient, until } from '../testing/client.ts'
 import { hand, job, jobsAt, killNewest, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
-const KILLS = process.env.ARCH_THOROUGH ? 30 : 8
+const KILLS = cases(30, 6)
 /** Three printers at once, each with small sheets, slowed down so that every stage of a run has its share of the kills. */
 const LANES = [
   { printer: 'dunlin', path: 'dunlin-photo', lot: 'gloss-4x6', paper: 'beacon-gloss', sheet: { width: 101_600, length: 152_400 } },

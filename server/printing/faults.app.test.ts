@@ -1,9 +1,12 @@
+import type { Sequelize } from 'sequelize'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, Run, Tick } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
+import { recountPairings } from '../store/counted-pairings.ts'
 import { call, raw, until } from '../testing/client.ts'
 import { finish, hand, job, print, runOf, sentAs } from '../testing/jobs.ts'
+import { testDatabase } from '../testing/own-studio.ts'
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
 const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
@@ -13,6 +16,19 @@ const studio = async () => (await call<Studio>('GET', '/studio')).body as Studio
 const stock = async (id: string) => (await studio()).lots.find((l) => l.id === id)?.stock ?? 0
 const fault = (run: Pick<Run, 'id'>, body: object) =>
   call<{ run: Run; next: Run | null }>('POST', `/runs/${run.id}/fault`, { sheets: 0, change: false, next: 'nothing', despite: [], ...body })
+
+let db: Sequelize
+const recounted = () => recountPairings({ db, studio: 'lantern-wharf', transaction: null })
+beforeAll(() => {
+  db = testDatabase()
+  // What the demo's pairings brought along is reckoned before anything more is counted.
+  return recounted()
+})
+afterAll(async () => {
+  // Whatever was spoilt and seen here: the pairings say what the runs say.
+  expect(await recounted()).toEqual([])
+  await db.close()
+})
 
 // The demo’s board job stands at this printer and waits for its sheet: it gets it, so that others have their turn.
 beforeAll(async () => {

@@ -1,9 +1,11 @@
 import type { z } from 'zod'
 import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
 import { type Plate, sideOf } from '../../core/plate/resolve/plate.ts'
+import { pictureIn } from '../../core/things/brief/item.ts'
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
 import type { PrintRequestSchema } from '../../core/wire/api/dto.ts'
 import { mayPrintInSpite } from '../../core/work/preflight/in-spite.ts'
+import type { FileStore } from '../files/files.ts'
 import { Refusal } from '../problems.ts'
 import type { Act } from '../store/store.ts'
 
@@ -47,6 +49,18 @@ export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequest
       message: stop ? `${stop.title}: ${stop.says}` : 'Nothing has been decided yet.',
     })
   return plate.findings.filter((f) => f.level === 'stop').map((f) => `${f.title}. ${f.says}`)
+}
+
+/** Refuses with 422 what cannot be rendered since a picture of it was removed. */
+export function needPictures(files: Pick<FileStore, 'has'>, { brief }: Pick<Plate, 'brief'>): void {
+  const gone = brief.items.map(pictureIn).find((picture) => picture && !files.has(picture.hash))
+  if (gone)
+    throw new Refusal(422, {
+      code: 'picture-gone',
+      field: 'picture',
+      value: gone.name,
+      message: `The file of “${gone.name}” has been removed from the studio. Add it again, then print.`,
+    })
 }
 
 /** Said when the first side is still wet; an operator may print in spite of it. */

@@ -1,7 +1,8 @@
 import { existsSync, rmSync, writeFileSync } from 'node:fs'
+import { cases } from '../../core/testing/thorough.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import type { AtWork, Job, Run } from '../../core/wire/api/dto.ts'
+import type { AtWork, Job, JobHead, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { type Answer, call, patient, until } from '../testing/client.ts'
@@ -9,8 +10,8 @@ import { finish, hand, job, killNewest, print, printRequest, runOf, sentAs, smal
 
 const PLUG = process.env.ARCH_PLUG ?? ''
 /** Of the gaps of each act so many are tried; all of them when there is time. */
-const GAPS = process.env.ARCH_THOROUGH ? 99 : 3
-const OTHER_KILLS = process.env.ARCH_THOROUGH ? 10 : 2
+const GAPS = cases(99, 3)
+const OTHER_KILLS = cases(10, 2)
 const A4 = { width: mm(210), length: mm(297), name: null }
 const PLAIN = { paperId: 'logbook-plain', sheet: A4, size: { by: 'border', border: mm(12) } }
 const PINS = { printer: 'plover', path: 'plover-tray-1', stock: 'plain-a4' }
@@ -179,7 +180,7 @@ const ACTS = [
 
 /** Nothing contradicts anything: a job is being printed while, and only while, a run of it is under way. */
 async function noContradiction(): Promise<void> {
-  const jobs = (await call<Job[]>('GET', '/jobs')).body as Job[]
+  const jobs = (await call<JobHead[]>('GET', '/jobs/heads')).body as JobHead[]
   const moving = new Set(((await call<AtWork[]>('GET', '/at-work')).body as AtWork[]).map((run) => run.jobId))
   for (const j of jobs) expect([j.id, j.state === 'printing']).toEqual([j.id, moving.has(j.id)])
 }

@@ -22,7 +22,8 @@ export async function inspect(act: Act, id: number, inspection: Inspection): Pro
   })
   await act.offsets.learn(id, offsetLearnt(run, inspection))
   const { setup } = run.plate
-  if (setup)
+  // A sheet is counted once: with its first side.
+  if (setup && run.side === 'front')
     await act.pairings.count(run.printerId, setup.paper.id, mannerOf(setup, run.plate.estimates), verdictCounts(before, inspection))
   if (ended) await act.jobs.stands(run.jobId, await comesTo(act, inspected, inspection.verdict === 'wasted' ? 'failed' : 'done'))
   // The round is over: the next print begins its loading steps afresh.

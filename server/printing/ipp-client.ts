@@ -176,6 +176,8 @@ async function exchange(
 
 export interface PrinterJob {
   id: number
+  /** As whoever sent it named it; null where the printer does not say. */
+  name: string | null
   /** RFC 8011 job state number. */
   state: number
   /** The reason that says most: not `none`, and what it waits for before what it does. */
@@ -195,6 +197,7 @@ const readJob = (attributes: Attributes): PrinterJob => {
   const done = first(attributes, 'job-impressions-completed') ?? first(attributes, 'job-media-sheets-completed')
   return {
     id: Number(first(attributes, 'job-id') ?? 0),
+    name: typeof first(attributes, 'job-name') === 'string' ? String(first(attributes, 'job-name')) : null,
     state,
     reason: reasons.find((r) => !['none', 'job-printing', 'printer-stopped', 'job-incoming'].includes(r)) ?? reasons[0] ?? 'none',
     incoming: (state === JOB_STATE.pending || state === JOB_STATE.held) && reasons.includes('job-incoming'),

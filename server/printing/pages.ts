@@ -6,10 +6,11 @@ import { capabilitiesOf, type SentFormat } from '../../core/wire/ipp/capabilitie
 import type { FileStore } from '../files/files.ts'
 import { log } from '../log.ts'
 import { reasonOf } from '../reasons.ts'
+import type { Store } from '../store/store.ts'
 import type { Pool } from '../workers/pool.ts'
 import { ipp, Refused, Unreachable } from './ipp-client.ts'
 import { pageTask } from './page-task.ts'
-import { nameAtPrinter, pagesOfRun, type Run, setupOf } from './run-row.ts'
+import { addressOf, nameAtPrinter, pagesOfRun, type Run, setupOf } from './run-row.ts'
 
 const EXTENSION = {
   'image/pwg-raster': 'pwg',
@@ -23,10 +24,12 @@ const FORMATS = Object.keys(EXTENSION) as SentFormat[]
 export class Pages {
   private readonly files: FileStore
   private readonly pool: Pool
+  private readonly store: Pick<Store, 'printers'>
 
-  constructor(files: FileStore, pool: Pool) {
+  constructor(files: FileStore, pool: Pool, store: Pick<Store, 'printers'>) {
     this.files = files
     this.pool = pool
+    this.store = store
   }
 
   fileOf(run: Run, format: SentFormat): string {
@@ -40,18 +43,18 @@ export class Pages {
 
   /** The form the printer wants; while it is away, the one most take. */
   async formatFor(run: Run): Promise<SentFormat> {
-    const printer = await ipp.describe(setupOf(run).address).catch((error) => {
+    const printer = await ipp.describe(await addressOf(this.store, run)).catch((error) => {
       if (error instanceof Unreachable) return null
       throw error
     })
     return (printer && capabilitiesOf(printer, this.several(run)).format) ?? 'image/pwg-raster'
   }
 
-  /** Makes the page unless it is there. @throws Refused when it cannot be made */
+  /** Makes the page unless it is there. @throws Refused when it cannot be made; what broke off the work where the server stops */
   async make(run: Run, format: SentFormat): Promise<string> {
     const output = this.fileOf(run, format)
     if (existsSync(output)) return output
-    const { setup } = setupOf(run)
+    const setup = setupOf(run)
     const pages = collated(pagesOfRun(run)).pages.map(({ form, count }) => {
       const plan = planForm(run.plate, form)
       if (!plan) throw new Refused(0, 'There is no picture to print.')
@@ -66,6 +69,8 @@ export class Pages {
         await this.pool.makePrintFile({ pages: each, output, format: EXTENSION[format], title: nameAtPrinter(run) }, () => undefined)
       }
     } catch (error) {
+      // The run is as it was, and its page is made after the next start.
+      if (this.pool.closing) throw error
       log.error({ err: error, run: run.id }, 'page')
       throw new Refused(0, `The page could not be made: ${reasonOf(error)}.`)
     }

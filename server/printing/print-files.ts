@@ -4,22 +4,28 @@ import { planForm } from '../../core/output/page/page-plan.ts'
 import { MANY_PAGED, type PrintFormat } from '../../core/output/page/print-format.ts'
 import { pagesOf } from '../../core/output/page/run-pages.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { DEFAULT_RULES } from '../../core/things/studio/house-rules.ts'
 import type { PrintFile } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
 import { log } from '../log.ts'
 import { Refusal } from '../problems.ts'
 import { reasonOf } from '../reasons.ts'
+import { needPictures } from './freeze.ts'
 import { pageTask } from './page-task.ts'
 
-/** Made files are kept for an hour; they can be made again. */
-const KEEP = 3_600_000
+const HOUR = 3_600_000
 /** Files made at once; each may take a gigabyte of disk. */
 const MOST = 4
 
 /** Makes pages as files for other programs, in the workers, and keeps them until they are fetched. */
-export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
+export function createPrintFiles({ files, pool, store }: Pick<App, 'files' | 'pool' | 'store'>) {
   const made = new Map<string, PrintFile>()
   const pathOf = (id: string) => files.workPath(`print-file-${id}`)
+  const hoursKept = () =>
+    store.rules.read().then(
+      (rules) => rules.keepPrintFilesHours,
+      () => DEFAULT_RULES.keepPrintFilesHours,
+    )
   const forget = async (id: string) => {
     made.delete(id)
     await rm(pathOf(id), { force: true })
@@ -30,6 +36,7 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
      * the first. Refuses a plate there is nothing to make from.
      */
     begin(jobId: number, title: string, plate: Plate, format: PrintFormat, formId?: string): PrintFile {
+      needPictures(files, plate)
       const { setup } = plate
       const forms = pagesOf(plate, 'front').map(({ form }) => form)
       const wanted =
@@ -63,7 +70,7 @@ export function createPrintFiles({ files, pool }: Pick<App, 'files' | 'pool'>) {
           file.bytes = (await stat(output)).size
           file.share = 1
           file.state = 'ready'
-          setTimeout(() => void forget(file.id), KEEP).unref()
+          setTimeout(() => void forget(file.id), (await hoursKept()) * HOUR).unref()
         },
         (error: Error) => {
           file.state = 'failed'

@@ -18,7 +18,7 @@ import { deliveredSheet, hands } from './hands.ts'
 import { ipp, type PrinterJob, Refused, Unreachable } from './ipp-client.ts'
 import { comesTo } from './job-comes-to.ts'
 import { Pages } from './pages.ts'
-import { type Note, pause, type Run, setupOf } from './run-row.ts'
+import { addressOf, jobOf, type Note, pause, type Run, setupOf } from './run-row.ts'
 import { Sender } from './sender.ts'
 import { Silence } from './silence.ts'
 
@@ -48,7 +48,7 @@ export class Runner {
   constructor(parts: Parts) {
     this.parts = parts
     const note: Note = (run, change) => this.note(run, change)
-    this.pages = new Pages(parts.files, parts.pool)
+    this.pages = new Pages(parts.files, parts.pool, parts.store)
     this.sender = new Sender(parts.store, this.pages, note)
     this.drying = new Drying(parts.store, note)
   }
@@ -93,10 +93,13 @@ export class Runner {
   }
 
   private async letGo(run: Run, printerJob: number): Promise<void> {
-    await ipp.cancel(setupOf(run).address, printerJob).catch((error) => {
-      if (error instanceof Unreachable) throw error
-      log.warn({ err: error, run: run.id }, 'the job was over before it could be cancelled')
-    })
+    const address = await addressOf(this.parts.store, run)
+    await jobOf(run, printerJob, address)
+      .then(() => ipp.cancel(address, printerJob))
+      .catch((error) => {
+        if (error instanceof Unreachable) throw error
+        log.warn({ err: error, run: run.id }, 'the job was over before it could be cancelled')
+      })
   }
 
   /** Ends a run that was printed from a program of the operator's own, as the operator says. */
@@ -117,7 +120,7 @@ export class Runner {
 
   /** Presses the printer's go key for a run that waits at it. */
   async go(run: Run): Promise<void> {
-    await hands(setupOf(run).address, { act: 'go' })
+    await hands(await addressOf(this.parts.store, run), { act: 'go' })
     // Taken at the operator's word: the printer has its time to say something new.
     this.silence.forget(run.id)
     if (run.state === 'waiting') await this.note(run, { state: 'printing', reason: null, message: 'Going on.' })
@@ -201,12 +204,12 @@ export class Runner {
   }
 
   private async watch(run: Run): Promise<void> {
-    const { address } = setupOf(run)
+    const address = await addressOf(this.parts.store, run)
     if (run.printerJob === null) {
       await this.note(run, { state: 'sending' })
       return
     }
-    const job = await ipp.job(address, run.printerJob)
+    const job = await jobOf(run, run.printerJob, address)
     if (job.state === JOB_STATE.completed) return this.delivered(run, job)
     // Fewer are wanted than it was sent with: it is told to stop when those are out, and has brought them when it has.
     const enough = run.until !== null && job.delivered >= run.until
@@ -255,7 +258,7 @@ export class Runner {
   }
 
   private async delivered(run: Run, job: PrinterJob): Promise<void> {
-    const { address } = setupOf(run)
+    const address = await addressOf(this.parts.store, run)
     const picture = isLocal(address) ? await deliveredSheet(address, job.id, 1) : null
     const hash = picture ? (await this.parts.files.take(picture, LIMITS.uploadBytes)).hash : null
     // A printer that counts nothing has done what it was asked for.
@@ -266,7 +269,7 @@ export class Runner {
 
   /** Ends a run with what it used counted, and looks at the printer's ink. */
   private async end(run: Run, change: RunChange & { state: RunState; sheetsDelivered: number }): Promise<void> {
-    const { setup, address } = setupOf(run)
+    const setup = setupOf(run)
     const { store, events } = this.parts
     let pieces: Awaited<ReturnType<typeof tellPieces>> = { jobs: [], runs: [] }
     const ended = await store.act(async (act) => {
@@ -291,8 +294,8 @@ export class Runner {
     await this.pages.forget(run)
     // Ink is worth knowing but not worth failing a finished run for; what was printed elsewhere says nothing of this printer.
     if (run.how === 'own') return
-    await ipp
-      .inkLevels(address)
+    await addressOf(store, run)
+      .then((address) => ipp.inkLevels(address))
       .then((levels) => store.act((act) => recordInks(act, setup.printer.id, levels)))
       .catch((error) => log.warn({ err: error, run: run.id }, 'ink levels'))
     events.tell({ what: 'studio', id: setup.lot.id })

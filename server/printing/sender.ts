@@ -7,7 +7,14 @@ import { log } from '../log.ts'
 import type { Store } from '../store/store.ts'
 import { ipp, type PrinterJob, Refused } from './ipp-client.ts'
 import type { Pages } from './pages.ts'
-import { type Note, nameAtPrinter, pagesOfRun, type Run, setupOf } from './run-row.ts'
+import { addressOf, jobOf, type Note, nameAtPrinter, pagesOfRun, type Run } from './run-row.ts'
+
+/** What is sent, and to where: one address from the first word to the last. */
+interface Sending {
+  address: string
+  attributes: Attributes
+  format: SentFormat
+}
 
 /**
  * Hands pages over so that none can ever be printed twice. With Create-Job the printer's number for the job is written
@@ -27,9 +34,9 @@ export class Sender {
 
   /** @throws Unreachable, Refused */
   async send(run: Run): Promise<void> {
-    const { address } = setupOf(run)
+    const address = await addressOf(this.store, run)
     const name = nameAtPrinter(run)
-    const known = run.printerJob === null ? await ipp.findByName(address, name) : await ipp.job(address, run.printerJob)
+    const known = run.printerJob === null ? await ipp.findByName(address, name) : await jobOf(run, run.printerJob, address)
     if (known && !known.incoming) return this.there(run, known)
     const printer = await ipp.describe(address)
     const several = this.pages.several(run)
@@ -51,7 +58,9 @@ export class Sender {
     const attributes = sendable(jobAttributesFor(run.plate, run.side, collated(pagesOfRun(run)).copies), printer)
     if (!known) await ipp.validate(address, name, attributes, format)
     if ((await this.stateOf(run)) !== 'sending') return
-    const sent = twoSteps ? await this.inTwo(run, known, attributes, format) : await this.inOne(run, attributes, format)
+    const sent = twoSteps
+      ? await this.inTwo(run, known, { address, attributes, format })
+      : await this.inOne(run, { address, attributes, format })
     if (!sent) return
     // Cancelled while it was on its way: it must not print for all that.
     if ((await this.stateOf(run)) === 'cancelled') await ipp.cancel(address, sent.id)
@@ -66,8 +75,7 @@ export class Sender {
     return this.store.runs.stateOf(run.id)
   }
 
-  private async inTwo(run: Run, known: PrinterJob | null, attributes: Attributes, format: SentFormat): Promise<PrinterJob | null> {
-    const { address } = setupOf(run)
+  private async inTwo(run: Run, known: PrinterJob | null, { address, attributes, format }: Sending): Promise<PrinterJob | null> {
     const job = known ?? (await ipp.create(address, nameAtPrinter(run), attributes))
     await this.note(run, { printerJob: job.id, attemptedAt: run.attemptedAt ?? new Date() })
     if ((await this.stateOf(run)) !== 'sending') {
@@ -77,8 +85,8 @@ export class Sender {
     return ipp.send(address, job.id, this.pages.fileOf(run, format), format)
   }
 
-  private async inOne(run: Run, attributes: Attributes, format: SentFormat): Promise<PrinterJob> {
+  private async inOne(run: Run, { address, attributes, format }: Sending): Promise<PrinterJob> {
     await this.note(run, { attemptedAt: new Date() })
-    return ipp.print(setupOf(run).address, nameAtPrinter(run), attributes, this.pages.fileOf(run, format), format)
+    return ipp.print(address, nameAtPrinter(run), attributes, this.pages.fileOf(run, format), format)
   }
 }

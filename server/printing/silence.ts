@@ -29,7 +29,7 @@ export class Silence {
 
 /** What to tell of a run whose printer has said nothing new for so many milliseconds; null while that is nothing unusual. */
 export function saysSilent(run: Pick<Run, 'plate'>, job: Pick<PrinterJob, 'state' | 'progress'>, since: number): string | null {
-  const { setup } = setupOf(run)
+  const setup = setupOf(run)
   // A job that waits its turn behind another one is not asked for anything.
   const between = job.state === JOB_STATE.processing && (job.progress === null || job.progress === 0 || job.progress === 100)
   if (setup.gap === 'wide' && setup.printer.confirmsWideGap && between && since > ASKS_AFTER)

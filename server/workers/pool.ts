@@ -40,7 +40,12 @@ export function openPool() {
   const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
   // Of pictures that have to be held whole in memory one is decoded at a time.
   const gate = createGate()
+  let closing = false
   return {
+    /** Work that ends now was broken off, and is to be done again after the next start: nothing is wrong with it. */
+    get closing(): boolean {
+      return closing
+    },
     inspectPicture: (task: InspectPictureTask): Promise<InspectedPicture> => gate(task.file, () => run(task, { name: 'inspectPicture' })),
     countPicture: (task: CountTask): Promise<Counted> => gate(task.picture, () => run(task, { name: 'countPicture' })),
     pictureWindow: (task: PictureWindowTask): Promise<Uint8Array> => gate(task.picture, () => run(task, { name: 'pictureWindow' })),
@@ -70,7 +75,10 @@ export function openPool() {
     compareProfileFiles: (task: { one: string; other: string }): Promise<ProfileComparison> => run(task, { name: 'compareProfileFiles' }),
     checkProfileFile: (task: { file: string; measurements: string }): Promise<Result<ProfileCheck>> =>
       run(task, { name: 'checkProfileFile' }),
-    close: () => pool.destroy(),
+    close: () => {
+      closing = true
+      return pool.destroy()
+    },
   }
 }
 export type Pool = ReturnType<typeof openPool>

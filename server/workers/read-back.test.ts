@@ -28,7 +28,7 @@ const PPI = 72
 let dir: string
 let file: string
 /** What each point of the picture prints as: sRGB of a chart of 64 × 64 points that the same press has printed. */
-let chart: { u: number; v: number; rgb: number[] }[]
+let chart: { u: number; v: number; rgb: readonly number[] }[]
 const colourAt = (u: number, v: number) => [20 + 200 * u, 20 + 200 * v, 60]
 
 const studio = studioOf()
@@ -85,8 +85,14 @@ async function sheetOf(pass: Pass) {
 const apart = (a: readonly number[], b: readonly number[]) => Math.hypot(...a.map((v, i) => v - (b[i] as number)))
 /** Which point of the picture this colour is; null for bare paper and whatever is no colour of the picture. */
 function pointOf(rgb: readonly number[]): [number, number] | null {
-  const best = chart.reduce((a, b) => (apart(b.rgb, rgb) < apart(a.rgb, rgb) ? b : a))
-  return apart(best.rgb, rgb) < 14 ? [best.u, best.v] : null
+  const [r, g, b] = rgb as [number, number, number]
+  let [best, least] = [chart[0], Number.POSITIVE_INFINITY]
+  for (const point of chart) {
+    const [pr, pg, pb] = point.rgb as [number, number, number]
+    const far = (pr - r) ** 2 + (pg - g) ** 2 + (pb - b) ** 2
+    if (far < least) [best, least] = [point, far]
+  }
+  return best && least < 14 ** 2 ? [best.u, best.v] : null
 }
 const isPaper = (rgb: readonly number[]) => Math.min(...rgb) > 225
 
