@@ -1,5 +1,6 @@
 import type { Events } from './events.ts'
 import type { FileStore } from './files/files.ts'
+import type { PictureFiles } from './pictures/picture-files.ts'
 import type { Runner } from './printing/runner.ts'
 import type { Store } from './store/store.ts'
 import type { Backups } from './upkeep/backups.ts'
@@ -12,6 +13,7 @@ export interface App {
   studio: string
   store: Store
   files: FileStore
+  pictureFiles: PictureFiles
   pool: Pool
   events: Events
   runner: Runner

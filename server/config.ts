@@ -12,6 +12,8 @@ export const config = {
   backupDir: resolve(process.env.ARCH_BACKUP_DIR ?? join(process.env.ARCH_DATA_DIR ?? join(root, 'var/data'), '../backups')),
   webDir: resolve(process.env.ARCH_WEB_DIR ?? join(root, 'dist/web')),
   workerFile: resolve(process.env.ARCH_WORKER ?? join(root, 'dist/server/worker.js')),
+  /** The first port of the simulated printers; null where none of ours are running. */
+  simulatorPort: process.env.ARCH_SIM_PORT ? Number(process.env.ARCH_SIM_PORT) : null,
   /** What makes the demo studio. */
   seedFile: resolve(process.env.ARCH_SEED ?? join(root, 'dist/scripts/seed.js')),
   database: {

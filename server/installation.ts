@@ -5,6 +5,7 @@ import { openDatabase } from './db/database.ts'
 import { migrate } from './db/migrations.ts'
 import { Events } from './events.ts'
 import { FileStore } from './files/files.ts'
+import { openPictureFiles, type PictureFiles } from './pictures/picture-files.ts'
 import { Runner } from './printing/runner.ts'
 import { studios } from './store/studios.ts'
 import { defineModels } from './store/table.ts'
@@ -17,6 +18,7 @@ import { openPool, type Pool } from './workers/pool.ts'
 export interface Installation {
   db: Sequelize
   files: FileStore
+  pictureFiles: PictureFiles
   pool: Pool
   studios: ReturnType<typeof studios>
   upkeep: App['upkeep']
@@ -41,6 +43,7 @@ export async function openInstallation(): Promise<Installation> {
   const files = new FileStore(config.dataDir)
   await files.open()
   const pool = openPool()
+  const pictureFiles = openPictureFiles(db, files, pool)
   const all = studios(db)
   const open = new Map<string, App>()
   const closed = new Set<string>()
@@ -63,6 +66,7 @@ export async function openInstallation(): Promise<Installation> {
   return {
     db,
     files,
+    pictureFiles,
     pool,
     studios: all,
     upkeep,
@@ -77,7 +81,7 @@ export async function openInstallation(): Promise<Installation> {
       if (now || closed.has(studio)) return now ?? null
       const store = all.open(studio)
       const events = new Events()
-      const app = { studio, store, files, pool, events, runner: new Runner({ store, files, pool, events }), upkeep }
+      const app = { studio, store, files, pictureFiles, pool, events, runner: new Runner({ store, files, pool, events }), upkeep }
       open.set(studio, app)
       return app
     },

@@ -1,3 +1,5 @@
+import { createReadStream } from 'node:fs'
+import { stat } from 'node:fs/promises'
 import type { IncomingMessage } from 'node:http'
 import { extname, join } from 'node:path'
 import { Readable } from 'node:stream'
@@ -45,7 +47,7 @@ const ACROSS = new Set(['copies', 'things'])
 
 /** The whole HTTP side: the studios' APIs, files, and the built web application. */
 export function buildHttp(installation: Installation) {
-  const { files } = installation
+  const { pictureFiles } = installation
   const http = router()
   http.onError(told)
   // What is answered before its body was read to its end is the last on its connection: what is left of that body is let
@@ -136,11 +138,13 @@ export function buildHttp(installation: Installation) {
 
   http.get('/api/files/:hash', async (c) => {
     const hash = c.req.param('hash')
-    if (!/^[0-9a-f]{64}$/.test(hash) || !files.has(hash)) throw missing('file', hash)
-    const stream = Readable.toWeb(files.read(hash)) as ReadableStream
+    const path = /^[0-9a-f]{64}$/.test(hash) ? await pictureFiles.pathOf(hash) : null
+    if (path === null) throw missing('file', hash)
+    const { size } = await stat(path)
+    const stream = Readable.toWeb(createReadStream(path)) as ReadableStream
     return c.body(stream, 200, {
       'content-type': 'application/octet-stream',
-      'content-length': String(await files.size(hash)),
+      'content-length': String(size),
       'cache-control': 'public, max-age=31536000, immutable',
     })
   })
@@ -148,7 +152,8 @@ export function buildHttp(installation: Installation) {
   http.get('/api/files/:hash/small/:side', async (c) => {
     const { hash, side } = c.req.param()
     const wanted = SMALL_SIDES.find((one) => String(one) === side)
-    const small = wanted && files.has(hash) ? await smallPicture(files.pathOf(hash), wanted) : null
+    const path = wanted && /^[0-9a-f]{64}$/.test(hash) ? await pictureFiles.pathOf(hash) : null
+    const small = wanted && path ? await smallPicture(path, wanted) : null
     if (!small) throw missing('file', hash)
     return c.body(small as Uint8Array<ArrayBuffer>, 200, {
       'content-type': 'image/jpeg',

@@ -15,10 +15,10 @@ type Document = ReturnType<ReturnType<typeof router>['getOpenAPIDocument']>
 
 /** The published document of every call, OpenAPI 3.0. Nobody calls what is built for it. */
 export function apiDocument(installation: Installation): Document {
-  const { files, pool, studios, upkeep } = installation
+  const { files, pictureFiles, pool, studios, upkeep } = installation
   const events = new Events()
   const store = studios.open('')
-  const nobody: App = { studio: '', store, files, pool, events, runner: new Runner({ store, files, pool, events }), upkeep }
+  const nobody: App = { studio: '', store, files, pictureFiles, pool, events, runner: new Runner({ store, files, pool, events }), upkeep }
   const all = router()
   all.route('/api/studios/:studio', buildApi(nobody))
   all.route('/api', studiosApi(installation))

@@ -1,10 +1,11 @@
+import { cases } from '../../core/testing/thorough.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { BASE, call } from '../testing/client.ts'
 import { type Document, type Operation, operationsOf, requestsOf } from '../testing/requests-of.ts'
 
 /** Every call of the published document, asked so many times in all with whatever comes. */
-const REQUESTS = process.env.ARCH_THOROUGH ? 12_000 : 3000
+const REQUESTS = cases(12_000, 2000)
 const AT_ONCE = 4
 
 /**

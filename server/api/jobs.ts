@@ -9,11 +9,9 @@ import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
 import type { App } from '../app-context.ts'
-import { loadSheetPdf } from '../documents/load-sheet.ts'
-import { cutsPdf, drawingPdf } from '../documents/scale-drawing.ts'
 import { beginRun, setGoing } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
-import { checkPlate, permitted, plateForBack } from '../printing/freeze.ts'
+import { checkPlate, needPictures, permitted, plateForBack } from '../printing/freeze.ts'
 import { holdForDisagreement } from '../printing/hold.ts'
 import { recordLoading } from '../printing/record-loading.ts'
 import { askStanding, holdForPrinter } from '../printing/standing.ts'
@@ -73,10 +71,12 @@ export function jobsApi(app: App) {
       return { ...begun, brief: withWishes(begun.brief, wishes) }
     }
     const title = run ? (await store.jobs.find(run.jobId)).title : job?.title
-    return { title: title === undefined ? undefined : `${title}, again`, begin }
+    return { title: title === undefined ? undefined : `${title}, again`, begin, like: run?.plate.brief ?? job?.brief ?? null }
   }
   /** A job's sheets on paper, at the scale that was asked for. */
-  const toScale = async (c: Context, name: string, draw: typeof drawingPdf) => {
+  const toScale = async (c: Context, name: 'drawing' | 'cuts') => {
+    const { cutsPdf, drawingPdf } = await import('../documents/scale-drawing.ts')
+    const draw = { drawing: drawingPdf, cuts: cutsPdf }[name]
     const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
     const scale = ScaleSchema.parse(c.req.query('scale') ?? '1')
     const plate = resolve(job.brief, await store.studio(), job.pins)
@@ -106,20 +106,23 @@ export function jobsApi(app: App) {
     return now.map(jobDto)
   }
   return router()
-    .call('GET /jobs', async () => {
-      // Thousands of open jobs are put together once for all who ask, until one of them is written.
-      const list = async () => JSON.stringify(readable(await store.jobs.list(), jobDto))
-      return asJson(await store.kept('list of jobs', ['jobs'], list))
+    .call('GET /jobs', async (c) => {
+      const { before, ids } = c.req.valid('query')
+      return c.json(readable(await store.jobs.page({ before, ids: ids?.split(',').map(Number) }), jobDto), 200)
+    })
+    .call('GET /jobs/heads', async () => {
+      // Thousands of open jobs are looked through once for all who ask, until one of them is written.
+      return asJson(await store.kept('heads of jobs', ['jobs'], async () => JSON.stringify(await store.jobs.heads())))
     })
     .call('POST /jobs', async (c) => {
       const { title, pictureId, pictureIds = [], wishes = [], ...how } = c.req.valid('json')
-      const [pictures, { title: again, begin }] = await Promise.all([
+      const [pictures, { title: again, begin, like }] = await Promise.all([
         store.pictures.findAll([...(pictureId ? [pictureId] : []), ...pictureIds]),
         beginner(how),
       ])
       const [first] = pictures
       const name = title ?? (first ? nameOf(first) : again) ?? 'New job'
-      const row = await store.act((act) => act.jobs.add({ title: name, ...begin(pictures, wishes) }))
+      const row = await store.act((act) => act.jobs.add({ title: name, ...begin(pictures, wishes) }, like))
       events.tell({ what: 'job', id: row.id })
       return c.json(jobDto(row), 201)
     })
@@ -222,6 +225,7 @@ export function jobsApi(app: App) {
           value: unknown.form,
           message: 'The job has no such sheet by now. Look at its sheets again.',
         })
+      if (asked.how === 'sent') needPictures(app.files, plate)
       const stops = back ? [] : checkPlate(plate, { ...asked, despite })
       // Asked again at this moment: much can have happened since the screen was opened.
       const now = await askStanding(store, plate, studio).catch((error) => {
@@ -267,13 +271,14 @@ export function jobsApi(app: App) {
       events.tell({ what: 'job', id })
       return c.json(jobDto(booked), 200)
     })
-    .get('/jobs/:id/drawing.pdf', (c) => toScale(c, 'drawing', drawingPdf))
-    .get('/jobs/:id/cuts.pdf', (c) => toScale(c, 'cuts', cutsPdf))
+    .get('/jobs/:id/drawing.pdf', (c) => toScale(c, 'drawing'))
+    .get('/jobs/:id/cuts.pdf', (c) => toScale(c, 'cuts'))
     .get('/jobs/:id/load-sheet.pdf', async (c) => {
       const job = await store.jobs.find(IdParam.parse({ id: c.req.param('id') }).id)
       const studio = await store.studio()
       const plate = resolve(job.brief, studio, job.pins)
       const address = `${new URL(c.req.url).origin}/${app.studio}/jobs/${job.id}/load`
+      const { loadSheetPdf } = await import('../documents/load-sheet.ts')
       const pdf = await loadSheetPdf(app.files, { id: job.id, title: job.title, plate, studio, address })
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',

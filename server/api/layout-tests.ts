@@ -9,7 +9,6 @@ import { type Item, withPicture } from '../../core/things/brief/item.ts'
 import { mm } from '../../core/things/length/length.ts'
 import { Asked } from '../../core/wire/api/calls/layout-tests.ts'
 import type { App } from '../app-context.ts'
-import { layoutTestOf, layoutTestPdf, layoutTestPng } from '../documents/layout-test.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing } from '../problems.ts'
 import { jobDto } from '../store/jobs.ts'
@@ -17,6 +16,8 @@ import { router } from './shared.ts'
 
 /** As much of a roll as the rulers need. */
 const FROM_ROLL = mm(300)
+
+const documents = () => import('../documents/layout-test.ts')
 
 /** The light sheet that shows where a path really lays its prints. */
 export function layoutTestsApi(app: App) {
@@ -42,6 +43,7 @@ export function layoutTestsApi(app: App) {
   return router()
     .call('POST /printers/{id}/layout-test', async (c) => {
       const { plate, brief, pins } = await plan(c.req.valid('param').id, c.req.valid('json'))
+      const { layoutTestOf, layoutTestPng } = await documents()
       const { drawing } = layoutTestOf(plate, today())
       const { printer, path } = plate.setup as NonNullable<Plate['setup']>
       const title = `Layout test, ${printer.name}, ${path.name}`
@@ -58,6 +60,7 @@ export function layoutTestsApi(app: App) {
     })
     .get('/printers/:id/layout-test.pdf', async (c) => {
       const { plate } = await plan(c.req.param('id'), Asked.parse(c.req.query()))
+      const { layoutTestOf, layoutTestPdf } = await documents()
       const { drawing, sheet } = layoutTestOf(plate, today())
       return c.body((await layoutTestPdf(drawing, sheet)) as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',
@@ -66,6 +69,7 @@ export function layoutTestsApi(app: App) {
     })
     .get('/printers/:id/layout-test.png', async (c) => {
       const { plate } = await plan(c.req.param('id'), Asked.parse(c.req.query()))
+      const { layoutTestOf, layoutTestPng } = await documents()
       const png = await layoutTestPng(layoutTestOf(plate, today()).drawing)
       return c.body(png as unknown as ArrayBuffer, 200, {
         'content-type': 'image/png',

@@ -4,7 +4,6 @@ import { lotFrom } from '../../core/things/media/arrival.ts'
 import { measureLot, withinLabel } from '../../core/things/media/lot-measure.ts'
 import { MOST } from '../../core/things/studio/studio.ts'
 import type { App } from '../app-context.ts'
-import { labelSheetPdf } from '../documents/label-sheet.ts'
 import { missing, Refusal } from '../problems.ts'
 import { router } from './shared.ts'
 
@@ -96,6 +95,8 @@ export function lotsApi(app: App) {
         if (!lot || !paper) throw missing('lot', id)
         return { lot, paper, address: `${origin}/${app.studio}/lots/${encodeURIComponent(id)}` }
       })
+      // Documents are loaded when the first of them is made: with their fonts they would be a third of the time a start takes.
+      const { labelSheetPdf } = await import('../documents/label-sheet.ts')
       const pdf = await labelSheetPdf(labels, studio, sheet.value, used)
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',

@@ -2,6 +2,7 @@ import { Readable } from 'node:stream'
 import type { ReadableStream } from 'node:stream/web'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
+import { picturesPage, removePicture } from '../pictures/remove-picture.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { missing, Refusal } from '../problems.ts'
 import { needRoom } from '../upkeep/disk.ts'
@@ -9,6 +10,12 @@ import { router } from './shared.ts'
 
 export function picturesApi(app: App) {
   return router()
+    .call('GET /pictures', async (c) => c.json(await picturesPage(app, c.req.valid('query')), 200))
+    .call('DELETE /pictures/{id}', async (c) => {
+      const { entry, row } = await removePicture(app, c.req.valid('param').id)
+      await app.pictureFiles.forget(row.facts)
+      return c.json(entry, 200)
+    })
     .call('GET /pictures/demo', async (c) => {
       return c.json(await app.store.pictures.demo(), 200)
     })

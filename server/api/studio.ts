@@ -1,5 +1,6 @@
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
+import { changeOf, type ListChange } from '../../core/things/studio/list-change.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { type MachineState, MachineStateSchema, realSheetOf } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
@@ -28,6 +29,32 @@ function textOf(part: object): string {
   texts.set(part, text)
   return text
 }
+/** Long lists that change a little at a time. */
+const LISTS = ['lots', 'pairings'] as const
+type Lists = Pick<Studio, (typeof LISTS)[number]>
+/** Lists that callers may still have, so many. */
+const REMEMBERED = 40
+
+/** Lists as they were at each version, and how they have changed since. */
+function rememberedLists() {
+  const known = new Map<string, Lists[keyof Lists]>()
+  return {
+    /** Only what was read while nothing changed is at a version, and is remembered. */
+    remember(parts: Studio, versions: Record<keyof Studio, string>, after: Record<keyof Studio, string>): void {
+      for (const part of LISTS) if (versions[part] === after[part]) known.set(`${part}:${versions[part]}`, parts[part])
+      for (const oldest of known.keys()) {
+        if (known.size <= REMEMBERED) break
+        known.delete(oldest)
+      }
+    },
+    /** What has changed in a list since the caller had it; null where that is not known, or the whole is shorter. */
+    since(part: keyof Lists, had: ReadonlySet<string>, now: Studio): ListChange<{ id: string }> | null {
+      for (const [key, before] of known) if (had.has(key) && key.startsWith(`${part}:`)) return changeOf<{ id: string }>(before, now[part])
+      return null
+    },
+  }
+}
+
 /** An answer made of parts that have been written already. */
 function written(parts: Partial<Studio>, before = ''): Response {
   const text = `{${Object.entries(parts)
@@ -37,6 +64,7 @@ function written(parts: Partial<Studio>, before = ''): Response {
 }
 
 export function studioApi(app: App) {
+  const lists = rememberedLists()
   const { store, events } = app
   const printer = async (id: string) => (await store.printers.find(id)).printer
   return router()
@@ -46,8 +74,16 @@ export function studioApi(app: App) {
       // Before the parts: one that changes in between is asked for once more, not missed.
       const versions = store.versions()
       const parts = await store.studio()
+      lists.remember(parts, versions, store.versions())
       const missing = Object.entries(parts).filter(([part]) => !had.has(`${part}:${versions[part as keyof Studio]}`))
-      return written(Object.fromEntries(missing), `"versions":${JSON.stringify(versions)},"parts":`)
+      const changed = Object.fromEntries(
+        LISTS.flatMap((part) => {
+          const change = missing.some(([name]) => name === part) ? lists.since(part, had, parts) : null
+          return change ? [[part, change]] : []
+        }),
+      )
+      const whole = Object.fromEntries(missing.filter(([part]) => !(part in changed)))
+      return written(whole, `"versions":${JSON.stringify(versions)},"changed":${JSON.stringify(changed)},"parts":`)
     })
     .call('PATCH /studio/rules', async (c) => {
       const change = c.req.valid('json') as Partial<HouseRules>

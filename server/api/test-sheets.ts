@@ -4,11 +4,12 @@ import type { Brief } from '../../core/things/brief/brief.ts'
 import { briefOf } from '../../core/things/brief/brief-of.ts'
 import { TARGET } from '../../core/work/target/target.ts'
 import type { App } from '../app-context.ts'
-import { targetPdf, targetPng, targetTiff } from '../documents/target.ts'
 import { takePicture } from '../pictures/take-picture.ts'
 import { jobDto } from '../store/jobs.ts'
 import { composeStripSheets } from '../strips/strip-sheets.ts'
 import { router } from './shared.ts'
+
+const target = () => import('../documents/target.ts')
 
 /** Sheets that try something out: test strips, and the tone and colour target. */
 export function testSheetsApi(app: App) {
@@ -37,7 +38,7 @@ export function testSheetsApi(app: App) {
     .call('POST /target/jobs', async (c) => {
       const { paperId, printerId } = c.req.valid('json')
       const studio = await store.studio()
-      const picture = await takePicture(app, Readable.from([await targetPng()]), 'Tone and colour target.png')
+      const picture = await takePicture(app, Readable.from([await (await target()).targetPng()]), 'Tone and colour target.png')
       const brief = briefOf({
         picture,
         paperId,
@@ -49,19 +50,19 @@ export function testSheetsApi(app: App) {
       return c.json(await add('Tone and colour target', brief, printerId ? { printer: printerId } : {}), 201)
     })
     .get('/target.png', async (c) =>
-      c.body((await targetPng()) as unknown as ArrayBuffer, 200, {
+      c.body((await (await target()).targetPng()) as unknown as ArrayBuffer, 200, {
         'content-type': 'image/png',
         'content-disposition': 'attachment; filename="target.png"',
       }),
     )
     .get('/target.tif', async (c) =>
-      c.body((await targetTiff()) as unknown as ArrayBuffer, 200, {
+      c.body((await (await target()).targetTiff()) as unknown as ArrayBuffer, 200, {
         'content-type': 'image/tiff',
         'content-disposition': 'attachment; filename="target.tif"',
       }),
     )
     .get('/target.pdf', async (c) =>
-      c.body((await targetPdf()) as Uint8Array<ArrayBuffer>, 200, {
+      c.body((await (await target()).targetPdf()) as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',
         'content-disposition': 'attachment; filename="target.pdf"',
       }),

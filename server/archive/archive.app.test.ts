@@ -57,10 +57,9 @@ async function answers(studio: string) {
   }
   const lists = Object.fromEntries(
     await Promise.all(
-      ['/studio', '/papers', '/jobs', '/runs', '/runs?q=heron%20ri', '/profiles', '/pictures/demo', '/at-work'].map(async (p) => [
-        p,
-        await get(p),
-      ]),
+      ['/studio', '/papers', '/jobs', '/jobs/heads', '/runs', '/runs?q=heron%20ri', '/profiles', '/pictures/demo', '/at-work'].map(
+        async (p) => [p, await get(p)],
+      ),
     ),
   )
   const each = [

@@ -82,15 +82,26 @@ test('taken while it works and restored elsewhere, a backup answers like the ori
     (up) => up,
     120,
   )
+  // The simulated printers of either stand at ports of their own; the first of them is named.
+  const placed = (base: string, value: unknown) =>
+    JSON.parse(
+      JSON.stringify(value).replaceAll(
+        /127\.0\.0\.1:(\d+)\/ipp/g,
+        (_, port) => `${Number(port) - (base === THERE ? PORT + 11 : Number(process.env.ARCH_TEST_SIM))}`,
+      ),
+    )
   for (const path of ['/studio', '/papers', '/profiles', '/layouts', '/setups', '/sample-packs', '/orders', '/pictures/demo'])
-    expect([path, await asked(studioOf(THERE), path)]).toEqual([path, await asked(studioOf(BASE), path)])
+    expect([path, placed(THERE, await asked(studioOf(THERE), path))]).toEqual([path, placed(BASE, await asked(studioOf(BASE), path))])
   // Jobs were begun after it was taken.
   const studios = async (base: string) => (await asked<object[]>(base, '/api/studios')).map((one) => ({ ...one, jobs: 0 }))
   expect(await studios(THERE)).toEqual(await studios(BASE))
-  // Runs that are under way go on in either by themselves.
+  // Runs that were under way go on in either by themselves: there they find printers that know nothing of them.
   const over = async (base: string) =>
     (await asked<{ runs: Run[] }>(studioOf(base), '/runs')).runs.filter(({ state }) => OVER.includes(state))
-  expect(await over(THERE)).toEqual(await over(BASE))
+  const before = await over(BASE)
+  const same = new Set(before.map(({ id }) => id))
+  expect(before.length).toBeGreaterThan(3)
+  expect((await over(THERE)).filter(({ id }) => same.has(id))).toEqual(before)
 
   const jobs = (await asked<Job[]>(studioOf(THERE), '/jobs')).filter(({ state }) => state === 'setup')
   expect(jobs.some(({ id }) => id === first.id)).toBe(true)

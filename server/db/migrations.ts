@@ -1,5 +1,4 @@
 import { type QueryInterface, QueryTypes, type Sequelize } from 'sequelize'
-import { SequelizeStorage, Umzug } from 'umzug'
 import { platesOnce, sumUp } from './plates-once.ts'
 
 const TIMES = 'created_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3), updated_at DATETIME(3) NOT NULL DEFAULT CURRENT_TIMESTAMP(3)'
@@ -237,6 +236,14 @@ const MIGRATIONS: { name: string; up: (string | ((db: Sequelize) => Promise<void
       sumUp,
     ],
   },
+  {
+    name: '0023-pictures-in-order',
+    up: [
+      'ALTER TABLE pictures ADD COLUMN IF NOT EXISTS preview CHAR(64) NULL, ADD COLUMN IF NOT EXISTS shown DATETIME(3) NULL, ADD KEY IF NOT EXISTS pictures_by_preview (preview), ADD KEY IF NOT EXISTS pictures_by_age (studio, created_at, id), ADD KEY IF NOT EXISTS pictures_shown (studio, shown)',
+      "UPDATE pictures SET preview = NULLIF(JSON_VALUE(facts, '$.preview'), ''), shown = created_at",
+    ],
+  },
+  { name: '0024-brought-along', up: ['ALTER TABLE pairings ADD COLUMN IF NOT EXISTS brought LONGTEXT NULL'] },
 ]
 
 /** Until then inks, the black that is in, overspray and service stood in the printer's record. */
@@ -261,9 +268,33 @@ async function machinesFromRecords(db: Sequelize): Promise<void> {
 /** The tables have been brought further than this version knows. */
 export class NewerDatabase extends Error {}
 
-/** The migrations of this installation, those that were made and those that wait. @throws NewerDatabase where a newer version has been here */
-async function migrationsOf(db: Sequelize) {
-  const storage = new SequelizeStorage({ sequelize: db })
+/** What has been done to these tables, in Umzug's own table. @throws NewerDatabase where a newer version has been here */
+async function doneTo(db: Sequelize): Promise<string[]> {
+  const begun = await db.query("SHOW TABLES LIKE 'sequelize_meta'", { type: QueryTypes.SELECT })
+  if (begun.length === 0) return []
+  const rows = await db.query<{ name: string }>('SELECT name FROM sequelize_meta ORDER BY name', { type: QueryTypes.SELECT })
+  const known = new Set(MIGRATIONS.map(({ name }) => name))
+  const newer = rows.find(({ name }) => !known.has(name))
+  if (newer)
+    throw new NewerDatabase(
+      `This database was last used by a newer version of Arch Plate (it has “${newer.name}”). Start that version, or restore a backup of before: this one would not understand what it finds.`,
+    )
+  return rows.map(({ name }) => name)
+}
+
+const firstAfter = (done: readonly string[]) => MIGRATIONS.find(({ name }) => !done.includes(name))?.name ?? null
+
+/** The first change that an older installation waits for; null where it is up to date, or new. */
+export async function changeAhead(db: Sequelize): Promise<string | null> {
+  const done = await doneTo(db)
+  return done.length === 0 ? null : firstAfter(done)
+}
+
+/** Brings the tables up to date; safe to call at every start. @throws NewerDatabase where a newer version has been here */
+export async function migrate(db: Sequelize): Promise<void> {
+  if (firstAfter(await doneTo(db)) === null) return
+  // Loaded where there is something to do: it takes a tenth of a start.
+  const { SequelizeStorage, Umzug } = await import('umzug')
   const umzug = new Umzug<QueryInterface>({
     migrations: MIGRATIONS.map(({ name, up }) => ({
       name,
@@ -272,28 +303,8 @@ async function migrationsOf(db: Sequelize) {
       },
     })),
     context: db.getQueryInterface(),
-    storage,
+    storage: new SequelizeStorage({ sequelize: db }),
     logger: undefined,
   })
-  const known = new Set(MIGRATIONS.map(({ name }) => name))
-  // The storage itself is asked: what is unknown here Umzug does not tell of.
-  const executed = await storage.executed()
-  const newer = executed.filter((name) => !known.has(name))
-  if (newer.length > 0)
-    throw new NewerDatabase(
-      `This database was last used by a newer version of Arch Plate (it has “${newer[0]}”). Start that version, or restore a backup of before: this one would not understand what it finds.`,
-    )
-  return { umzug, executed }
-}
-
-/** The first change that an older installation waits for; null where it is up to date, or new. */
-export async function changeAhead(db: Sequelize): Promise<string | null> {
-  const { executed } = await migrationsOf(db)
-  return executed.length === 0 ? null : (MIGRATIONS.find(({ name }) => !executed.includes(name))?.name ?? null)
-}
-
-/** Brings the tables up to date; safe to call at every start. @throws NewerDatabase where a newer version has been here */
-export async function migrate(db: Sequelize): Promise<void> {
-  const { umzug } = await migrationsOf(db)
   await umzug.up()
 }

@@ -4,7 +4,7 @@ import { readPlate } from '../../core/plate/resolve/read-plate.ts'
 import type { Side } from '../../core/sheet/form.ts'
 import { searchable, withInspection } from '../../core/work/runs/search-words.ts'
 import { log } from '../log.ts'
-import { rebuildLearnt } from '../store/learnt.ts'
+import { rebuildSums } from '../store/learnt.ts'
 import { namesIn, packedBest } from '../store/plates.ts'
 import { shownOf } from '../store/runs.ts'
 
@@ -76,5 +76,5 @@ async function bringOver(db: Sequelize, run: Old, bases: Map<string, { id: strin
 /** What follows from the runs of every studio, for the first time. */
 export async function sumUp(db: Sequelize): Promise<void> {
   const rows = await db.query<{ studio: string }>('SELECT studio FROM studios', { type: QueryTypes.SELECT })
-  for (const { studio } of rows) await rebuildLearnt({ db, studio, transaction: null })
+  for (const { studio } of rows) await rebuildSums({ db, studio, transaction: null })
 }

@@ -12,6 +12,7 @@ import { type Picture, PictureSchema } from '../../core/things/brief/picture.ts'
 import { readBrief } from '../../core/things/brief/read-brief.ts'
 import {
   BindingSchema,
+  BroughtSchema,
   type Lot,
   LotStorySchema,
   PairingSchema,
@@ -75,6 +76,10 @@ export const TABLES = {
     name: text(255),
     facts: document<Picture>(PictureSchema),
     demo: usually(false, yes()),
+    /** The file of its preview: made again under this name when it is asked for and was let go. */
+    preview: optional(hash()),
+    /** Since when the preview and the counted colours are there; null when they were let go. */
+    shown: optional(moment()),
   }),
   printers: versioned('printers', {
     id: key(text(60)),
@@ -153,6 +158,8 @@ export const TABLES = {
     tallies: optional(document(PairingSchema.shape.tallies.unwrap())),
     begun: usually('print', text<'print' | 'profile' | 'hand'>(10)),
     notes: usually<string>('', text(2000)),
+    /** What of its counts is of no run of this studio, by media type; null while nobody has reckoned it. */
+    brought: optional(document(BroughtSchema)),
   }),
   loaded: versioned('loaded', { printerId: key(text(60)), pathId: key(text(60)), lotId: optional(text(60)), remaining: um() }),
   rules: versioned('rules', { id: key(text(20)), record: document(HouseRulesSchema) }),

@@ -20,6 +20,8 @@ export function takePicture(app: Parts, source: Readable, name: string, demo = f
       if (known && known.colours !== '' && app.files.has(known.hash)) {
         const again: Picture = { ...known, id: randomUUID(), name }
         await app.store.pictures.add(again, demo)
+        // After the row: whoever removed the last picture of this file just now has put its file out of use.
+        await held.keep()
         return again
       }
       const seen = await app.pool.inspectPicture({ file: held.path, previewFile, maxPixels: LIMITS.pixels })

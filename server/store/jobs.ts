@@ -1,15 +1,18 @@
+import { Op } from 'sequelize'
 import type { Brief } from '../../core/things/brief/brief.ts'
-import { pictureIn } from '../../core/things/brief/item.ts'
-import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
-import { JOB_STATES, JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
+import { type Item, pictureIn } from '../../core/things/brief/item.ts'
+import type { Job, JobEdit, JobHead } from '../../core/wire/api/dto.ts'
+import { JOB_STATES, JOBS_OVER, JOBS_PAGE, LAST_JOBS } from '../../core/work/runs/states.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import type { pictures } from './pictures.ts'
-import { ChangedMeanwhile, type Scope, table } from './table.ts'
+import { ChangedMeanwhile, readable, type Scope, table } from './table.ts'
 
 export type JobRow = Row<'jobs'>
 type New = Pick<JobRow, 'title' | 'brief' | 'pins'> & Partial<Pick<JobRow, 'state'>>
 
+/** States in which something is to be done about a job. */
+const OPEN = JOB_STATES.filter((state) => !JOBS_OVER.includes(state))
 const UNTAKEN = JOB_STATES.filter((state) => state !== 'printing')
 
 export const jobDto = ({ id, title, state, brief, pins, version, archived, gang, createdAt, updatedAt }: JobRow): Job => ({
@@ -34,15 +37,20 @@ const jobChanged = (message: string, current: JobRow | null): Refusal =>
     ...(current ? { current: jobDto(current), value: String(current.version) } : {}),
   })
 
-export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'named'>) {
+export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'named' | 'byHash'>) {
   const rows = table('jobs', scope)
-  /** A brief names a picture by its id: what is known of it is what the studio itself found out when it took it in. */
-  async function withOwnPictures(brief: Brief): Promise<Brief> {
+  /**
+   * A brief names a picture by its id: what is known of it is what the studio itself found out when it took it in.
+   * @param like what it was made from: a picture of that, which was removed and has been added again, is known by its file
+   */
+  async function withOwnPictures(brief: Brief, like: Brief | null): Promise<Brief> {
+    const had = new Map(like?.items.flatMap((item) => pictureIn(item) ?? []).map(({ id, hash }) => [id, hash]))
     const own = await known.named(brief.items.flatMap((item) => pictureIn(item)?.id ?? []))
-    const items = brief.items.map((item) => {
+    const withOwn = async (item: Item): Promise<Item> => {
       const named = pictureIn(item)
       if (!named) return item
-      const picture = own.get(named.id)
+      const hash = had.get(named.id)
+      const picture = own.get(named.id) ?? (hash === undefined ? null : await known.byHash(hash))
       if (!picture)
         throw new Refusal(422, {
           code: 'unknown-picture',
@@ -51,8 +59,8 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
           message: 'The studio does not have this picture. Add it first, then choose it.',
         })
       return { ...item, content: { as: 'picture' as const, picture } }
-    })
-    return { ...brief, items }
+    }
+    return { ...brief, items: await Promise.all(brief.items.map(withOwn)) }
   }
   const find = async (id: number, lock = false): Promise<JobRow> => {
     const row = await rows.one({ id }, { lock })
@@ -62,28 +70,45 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
   return {
     find,
     tryFind: (id: number, lock = false) => rows.one({ id }, { lock }),
-    /** Every job about which something is to be done, and the last of those that are over; newest first. */
-    async list(): Promise<JobRow[]> {
+    /** Heads of every job about which something is to be done, and of the last of those that are over; newest first. */
+    async heads(): Promise<JobHead[]> {
+      const only = ['id', 'version', 'state', 'gang', 'updatedAt'] as const
       const [open, over] = await Promise.all([
-        rows.all({ archived: false, state: JOB_STATES.filter((state) => !JOBS_OVER.includes(state)) }),
-        rows.all({ archived: false, state: JOBS_OVER }, { order: [['id', 'DESC']], limit: LAST_JOBS }),
+        rows.all({ archived: false, state: OPEN }, { only }),
+        rows.all({ archived: false, state: JOBS_OVER }, { only, order: [['id', 'DESC']], limit: LAST_JOBS }),
       ])
-      return [...open, ...over].sort((a, b) => b.id - a.id)
+      return [...open, ...over]
+        .map(({ updatedAt, id, version, state, gang }) => ({ id, version, state, gang, updatedAt: updatedAt.toISOString() }))
+        .sort((a, b) => b.id - a.id)
     },
+    /** A page of all that are not archived, newest first, before this one; or those of these numbers that there are. */
+    page: ({ before, ids }: { before?: number | undefined; ids?: readonly number[] | undefined }): Promise<JobRow[]> =>
+      rows.all(
+        {
+          archived: false,
+          ...(ids || before ? { id: { ...(ids ? { [Op.in]: ids } : {}), ...(before ? { [Op.lt]: before } : {}) } as never } : {}),
+        },
+        { order: [['id', 'DESC']], limit: JOBS_PAGE },
+      ),
     /** Jobs still to be printed in which this profile was chosen. */
     pinning: async (profileId: string): Promise<{ id: number; title: string }[]> =>
-      (
-        await rows.all(
-          { archived: false, state: JOB_STATES.filter((state) => !JOBS_OVER.includes(state)) },
-          { only: ['id', 'title', 'pins'] },
-        )
-      )
+      (await rows.all({ archived: false, state: OPEN }, { only: ['id', 'title', 'pins'] }))
         .filter(({ pins }) => pins.profile === profileId)
         .map(({ id, title }) => ({ id, title })),
+    /** Jobs about which something is to be done, by the pictures in them. */
+    async byPicture(): Promise<Map<string, { id: number; title: string }[]>> {
+      const of = new Map<string, { id: number; title: string }[]>()
+      const open = await rows.all({ archived: false, state: OPEN }, { only: ['id', 'title', 'brief'], order: [['id', 'ASC']] })
+      for (const { id, title, brief } of readable(open, (row) => ({ id: row.id, title: row.title, brief: row.brief })))
+        for (const picture of new Set(brief.items.flatMap((item) => pictureIn(item)?.id ?? [])))
+          of.set(picture, [...(of.get(picture) ?? []), { id, title }])
+      return of
+    },
     printing: () => rows.all({ state: 'printing' }),
     count: () => rows.count(),
-    add: async ({ title, brief, pins, state = 'setup' }: New) =>
-      rows.add({ title: title.slice(0, 120), brief: await withOwnPictures(brief), pins, state }),
+    /** @param like what it is begun like, where that is another's brief */
+    add: async ({ title, brief, pins, state = 'setup' }: New, like: Brief | null = null) =>
+      rows.add({ title: title.slice(0, 120), brief: await withOwnPictures(brief, like), pins, state }),
     async titles(ids: readonly number[]): Promise<Map<number, string>> {
       const found = await rows.all({ id: [...new Set(ids)] }, { only: ['id', 'title'] })
       return new Map(found.map((job) => [job.id, job.title]))
@@ -96,7 +121,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
     },
     /** Takes an edit of the job as it was seen. Refuses with 409 and the newer one when somebody else was faster. */
     async edit(job: JobRow, edit: Omit<JobEdit, 'version'>, message: string): Promise<JobRow> {
-      const brief = edit.brief ? { brief: await withOwnPictures(edit.brief as Brief) } : {}
+      const brief = edit.brief ? { brief: await withOwnPictures(edit.brief as Brief, job.brief) } : {}
       try {
         return await rows.change(job, { ...edit, ...brief } as Partial<JobRow>, true)
       } catch (error) {

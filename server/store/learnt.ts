@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { QueryTypes } from 'sequelize'
 import { wordsOf } from '../../core/work/runs/search-words.ts'
+import { recountPairings } from './counted-pairings.ts'
 import { experience } from './experience.ts'
 import { runWords } from './run-words.ts'
 import type { Scope } from './table.ts'
@@ -11,14 +12,20 @@ const AT_ONCE = 1000
 /** What was kept otherwise than the runs say. */
 export interface Rebuilt {
   paths: string[]
+  pairings: string[]
   words: boolean
 }
 
 /**
- * Makes what is kept beside the runs, and follows from them, anew: what each path has done, and the words runs are found by. Both
- * are kept in the same acts as the runs, so nothing should be found that is otherwise.
+ * Makes what is kept beside the runs, and follows from them, anew: what each path has done, how often each paper came out right,
+ * and the words runs are found by. All are kept in the same acts as the runs, so nothing should be found that is otherwise.
  */
 export async function rebuildLearnt(scope: Scope): Promise<Rebuilt> {
+  return { ...(await rebuildSums(scope)), pairings: await recountPairings(scope) }
+}
+
+/** The same of paths and words alone, which is what there is of runs that were never summed up. */
+export async function rebuildSums(scope: Scope): Promise<Pick<Rebuilt, 'paths' | 'words'>> {
   const paths = await experience(scope).rebuild()
   const stated = await statedWords(scope)
   const kept = await keptWords(scope)

@@ -3,6 +3,7 @@ import { type Lot, LotStorySchema } from '../../core/things/media/media.ts'
 import type { LotEntry, LotFate } from '../../core/wire/api/papers.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
+import { listAgain } from './list-again.ts'
 import { readable, type Scope, table } from './table.ts'
 
 const NO_STORY = LotStorySchema.parse({})
@@ -49,7 +50,15 @@ export function lots(scope: Scope) {
   }
   return {
     /** Those that something can be printed on. */
-    list: async (): Promise<Lot[]> => (await rows.all({ archived: false, aside: false }, { order: [['position', 'ASC']] })).map(lotOf),
+    list: (before: readonly Lot[] | null = null): Promise<Lot[]> =>
+      listAgain(scope, {
+        table: 'lots',
+        where: 'NOT archived AND NOT aside',
+        order: 'position',
+        before,
+        read: (ids) => rows.all({ archived: false, aside: false, ...(ids ? { id: ids } : {}) }, { order: [['position', 'ASC']] }),
+        make: lotOf,
+      }),
     /** Those that were set aside too, and, unless it is said otherwise, those used up. */
     entries: async (of: { paperId?: string; archived?: boolean } = {}): Promise<LotEntry[]> =>
       readable(await rows.all(of, { order: [['position', 'ASC']] }), entryOf),
@@ -68,7 +77,7 @@ export function lots(scope: Scope) {
     },
     /** All lots of one paper become another's. */
     async giveTo(from: string, into: string): Promise<void> {
-      await rows.follow({ paperId: from }, { paperId: into })
+      for (const row of await rows.all({ paperId: from })) await rows.change(row, { paperId: into })
     },
     /** Those of these ids, in their order, used up or not. */
     async ofIds(ids: readonly string[]): Promise<Lot[]> {

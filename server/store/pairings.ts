@@ -2,16 +2,25 @@ import { type Pairing, PairingSchema, talliesOf } from '../../core/things/media/
 import { learnt, type Manner } from '../../core/work/runs/learnt.ts'
 import type { Row } from '../db/tables.ts'
 import { missing } from '../problems.ts'
+import { listAgain } from './list-again.ts'
 import { type Scope, table } from './table.ts'
 
-const pairingOf = (row: Row<'pairings'>): Pairing =>
+export const pairingOf = (row: Row<'pairings'>): Pairing =>
   PairingSchema.parse({ ...row, tested: row.tested ?? undefined, tallies: row.tallies ?? undefined })
 
 /** What the studio knows of papers on printers. */
 export function pairings(scope: Scope) {
   const rows = table('pairings', scope)
   return {
-    list: async (): Promise<Pairing[]> => (await rows.all({}, { order: [['id', 'ASC']] })).map(pairingOf),
+    list: (before: readonly Pairing[] | null = null): Promise<Pairing[]> =>
+      listAgain(scope, {
+        table: 'pairings',
+        where: 'TRUE',
+        order: 'id',
+        before,
+        read: (ids) => rows.all(ids ? { id: ids } : {}, { order: [['id', 'ASC']] }),
+        make: pairingOf,
+      }),
     add: async (pairing: Pairing): Promise<Pairing> =>
       pairingOf(
         await rows.add({
@@ -21,6 +30,7 @@ export function pairings(scope: Scope) {
           borrows: pairing.borrows ?? null,
           begun: pairing.begun ?? 'print',
           notes: pairing.notes ?? '',
+          brought: pairing.good === 0 && pairing.bad === 0 ? {} : null,
         }),
       ),
     /** Pairings that name this profile name none. */
@@ -40,6 +50,7 @@ export function pairings(scope: Scope) {
         borrows: pairing.borrows ?? null,
         begun: pairing.begun ?? 'print',
         notes: pairing.notes ?? '',
+        brought: null,
       })
     },
     of: async (printerId: string, paperId: string): Promise<Pairing | null> => {
@@ -70,10 +81,10 @@ export function pairings(scope: Scope) {
             const known = tallies[entry] ?? { good: 0, bad: 0 }
             tallies[entry] = { good: known.good + tally.good, bad: known.bad + tally.bad }
           }
-          await rows.change(other, { good: other.good + row.good, bad: other.bad + row.bad, tallies })
+          await rows.change(other, { good: other.good + row.good, bad: other.bad + row.bad, tallies, brought: null })
         } else {
           const { createdAt: _, updatedAt: __, studio: ___, ...known } = row
-          await rows.add({ ...known, id: `${row.printerId}-${into}`, paperId: into })
+          await rows.add({ ...known, id: `${row.printerId}-${into}`, paperId: into, brought: null })
         }
         await rows.remove({ id: row.id })
       }
@@ -91,7 +102,7 @@ export function pairings(scope: Scope) {
       const { id: _, tested: __, ...now } = learnt(row && pairingOf(row), { id, printerId, paperId }, manner, by)
       const { begun: ___, notes: ____, borrows: _____, tallies = null, ...told } = now
       if (row) await rows.change(row, { ...told, tallies })
-      else await rows.add({ id, ...told, tallies, tested: null })
+      else await rows.add({ id, ...told, tallies, tested: null, brought: {} })
     },
   }
 }

@@ -101,3 +101,16 @@ test('twelve people at once: after each change whoever asks is told what it is n
   expect(last).toBeGreaterThan(0)
   expect(await stockNow()).toBe((await store.lots.find(lot?.id ?? '')).stock)
 })
+
+test('a lot that was removed and added again, with its id and its version, is the one that is there now', async () => {
+  const one = { ...(lot as NonNullable<typeof lot>), id: 'again', stock: 7 }
+  await store.lots.add(one)
+  const before = await store.studio()
+  expect(before.lots.find(({ id }) => id === 'again')?.stock).toBe(7)
+  await db.query("DELETE FROM lots WHERE studio = ? AND id = 'again'", { replacements: [NAME] })
+  await store.lots.add({ ...one, stock: 8 })
+  const now = await store.studio()
+  expect(now.lots.find(({ id }) => id === 'again')?.stock).toBe(8)
+  // All others are the very same.
+  expect(now.lots.filter((of) => !before.lots.includes(of)).map(({ id }) => id)).toEqual(['again'])
+})

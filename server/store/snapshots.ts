@@ -53,9 +53,14 @@ export function overWith(transaction: Transaction): void {
   writes.delete(transaction)
 }
 
+/** What was made last, whatever has been written since: to be made again from. */
+const last = new Map<string, unknown>()
+
 /** Another process has written to a studio, or all of it is another. */
 export function writtenElsewhere(studio: string): void {
   for (const [key, written] of tables) if (key.startsWith(`${studio} `)) written.times++
+  // A studio of the same name may be another: its rows can have the ids and versions of those of before.
+  for (const key of last.keys()) if (key.startsWith(`${studio} `)) last.delete(key)
 }
 
 interface Kept {
@@ -71,24 +76,28 @@ export const versionOf = (studio: string, names: readonly TableName[]): string =
 /**
  * What was made of some tables of a studio, made again only when one of them was written. While an act writes one, what it
  * has not yet brought to its end is nobody's and its own: all ask the database then.
+ * @param make from what was made before, which may be older by any number of changes; null where there is nothing
  * @returns the very same value as long as nothing was written
  */
 export async function keptOf<T>(
   { studio }: Pick<For, 'studio'>,
   what: string,
   names: readonly TableName[],
-  make: () => Promise<T>,
+  make: (before: T | null) => Promise<T>,
 ): Promise<T> {
   const key = `${studio} ${what}`
+  const again = () => make((last.get(key) as T | undefined) ?? null)
   const quiet = () => names.every((name) => writtenOf(studio, name).writing === 0)
   const version = versionOf(studio, names)
-  if (!quiet()) return make()
+  if (!quiet()) return again()
   const before = kept.get(key)
   if (before?.version === version) return before.value as Promise<T>
-  const mine = { version, value: make() }
+  const mine = { version, value: again() }
   kept.set(key, mine)
   try {
-    return await mine.value
+    const value = await mine.value
+    if (version === versionOf(studio, names)) last.set(key, value)
+    return value
   } finally {
     // Written while it was read, or not read at all: whoever asks next reads for himself.
     if (!quiet() || version !== versionOf(studio, names) || !(await settled(mine.value))) if (kept.get(key) === mine) kept.delete(key)

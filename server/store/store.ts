@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
+import type { Lot, Pairing } from '../../core/things/media/media.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
 import { experience } from './experience.ts'
@@ -46,19 +47,19 @@ function scoped(scope: Scope) {
     setups: setups(scope),
     ticks: ticks(scope),
   }
-  const part = <T>(what: keyof Studio, make: () => Promise<T>) => keptOf(scope, what, PARTS[what], make)
+  const part = <T>(what: keyof Studio, make: (before: T | null) => Promise<T>) => keptOf(scope, what, PARTS[what], make)
   const parts = {
     printers: () => part('printers', of.printers.list),
     papers: () => part('papers', of.papers.list),
     lots: () =>
       part('lots', async () => {
-        const [list, all] = await Promise.all([parts.papers(), of.lots.list()])
+        const [list, all] = await Promise.all([parts.papers(), keptOf<Lot[]>(scope, 'lots of any paper', ['lots'], of.lots.list)])
         const known = new Set(list.map((paper) => paper.id))
         // Of a paper that was put aside nothing is planned.
         return all.filter((lot) => known.has(lot.paperId))
       }),
     profiles: () => part('profiles', of.profiles.list),
-    pairings: () => part('pairings', of.pairings.list),
+    pairings: () => part<Pairing[]>('pairings', of.pairings.list),
     loaded: () => part('loaded', of.lots.loaded),
     calibrations: () => part('calibrations', async () => calibrate(await of.offsets.latest(await parts.printers()))),
     experience: () => part('experience', async () => of.experience.list(await parts.printers())),

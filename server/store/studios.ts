@@ -149,9 +149,11 @@ export function studios(db: Sequelize) {
         replacements: { before: new Date(now - KEPT), most: MOST },
       }),
     /** Removes a studio and everything it has, all of it or nothing. */
-    remove: (studio: string): Promise<void> =>
-      transacted(db, async (transaction) => {
+    async remove(studio: string): Promise<void> {
+      await transacted(db, async (transaction) => {
         for (const name of [...THINGS, 'studios'] as const) await table(name, scope(studio, transaction)).remove({})
-      }),
+      })
+      writtenElsewhere(studio)
+    },
   }
 }

@@ -137,7 +137,9 @@ export async function composeStripSheets(
   const source =
     picture.channels === 'rgb' && picture.profileHash && files.has(picture.profileHash) ? files.pathOf(picture.profileHash) : null
   const window = stripDetail(cell.picture, print, { x: 0.5, y: 0.5 })
-  const at = asked.at ?? (await pool.findCriticalDetail({ preview: files.pathOf(picture.preview), source, renderings, window }))
+  const preview = await app.pictureFiles.pathOf(picture.preview)
+  if (!preview || !files.has(picture.hash)) throw missing('picture', picture.name)
+  const at = asked.at ?? (await pool.findCriticalDetail({ preview, source, renderings, window }))
   const detail = stripDetail(cell.picture, print, at)
   const words = candidates.map(({ intent, blackPoint, profileId, mediaTypeId }, i) => {
     const compensated = intent === 'absolute' ? '' : blackPoint ? ' + black point' : ''
