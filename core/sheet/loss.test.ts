@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { sideOf } from '../plate/resolve/plate.ts'
 import { picture, plateOf, sheet } from '../testing/fixtures.ts'
+import { cases } from '../testing/thorough.ts'
 import type { BriefParts } from '../things/brief/brief-of.ts'
 import { PICTURE_EDGES, type PictureEdge, TURNS, type Turn } from '../things/brief/turn.ts'
 import { mm } from '../things/length/length.ts'
@@ -80,7 +81,7 @@ test('what is lost of a picture is what a raster of it, followed point by point,
         expect(Math.abs(lost - (found.reach[edge as PictureEdge] - 0.5 / STEPS))).toBeLessThan(1.2 / STEPS)
       }
     }),
-    { numRuns: 60 },
+    { numRuns: cases(60, 25) },
   )
 })
 

@@ -1,5 +1,5 @@
 import { studioOf } from '../../testing/fixtures.ts'
-import { mediaDistance, misfitOf, nearestEntry } from './media-distance.ts'
+import { mediaDistance, misfitOf, nearestEntry, sayMisfit } from './media-distance.ts'
 
 const studio = studioOf()
 const coated = (surface: string) => surface === 'gloss' || surface === 'satin'
@@ -93,4 +93,18 @@ test('a grammage beyond an entry’s counts by how far, up to 500 g/m²; the gap
     )
   expect([of(200), of(300), of(190), of(350), of(800), of(1400)]).toEqual([0, 0, 1, 5, 50, 50])
   expect([of(250, 'wide'), of(1400, 'wide')]).toEqual([60, 110])
+})
+
+test('what is wrong is said by what goes wrong on this very paper', () => {
+  const entry = (surface: string, black: string) => ({ surface, black }) as never
+  const paper = (surface: string) => ({ surface }) as never
+  expect(sayMisfit('black', entry('matte', 'matte'), paper('gloss'))).toBe('prints with matte black, which stays dull on a sealed surface')
+  expect(sayMisfit('black', entry('gloss', 'photo'), paper('art'))).toBe(
+    'prints with photo black, which does not bind to an absorbent one and rubs off',
+  )
+  expect(sayMisfit('coating', entry('art', 'either'), paper('satin'))).toBe('lays ink for art paper: too little for a sealed surface')
+  expect(sayMisfit('coating', entry('gloss', 'either'), paper('matte'))).toBe('lays ink for gloss paper: too much for an absorbent one')
+  expect(sayMisfit('surface', entry('canvas', 'matte'), paper('board'))).toBe(
+    'is meant for canvas paper and this is board: tones and drying will differ',
+  )
 })

@@ -1,19 +1,20 @@
 import type { Amount } from '../../sheet/arrange/about.ts'
+import { CUT_SHORT } from '../../sheet/cutting/cut-plan.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
 import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
-import type { Lot } from '../../things/media/media.ts'
+import type { Lot, Pairing, Paper } from '../../things/media/media.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor, type FedSheet } from '../../things/paths/limits.ts'
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
-import type { MediaType } from '../../things/printers/printer.ts'
+import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
 import { fixesSize } from './fed.ts'
-import { misfitOf } from './media-distance.ts'
+import { type Misfit, misfitOf } from './media-distance.ts'
 import type { Way } from './way.ts'
 
 /** Edges of this sheet that the path can print past. */
@@ -65,6 +66,54 @@ export function totalOf(priced: Priced): number {
   return total
 }
 
+/** Points of what is seen of a way before it is worked out. */
+export const NOT_LOADED = 4
+const [NEVER_PRINTED, MORE_BAD, ON_ANOTHER, UNPROFILED, NOT_ENOUGH] = [15, 10, 8, 10, 25] as const
+const cutPoints = (parents: number) => 6 + 3 * parents
+/** Points of so much paper, and from which price on, in the studio's money. */
+const [PRICE_POINTS, PRICED_FROM] = [0.2, 0.5] as const
+/** The same numbers added up in another order differ in their last digits. */
+const ROUNDED = 1e-6
+
+const misfitPoints = (misfit: Misfit | null) => (misfit === null ? 0 : misfit === 'surface' ? 12 : 80)
+/** The swap of black inks that printing as this entry needs, or null. */
+function swapFor({ black: { swap, installed } }: Printer, { black }: MediaType): Printer['black']['swap'] {
+  return swap !== null && installed !== 'both' && black !== 'either' && black !== installed ? swap : null
+}
+const swapPoints = (swap: Printer['black']['swap']) => (swap?.minutes ?? 0) + (swap?.millilitres ?? 0)
+/** For so many edges that a borderless print can run off. */
+const edgePoints = (edges: number) => (edges === 0 ? 40 : edges < 4 ? 20 : 0)
+const deadPoints = ({ margins }: Path) => EDGES.reduce((sum, e) => sum + (isDead(margins[e]) ? margins[e] / 4000 : 0), 0)
+
+/** What a usable way costs at least for its edges. */
+export const leastForEdges = ({ finish }: Brief, path: Path, lot: Lot): number =>
+  finish === 'borderless' ? edgePoints(borderlessEdges(path, lot, false).length) : deadPoints(path)
+
+/** The same for the entry of the driver that stands in for the paper. */
+export const leastForEntry = (printer: Printer, entry: MediaType, paper: Paper): number =>
+  misfitPoints(misfitOf(entry, paper)) + swapPoints(swapFor(printer, entry))
+
+/** The same for what is known of its paper there. */
+export function leastForPaper(path: Path, pairing: Pairing | null, profiled: boolean): number {
+  const known = pairing === null ? NEVER_PRINTED : pairing.bad > pairing.good ? MORE_BAD : 0
+  const elsewhere = pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id ? ON_ANOTHER : 0
+  return known + elsewhere + (profiled ? 0 : UNPROFILED) - ROUNDED
+}
+
+/** The same for the lot, whatever it is printed on. @param copies sheets it takes if it is one of sheets; null while nobody knows */
+export function leastForLot(lot: Lot, paper: Paper, copies: number | null): number {
+  if (lot.form === 'roll' || copies === null) return 0
+  const price = squareMetres(lot.measured.width, lot.measured.length) * paper.pricePerSquareMetre * copies
+  return (price >= PRICED_FROM ? price * PRICE_POINTS : 0) + (lot.stock < copies ? NOT_ENOUGH : 0)
+}
+
+/** The same for sheets of this size that are cut from a lot first. */
+export function leastForCut(sheet: { width: Um | null; length: Um | null } | null, paper: Paper, copies: number | null): number {
+  if (copies === null || sheet?.width == null || sheet.length === null) return cutPoints(1)
+  const price = squareMetres(sheet.width - CUT_SHORT, sheet.length - CUT_SHORT) * paper.pricePerSquareMetre * copies
+  return cutPoints(1) + (price >= PRICED_FROM ? price * PRICE_POINTS : 0)
+}
+
 function eachCost(
   { way, brief, mediaType, profiled, amount }: Priced,
   add: (when: boolean, points: number, says: () => string) => void,
@@ -72,37 +121,26 @@ function eachCost(
   const { printer, path, lot, paper, pairing, loaded, fed, cut, sheets } = way
   add(
     cut !== null,
-    6 + 3 * (cut?.parents ?? 0),
+    cutPoints(cut?.parents ?? 0),
     () => `cut it first: ${cut?.parents} ${cut?.parent.roll ? 'length of roll' : cut?.parents === 1 ? 'sheet' : 'sheets'} by hand`,
   )
-  add(loaded?.lotId !== lot.id, 4, () => (loaded?.lotId ? 'another paper is in this path: change it' : 'not loaded yet'))
-  add(pairing === null, 15, () => 'this paper has never been printed here')
-  add(pairing !== null && pairing.bad > pairing.good, 10, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
-  add(pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id, 8, () => 'proven on another path')
+  add(loaded?.lotId !== lot.id, NOT_LOADED, () => (loaded?.lotId ? 'another paper is in this path: change it' : 'not loaded yet'))
+  add(pairing === null, NEVER_PRINTED, () => 'this paper has never been printed here')
+  add(pairing !== null && pairing.bad > pairing.good, MORE_BAD, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
+  add(pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id, ON_ANOTHER, () => 'proven on another path')
   const misfit = misfitOf(mediaType, paper)
-  add(
-    misfit !== null,
-    misfit === 'surface' ? 12 : 80,
-    () => `“${mediaType.driverName}” is the nearest entry here and does not suit the paper`,
-  )
-  add(!profiled, 10, () => 'no profile for this paper here')
-  const { swap, installed } = printer.black
-  const swapNeeded = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
-  add(
-    swapNeeded,
-    (swap?.minutes ?? 0) + (swap?.millilitres ?? 0),
-    () => `swap to ${mediaType.black} black: ${swap?.minutes} min and ${swap?.millilitres} ml of ink`,
-  )
+  add(misfit !== null, misfitPoints(misfit), () => `“${mediaType.driverName}” is the nearest entry here and does not suit the paper`)
+  add(!profiled, UNPROFILED, () => 'no profile for this paper here')
+  const swap = swapFor(printer, mediaType)
+  add(swap !== null, swapPoints(swap), () => `swap to ${mediaType.black} black: ${swap?.minutes} min and ${swap?.millilitres} ml of ink`)
   if (brief.finish === 'borderless') {
     const edges = borderlessEdges(path, lot, false)
-    add(edges.length === 0, 40, () => 'cannot print borderless on this sheet')
-    add(edges.length > 0 && edges.length < 4, 20, () => 'borderless at the two sides only')
+    add(edges.length === 0, edgePoints(edges.length), () => 'cannot print borderless on this sheet')
+    add(edges.length > 0 && edges.length < 4, edgePoints(edges.length), () => 'borderless at the two sides only')
   } else {
     const dead = EDGES.filter((e) => isDead(path.margins[e]))
-    add(
-      dead.length > 0,
-      dead.reduce((sum, e) => sum + path.margins[e] / 4000, 0),
-      () => dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '),
+    add(dead.length > 0, deadPoints(path), () =>
+      dead.map((e) => `loses ${writeLength(path.margins[e], brief.unit)} at the ${e} edge`).join(', '),
     )
   }
   const unlaid = amount?.left ?? 0
@@ -123,7 +161,7 @@ function eachCost(
   const minutes = quality ? (headSeconds(fed, quality) * sheets) / 60 : 0
   add(minutes >= 1, minutes * 0.1, () => `prints for ${about}${Math.round(minutes)} min`)
   const enough = lot.form === 'roll' ? lot.stock >= fed.length * sheets : lot.stock >= sheets
-  add(!enough, 25, () => 'not enough of this lot')
+  add(!enough, NOT_ENOUGH, () => 'not enough of this lot')
   const price = area * paper.pricePerSquareMetre * sheets
-  add(price >= 0.5, price * 0.2, () => `${about}${price.toFixed(2)} of paper`)
+  add(price >= PRICED_FROM, price * PRICE_POINTS, () => `${about}${price.toFixed(2)} of paper`)
 }

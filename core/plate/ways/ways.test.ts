@@ -71,6 +71,15 @@ test('a roll is cut to the picture and its ends, in the turn that takes the leas
   expect(asked?.fed.length).toBe(mm(900))
 })
 
+test('what is trimmed to a size takes its shorter side of the roll where the longer one goes across, else the longer one', () => {
+  const fed = (width: number, length: number) =>
+    best({ paperId: 'fairway-satin', sheet: null, finished: { width: mm(width), length: mm(length) } })?.fed.length
+  // The roll is 609 mm wide; a centimetre stays white at each end.
+  expect(fed(300, 500)).toBe(mm(300) + 2 * mm(10))
+  expect(fed(500, 300)).toBe(mm(300) + 2 * mm(10))
+  expect(fed(500, 900)).toBe(mm(900) + 2 * mm(10))
+})
+
 test('the nearest media type is nearest by surface, then by weight', () => {
   const heron = studio.printers.find((p) => p.id === 'heron')
   const paper = (id: string) => studio.papers.find((p) => p.id === id)
@@ -232,4 +241,13 @@ test('paper counts from half a unit of money on, and small change is not spoken 
   // The A3 measures 296.6 × 419.8 mm: 0.1245 m².
   expect(priced(4)).toEqual([])
   expect(priced(4.1)).toEqual(['0.51 of paper'])
+})
+
+test('of a roll an equal border all round takes the picture’s shape between the borders, and both of them', () => {
+  const on = { paperId: 'fairway-satin', sheet: null, size: { by: 'border', border: mm(50) } } as const
+  const way = best({ ...on, picture: picture({ width: 6000, height: 3000 }) })
+  const width = way?.lot.measured.width ?? 0
+  expect(way?.fed.length).toBe(Math.round((width - mm(100)) / 2) + mm(100))
+  // One that stands is turned: it takes no more.
+  expect(best({ ...on, picture: picture({ width: 3000, height: 6000 }) })?.fed.length).toBe(way?.fed.length)
 })

@@ -122,3 +122,9 @@ test('to the front and to the back: the chosen keep their order and stay chosen'
   expect(back.places.map(({ item }) => item)).toEqual(['b', 'gone', 'a', null])
   expect([...back.picked]).toEqual([0, 1])
 })
+
+test('of places with one middle the first in the list comes first', () => {
+  const places = [place(0, 0, 10, 10), place(45, 0, 10, 10), place(40, 0, 20, 10), place(90, 0, 10, 10)]
+  // 100 wide, 50 taken: gaps of 16 2/3.
+  expect(spread(places, new Set([0, 1, 2, 3]), 'across').map(({ x }) => x)).toEqual([0, 27, 53, 90])
+})

@@ -64,3 +64,45 @@ test('captions name and number, and are cut short where they are too long', () =
   const long = captionIn('a very long name that nobody would give', strip)
   expect([long?.lines[0]?.endsWith('…'), (long?.rect.w ?? 0) <= strip.w, captionIn('  ', strip)]).toEqual([true, true, null])
 })
+
+test('every mark of a picture with 3 mm of bleed, by hand', () => {
+  const [trim, picture] = [at(50, 40, 60, 50), at(47, 37, 66, 56)]
+  const fine = (x: number, y: number, w: number, h: number): Rect => ({
+    x: mm(x) - (w === 0 ? 50 : 0),
+    y: mm(y) - (h === 0 ? 50 : 0),
+    w: w === 0 ? 100 : mm(w),
+    h: h === 0 ? 100 : mm(h),
+  })
+  // Four millimetres from the trim to the mark, four along it.
+  const beside = [40, 90].flatMap((y) => [fine(42, y, 4, 0), fine(114, y, 4, 0)])
+  const above = [50, 110].flatMap((x) => [fine(x, 32, 0, 4), fine(x, 94, 0, 4)])
+  const marks = cutMarks('corners', [trim], [picture], AREA)
+  expect(new Set(marks.map((m) => JSON.stringify(m)))).toEqual(new Set([...beside, ...above].map((m) => JSON.stringify(m))))
+})
+
+test('lines are drawn wherever no picture is within half a millimetre, and nowhere else', () => {
+  const pictures = [at(12, 9, 41, 33), at(71, 23, 28, 57), at(20, 90, 90, 22), at(130, 5, 17, 140)]
+  const lines = cutMarks('lines', pictures, pictures, AREA)
+  const drawn = (x: number, y: number) => lines.some((l) => l.x <= x && x <= l.x + l.w && l.y <= y && y <= l.y + l.h)
+  const free = (x: number, y: number, along: 'x' | 'y') =>
+    !pictures.some((p) => {
+      const [across, down] = along === 'x' ? [500, 50] : [50, 500]
+      return p.x - across < x && x < p.x + p.w + across && p.y - down < y && y < p.y + p.h + down
+    })
+  for (const p of pictures)
+    for (let step = 0.25; step < 150; step += 0.5) {
+      for (const x of [p.x, p.x + p.w]) expect([x, step, drawn(x, mm(step))]).toEqual([x, step, free(x, mm(step), 'y')])
+      for (const y of [p.y, p.y + p.h]) expect([step, y, drawn(mm(step), y)]).toEqual([step, y, free(mm(step), y, 'x')])
+    }
+})
+
+test('a caption stands in the middle of its strip, at the foot of it; one that just fits is not cut short', () => {
+  const strip = at(30, 70, 50, 9)
+  const caption = captionIn('7  fog-bank', strip)
+  const { x = 0, y = 0, w = 0, h = 0 } = caption?.rect ?? {}
+  expect([x - strip.x, strip.x + strip.w - x - w].map((v) => Math.abs(v - (strip.w - w) / 2) <= 1)).toEqual([true, true])
+  expect([y + h, h < strip.h]).toEqual([strip.y + strip.h, true])
+  const just = { ...strip, w: w + 1 }
+  expect(captionIn('7  fog-bank', just)?.lines).toEqual(['7  fog-bank'])
+  expect(captionIn('7  fog-bank', { ...just, w: w - 2 })?.lines[0]?.endsWith('…')).toBe(true)
+})

@@ -111,3 +111,10 @@ test('what is left over is left over in one direction only, where it is: two A5 
   const wider = planCut(sheets(230, 297), { width: mm(148.5), length: mm(230) }, 1)
   expect(wider?.offcuts).toEqual([])
 })
+
+test('as many as four hundred pieces come from a sheet, and no plan is made of more', () => {
+  const from = (length: number) =>
+    planCut({ ...sheets(200, 200), measured: { width: mm(200), length } }, { width: mm(10), length: mm(10) }, 1)
+  expect(from(mm(200))?.pieces).toHaveLength(400)
+  expect(from(mm(210))).toBeNull()
+})

@@ -24,7 +24,7 @@ export const CutPlanSchema = z.object({
 export type CutPlan = z.infer<typeof CutPlanSchema>
 
 /** A nominal half of a sheet that measures a little short is still meant: lots vary by this. */
-const SHORT: Um = 1500
+export const CUT_SHORT: Um = 1500
 /** Offcuts narrower than this are not kept. */
 const USEFUL: Um = 100_000
 
@@ -37,7 +37,7 @@ interface Grid {
 
 /** How often a piece of this size goes into the parent, and how large the pieces then really are. */
 function grid(parent: { w: Um; h: Um }, want: { w: Um; h: Um }): Grid {
-  const fits = (room: Um, size: Um) => Math.floor((room + SHORT) / size)
+  const fits = (room: Um, size: Um) => Math.floor((room + CUT_SHORT) / size)
   const [columns, rows] = [fits(parent.w, want.w), fits(parent.h, want.h)]
   return {
     columns,
@@ -62,14 +62,14 @@ export function planCut(
   const sideways = { w: want.length, h: want.width }
   const room = (piece: typeof upright) => {
     if (!roll) return { w: width, h: lot.measured.length }
-    const columns = Math.floor((width + SHORT) / piece.w)
+    const columns = Math.floor((width + CUT_SHORT) / piece.w)
     // As much roll as the whole job needs, but not more than can be handled at once.
     return { w: width, h: piece.h * Math.max(1, Math.ceil(count / Math.max(1, columns))) }
   }
   const options = [upright, sideways]
     .map((piece) => ({ parent: room(piece), ...grid(room(piece), piece) }))
     .filter((g) => g.columns > 0 && g.rows > 0)
-    .filter((g) => roll || g.columns * g.rows > 1 || g.parent.w - g.w > SHORT || g.parent.h - g.h > SHORT)
+    .filter((g) => roll || g.columns * g.rows > 1 || g.parent.w - g.w > CUT_SHORT || g.parent.h - g.h > CUT_SHORT)
   const per = (g: (typeof options)[number]) => (roll ? -(g.parent.w * g.parent.h) / (g.columns * g.rows) : g.columns * g.rows)
   const best = options.sort((a, b) => per(b) - per(a))[0]
   if (!best) return null

@@ -59,3 +59,11 @@ test('at the foot, set left, it stands in the corner that is the reader’s lowe
   ])
 })
 test('nothing to say is no block', () => expect(setText({ ...words('head', 'left'), text: ' \n ' }, panel, 0)).toBeNull())
+
+test('read sideways a panel is as wide as it is high: lines break there, and none where it is read upright', () => {
+  const text = { text: 'Red lens seen from the lamp room stairs', points: 12, at: 'middle' as const, align: 'centre' as const }
+  // 100 − 12 mm upright, 60 − 12 mm sideways; the line is 76 mm long.
+  const width = lineWidth(text.text, text.points)
+  expect([width > mm(48), width < mm(88)]).toEqual([true, true])
+  expect(TURNS.map((turn) => setText(text, panel, turn)?.lines.length)).toEqual([1, 2, 1, 2])
+})

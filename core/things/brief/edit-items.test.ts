@@ -2,8 +2,9 @@ import { brief, picture } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from './arrangement.ts'
 import { briefFor, EMPTY_BRIEF, MAX_ITEMS } from './brief.ts'
-import { withDropped, withMoved, withoutItem, withPictures, withSwapped, withTwin } from './edit-items.ts'
+import { withDropped, withoutItem, withPictures, withTwin } from './edit-items.ts'
 import { pictureIn } from './item.ts'
+import { withMoved, withSwapped } from './order-items.ts'
 
 const ids = (of: { items: { id: string }[] }) => of.items.map(({ id }) => id).join(' ')
 const pictures = (n: number) => Array.from({ length: n }, (_, i) => picture({ id: `n${i}`, name: `n${i}.jpg` }))

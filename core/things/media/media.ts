@@ -157,6 +157,8 @@ export type Tested = z.infer<typeof TestedSchema>
 
 const TallySchema = z.object({ good: z.number().int().nonnegative(), bad: z.number().int().nonnegative() })
 export type Tally = z.infer<typeof TallySchema>
+/** What counts by media type have more than the log says, or less. */
+export const BroughtSchema = z.record(id, z.object({ good: z.number().int(), bad: z.number().int() }))
 
 /** What the studio knows of one paper on one printer. */
 export const PairingSchema = z.object({

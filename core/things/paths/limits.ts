@@ -37,11 +37,15 @@ function sideLimits(path: Path, fed: FedSheet, width: number, test: Tell): void 
   test('short', fed.length < path.length.min - GIVES, fed.length, path.length.min)
 }
 
-function allLimits(path: Path, paper: Paper, lot: Lot, fed: FedSheet, test: Tell): void {
-  test('form', (lot.form === 'roll') !== isRoll(path), 0, 0)
+function paperLimits(path: Path, paper: Paper, test: Tell): void {
   test('thick', paper.thickness > path.thickness.max, paper.thickness, path.thickness.max)
   test('thin', paper.thickness < path.thickness.min, paper.thickness, path.thickness.min)
   test('heavy', paper.weight > path.weight.max, paper.weight, path.weight.max)
+}
+
+function allLimits(path: Path, paper: Paper, lot: Lot, fed: FedSheet, test: Tell): void {
+  test('form', (lot.form === 'roll') !== isRoll(path), 0, 0)
+  paperLimits(path, paper, test)
   sideLimits(path, fed, lot.form === 'roll' ? Math.min(fed.width, lot.nominal.width) : fed.width, test)
 }
 
@@ -67,6 +71,13 @@ export function violations(path: Path, paper: Paper, lot: Lot, fed: FedSheet): V
 export function countViolations(path: Path, paper: Paper, lot: Lot, fed: FedSheet): number {
   counted = 0
   allLimits(path, paper, lot, fed, countOne)
+  return counted
+}
+
+/** How many of them any sheet of this paper breaks. */
+export function countPaperLimits(path: Path, paper: Paper): number {
+  counted = 0
+  paperLimits(path, paper, countOne)
   return counted
 }
 
@@ -116,6 +127,15 @@ const BOUND: Partial<Record<LimitKind, { side: 'wide' | 'long'; takes: string }>
   narrow: { side: 'wide', takes: 'at least' },
   long: { side: 'long', takes: 'up to' },
   short: { side: 'long', takes: 'at least' },
+}
+
+/**
+ * Whether a sheet of these edges keeps the path's limits of size, whichever edge leads.
+ * @param shorter as much less it may measure, µm
+ */
+export function sizeGoes(path: Path, width: number, length: number, shorter = 0): boolean {
+  const goes = (of: { min: number; max: number }, value: number) => value - shorter <= of.max + GIVES && value >= of.min - GIVES
+  return (goes(path.width, width) && goes(path.length, length)) || (goes(path.width, length) && goes(path.length, width))
 }
 
 /** Everything broken in words: width and length in one sentence, since both have to change. */

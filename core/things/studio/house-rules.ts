@@ -139,6 +139,22 @@ export const HOUSE_RULES = {
     help: 'The log keeps everything else of a run for good. Files that are still wanted elsewhere stay.',
     control: { as: 'days' },
   }),
+  keepPreviewsDays: rule({
+    group: 'Kept',
+    schema: z.number().int().positive().max(36_500).nullable(),
+    usual: null,
+    label: 'Previews and counted colours of pictures are kept for',
+    help: 'Since they were made. Those of open jobs stay; the others are made again from the picture when somebody looks at it.',
+    control: { as: 'days' },
+  }),
+  keepPrintFilesHours: rule({
+    group: 'Kept',
+    schema: z.number().int().min(1).max(336),
+    usual: 1,
+    label: 'Files made for other programs are kept for',
+    help: 'Fetch them before; they can be made again.',
+    control: { as: 'count', unit: 'h', max: 336 },
+  }),
   nightlyBackups: rule({
     group: 'Kept',
     schema: z.number().int().min(0).max(60),

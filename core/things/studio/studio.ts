@@ -25,9 +25,13 @@ export const StudioSchema = z.object({
 export type Studio = z.infer<typeof StudioSchema>
 
 const STUDIO_PARTS = Object.keys(StudioSchema.shape) as (keyof Studio)[]
+/** A ListChange, as it is told. */
+const listChangeOf = <T extends z.ZodType>(thing: T) => z.object({ put: z.array(thing), gone: z.array(z.string()) })
 /** Parts of a studio, each with a word that is the same as long as the part is. */
 export const StudioPartsSchema = z.object({
   versions: z.object(Object.fromEntries(STUDIO_PARTS.map((part) => [part, z.string().max(100)])) as Record<keyof Studio, z.ZodString>),
   parts: StudioSchema.partial(),
+  /** Of long lists that the caller has as they were a while ago: what has changed in them since. */
+  changed: z.object({ lots: listChangeOf(LotSchema), pairings: listChangeOf(PairingSchema) }).partial(),
 })
 export type StudioParts = z.infer<typeof StudioPartsSchema>

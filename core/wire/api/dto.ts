@@ -47,6 +47,31 @@ export const JobSchema = z.object({
 })
 export type Job = z.infer<typeof JobSchema>
 
+/** A picture the studio has, and the jobs that need it. */
+export const PictureEntrySchema = z.object({
+  id: z.string(),
+  name: z.string(),
+  width: z.number().int(),
+  height: z.number().int(),
+  preview: z.string(),
+  addedAt: time,
+  /** Of its file; null where it is gone. */
+  bytes: z.number().int().nonnegative().nullable(),
+  /** Jobs that are not over. */
+  jobs: z.array(z.object({ id, title: z.string() })),
+})
+export type PictureEntry = z.infer<typeof PictureEntrySchema>
+export const PicturesPageSchema = z.object({
+  pictures: z.array(PictureEntrySchema),
+  /** After which picture to go on; null when all were told. */
+  next: z.string().nullable(),
+})
+export type PicturesPage = z.infer<typeof PicturesPageSchema>
+
+/** What tells a job from how it was: one with the same head is the same. */
+export const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true })
+export type JobHead = z.infer<typeof JobHeadSchema>
+
 export const JobEditSchema = z.object({
   version: z.number().int(),
   title: z.string().trim().min(1).max(120).optional(),

@@ -126,3 +126,10 @@ test('what asks for nothing need not be known; what spoils a print weighs more t
   const range = (n: number) => of({ copies: v.integer(n) }, { 'copies-supported': v.range([2, 9]) }).length
   expect([range(1), range(2), range(9), range(10)]).toEqual([1, 0, 0, 1])
 })
+
+test('a printer that takes grey and colour in PWG Raster is sent it, one that takes grey alone is not', () => {
+  const format = (...types: string[]) => capabilitiesOf({ ...able, 'pwg-raster-document-type-supported': v.keyword(...types) }).format
+  expect(format('sgray_8', 'srgb_8')).toBe('image/pwg-raster')
+  expect(format('device3_8', 'sgray_8')).toBe('image/pwg-raster')
+  expect(format('sgray_8')).not.toBe('image/pwg-raster')
+})

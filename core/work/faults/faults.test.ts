@@ -159,3 +159,12 @@ test('a page of a named size is suspected of being the label’s, one of measure
     )?.likelihood ?? 0
   expect(likelihood('iso_a3_297x420mm')).toBeGreaterThan(2 * likelihood(null))
 })
+
+test('a curled sheet is suspected of a head strike half as much again on a roll', () => {
+  const weight = (plate: Plate) => {
+    const context = contextOf(plate)
+    return FAULTS['head-strike'].causes.find(({ id }) => id === 'sheet-curled')?.weight(context)
+  }
+  expect(weight(plateOf({ brief: { paperId: 'pilot-rag', sheet: null } }))).toBe(3)
+  expect(weight(cotton())).toBe(2)
+})

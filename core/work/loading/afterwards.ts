@@ -54,18 +54,26 @@ export const cutOff: StepMaker = ({ path, plate, unit }) => {
 
 export const trim: StepMaker = ({ plate, unit }) => {
   const layout = layoutOf(plate)
-  return plate.brief.finished && layout
-    ? [
-        {
-          id: 'trim',
-          kind: 'trim',
-          phase: 'after',
-          title: 'Trim it',
-          text: `Cut it down to ${writeSize(layout.frame.w, layout.frame.h, unit)}: ${writeLength(layout.frame.y, unit)} off the leading edge, ${writeLength(layout.sheet.h - layout.frame.y - layout.frame.h, unit)} off the trailing edge, ${writeLength(layout.frame.x, unit)} off the left.`,
-          caution: CAUTIONS.blade,
-        },
-      ]
-    : []
+  if (!plate.brief.finished || !layout) return []
+  const { frame, sheet } = layout
+  const off = (
+    [
+      [frame.y, 'leading edge'],
+      [sheet.h - frame.y - frame.h, 'trailing edge'],
+      [frame.x, 'left'],
+      [sheet.w - frame.x - frame.w, 'right'],
+    ] as const
+  ).flatMap(([um, edge]) => (um > 0 ? [`${writeLength(um, unit)} off the ${edge}`] : []))
+  return [
+    {
+      id: 'trim',
+      kind: 'trim',
+      phase: 'after',
+      title: 'Trim it',
+      text: `Cut it down to ${writeSize(frame.w, frame.h, unit)}${off.length > 0 ? `: ${off.join(', ')}` : ''}.`,
+      caution: CAUTIONS.blade,
+    },
+  ]
 }
 
 export const fold: StepMaker = ({ plate, setup: s, unit }) => {

@@ -151,6 +151,24 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
     expect(costs).toBeGreaterThan(1)
     expect([at(costs - 1), at(costs + 1)]).toEqual(['Practise without paper', undefined])
   })
+  test('one practises on what costs less than half', () => {
+    const on = (share: number) => {
+      const studio = studioOf()
+      const [paper, lot] = [
+        studio.papers.find((p) => p.id === 'breakwater-board'),
+        studio.lots.find((l) => l.paperId === 'breakwater-board'),
+      ]
+      if (!paper || !lot) throw new Error('demo')
+      studio.papers.push({ ...paper, id: 'cheap', name: 'Cheap board', pricePerSquareMetre: paper.pricePerSquareMetre * share })
+      studio.lots = [lot, { ...lot, id: 'cheap-a3', paperId: 'cheap' }]
+      return (
+        loadingSteps(board, 'mm', studio)
+          .find((s) => s.id === 'practise')
+          ?.text.includes('Cheap board') ?? false
+      )
+    }
+    expect([on(0.49), on(0.51)]).toEqual([true, false])
+  })
   test('every step is of a kind that has a drawing, and drying says for how long', () => {
     for (const plate of [board, canvas, plateOf({})])
       for (const s of loadingSteps(plate, 'mm', studioOf())) {
@@ -206,9 +224,9 @@ test('trimming says what comes off each edge of this very sheet', () => {
   })
   const { frame, sheet: whole } = layoutOf(plate) ?? { frame: null, sheet: null }
   if (!frame || !whole) throw new Error('no layout')
-  const said = [...(step(plate, 'trim')?.text.matchAll(/([\d.]+) mm off the (leading edge|trailing edge|left)/g) ?? [])]
+  const said = [...(step(plate, 'trim')?.text.matchAll(/([\d.]+) mm off the (leading edge|trailing edge|left|right)/g) ?? [])]
   const off = Object.fromEntries(said.map(([, value, edge]) => [edge, Number(value)]))
-  // What is cut off at both ends and what is left make up the sheet: 419.8 and 296.6 mm.
+  // What is cut off at both ends, or sides, and what is left make up the sheet: 419.8 and 296.6 mm.
   expect((off['leading edge'] ?? 0) + 350 + (off['trailing edge'] ?? 0)).toBeCloseTo(419.8, 0)
-  expect((off.left ?? 0) * 2 + 250).toBeCloseTo(296.6, 0)
+  expect((off.left ?? 0) + 250 + (off.right ?? 0)).toBeCloseTo(296.6, 0)
 })

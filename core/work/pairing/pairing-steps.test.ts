@@ -177,3 +177,18 @@ describe('beside what the planner decides for every printer and paper of the dem
     expect(compared).toBeGreaterThan(15)
   })
 })
+
+test('of a profile nobody has read it says so; without one the target shows the driver’s own colours; borrowed is read too', () => {
+  const says = (of: Paper, more: Parameters<typeof steps>[2] = {}, checks = 0) => steps(of, petrel, more, checks).target?.says
+  expect(says(paper({}))).toBe('Not printed: it shows tones and colours of the driver as they are.')
+  expect(says(paper({}), {}, 1)).toBe('Its profile was held against a print once.')
+  expect(says(paper({}), {}, 3)).toBe('Its profile was held against a print 3 times.')
+})
+test('a paper at the weight an entry ends at is within it, a gram beyond is said', () => {
+  const [first] = entryChoices(petrel, paper({}), null)
+  const { min, max } = first?.entry.weight ?? { min: 0, max: 0 }
+  const why = (weight: number) => entryChoices(petrel, paper({ weight }), null).find(({ entry }) => entry.id === first?.entry.id)?.why
+  expect([min, max].map((weight) => /meant for/.test(why(weight) ?? ''))).toEqual([false, false])
+  expect(why(max + 1)).toContain(`meant for ${min}–${max} g/m², this is ${max + 1}`)
+  expect(why(min - 1)).toContain(`this is ${min - 1}`)
+})

@@ -5,6 +5,8 @@ export type JobState = (typeof JOB_STATES)[number]
 export const JOBS_OVER: readonly JobState[] = ['done', 'failed']
 /** Most of those in a list: the latest. All others are listed, however many. */
 export const LAST_JOBS = 300
+/** Jobs in one page of all of them. */
+export const JOBS_PAGE = 200
 
 export const RUN_STATES = [
   'queued',

@@ -1,3 +1,4 @@
+import { lineWidth } from '../../sheet/make/back-text.ts'
 import { DARK_STEPS, drawTarget, LIGHT_STEPS, TARGET } from './target.ts'
 
 const marks = drawTarget()
@@ -63,4 +64,32 @@ test('skins grow darker evenly, and hard colours are saturated ones of four kind
   const skins = rows.slice(12).map(luma)
   for (const [i, l] of skins.slice(1).entries()) expect([i, l < (skins[i] as number)]).toEqual([i, true])
   for (const rgb of rows.slice(0, 12)) expect(Math.min(...rgb) / Math.max(...rgb)).toBeLessThanOrEqual(0.44)
+})
+
+test('no row lies on the words of another, and no letters on the next', () => {
+  const titles = marks.flatMap((m) => (m.kind === 'text' && m.x === 0 ? [m] : []))
+  expect(titles.length).toBeGreaterThan(8)
+  for (const title of titles)
+    for (const m of marks) {
+      const [top, bottom] =
+        m.kind === 'patch' ? [m.y, m.y + m.h] : m.kind === 'line' ? [Math.min(m.y1, m.y2), Math.max(m.y1, m.y2)] : [0, 0]
+      expect([title.words, top < title.y && bottom > title.y - title.size]).toEqual([title.words, false])
+    }
+  for (const word of ['Lantern', 'Wharf']) {
+    const letters = marks.flatMap((m) => (m.kind === 'text' && m.words === word ? [m] : []))
+    expect(letters.map((m) => Math.round((m.size * 72) / 25_400))).toEqual([4, 5, 6, 8, 10])
+    for (const [i, { x, size }] of letters.entries()) {
+      const next = letters[i + 1]
+      if (next) expect(next.x).toBeGreaterThan(x + lineWidth(word, (size * 72) / 25_400))
+    }
+  }
+})
+
+test('white letters stand on the black they are read on, dark ones above it', () => {
+  const ground = patches.find((p) => p.w === TARGET.w && p.h === 6600)
+  const lines = (words: string) => marks.flatMap((m) => (m.kind === 'text' && m.words === words ? [m] : []))
+  for (const { y, size } of lines('Wharf')) expect([y - size > (ground?.y ?? 0), y < (ground?.y ?? 0) + 6600]).toEqual([true, true])
+  const title = marks.find((m) => m.kind === 'text' && m.words.startsWith('Letters of'))
+  if (title?.kind !== 'text') throw new Error('no letters')
+  for (const { y, size } of lines('Lantern')) expect([y - size > title.y, y + 0.25 * size < (ground?.y ?? 0)]).toEqual([true, true])
 })

@@ -1,5 +1,16 @@
 import { z } from 'zod'
-import { JobEditSchema, JobNewSchema, JobSchema, JobsEditSchema, JobsNewSchema, PrintRequestSchema, RunSchema, TickSchema } from '../dto.ts'
+import { JOBS_PAGE } from '../../../work/runs/states.ts'
+import {
+  JobEditSchema,
+  JobHeadSchema,
+  JobNewSchema,
+  JobSchema,
+  JobsEditSchema,
+  JobsNewSchema,
+  PrintRequestSchema,
+  RunSchema,
+  TickSchema,
+} from '../dto.ts'
 import { type Call, IdParam } from './call.ts'
 
 const Job = JobSchema.meta({ id: 'Job' })
@@ -12,8 +23,21 @@ const TickParam = IdParam.extend({
 
 export const JOBS_CALLS = {
   'GET /jobs': {
-    summary: 'Every job that is not archived and not over, and the last 300 of those that are; newest first',
+    summary: 'A page of the jobs that are not archived, newest first; or those that are named',
+    query: z.object({
+      /** The page that follows this job. */
+      before: z.coerce.number().int().positive().optional(),
+      /** Up to a page's worth of numbers with commas between; one that there is not is left out. */
+      ids: z
+        .string()
+        .regex(new RegExp(`^\\d{1,10}(,\\d{1,10}){0,${JOBS_PAGE - 1}}$`))
+        .optional(),
+    }),
     answers: z.array(Job),
+  },
+  'GET /jobs/heads': {
+    summary: 'What tells each job that is not archived and not over from how it was, and the last 300 of those that are; newest first',
+    answers: z.array(JobHeadSchema.meta({ id: 'JobHead' })),
   },
   'PATCH /jobs': {
     summary: 'Change several jobs at once: all of them, or none when one was changed by somebody else',

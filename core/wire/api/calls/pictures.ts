@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { PictureSchema } from '../dto.ts'
+import { PictureEntrySchema, PictureSchema, PicturesPageSchema } from '../dto.ts'
 import { type Call, KeyParam } from './call.ts'
 
 const share = () => z.coerce.number().min(0).max(1)
@@ -10,6 +10,21 @@ const WindowSchema = z.object({ x: share(), y: share(), w: share(), h: share(), 
 const TakenSchema = PictureSchema.meta({ id: 'Picture' })
 
 export const PICTURES_CALLS = {
+  'GET /pictures': {
+    summary: 'A page of the pictures, the oldest first, each with the jobs that need it',
+    query: z.object({
+      /** The page that follows this picture. */
+      after: z.string().min(1).max(60).optional(),
+      /** Letters of the name. */
+      q: z.string().max(100).optional(),
+    }),
+    answers: PicturesPageSchema,
+  },
+  'DELETE /pictures/{id}': {
+    summary: 'Remove a picture that no job needs any more; the log keeps its small picture',
+    params: KeyParam,
+    answers: PictureEntrySchema,
+  },
   'GET /pictures/demo': { summary: 'Demo pictures', answers: z.array(TakenSchema) },
   'PUT /pictures': {
     summary: 'Stream a picture in (JPEG, PNG or TIFF as the request body)',

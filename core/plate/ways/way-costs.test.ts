@@ -1,0 +1,33 @@
+import { studioOf } from '../../testing/fixtures.ts'
+import { mm } from '../../things/length/length.ts'
+import { leastForCut, leastForLot } from './way-costs.ts'
+
+const studio = studioOf()
+const lot = studio.lots.find((one) => one.id === 'lustre-a3')
+const paper = studio.papers.find((one) => one.id === lot?.paperId)
+const roll = studio.lots.find((one) => one.form === 'roll')
+if (!lot || !paper || !roll) throw new Error('demo')
+const priced = { ...paper, pricePerSquareMetre: 20 }
+
+test('the least a lot costs is its price sheet by sheet, and what it lacks', () => {
+  const of = (copies: number | null, stock = 1000) => leastForLot({ ...lot, stock }, priced, copies)
+  expect(of(10)).toBeGreaterThan(0)
+  expect(of(40) / of(10)).toBeCloseTo(4, 9)
+  expect(leastForLot({ ...lot, stock: 1000 }, { ...priced, pricePerSquareMetre: 40 }, 10)).toBeCloseTo(2 * of(10), 9)
+  // One sheet short costs the same at any number; as many as are needed costs nothing.
+  expect(of(10, 10)).toBe(of(10))
+  expect(of(10, 9) - of(10)).toBeCloseTo(of(40, 39) - of(40), 9)
+  expect(of(10, 9)).toBeGreaterThan(of(10))
+  expect([of(null), leastForLot(roll, priced, 10)]).toEqual([0, 0])
+})
+
+test('the least a cut costs is its own work, and paper by what is asked for, a millimetre and a half less', () => {
+  const of = (width: number | null, length: number | null, copies: number | null = 10) => leastForCut({ width, length }, priced, copies)
+  const work = of(mm(200), mm(300), null)
+  expect(work).toBeGreaterThan(0)
+  expect([of(null, mm(300)), of(mm(200), null), leastForCut(null, priced, 10)]).toEqual([work, work, work])
+  const paper = (...size: Parameters<typeof of>) => of(...size) - work
+  expect(paper(mm(401.5), mm(301.5)) / paper(mm(201.5), mm(301.5))).toBeCloseTo(2, 9)
+  expect(paper(mm(201.5), mm(601.5)) / paper(mm(201.5), mm(301.5))).toBeCloseTo(2, 9)
+  expect(paper(mm(201.5), mm(301.5), 30) / paper(mm(201.5), mm(301.5))).toBeCloseTo(3, 9)
+})
