@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
-import { converter } from 'culori'
+import { converter, differenceCiede2000 } from 'culori'
 import fc from 'fast-check'
-import { deltaE2000, labToSrgb, labToXyz, srgbToLab, type Triple, xyzToLab } from './cie.ts'
+import { deltaE2000, deltaE2000At, labToSrgb, labToXyz, srgbToLab, type Triple, xyzToLab } from './cie.ts'
 
 test('CIEDE2000 agrees with the 34 pairs of Sharma, Wu, Dalal (2005) to 1e-4', () => {
   const rows = readFileSync('core/testing/reference/ciede2000-pairs.csv', 'utf8')
@@ -14,6 +14,25 @@ test('CIEDE2000 agrees with the 34 pairs of Sharma, Wu, Dalal (2005) to 1e-4', (
     expect(Math.abs(deltaE2000([l1, a1, b1], [l2, a2, b2]) - expected)).toBeLessThan(1e-4)
     expect(Math.abs(deltaE2000([l2, a2, b2], [l1, a1, b1]) - expected)).toBeLessThan(1e-4)
   }
+})
+
+test('CIEDE2000 agrees with culori’s all around the hues, where its rotation sets in too', () => {
+  const outside = differenceCiede2000()
+  const lch = (l: number, c: number, h: number): Triple => [l, c * Math.cos((h * Math.PI) / 180), c * Math.sin((h * Math.PI) / 180)]
+  let turned = 0
+  for (let hue = 0; hue < 360; hue += 2.5)
+    for (const [apart, one, other] of [
+      [0.7, 3, 4],
+      [9, 40, 36],
+      [25, 60, 75],
+    ] as const) {
+      const [a, b] = [lch(45 + hue / 20, one, hue), lch(47, other, hue + apart)]
+      const said = outside({ mode: 'lab65', l: a[0], a: a[1], b: a[2] }, { mode: 'lab65', l: b[0], a: b[1], b: b[2] })
+      expect(Math.abs(deltaE2000(a, b) - said)).toBeLessThan(1e-6)
+      expect(deltaE2000At([9, 9, 9, ...a], 1, b, 0)).toBe(deltaE2000(a, b))
+      if (Math.abs(hue - 275) < 112.5) turned++
+    }
+  expect(turned).toBeGreaterThan(200)
 })
 
 test('Lab of the sRGB primaries agrees with culori', () => {

@@ -57,15 +57,33 @@ const COS6 = Math.cos(6 * DEGREE)
 const SIN6 = Math.sin(6 * DEGREE)
 const COS63 = Math.cos(63 * DEGREE)
 const SIN63 = Math.sin(63 * DEGREE)
-const { abs, atan2, exp, max, sin, sqrt } = Math
+const COS275 = Math.cos(275 * DEGREE)
+const SIN275 = Math.sin(275 * DEGREE)
+/** From so many widths of 25° off the blue, less than a billionth of its rotation is left. */
+const WIDTHS = 4.5
+const FAR_FROM_BLUE = Math.cos(WIDTHS * 25 * DEGREE)
+const { acos, atan2, exp, max, min, sin, sqrt } = Math
+
+/** CIEDE2000 colour difference, kL = kC = kH = 1. */
+export const deltaE2000 = ([l1, a1, b1]: Triple, [l2, a2, b2]: Triple): number => differenceOf(l1, a1, b1, l2, a2, b2)
+
+/** The same of two colours in lists of many: of the nth in the one, and in the other. */
+export const deltaE2000At = (one: ArrayLike<number>, n: number, other: ArrayLike<number>, m: number): number =>
+  differenceOf(
+    one[n * 3] as number,
+    one[n * 3 + 1] as number,
+    one[n * 3 + 2] as number,
+    other[m * 3] as number,
+    other[m * 3 + 1] as number,
+    other[m * 3 + 2] as number,
+  )
 
 /**
- * CIEDE2000 colour difference, kL = kC = kH = 1.
  * Source: Sharma, Wu, Dalal, "The CIEDE2000 color-difference formula", Color Research & Application 30 (2005).
  * Why not letter for letter: it runs for every colour of every picture. The mean hue is the direction between the two
  * hues, so its cosine and sine come from theirs, and those of its multiples by the angle formulas.
  */
-export function deltaE2000([l1, a1, b1]: Triple, [l2, a2, b2]: Triple): number {
+function differenceOf(l1: number, a1: number, b1: number, l2: number, a2: number, b2: number): number {
   const meanChroma = (sqrt(a1 * a1 + b1 * b1) + sqrt(a2 * a2 + b2 * b2)) / 2
   const c2 = meanChroma * meanChroma
   const c7 = c2 * c2 * c2 * meanChroma
@@ -111,8 +129,11 @@ export function deltaE2000([l1, a1, b1]: Triple, [l2, a2, b2]: Triple): number {
   const m2 = meanC * meanC
   const m7 = m2 * m2 * m2 * meanC
   let rotation = 0
-  // Only blues are turned: from 4.5 widths off on, less than a billionth is left of it.
-  const from275 = abs(((atan2(y, x) / DEGREE + 360) % 360) - 275) / 25
-  if (from275 < 4.5) rotation = -2 * sqrt(m7 / (m7 + POW25_7)) * sin(60 * exp(-from275 * from275) * DEGREE) * tc * th
+  // Only blues are turned. The paper counts hues from 0° on and does not go round: past 360° nothing is.
+  const toBlue = x * COS275 + y * SIN275
+  if (toBlue > FAR_FROM_BLUE && !(x > 0 && y >= 0)) {
+    const widths = acos(min(1, toBlue)) / DEGREE / 25
+    rotation = -2 * sqrt(m7 / (m7 + POW25_7)) * sin(60 * exp(-widths * widths) * DEGREE) * tc * th
+  }
   return sqrt(max(0, tl * tl + tc * tc + th * th + rotation))
 }

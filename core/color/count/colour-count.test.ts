@@ -98,3 +98,18 @@ test('a single row of more pixels than 32 bits can sum keeps its mean', () => {
   const { total, colours, counts } = counter.finish()
   expect([total, ...counts, ...colours]).toEqual([18_000_000, 18_000_000, 250, 250, 250])
 })
+
+test('a count of another version, or of something else, is refused by name', () => {
+  const bytes = (magic: number, version: number) => {
+    const head = new Uint8Array(20)
+    const view = new DataView(head.buffer)
+    view.setUint32(0, magic)
+    view.setUint32(4, version)
+    return head
+  }
+  const said = (read: ReturnType<typeof readCount>) => (read.ok ? 'read' : read.problem.message)
+  const other = 'This is not a colour count this version reads.'
+  expect(said(readCount(bytes(0x41504343, 1)))).toBe(other)
+  expect(said(readCount(bytes(0x41504344, 2)))).toBe(other)
+  expect(said(readCount(bytes(0x41504343, 2)))).not.toBe(other)
+})

@@ -1,5 +1,5 @@
 import type { Intent } from '../../things/media/intent.ts'
-import { deltaE2000, type Triple } from '../cie.ts'
+import { deltaE2000, deltaE2000At, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import type { Engine, Source } from '../engine/engine.ts'
 import { weightedPercentile } from '../statistics.ts'
@@ -20,6 +20,7 @@ const HIGHLIGHTS = 85
 const SECTORS = 12
 /** Closer to paper white than this a tint is lost against it, ΔE2000: common practice, level 254 is barely seen. */
 const WHITE_STEP = 0.5
+const WHITE = [100, 0, 0]
 
 /** Every rendering worth a look. Compensation does nothing to absolute. */
 const RENDERINGS: readonly { intent: Intent; blackPoint: boolean }[] = [
@@ -163,7 +164,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   }
   const distance = (printed: Float32Array) => {
     const of = new Float64Array(cells)
-    for (let n = 0; n < cells; n++) of[n] = deltaE2000(at(wanted, n), at(printed, n))
+    for (let n = 0; n < cells; n++) of[n] = deltaE2000At(wanted, n, printed, n)
     return of
   }
   const nearest = print('relative', false)
@@ -185,7 +186,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     const error = same ? beyond : distance(printed)
     let kept = 0
     const flat = visiblePairs.map((p) => {
-      const left = deltaE2000(at(printed, p.one), at(printed, p.other)) / p.apart
+      const left = deltaE2000At(printed, p.one, printed, p.other) / p.apart
       kept += Math.min(1, left)
       return left < HALF
     })
@@ -200,7 +201,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     }
     const neutral = (n: number) => chroma(at(wanted, n)) < CHROMA.neutral
     const casts = new Float64Array(cells)
-    for (let n = 0; n < cells; n++) casts[n] = chroma(at(printed, n))
+    for (let n = 0; n < cells; n++) casts[n] = Math.hypot(printed[n * 3 + 1] as number, printed[n * 3 + 2] as number)
     const moved = summary(error, counts, inside)
     return {
       intent,
@@ -229,7 +230,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   return {
     outOfGamut: { share: shareOf((n) => !inside(n)), ...out },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
-    aboveWhiteStep: shareOf((n) => (wanted[n * 3] as number) < 99.9 && deltaE2000(at(nearest, n), [100, 0, 0]) < WHITE_STEP),
+    aboveWhiteStep: shareOf((n) => (wanted[n * 3] as number) < 99.9 && deltaE2000At(nearest, n, WHITE, 0) < WHITE_STEP),
     blackL,
     sectors: Array.from({ length: SECTORS }, (_, s) => ({
       hue: (s * 360) / SECTORS,

@@ -1,4 +1,4 @@
-import { deltaE2000, type Triple } from '../cie.ts'
+import { deltaE2000At } from '../cie.ts'
 import { percent } from '../percent.ts'
 import { weightedPercentile } from '../statistics.ts'
 
@@ -13,8 +13,6 @@ export interface PrintDifference {
 /** A difference of two patches side by side that a trained eye just sees, ΔE2000. Common practice. */
 const SEEN = 1
 
-const at = (lab: Float32Array, n: number): Triple => [lab[n * 3] as number, lab[n * 3 + 1] as number, lab[n * 3 + 2] as number]
-
 /**
  * The difference of two prints.
  * @param one @param other Lab of each colour of the picture as each of them prints it
@@ -24,7 +22,7 @@ export function differenceOf(one: Float32Array, other: Float32Array, counts: Arr
   const values = new Float64Array(counts.length)
   let [total, sum, visible] = [0, 0, 0]
   for (let n = 0; n < values.length; n++) {
-    const value = deltaE2000(at(one, n), at(other, n))
+    const value = deltaE2000At(one, n, other, n)
     values[n] = value
     total += counts[n] as number
     sum += value * (counts[n] as number)

@@ -65,3 +65,17 @@ test('whatever is accepted lies on its sheet and beside its neighbours; whatever
   )
   expect(accepted).toBeGreaterThan(50)
 })
+
+test.each(LABEL_SHEETS.map((s) => [s.title, s.sheet] as const))('the labels of %s lie in the middle of it', (_, of) => {
+  const right = of.width - of.left - (of.columns - 1) * of.pitchAcross - of.labelWidth
+  const bottom = of.length - of.top - (of.rows - 1) * of.pitchDown - of.labelLength
+  expect([right, bottom]).toEqual([of.left, of.top])
+})
+
+test('a sheet that is used up begins on the next', () => {
+  expect(placeLabels(a4, 2, 24)).toEqual([
+    { page: 1, left: 0, top: 500 },
+    { page: 1, left: 70_000, top: 500 },
+  ])
+  expect(placeLabels(a4, 1)).toEqual([{ page: 0, left: 0, top: 500 }])
+})

@@ -97,3 +97,15 @@ test('where all four edges can be done it says on what, and where they cannot, t
   expect(found?.says).toMatch(/All four edges can be done on \w+/)
   expect(found?.numbers.possibleWays).toBeGreaterThan(0)
 })
+
+test('where nothing of the studio prints to the edge, that is said', () => {
+  const none = plateOf({
+    brief: card,
+    studio: (s) => {
+      for (const printer of s.printers) for (const path of printer.paths) path.borderless = null
+    },
+  })
+  expect(finding(none, 'borderless-impossible')?.says).toContain('No printer of the studio can do it with this paper.')
+  const some = plateOf({ brief: card, pins: { printer: 'tern', page: 'measured', margins: 'borderless', expansion: 'small' } })
+  expect(finding(some, 'borderless-impossible')?.says).not.toContain('No printer of the studio')
+})

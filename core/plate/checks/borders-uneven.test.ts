@@ -1,6 +1,7 @@
 import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { layoutOf } from '../resolve/plate.ts'
+import { clearBorder } from './clear-border.ts'
 
 const board = (border: number) => ({
   brief: {
@@ -23,4 +24,11 @@ test('equal borders narrower than a dead margin come out uneven; that is said, a
 test('borders beyond every dead margin, and a foot that is meant to be wider, are let be', () => {
   expect(finding(plateOf(board(30)), 'borders-uneven')).toBeUndefined()
   expect(finding(plateOf({ brief: { size: { by: 'border', border: mm(20), foot: 1.2 } } }), 'borders-uneven')).toBeUndefined()
+})
+
+test('the narrowest clear border is that of the widest margin and where the path lays prints, up to the half millimetre', () => {
+  const path = { margins: { leading: 3100, trailing: 14_200, left: 3000, right: 5000 } } as Parameters<typeof clearBorder>[0]['path']
+  expect(clearBorder({ path, offset: { x: -400, y: 200, skew: 0, prints: 3 } as never })).toBe(15_000)
+  expect(clearBorder({ path, offset: { x: 0, y: -300, skew: 0, prints: 3 } as never })).toBe(14_500)
+  expect(clearBorder({ path, offset: { x: 301, y: 0, skew: 0, prints: 3 } as never })).toBe(15_000)
 })

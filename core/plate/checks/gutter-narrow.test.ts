@@ -34,3 +34,7 @@ test('bleed says how far apart they lie instead, one press makes it so; a single
   })
   expect(of({ gutter: mm(1) }, 1)).toBeUndefined()
 })
+
+test('two on the first sheet and one on the last are several', () => {
+  expect(of({ gutter: mm(0.5), columns: 2, rows: 1 }, 3)?.level).toBe('note')
+})

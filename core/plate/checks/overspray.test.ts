@@ -54,3 +54,10 @@ test('printed exactly to the edge of a sheet that measures what it says, nothing
   // 101.6 × 0.2 mm are 0.2 cm².
   expect(at(200)?.says).toMatch(/^Less than 1 cm² of ink lands beside the paper/)
 })
+
+test('its figures are in square centimetres, like its words', () => {
+  const found = finding(cards(0.0731), 'overspray')
+  const [, job = ''] = /([\d.]+) cm² of ink land/.exec(found?.says ?? '') ?? []
+  expect(Math.abs(Number(job) - Number(found?.numbers.job))).toBeLessThan(0.51)
+  expect(found?.numbers).toMatchObject({ since: 731, cleanAfter: 2000 })
+})

@@ -2,6 +2,7 @@ import { CASES, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
+import { sayRisk } from './expansion.ts'
 
 type Points = (...found: number[]) => number | readonly number[] | { from: number; to: number }
 /**
@@ -168,3 +169,13 @@ test('every cost of every alternative is what its sentence says, and is in the t
   // Rows that nothing here costs would only look like a promise.
   expect(TABLE.filter(([pattern]) => !used.has(pattern)).map(([pattern]) => pattern.source)).toEqual([])
 })
+
+test.each([
+  [0, 'no sheet of 10 000'],
+  [0.00001, '1 sheet of 10 000'],
+  [0.0009, '9 sheets of 10 000'],
+  [0.001, '1 sheet of 1 000'],
+  [0.0994, '99 sheets of 1 000'],
+  [0.1, '10 sheets of 100'],
+  [1, '100 sheets of 100'],
+])('a risk of %d is said as %s', (risk, says) => expect(sayRisk(risk).replaceAll('\u202f', ' ').replaceAll('\u00a0', ' ')).toBe(says))

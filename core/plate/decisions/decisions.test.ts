@@ -2,10 +2,11 @@ import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
+import { pinsFor } from '../resolve/compare-ways.ts'
 import { layoutOf, sideOf } from '../resolve/plate.ts'
 import { pageShift } from './page.ts'
 import { placementPin } from './placement.ts'
-import { DECISION_KEYS, DECISIONS } from './registry.ts'
+import { DECISION_KEYS, DECISIONS, type Pins } from './registry.ts'
 
 const line = (plate: ReturnType<typeof plateOf>, key: string) => plate.decisions.find((d) => d.key === key)
 const option = (plate: ReturnType<typeof plateOf>, key: string, id: string) => line(plate, key)?.alternatives.find((a) => a.id === id)
@@ -386,4 +387,16 @@ test('who decides the intent: the kind of picture for line art and black and whi
       },
     }).decisions.find((d) => d.key === 'intent')?.by
   expect([by('photograph'), by('line-art'), by('black-and-white')]).toEqual(['house', 'rule', 'rule'])
+})
+
+test('who takes another way keeps what was pinned of the colours, the head and the coat, and nothing that belongs to the old way', () => {
+  const all = Object.fromEntries(DECISION_KEYS.map((key) => [key, 'mine'])) as Pins
+  const kept = pinsFor(all, { printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' })
+  expect(
+    Object.entries(kept)
+      .filter(([, value]) => value === 'mine')
+      .map(([key]) => key)
+      .sort(),
+  ).toEqual(['black-point', 'clear-coat', 'colour-management', 'intent', 'platen-gap'].sort())
+  expect(kept).toMatchObject({ printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' })
 })

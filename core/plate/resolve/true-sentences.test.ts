@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { expansionNeeded } from '../../sheet/tolerance.ts'
 import { brief, picture, studioOf } from '../../testing/fixtures.ts'
+import { cases } from '../../testing/thorough.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
@@ -200,12 +201,9 @@ test('one is one and more are more; what is empty is not said to hold something'
         ]),
         ...plate.findings.flatMap((f) => [`${f.title}. ${f.says}`, f.fix?.label ?? '']),
       ]
-      for (const words of said) {
-        expect([words, ONE_OF_MANY.test(words)]).toEqual([words, false])
-        expect([words, /undefined|NaN|null|Infinity|\.\.|\s\s/.test(words)]).toEqual([words, false])
-      }
+      expect(said.filter((words) => ONE_OF_MANY.test(words) || /undefined|NaN|null|Infinity|\.\.|\s\s/.test(words))).toEqual([])
       for (const f of plate.findings.filter((x) => x.id === 'not-loaded')) expect(/empty/.test(f.title)).toBe(/is empty/.test(f.says))
     }),
-    { numRuns: 200, seed: SEED },
+    { numRuns: cases(200, 80), seed: SEED },
   )
 })

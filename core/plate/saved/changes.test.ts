@@ -98,3 +98,16 @@ test('what differs from the last good run is said decision by decision, and the 
   expect(differsFrom({ ...good, setup: { ...setup, profile: { ...setup.profile, id: 'x', hash: 'e'.repeat(64) } } }, good)).toEqual([])
   expect(differsFrom({ ...good, setup: null }, good)).toEqual([])
 })
+
+test('a service that was known then is no news, and one that was taken back is none either', () => {
+  const then = structuredClone(studio)
+  pathOf(then).serviced = '2026-04-01'
+  const made = resolve(plate.brief, then, { printer: 'gannet' })
+  const since = (serviced: string | null) => {
+    const now = structuredClone(then)
+    pathOf(now).serviced = serviced
+    return changesSince({ plate: made, printer: printerOf(then) }, now).map((c) => c.id)
+  }
+  expect(made.setup?.path.id).toBe(setup.path.id)
+  expect([since('2026-04-01'), since(null), since('2026-06-01')]).toEqual([[], [], ['path-serviced']])
+})

@@ -1,0 +1,38 @@
+import { readFileSync } from 'node:fs'
+import { brotliDecompressSync } from 'node:zlib'
+import { StudioSchema } from '../../things/studio/studio.ts'
+import type { Plate } from './plate.ts'
+import { readPlate } from './read-plate.ts'
+import { resolve } from './resolve.ts'
+
+/**
+ * Every job of the demo, of a lying and of a standing picture, as the last version resolved it that knew one picture to a job;
+ * with the studio it had. Written by that version.
+ */
+const { studio, jobs } = JSON.parse(brotliDecompressSync(readFileSync('core/testing/reference/plates-before-items.json.br')).toString())
+const before = StudioSchema.parse(studio)
+
+/** Sums are added up in another order now: to twelve digits, and one sentence speaks of sheets where it spoke of copies. */
+const told = (plate: Plate) =>
+  JSON.parse(
+    JSON.stringify(plate, (_, value) =>
+      typeof value === 'number'
+        ? Number(value.toPrecision(12))
+        : typeof value === 'string'
+          ? value.replace(/(\d+) copies take/, '$1 of them take')
+          : value,
+    ),
+  )
+
+test('there are all of them', () => {
+  expect(jobs).toHaveLength(58)
+  expect(jobs.filter((job: { plate: Plate }) => job.plate.setup)).toHaveLength(58)
+})
+
+test.each(jobs as { title: string; pins: Plate['pins']; plate: unknown }[])(
+  '$title: one item alone resolves to the very plate it had',
+  ({ plate, pins }) => {
+    const was = readPlate(plate)
+    expect(told(resolve(was.brief, before, pins))).toEqual(told(was))
+  },
+)
