@@ -1,4 +1,4 @@
-import { addressOf } from './client.ts'
+import { addressOf, api } from './client.ts'
 
 test('parameters stand in their places and the rest asks', () => {
   expect(addressOf('GET /jobs/{id}/sheets/{side}', { id: 3, side: 'front', scale: 2 }, 'quay')).toBe(
@@ -19,4 +19,42 @@ test('what is asked about studios is asked of none', () => {
   expect(addressOf('PATCH /studios/{studio}', { studio: 'mill' }, 'quay')).toBe('/api/studios/mill')
   // The call about one studio's things is named nearly alike.
   expect(addressOf('GET /studio', {}, 'quay')).toBe('/api/studios/quay/studio')
+})
+
+describe('what is not answered', () => {
+  const real = globalThis.fetch
+  afterEach(() => {
+    globalThis.fetch = real
+  })
+  /** What is asked of a server that answers like this, one after the other, and then is well. */
+  const asking = async (call: 'GET /studio' | 'PATCH /studio/rules', ...troubles: ('silent' | 'cut')[]) => {
+    const names: (string | null)[] = []
+    globalThis.fetch = async (_address, init) => {
+      names.push(new Headers(init?.headers).get('idempotency-key'))
+      const trouble = troubles[names.length - 1]
+      if (trouble === 'silent') throw new DOMException('signal timed out', 'TimeoutError')
+      if (trouble === 'cut') throw new TypeError('Failed to fetch')
+      return Response.json({ well: true })
+    }
+    const said = await (api as (call: string, asked: object) => Promise<unknown>)(call, { body: {} }).catch((error) => error.problem.code)
+    return { said, names }
+  }
+  const WELL = { well: true }
+
+  test('is asked for again: once where the line was cut, once more than that where nobody answers in a minute', async () => {
+    expect((await asking('GET /studio', 'cut')).said).toEqual(WELL)
+    expect((await asking('GET /studio', 'cut', 'cut')).said).toBe('offline')
+    expect((await asking('GET /studio', 'silent')).said).toEqual(WELL)
+    expect((await asking('GET /studio', 'silent', 'silent')).said).toBe('offline')
+    expect((await asking('GET /studio', 'silent', 'cut')).said).toEqual(WELL)
+  })
+  test('a change is waited for longer, and every asking has the one name by which it counts once', async () => {
+    const four = await asking('PATCH /studio/rules', 'silent', 'silent', 'silent', 'silent')
+    expect(four.said).toEqual(WELL)
+    expect(four.names).toHaveLength(5)
+    expect(new Set(four.names).size).toBe(1)
+    expect(four.names[0]).toMatch(/^[\w-]{36}$/)
+    expect((await asking('PATCH /studio/rules', 'silent', 'silent', 'silent', 'silent', 'silent')).said).toBe('offline')
+    expect((await asking('PATCH /studio/rules', 'cut', 'cut')).said).toBe('offline')
+  })
 })

@@ -58,12 +58,30 @@ type Given<K extends CallKey> = Record<never, never> extends Asked<K> ? [asked?:
 export const api = <K extends CallKey>(call: K, ...[asked]: Given<K>): Promise<Answer<K>> =>
   callAs(crypto.randomUUID(), call, asked as Asked<K>)
 
-/** Longest that something is waited for that changes nothing, ms: asking again costs nothing, waiting for ever does. */
+/** Longest that one answer is waited for, ms: asking again costs nothing, waiting for ever does. */
 const PATIENCE = 60_000
+/**
+ * How often it is waited so long: once and once more for a question; longer for a change, which the server may be working at. Asked
+ * again under its name, it waits there for the first of them.
+ */
+const WAITS = { question: 2, change: 5 }
+
+/** Makes a request until it is answered. One that was cut off is made again once, at once. */
+async function insisting(make: () => Promise<Response>, waits: number): Promise<Response> {
+  let [cut, waited] = [0, 0]
+  for (;;)
+    try {
+      return await make()
+    } catch (error) {
+      if ((error as Error).name === 'TimeoutError') waited++
+      else cut++
+      if (cut > 1 || waited >= waits) return offline()
+    }
+}
 
 /**
  * The same, under a name: made again under it, a call that changes something counts once. One whose answer was lost on the
- * way is made again at once.
+ * way is made again.
  */
 export async function callAs<K extends CallKey>(name: string, call: K, asked: Asked<K>, studio = HERE): Promise<Answer<K>> {
   const { body, ...address }: Record<string, unknown> = asked ?? {}
@@ -76,9 +94,9 @@ export async function callAs<K extends CallKey>(name: string, call: K, asked: As
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
       ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-      ...(method === 'GET' ? { signal: AbortSignal.timeout(PATIENCE) } : {}),
+      signal: AbortSignal.timeout(PATIENCE),
     })
-  return answerOf<K>(await make().catch(() => make().catch(offline)))
+  return answerOf<K>(await insisting(make, method === 'GET' ? WAITS.question : WAITS.change))
 }
 
 /** Streams a file up with progress 0…1. Reject is always an ApiError. */

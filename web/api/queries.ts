@@ -1,5 +1,4 @@
 import { infiniteQueryOptions, QueryClient, queryOptions } from '@tanstack/react-query'
-import type { Job } from '../../core/wire/api/dto.ts'
 import { ApiError, api } from './client.ts'
 import { wholeStudio } from './studio-parts.ts'
 
@@ -30,20 +29,21 @@ export const upkeepQuery = queryOptions({
 })
 /** What uses the disk. */
 export const usesQuery = queryOptions({ queryKey: ['upkeep', 'uses'], queryFn: () => api('GET /upkeep/uses'), staleTime: 60_000 })
+/** The studio's pictures with the jobs that need them, a page after the other: those whose name has these letters. */
+export const keptPicturesQuery = (q: string) =>
+  infiniteQueryOptions({
+    queryKey: ['upkeep', 'pictures', q],
+    queryFn: ({ pageParam }) => api('GET /pictures', { ...(q ? { q } : {}), ...(pageParam === null ? {} : { after: pageParam }) }),
+    initialPageParam: null as string | null,
+    getNextPageParam: ({ next }) => next,
+  })
 /** What is to be bought. */
 export const ordersQuery = queryOptions({ queryKey: ['studio', 'orders'], queryFn: () => api('GET /orders') })
-const alike = (before: Job | undefined, now: Job): Job =>
-  before && (['version', 'updatedAt', 'state', 'gang'] as const).every((of) => before[of] === now[of]) ? before : now
 export const jobsQuery = queryOptions({
   queryKey: ['jobs'],
-  queryFn: () => api('GET /jobs'),
-  // A job that is as it was is the very same as before: compared by when it was changed, not letter by letter.
-  structuralSharing: (before, now) => {
-    const had = (before ?? []) as Job[]
-    const known = new Map(had.map((job) => [job.id, job]))
-    const list = (now as Job[]).map((job) => alike(known.get(job.id), job))
-    return list.length === had.length && list.every((job, i) => job === had[i]) ? had : list
-  },
+  queryFn: async () => (await import('./open-jobs.ts')).openJobs(api),
+  // A job that is as it was is the very same as before, and so is the list.
+  structuralSharing: false,
 })
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>

@@ -21,9 +21,9 @@ const at = (versions: Partial<StudioParts['versions']>): StudioParts['versions']
 test('only what has changed is asked for; the rest stays the very same', async () => {
   const asked: string[] = []
   const answers: StudioParts[] = [
-    { versions: at({}), parts: studio },
-    { versions: at({}), parts: {} },
-    { versions: at({ loaded: '2' }), parts: { loaded: [{ printerId: 'a', pathId: 'b', lotId: null, remaining: 0 }] } },
+    { versions: at({}), parts: studio, changed: {} },
+    { versions: at({}), parts: {}, changed: {} },
+    { versions: at({ loaded: '2' }), parts: { loaded: [{ printerId: 'a', pathId: 'b', lotId: null, remaining: 0 }] }, changed: {} },
   ]
   const ask = async (_: string, { have }: { have: string }) => {
     asked.push(have)
@@ -39,7 +39,24 @@ test('only what has changed is asked for; the rest stays the very same', async (
   expect(asked[1]?.split(',')).toContain('loaded:1')
   expect(asked[2]).toBe(asked[1])
   // What is said to be had is what the last answer brought.
-  answers.push({ versions: at({ loaded: '2' }), parts: {} })
+  answers.push({ versions: at({ loaded: '2' }), parts: {}, changed: {} })
   await wholeStudio(ask)
   expect(asked[3]?.split(',')).toContain('loaded:2')
+})
+
+test('of a long list only what has changed in it comes; the rest of it stays the very same', async () => {
+  const lots = ['a', 'b', 'c'].map((id) => ({ ...({} as Studio['lots'][number]), id }))
+  const b = { ...({} as Studio['lots'][number]), id: 'b', stock: 3 }
+  const answers: StudioParts[] = [
+    { versions: at({ lots: '7' }), parts: { ...studio, lots }, changed: {} },
+    { versions: at({ lots: '8' }), parts: {}, changed: { lots: { put: [b], gone: ['c'] } } },
+    { versions: at({ lots: '9' }), parts: {}, changed: { lots: { put: [], gone: [] } } },
+  ]
+  const ask = async () => answers.shift() as StudioParts
+  const first = await wholeStudio(ask)
+  const second = await wholeStudio(ask)
+  expect(second.lots).toEqual([lots[0], b])
+  expect(second.lots[0]).toBe(first.lots[0])
+  expect(second.papers).toBe(first.papers)
+  expect((await wholeStudio(ask)).lots).toEqual(second.lots)
 })

@@ -28,7 +28,7 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
         <thead>
           <tr className="border-b border-ink align-bottom">
             <th className="sticky left-0 w-28 bg-bench py-1.5 pr-3 font-semibold">Setting</th>
-            <th className="px-2 font-semibold">Plate</th>
+            <th className="px-2 py-1.5 font-semibold">Plate</th>
             {PLACES.map((place) => {
               const open = isSet(place) ? rows.filter((r) => r.cells[place].state === 'open').length : 0
               return (
@@ -54,10 +54,10 @@ export function AgreementTable({ rows, chosen, onChoose, onTick, onTickPlace }: 
             const differs = row.harm !== null || PLACES.some((place) => row.cells[place].state === 'differs')
             return (
               <tr key={row.key} data-setting={row.key} className="border-b border-hair align-top">
-                <th scope="row" className={`sticky left-0 bg-bench py-1.5 pr-3 ${differs ? 'font-semibold' : 'font-normal text-soft'}`}>
+                <th scope="row" className={`sticky left-0 bg-bench py-2 pr-3 ${differs ? 'font-semibold' : 'font-normal text-soft'}`}>
                   {row.title}
                 </th>
-                <td className="px-2 py-1.5">
+                <td className="px-2 py-2">
                   {row.says}
                   {row.harm && <span className="mt-0.5 block border-l-4 border-stop pl-1.5 text-sm font-semibold">{row.harm}</span>}
                 </td>
@@ -89,8 +89,8 @@ function CellBody({
   onTick,
 }: { cell: Cell; row: AgreementRow; chosen: boolean } & Pick<Props, 'onChoose' | 'onTick'>) {
   const { place, state } = cell
-  if (state === 'none') return <span className="text-faint">–</span>
-  if (state === 'overridden') return <span className="text-sm text-soft">the computer decides</span>
+  if (state === 'none') return <span className="block pt-1 text-faint">–</span>
+  if (state === 'overridden') return <span className="block pt-1 text-sm text-soft">the computer decides</span>
   const differs = state === 'differs'
   const words = (
     <>
@@ -104,10 +104,10 @@ function CellBody({
       {state === 'open' && !isSet(place) && <span className="block text-sm text-soft">not recorded yet</span>}
     </>
   )
-  const frame = `block w-full border-l-4 pl-1.5 text-left ${differs ? 'border-stop' : 'border-transparent'}`
+  const frame = `w-full border-l-4 pt-1 pl-1.5 text-left ${differs ? 'border-stop' : 'border-transparent'}`
   if (!isSet(place))
     return (
-      <span className={frame} data-state={state}>
+      <span className={`block ${frame}`} data-state={state}>
         {words}
       </span>
     )
@@ -121,7 +121,7 @@ function CellBody({
         mixed="differs"
         onChange={() => onTick(at, state !== 'agrees')}
       />
-      <button type="button" className={`${frame} min-h-8 pt-1 pr-1`} onClick={() => onChoose(at)}>
+      <button type="button" className={`flex min-h-8 flex-col items-start ${frame} pr-1`} onClick={() => onChoose(at)}>
         <span className="sr-only">{`Look at ${row.title}, ${PLACE_NAMES[place].toLowerCase()}: `}</span>
         {words}
       </button>

@@ -58,7 +58,10 @@ export function useSheetZoom(whole: Rect | null) {
           ])
           .on('zoom', ({ transform }: D3ZoomEvent<HTMLElement, unknown>) => {
             const { area } = now.current
-            setView(!area || Math.abs(transform.k - 1) < 1e-6 ? null : viewOf(transform, area, boxOf(ground)))
+            const seen = !area || Math.abs(transform.k - 1) < 1e-6 ? null : viewOf(transform, area, boxOf(ground))
+            // At once, not with the next drawing: the ground may be given another size before it, and must be fitted to this.
+            now.current.view = seen
+            setView(seen)
           })
         select(ground).call(zooming).on('dblclick.zoom', null)
         release = () => select(ground).on('.zoom', null)

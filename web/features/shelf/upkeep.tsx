@@ -8,6 +8,7 @@ import { Button } from '../../ui/button.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
 import { toast } from '../../ui/toast.tsx'
+import { KeptPictures } from './kept-pictures.tsx'
 
 function Trouble({ says }: { says: string | null }) {
   return (
@@ -128,13 +129,14 @@ export function Upkeep() {
         </table>
         {uses.error ? <Failed error={uses.error} again={() => void uses.refetch()} /> : uses.isPending && <Loading what="what uses it" />}
         <p className="mt-3 max-w-prose text-sm text-soft">
-          Files that nothing names any more go at the next start. How long pictures of delivered sheets stay is a{' '}
+          Files that nothing names any more go at the next start. How long previews and pictures of delivered sheets stay is a{' '}
           <Link className="link" to="/shelf/rules">
             house rule
           </Link>
           ; a studio that is no longer wanted can be exported and deleted.
         </p>
       </section>
+      <KeptPictures />
     </div>
   )
 }

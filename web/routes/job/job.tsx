@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
@@ -11,6 +11,7 @@ import { FindingsBar } from '../../features/plate/findings-bar.tsx'
 import { useJobEditor } from '../../features/plate/job-editor.ts'
 import { useMoment } from '../../features/plate/moment.ts'
 import { Spine } from '../../features/plate/spine.tsx'
+import { useCalm } from '../../features/plate/use-calm.ts'
 import { useKey } from '../../keys/use-key.ts'
 import { Button, IconButton } from '../../ui/button.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
@@ -95,7 +96,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   useKey('fold', () => setFolded(!folded))
 
   // What stands around the stage follows it a little later, so that a picture that is dragged stays under the hand.
-  const later = useDeferredValue(plate)
+  const later = useCalm(plate)
   const latest = useRef(editor)
   latest.current = editor
   const spine = useMemo(() => <Spine plate={later} selected={selected} onSelect={setSelected} />, [later, selected])

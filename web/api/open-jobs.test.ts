@@ -1,0 +1,80 @@
+import type { Job, JobHead } from '../../core/wire/api/dto.ts'
+import { JOBS_PAGE } from '../../core/work/runs/states.ts'
+import { openJobs } from './open-jobs.ts'
+
+const job = (id: number, change: Partial<Job> = {}) =>
+  ({ id, version: 1, state: 'setup', gang: null, title: `job ${id}`, updatedAt: 'then', ...change }) as Job
+const headOf = ({ id, version, state, gang, updatedAt }: Job): JobHead => ({ id, version, state, gang, updatedAt })
+
+/** A server with these jobs that keeps what it was asked for. */
+function server(jobs: Job[], unreadable: number[] = []) {
+  const asked: string[] = []
+  const ask = (async (call: string, { ids = '' } = {}) => {
+    if (call === 'GET /jobs/heads') return jobs.map(headOf)
+    asked.push(ids)
+    return jobs.filter(({ id }) => ids.split(',').includes(String(id)) && !unreadable.includes(id))
+  }) as unknown as Parameters<typeof openJobs>[0]
+  return { ask, asked }
+}
+
+test('only jobs that have changed are fetched; the others, and a list of the same, stay the very same', async () => {
+  const one = server([job(9), job(5), job(4)])
+  const first = await openJobs(one.ask)
+  expect(first.map(({ id }) => id)).toEqual([9, 5, 4])
+  expect(one.asked).toEqual(['9,5,4'])
+  expect(await openJobs(one.ask)).toBe(first)
+  expect(one.asked).toHaveLength(1)
+
+  // Edited, printing, taken into a gang, new; and one is gone.
+  for (const [changed, ids] of [
+    [[job(9, { version: 2 }), job(5), job(4)], '9'],
+    [[job(9, { version: 2 }), job(5, { state: 'printing' }), job(4)], '5'],
+    [[job(9, { version: 2 }), job(5, { state: 'printing' }), job(4, { gang: 9 })], '4'],
+    [[job(11), job(9, { version: 2 }), job(4, { gang: 9 })], '11'],
+  ] as const) {
+    const now = server([...changed])
+    const after = await openJobs(now.ask)
+    expect(now.asked).toEqual([ids])
+    expect(after.map(headOf)).toEqual(changed.map(headOf))
+    // One that nobody touched is the very one that came first.
+    if (ids === '9' || ids === '5') expect(after[2]).toBe(first[2])
+    expect(await openJobs(now.ask)).toBe(after)
+    expect(now.asked).toEqual([ids])
+  }
+})
+
+test('a job of another studio of the same name, as old and in the same state, is another', async () => {
+  await openJobs(server([job(31)]).ask)
+  const afresh = server([job(31, { updatedAt: 'now', title: 'afresh' })])
+  expect((await openJobs(afresh.ask))[0]?.title).toBe('afresh')
+  expect(afresh.asked).toEqual(['31'])
+})
+
+test('many are fetched a page at a time', async () => {
+  const many = Array.from({ length: 2 * JOBS_PAGE + 1 }, (_, i) => job(1000 - i))
+  const one = server(many)
+  expect(await openJobs(one.ask)).toEqual(many)
+  expect(one.asked.map((ids) => ids.split(',').length)).toEqual([JOBS_PAGE, JOBS_PAGE, 1])
+})
+
+test('one that cannot be read is left out, and not asked for each time', async () => {
+  const one = server([job(70), job(69)], [70])
+  expect((await openJobs(one.ask)).map(({ id }) => id)).toEqual([69])
+  await openJobs(one.ask)
+  expect(one.asked).toHaveLength(1)
+})
+
+test('one that was changed between the two answers is known as it came', async () => {
+  const came = job(80, { version: 7 })
+  let heads = [headOf(job(80, { version: 6 }))]
+  let asked = 0
+  const ask = (async (call: string) => {
+    if (call === 'GET /jobs/heads') return heads
+    asked++
+    return [came]
+  }) as unknown as Parameters<typeof openJobs>[0]
+  expect(await openJobs(ask)).toEqual([came])
+  heads = [headOf(came)]
+  expect(await openJobs(ask)).toEqual([came])
+  expect(asked).toBe(1)
+})

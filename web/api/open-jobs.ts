@@ -1,0 +1,39 @@
+import type { Job, JobHead } from '../../core/wire/api/dto.ts'
+import { JOBS_PAGE } from '../../core/work/runs/states.ts'
+
+type Ask = {
+  (call: 'GET /jobs/heads'): Promise<JobHead[]>
+  (call: 'GET /jobs', asked: { ids: string }): Promise<Job[]>
+}
+
+/** A studio that is made afresh has jobs of the same numbers and versions: they were written at another time. */
+const stampOf = ({ version, state, gang, updatedAt }: JobHead): string => `${version} ${state} ${gang} ${updatedAt}`
+
+/** What is known of each job that was listed last; null of one the server lists and does not give. */
+let known = new Map<number, { stamp: string; job: Job | null }>()
+let list: Job[] = []
+
+/**
+ * The jobs of the bench, newest first, of which only those are fetched that have changed since. What has not is the very same as
+ * before, and so is the list in which nothing has.
+ */
+export async function openJobs(ask: Ask): Promise<Job[]> {
+  const heads = await ask('GET /jobs/heads')
+  const before = known
+  const changed = heads.filter((head) => before.get(head.id)?.stamp !== stampOf(head)).map(({ id }) => id)
+  const pages = Array.from({ length: Math.ceil(changed.length / JOBS_PAGE) }, (_, n) => changed.slice(n * JOBS_PAGE, (n + 1) * JOBS_PAGE))
+  const fetched = new Map<number, Job>()
+  for (const ids of pages) for (const job of await ask('GET /jobs', { ids: ids.join(',') })) fetched.set(job.id, job)
+  const now = new Map(heads.map((head) => [head.id, changedSince(head)] as const))
+  function changedSince(head: JobHead) {
+    const had = before.get(head.id)
+    if (had?.stamp === stampOf(head)) return had
+    const job = fetched.get(head.id) ?? null
+    return { stamp: stampOf(job ?? head), job }
+  }
+  const jobs = [...now.values()].flatMap(({ job }) => job ?? [])
+  // Asked for twice at once, the later answer may be the older one; what is missing of it is asked for the next time.
+  known = now
+  if (jobs.length !== list.length || jobs.some((job, i) => job !== list[i])) list = jobs
+  return list
+}
