@@ -37,9 +37,35 @@ const noJsonSchema: Plugin = {
   },
 }
 
+/**
+ * Zod follows values that contain themselves. No document of ours can, and JSON cannot bring one: in the browser it goes without,
+ * as Zod's own small build does.
+ */
+const noCycles: Plugin = {
+  name: 'no-cycles',
+  apply: 'build',
+  transform: (_, id) =>
+    /[\\/]zod[\\/]v4[\\/]core[\\/]memoizer\.js$/.test(id)
+      ? {
+          code: 'export class $ZodCyclicError extends Error {}\nexport const memoizer = () => undefined\nexport const isRecursiveSchema = () => false\nexport const isBackEdge = () => false\n',
+          map: null,
+        }
+      : null,
+}
+
+/** The primitives name their functions for whoever looks into them, which keeps those that nobody uses. */
+const noNames: Plugin = {
+  name: 'no-names',
+  apply: 'build',
+  transform: (code, id) =>
+    /[\\/]@radix-ui[\\/].*\.mjs$/.test(id)
+      ? { code: code.replace(/static \{\s*__name\(this, "\w+"\);\s*\}|^\s*__name\([\w$]+, "[\w$]+"\);$/gm, ''), map: null }
+      : null,
+}
+
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss(), noJsonSchema],
+  plugins: [react(), tailwindcss(), noJsonSchema, noCycles, noNames],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,

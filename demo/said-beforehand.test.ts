@@ -4,6 +4,7 @@ import { applyFix } from '../core/plate/resolve/apply-fix.ts'
 import { layoutOf, type Plate, sideOf } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'
+import { cases } from '../core/testing/thorough.ts'
 import { type Brief, itemOf } from '../core/things/brief/brief.ts'
 import { briefOf } from '../core/things/brief/brief-of.ts'
 import { mm } from '../core/things/length/length.ts'
@@ -16,7 +17,7 @@ import { demoStudio } from './studio.ts'
 import { attemptOf, firstSheet, practised } from './thousand-jobs.ts'
 
 const STUDIOS = 20
-const WISHES = 150
+const WISHES = cases(150, 60)
 const NOW = '2026-11-25T08:00:00.000Z'
 const random = seeded(4711)
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
@@ -144,7 +145,7 @@ function surprises(plate: Plate, studio: Studio, moment: Moment): string[] {
   return list
 }
 
-test('3 000 wishes over 20 studios: no crop, wrong coating, enforced margin, bare edge, sliver or lateness that had not been said', () => {
+test('wishes by the thousand over 20 studios: no crop, wrong coating, enforced margin, bare edge, sliver or lateness that had not been said', () => {
   const misses: string[] = []
   const unsaid: string[] = []
   let [printed, right, told] = [0, 0, 0]

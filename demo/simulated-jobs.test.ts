@@ -3,6 +3,7 @@ import type { Plate } from '../core/plate/resolve/plate.ts'
 import { layoutOf } from '../core/plate/resolve/plate.ts'
 import { resolve } from '../core/plate/resolve/resolve.ts'
 import { picture } from '../core/testing/fixtures.ts'
+import { cases } from '../core/testing/thorough.ts'
 import type { Brief } from '../core/things/brief/brief.ts'
 import { briefOf } from '../core/things/brief/brief-of.ts'
 import type { Item } from '../core/things/brief/item.ts'
@@ -19,7 +20,7 @@ import { type Truth, truthOf, UNMARKED } from '../simulator/press/press.ts'
 import { demoStudio } from './studio.ts'
 
 const studio = demoStudio()
-const JOBS = 500
+const JOBS = cases(500, 250)
 
 /** Feeds one sheet through the simulated mechanics and measures it; null when the plate prints no picture. */
 function print(plate: Plate, random: () => number): { truth: Truth; um: number; cutByMachine: number } | null {
@@ -107,7 +108,7 @@ function randomBrief(random: () => number): { brief: Brief; pins: { printer: str
   }
 }
 
-test('500 seeded jobs over all printers: sheets lie where the drawing says, and every clipped or bare edge was announced', () => {
+test('hundreds of seeded jobs over all printers: sheets lie where the drawing says, and every clipped or bare edge was announced', () => {
   const random = seeded(20)
   const seen = { printed: 0, borderless: 0, slivers: 0, clipped: 0, printers: new Set<string>() }
   for (let tries = 0; seen.printed < JOBS && tries < 40_000; tries++) {

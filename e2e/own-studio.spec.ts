@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test'
+import sharp from 'sharp'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
 import { choose, delivered, freeGannet, pictureFile, pressPrint, saved } from './operator.ts'
 
@@ -261,4 +262,34 @@ test('an owner looks after it: a backup now, what uses the disk, and room that r
   } finally {
     await page.request.patch('/api/studios/lantern-wharf/studio/rules', { data: { diskReserve: 500 }, headers: OWN_HEADER })
   }
+})
+
+test('a picture that no open job needs is removed; one that a job needs shows it, and is not', async ({ page }) => {
+  const spare = `spare-${Date.now()}`
+  const bytes = await sharp({ create: { width: 91, height: 60, channels: 3, background: '#472' } })
+    .png()
+    .toBuffer()
+  const add = (name: string) => page.request.put(`/api/studios/lantern-wharf/pictures?name=${name}`, { data: bytes, headers: OWN_HEADER })
+  await add(`${spare}-one.png`)
+  const { id } = (await (await add(`${spare}-two.png`)).json()) as { id: string }
+  await page.request.post('/api/studios/lantern-wharf/jobs', { data: { title: 'Spare job', pictureId: id }, headers: OWN_HEADER })
+  await page.goto('/lantern-wharf/shelf/upkeep')
+  const pictures = page.getByRole('region', { name: 'Pictures, the oldest first' })
+  await pictures.getByLabel('Name').fill(spare)
+  const rows = pictures.getByRole('row').filter({ hasText: spare })
+  await expect(rows).toHaveCount(2)
+  await expect(rows.nth(1).getByRole('link', { name: /Spare job$/ })).toBeVisible()
+  await expect(rows.nth(1).getByRole('button')).toHaveCount(0)
+  await page.setViewportSize({ width: 390, height: 844 })
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBe(390)
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await rows
+    .nth(0)
+    .getByRole('button', { name: `Remove ${spare}-one.png …` })
+    .click()
+  await page.getByRole('button', { name: 'Remove the picture' }).click()
+  await expect(rows).toHaveCount(1)
+  await expect(rows).toContainText(`${spare}-two.png`)
+  await pictures.getByLabel('Name').fill('no such name')
+  await expect(pictures.getByText('No picture has “no such name” in its name.')).toBeVisible()
 })

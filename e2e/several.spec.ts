@@ -262,13 +262,15 @@ test('an upload that a reload broke off goes on: what is in is not sent again', 
   const six = await files(6, [250, 170])
   let sent = 0
   // The fourth never arrives, and nothing after it.
-  await page.route('**/pictures?name=*', async (route) => (++sent > 3 ? undefined : route.continue()))
+  let broken = true
+  await page.route('**/pictures?name=*', async (route) => (broken && ++sent > 3 ? undefined : route.continue()))
   await page.goto('/lantern-wharf/new')
   await page.getByLabel('More pictures').setInputFiles(six)
   await expect(page.getByText('3 of 6')).toBeVisible()
   await page.reload()
   await expect(page.getByText('3 files are in from an upload that was broken off.')).toBeVisible()
-  await page.unroute('**/pictures?name=*')
+  // The way stays under watch: a request that is on it while a watch is taken away may never arrive.
+  broken = false
   const names: string[] = []
   page.on('request', (request) => {
     if (request.method() === 'PUT') names.push(new URL(request.url()).searchParams.get('name') ?? '')

@@ -1,6 +1,3 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import sharp from 'sharp'
 import { deltaE2000, srgbToLab, type Triple } from '../../core/color/cie.ts'
 import { applyGrid } from '../../core/color/grid.ts'
@@ -16,82 +13,13 @@ import { realSheet } from '../demo-machines.ts'
 import { managedGrid } from '../press/manage.ts'
 import { deliver, type Pass, truthOf, UNMARKED } from '../press/press.ts'
 import { readRaster } from '../press/raster-in.ts'
-import { Machine } from './machine.ts'
+import { afterPowerCut, clearMachines, ends, LITTLE, machineOf, page, send, size, ticket, until } from '../testing/machines.ts'
+import type { Machine } from './machine.ts'
 import { curlOf, drawsIn, goesAskew, inkLimits, smears, strikes } from './mechanics.ts'
-import type { Nature } from './nature.ts'
 import { displayOf } from './panel.ts'
 import { seeded } from './random.ts'
-import { runJob } from './run-job.ts'
-import type { JobTicket } from './state.ts'
 
-const root = mkdtempSync(join(tmpdir(), 'machine-'))
-afterAll(() => rmSync(root, { recursive: true, force: true }))
-
-let count = 0
-/** A machine of this kind with nothing in it, fast, and with no luck but the good. */
-function machineOf(id: string, nature: Partial<Nature> = {}, seed = 3): Machine {
-  const printer = PRINTERS.find((p) => p.id === id)
-  if (!printer) throw new Error(id)
-  const trays = printer.paths.map((p) => ({ pathId: p.id, sheet: null, remaining: 0 }))
-  return new Machine(printer, trays, join(root, `${id}-${count++}`), { pace: 1_000_000, seed, nature, mechanism: runJob })
-}
-
-const LITTLE = 50
-/** A page of millimetres with a block of this colour, its edge `inset` from the page's. */
-function page(w: number, l: number, inset: number, rgb: Triple = [90, 90, 90], colour: 'device3' | 'srgb' = 'device3'): Uint8Array {
-  const px = (mm: number) => Math.round((mm * LITTLE) / 25.4)
-  const [width, height, from] = [px(w), px(l), px(inset)]
-  const lines = lineWriter(width)
-  const parts: Uint8Array[] = [
-    new TextEncoder().encode(SYNC),
-    writeHeader({ ppi: LITTLE, width, height, pageWidth: width, pageHeight: height, colour, copies: 1, mediaType: '' }),
-  ]
-  const blank = new Uint8Array(width * 3).fill(255)
-  const block = blank.map((v, i) => (i >= from * 3 && i < (width - from) * 3 ? (rgb[i % 3] as number) : v))
-  for (let y = 0; y < height; y++) {
-    const row = y >= from && y < height - from ? block : blank
-    const done = lines.add(row)
-    if (done) parts.push(done)
-  }
-  const last = lines.end()
-  if (last) parts.push(last)
-  return Buffer.concat(parts)
-}
-
-const ticket = (change: Partial<JobTicket>): JobTicket => ({
-  name: 'test',
-  user: 'test',
-  copies: 1,
-  source: null,
-  mediaType: null,
-  page: null,
-  borderless: false,
-  quality: 4,
-  gap: null,
-  coat: false,
-  monochrome: false,
-  ...change,
-})
-const size = (w: number, l: number) => ({ width: w * 1000, length: l * 1000 })
-async function send(machine: Machine, change: Partial<JobTicket>, document: Uint8Array, kind: 'raster' | 'picture' = 'raster') {
-  const job = machine.create(ticket(change))
-  await machine.accept(job, document, kind)
-  return job
-}
-async function until(what: () => boolean): Promise<void> {
-  for (let i = 0; i < 2000; i++) {
-    if (what()) return
-    await new Promise((done) => setTimeout(done, 5))
-  }
-  throw new Error('it never came to that')
-}
-/** Answers what the machine's luck asks for (a missed feed), nothing else. */
-const ends = (machine: Machine, id: number) =>
-  until(() => {
-    const job = machine.job(id)
-    if (job?.state === 'processing-stopped' && ['media-jam', 'media-askew'].includes(job.reason)) machine.go()
-    return job?.state === 'completed' || job?.state === 'aborted'
-  })
+afterAll(clearMachines)
 
 const A3 = { source: 'main', mediaType: 'photographic-satin', page: size(296.6, 419.8) }
 const lustre = (machine: Machine, n = 5) => machine.load('heron-cassette', realSheet('lustre-a3'), n)
@@ -295,6 +223,24 @@ test('numbers marked as sRGB are converted by the printer, device numbers are no
   }
 })
 
+test('greys managed by the printer lean as far towards the paper’s own tint as they are light', () => {
+  const inks = { inkSet: 'pigment-10', coating: 'satin', white: [96, 3, -12] as const, expects: 'satin', black: 'photo' } as const
+  const print = printedLab(inkModelFor({ ...inks, white: [96, 3, -12] }))
+  const grid = managedGrid({ ...inks, white: [96, 3, -12] })
+  const printed = (grey: number) => {
+    const out = new Uint8Array(4)
+    applyGrid(grid, new Uint8Array([grey, grey, grey, 255]), out)
+    return print([(out[0] as number) / 255, (out[1] as number) / 255, (out[2] as number) / 255])
+  }
+  const tint = (grey: number) => printed(grey)[2]
+  // CIE L* of the greys 188 and 119 is 75.9 and 50.0: three quarters and half of −12.
+  expect(Math.abs(tint(188) - -9.1)).toBeLessThan(2.5)
+  expect(Math.abs(tint(119) - -6)).toBeLessThan(2.5)
+  // Lightness lies as far between its black of 6 and its white of 96.
+  expect(Math.abs(printed(188)[0] - (6 + 0.759 * 90))).toBeLessThan(2.5)
+  expect(Math.abs(printed(119)[0] - (6 + 0.5 * 90))).toBeLessThan(2.5)
+})
+
 test('a sheet turned over while its first side is wet is smeared; when it has dried it is not', async () => {
   const machine = machineOf('heron')
   machine.setPace(100_000)
@@ -329,7 +275,7 @@ test('what it knew before the power went is there again, and its record says wha
   const machine = machineOf('tern')
   machine.load('tern-rear', realSheet('gloss-a4'), 7)
   machine.setPanel('tern-rear', { mediaTypeId: 'stationery', gap: 'wide' })
-  const again = new Machine(machine.printer, [], join(root, `tern-${count - 1}`), { pace: 1, seed: 1, mechanism: runJob })
+  const again = afterPowerCut(machine)
   expect(again.tray('tern-rear')).toMatchObject({ remaining: 7, sheet: { lotId: 'gloss-a4' } })
   expect(again.panelOf('tern-rear')).toEqual({ mediaTypeId: 'stationery', gap: 'wide' })
   expect(again.state.events.map((e) => e.says).join()).toContain('was put into Rear feeder')
@@ -496,6 +442,9 @@ test('a page is thinned by a whole factor, its ink found to the pixel, its darkn
     [255, 255, 255],
   ])
   expect(readRaster(rasterOf(3, 2, 150, () => [255, 255, 255])).ink).toBeNull()
+  // Ink from the first column, and in the last: a sixth of an inch is six pixels at 36.
+  const ends = readRaster(rasterOf(6, 1, 36, (x) => (x === 2 ? [255, 255, 255] : [0, 0, 0]))).ink
+  expect([ends?.left, ends?.right].map((um) => Math.round(um ?? -1))).toEqual([0, Math.round(25_400 / 6)])
   expect(() => readRaster(new Uint8Array([1, 2, 3, 4]))).toThrow('not PWG Raster')
 })
 

@@ -1,34 +1,6 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
-import { PRINTERS } from '../../demo/printers.ts'
-import { Machine } from './machine.ts'
-import { runJob } from './run-job.ts'
-import type { JobTicket } from './state.ts'
+import { clearMachines, machineOf, ticket } from '../testing/machines.ts'
 
-const root = mkdtempSync(join(tmpdir(), 'refuses-'))
-afterAll(() => rmSync(root, { recursive: true, force: true }))
-let count = 0
-function machineOf(id: string): Machine {
-  const printer = PRINTERS.find((p) => p.id === id)
-  if (!printer) throw new Error(id)
-  const trays = printer.paths.map((p) => ({ pathId: p.id, sheet: null, remaining: 0 }))
-  return new Machine(printer, trays, join(root, `${id}-${count++}`), { pace: 1_000_000, seed: 3, nature: {}, mechanism: runJob })
-}
-const ticket = (change: Partial<JobTicket>): JobTicket => ({
-  name: 'test',
-  user: 'test',
-  copies: 1,
-  source: null,
-  mediaType: null,
-  page: null,
-  borderless: false,
-  quality: 4,
-  gap: null,
-  coat: false,
-  monochrome: false,
-  ...change,
-})
+afterAll(clearMachines)
 
 /** A path that takes any size, so that only its limits can refuse one. */
 const machine = machineOf('heron')
