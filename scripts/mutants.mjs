@@ -10,13 +10,13 @@ import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { die, needModules, needPackages, root, say } from './lib.mjs'
-import { pointsIn, reads } from './mutants/points.mjs'
 import { importersOf, testsOf } from './mutants/related.mjs'
 
 needPackages(['liblcms2-utils', 'argyll', 'icc-profiles-free', 'libvips-tools', 'cups-ipp-utils', 'python3-minimal'])
 needModules()
 // Not before: in a clone of this minute there are no packages.
 const { build } = await import('esbuild')
+const { pointsIn, reads } = await import('./mutants/points.mjs')
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
