@@ -143,3 +143,18 @@ test.each([
   expect(rect.x).toBe(to)
   expect(lines.filter(({ axis }) => axis === 'x').map(({ says }) => says)).toEqual(x === to ? [] : ['on the guide'])
 })
+
+test('thirds and the right edge of what prints, in a frame that does not begin at the corner', () => {
+  const panel = { x: mm(60), y: mm(30), w: mm(210), h: mm(330) }
+  const prints = { x: mm(66), y: mm(31), w: mm(201), h: mm(320) }
+  const across = (x: number) => {
+    const { rect, lines } = snap({ x: mm(x), y: mm(90.7), w: mm(90), h: mm(11) }, panel, prints, mm(1.5))
+    return [rect.x / 1000, ...lines.filter(({ axis }) => axis === 'x').map(({ at, says }) => `${says} ${at / 1000}`)]
+  }
+  // Thirds of 60…270 are 130 and 200; half of 90 beside them. What prints ends at 267.
+  expect(across(86.2)).toEqual([85, 'on the first third 130'])
+  expect(across(153.9)).toEqual([155, 'on the second third 200'])
+  expect(across(121)).toEqual([120, 'centred 165'])
+  expect(across(178)).toEqual([177, 'at the edge of what prints 267'])
+  expect(across(67.2)).toEqual([66, 'at the edge of what prints 66'])
+})

@@ -101,10 +101,18 @@ describe('the press profile agrees with transicc (LittleCMS)', () => {
 
 test('a print that has drifted shows by how much and which way', () => {
   const measured = press()
-  const drifted = { ...measured, patches: measured.patches.map((p) => ({ ...p, lab: [p.lab[0] + 2, p.lab[1], p.lab[2] + 1] as Triple })) }
+  const drifted = {
+    ...measured,
+    patches: measured.patches.map((p) => ({ ...p, lab: [p.lab[0] + 2, p.lab[1] - 3, p.lab[2] + 1] as Triple })),
+  }
   const found = check(drifted)
-  expect(found.shift[0]).toBeCloseTo(2 + check(measured).shift[0], 1)
+  const { shift } = check(measured)
+  for (const [k, by] of [2, -3, 1].entries()) expect(found.shift[k]).toBeCloseTo((shift[k] as number) + by, 1)
   expect(found.spread.mean).toBeGreaterThan(1)
+})
+
+test('where nothing was measured nothing has shifted', () => {
+  expect(check({ space: 'cmyk', patches: [] })).toMatchObject({ patches: 0, shift: [0, 0, 0], worst: [] })
 })
 
 test('a chart of another kind of data is refused', () => {

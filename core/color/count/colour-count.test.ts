@@ -39,6 +39,34 @@ test('pairs are neighbours of the picture: on a flat one both are the same, on a
   }
   expect(pairs.some((v, i) => i % 6 === 0 && Math.abs(v - (pairs[i + 3] as number)) === 32)).toBe(true)
 })
+test('of a large picture neighbours are squares of pixels, and the very ones that lie there', () => {
+  // Every square of two by two says where it lies: red and green the column, blue the row, four levels apart.
+  const [width, height] = [3000, 40]
+  const rgb = new Uint8Array(width * height * 3)
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) {
+      // The four pixels of a square differ by as much as they add up to nothing.
+      const grain = (x + y) % 2 ? 1 : -1
+      rgb.set([((x >> 1) & 63) * 4 + 1 + grain, ((x >> 7) & 63) * 4 + 1 + grain, (y >> 1) * 4 + 1 + grain], (y * width + x) * 3)
+    }
+  const { pairs } = countColours(rgb, width, height)
+  const at = (n: number) => {
+    const [r, g, b] = [...pairs.slice(n, n + 3)].map((v) => (v - 1) / 4) as [number, number, number]
+    return [r + g * 64, b] as const
+  }
+  const [columns, rows, ways] = [new Set<number>(), new Set<number>(), new Set<string>()]
+  for (let n = 0; n < pairs.length; n += 6) {
+    const [[x, y], [u, v]] = [at(n), at(n + 3)]
+    const apart = [4, 16, 64, 256][(n / 6) % 4]
+    ways.add(`${apart} ${u > x ? 'across' : 'down'}`)
+    expect([u - x, v - y]).toEqual(u > x ? [apart, 0] : [0, apart])
+    for (const one of [x, u]) columns.add(one)
+    for (const one of [y, v]) rows.add(one)
+  }
+  // The low picture has room for two of the distances downwards; both ends of it are looked at.
+  expect([...ways].sort()).toEqual(['16 across', '16 down', '256 across', '4 across', '4 down', '64 across'])
+  expect([Math.min(...rows), Math.max(...rows), Math.min(...columns) < 3, Math.max(...columns) > 1496]).toEqual([0, 19, true, true])
+})
 test('kept as bytes and read back it is the same, and the same picture counts the same', () => {
   const count = countColours(noise(64, 48), 64, 48)
   const read = readCount(packCount(count))

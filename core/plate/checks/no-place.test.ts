@@ -49,3 +49,19 @@ test('more prints than can be laid out at once', () => {
   const list = [{ copies: 10_000 }, { copies: 10_000 }, { copies: 1 }]
   expect(finding(at(NEW_ARRANGEMENT.grid, list), 'no-place')).toMatchObject({ level: 'stop', numbers: { limit: 20_000 } })
 })
+
+test('of several that are too large none is picked out to be made smaller, and all that are named have their numbers', () => {
+  const large = { by: 'picture' as const, width: mm(600), height: mm(80) }
+  const found = finding(
+    at({ ...NEW_ARRANGEMENT.sizes, border: 0 }, [
+      { size: large },
+      { size: { ...large, width: mm(90) } },
+      { size: { ...large, width: mm(500) } },
+    ]),
+    'no-place',
+  )
+  expect([found?.fix, found?.says]).toEqual([
+    null,
+    'Pictures 1 and 3 are larger than what can be printed of this sheet: 600.0 × 80.0 mm on 291.0 × 414.0 mm.',
+  ])
+})

@@ -21,3 +21,23 @@ test('its fix makes the print small enough to be sharp', () => {
   expect(finding(fixed, 'resolution-low')).toBeUndefined()
   expect(sideOf(fixed)?.ppi).toBeGreaterThanOrEqual(291)
 })
+
+test('says with its own numbers how wide it would be sharp, however it lies; at half of what is wanted it is a note, under it a warning', () => {
+  // 1200 pixels at 300 per inch are four inches; 203.2 mm are eight.
+  for (const turn of [0, 90] as const) {
+    const at = (width: number) =>
+      finding(
+        plateOf({ brief: { ...small, viewingDistance: mm(250), turn, size: { by: 'picture', width: mm(width), height: null } } }),
+        'resolution-low',
+      )
+    expect(at(203.2)).toMatchObject({
+      level: 'note',
+      says: 'The picture has 150 pixels per inch at this size; from 250.0 mm away the eye can use 300. Up to 101.6 mm wide it would be sharp.',
+      numbers: { ppi: 150, wanted: 300, distance: 250_000, sharpWidth: 101_600 },
+      fix: { item: { size: { by: 'picture', width: 101_600, height: null } } },
+    })
+    expect(at(203.3)?.level).toBe('warn')
+    // 95 % of what is wanted: 285 per inch are 106.95 mm.
+    expect([at(106.9), at(107)?.level]).toEqual([undefined, 'note'])
+  }
+})

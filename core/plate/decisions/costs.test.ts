@@ -179,3 +179,24 @@ test.each([
   [0.1, '10 sheets of 100'],
   [1, '100 sheets of 100'],
 ])('a risk of %d is said as %s', (risk, says) => expect(sayRisk(risk).replaceAll('\u202f', ' ').replaceAll('\u00a0', ' ')).toBe(says))
+
+test('what a finer quality costs more time than the fastest, by hand, and from fifty copies on it weighs more', () => {
+  // 296.6 × 419.8 mm of A3 lustre; 520, 1100 and 2600 s/m² are the printer's own.
+  const minutes = (seconds: number, copies: number) => (((seconds - 520) * 0.2966 * 0.4198) / 60) * copies
+  for (const [copies, weight] of [
+    [30, 0.02],
+    [49, 0.02],
+    [50, 0.5],
+  ] as const) {
+    const of = plateOf({ brief: { copies }, pins: { printer: 'gannet' } }).decisions.find(({ key }) => key === 'quality')
+    const costs = (id: string) => of?.alternatives.find((a) => a.id === id)?.costs[0]
+    expect(costs('standard')).toBeUndefined()
+    for (const [id, seconds] of [
+      ['fine', 1100],
+      ['finest', 2600],
+    ] as const) {
+      expect(costs(id)?.says).toBe(`${minutes(seconds, copies).toFixed(0)} min longer than the fastest`)
+      expect(costs(id)?.points).toBeCloseTo(weight * minutes(seconds, copies), 6)
+    }
+  }
+})

@@ -22,6 +22,13 @@ test('no more than may be are taken', () => {
   expect(withPictures(EMPTY_BRIEF, pictures(MAX_ITEMS + 3)).items.length).toBe(MAX_ITEMS)
 })
 
+test('a twin is made up to the last item that may be, and none beyond', () => {
+  const full = several(Array.from({ length: MAX_ITEMS - 1 }, () => ({})))
+  const twin = withTwin(full, '7')
+  expect([twin.items.length, withTwin(twin, '7')]).toEqual([MAX_ITEMS, twin])
+  expect(withTwin(full, 'gone')).toBe(full)
+})
+
 test('twins, moves and exchanges keep every id its own and everything else in order', () => {
   const four = several([{}, {}, {}, {}])
   expect(ids(withTwin(four, '2'))).toBe('1 2 5 3 4')

@@ -133,3 +133,17 @@ test('a printer that takes grey and colour in PWG Raster is sent it, one that ta
   expect(format('device3_8', 'sgray_8')).toBe('image/pwg-raster')
   expect(format('sgray_8')).not.toBe('image/pwg-raster')
 })
+
+test('of several sizes that are listed one that fits both ways is enough, to half a millimetre', () => {
+  const size = (x: number, y: number) => v.collection({ 'x-dimension': v.integer(x), 'y-dimension': v.integer(y) })
+  const { width, length } = plate.setup?.page ?? { width: 0, length: 0 }
+  const [w, l] = [Math.round(width / 10), Math.round(length / 10)]
+  const listed = (...sizes: { 0: number; 1: number }[]) =>
+    found({ ...able, 'media-size-supported': sizes.flatMap((one) => size(one[0], one[1])) }).includes('media-size')
+  expect(listed([21_000, 29_700], [w, l], [10_160, 15_240])).toBe(false)
+  expect(listed([w + 50, l - 50])).toBe(false)
+  expect(listed([w + 51, l])).toBe(true)
+  expect(listed([w, l - 51])).toBe(true)
+  // A width of one and a length of the other are no size.
+  expect(listed([w, 15_240], [10_160, l])).toBe(true)
+})

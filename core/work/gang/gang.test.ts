@@ -57,6 +57,12 @@ test('shares of a gang add up to it, by area; each piece is a sheet of its own w
   for (const key of ['inkMillilitres', 'paperPrice', 'rollLength', 'printingSeconds'] as const)
     expect((a.estimates?.[key] ?? 0) + (b.estimates?.[key] ?? 0)).toBeCloseTo(plate.estimates?.[key] ?? 0, 6)
   // 2 × 240 × 160 against 200 × 150.
+  const share = (2 * 240 * 160) / (2 * 240 * 160 + 200 * 150)
+  const priced = plate.estimates && { ...plate, estimates: { ...plate.estimates, inkPrice: 1234 } }
+  expect(priced && shareOf(priced, 7).estimates?.inkPrice).toBeCloseTo(share * 1234, 1)
+  for (const key of ['loadingMinutes', 'handsMinutes', 'printingSeconds'] as const)
+    expect(a.estimates?.[key]).toBeCloseTo(share * (plate.estimates?.[key] ?? Number.NaN), 2)
+  for (const [id, ml] of Object.entries(plate.estimates?.inks ?? {})) expect(b.estimates?.inks[id]).toBeCloseTo((1 - share) * ml, 3)
   expect((a.estimates?.paperPrice ?? 0) / (b.estimates?.paperPrice ?? 1)).toBeCloseTo((2 * 240 * 160) / (200 * 150), 2)
   expect([a.estimates?.sheets, b.estimates?.sheets, a.forms.length]).toEqual([2, 1, 1])
   const [form] = b.forms

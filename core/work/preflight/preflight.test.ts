@@ -112,3 +112,11 @@ test('settings nobody looked at are counted, with one of them and where it is', 
     new RegExp(`^${open} settings were not looked at yet, page size in the program among them\\.$`),
   )
 })
+
+test('steps that are not ticked are named as they stand in the guide, within a sentence', () => {
+  const steps = loadingSteps(plate, 'mm', studioOf())
+  const [first, second] = steps.filter((s) => s.when === 'before')
+  const list = preflight({ plate, rows: [], steps, ticked: new Set(), now: READY, side: 'front' })
+  const small = (title = '') => `${title[0]?.toLowerCase()}${title.slice(1)}`
+  expect(list.find((i) => i.id === 'steps-open')?.says).toContain(`${small(first?.title)}, ${small(second?.title)}`)
+})

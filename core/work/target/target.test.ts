@@ -93,3 +93,22 @@ test('white letters stand on the black they are read on, dark ones above it', ()
   if (title?.kind !== 'text') throw new Error('no letters')
   for (const { y, size } of lines('Lantern')) expect([y - size > title.y, y + 0.25 * size < (ground?.y ?? 0)]).toEqual([true, true])
 })
+
+test('steps stand side by side over the whole width, lighter step by step; the numbers stand under their own', () => {
+  const texts = marks.flatMap((m) => (m.kind === 'text' ? [m] : []))
+  const near = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(2)
+  const row = (is: (p: (typeof patches)[number]) => boolean) => patches.filter(is).sort((a, b) => a.x - b.x)
+  const light = row((p) => p.h === 7500)
+  expect(light.map((p) => p.rgb[0])).toEqual([...LIGHT_STEPS])
+  for (const [i, p] of light.entries()) {
+    near(p.x, (i * TARGET.w) / LIGHT_STEPS.length + 1000)
+    const under = texts.filter((t) => t.words === String(p.rgb[0]) && t.y > p.y + p.h && t.y < p.y + p.h + 5000)
+    expect(under.map((t) => t.x > p.x && t.x < p.x + p.w)).toEqual([true])
+  }
+  const [steps, smooth] = [patches.filter((p) => p.h === 6000 && p.w > 5000), patches.filter((p) => p.h === 6000 && p.w < 5000)]
+  expect(steps.map((p) => p.rgb[0])).toEqual([...Array(21).keys()].map((i) => Math.round(12.75 * i)))
+  expect(smooth.map((p) => p.rgb[0])).toEqual([...Array(256).keys()])
+  for (const [i, p] of steps.entries()) near(p.x, (i * TARGET.w) / 21)
+  for (const [i, p] of smooth.entries()) near(p.x, (i * TARGET.w) / 256)
+  near((steps[20]?.x ?? 0) + (steps[20]?.w ?? 0), TARGET.w)
+})
