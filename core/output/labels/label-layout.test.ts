@@ -27,6 +27,11 @@ test.each<[Partial<LabelSheet>, string | null]>([
   const read = checkLabelSheet({ ...a4, ...change })
   expect(read.ok ? null : read.problem.code).toBe(code)
 })
+test('a refusal says the length that is wrong and the one that is allowed, in millimetres', () => {
+  expect(checkLabelSheet({ ...a4, labelWidth: 39_500 })).toMatchObject({
+    problem: { field: 'labelWidth', value: '39.5 mm', limit: '40 mm' },
+  })
+})
 test('whatever is accepted lies on its sheet and beside its neighbours; whatever is not does not', () => {
   const whole = (min: number, max: number) => fc.integer({ min, max })
   let accepted = 0

@@ -19,5 +19,16 @@ test('canvas too narrow to be pulled over the bars stops the print, with what is
 })
 test('with room enough there is nothing to say; a picture that goes on round says what it hides', () => {
   expect(finding(canvas({}), 'canvas-wrap')).toBeUndefined()
-  expect(finding(canvas({ wrap: 'picture' }), 'canvas-wrap')?.numbers.hiddenPercent).toBeGreaterThan(10)
+  // A picture of 700 mm, three to two, round bars 20 mm deep and a hair more; from a quarter on it is warned of, and mirrored instead.
+  const hidden = (depth: number) => {
+    const plate = canvas({ wrap: 'picture', depth: mm(depth) })
+    const { face, picture } = plate.forms[0]?.placements[0] ?? { face: { w: 0, h: 0 }, picture: { w: 1, h: 1 } }
+    const found = finding(plate, 'canvas-wrap')
+    const percent = 100 * (1 - (face.w * face.h) / (picture.w * picture.h))
+    expect([face.w === face.h, found?.numbers.hiddenPercent]).toEqual([false, Number(percent.toFixed(1))])
+    expect(found?.says).toBe(`The picture goes on round the bars: ${percent.toFixed(0)} % of it is folded away from the front.`)
+    return [percent > 25, found?.level, found?.fix?.label]
+  }
+  expect(hidden(20)).toEqual([false, 'note', undefined])
+  expect(hidden(60)).toEqual([true, 'warn', 'Mirror the edge instead'])
 })

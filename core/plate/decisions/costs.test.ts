@@ -200,3 +200,27 @@ test('what a finer quality costs more time than the fastest, by hand, and from f
     }
   }
 })
+
+test('what is cropped, and how much smaller a print could be, by hand for a picture five to four on A3', () => {
+  // What prints is 291 × 414 mm.
+  const told = (fill: boolean) =>
+    plateOf({ brief: { picture: picture({ width: 3000, height: 2400 }), size: { by: 'sheet', fill } } })
+      .decisions.find(({ key }) => key === 'orientation')
+      ?.alternatives.map(({ id, costs }) => [id, ...costs.map(({ points, says }) => `${says}: ${points.toFixed(2)}`)])
+  const own = (list: unknown[] = []) => list.filter((words) => !/blank/.test(String(words)))
+  // Filled: 1 − 1.25 / (414 / 291) lying, 1 − (291 / 414) / 1.25 upright, forty points for all of it.
+  expect(told(true)?.map(own)).toEqual([
+    ['90', '12 % of the picture is cropped: 4.86'],
+    ['270', '12 % of the picture is cropped: 4.86', 'the print comes out head last: 0.50'],
+    ['0', '44 % of the picture is cropped: 17.51'],
+    ['180', '44 % of the picture is cropped: 17.51', 'the print comes out head last: 0.50'],
+  ])
+  // Whole: 291 × 232.8 upright has 0.64 of 363.75 × 291, twenty points for all of it.
+  const smaller = 'the print is 291.0 mm at its longest, smaller than it could be: 7.20'
+  expect(told(false)).toEqual([
+    ['90'],
+    ['270', 'the print comes out head last: 0.50'],
+    ['0', smaller],
+    ['180', smaller, 'the print comes out head last: 0.50'],
+  ])
+})

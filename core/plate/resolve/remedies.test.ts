@@ -54,7 +54,16 @@ test('a longer sheet in stock is offered with what has to be trimmed, and the fi
     picture: picture({ width: 2100, height: 2970 }),
     size: { by: 'picture' as const, width: mm(285), height: null },
   }
+  // Longer still and cheaper, but not as wide: of no use.
+  studio.lots.push({
+    ...board,
+    id: 'board-narrow',
+    pwg: null,
+    nominal: { width: mm(290), length: mm(446) },
+    measured: { width: mm(290), length: mm(446) },
+  })
   const longer = remedies(dark, studio, BOARD).find((r) => r.id === 'longer-sheet')
+  expect([longer?.fix?.pins?.stock, longer?.cost]).toEqual(['board-long', expect.stringContaining('30.6 mm to cut off')])
   expect(longer?.lost).toBe(0)
   expect(longer?.fix?.brief?.finished).toEqual({ width: mm(297), length: mm(419.4) })
   const plate = resolve({ ...dark, ...(longer?.fix?.brief as object) }, studio, { stock: 'board-long', ...BOARD })

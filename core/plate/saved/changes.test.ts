@@ -111,3 +111,16 @@ test('a service that was known then is no news, and one that was taken back is n
   expect(made.setup?.path.id).toBe(setup.path.id)
   expect([since('2026-04-01'), since(null), since('2026-06-01')]).toEqual([[], [], ['path-serviced']])
 })
+
+test('what inspections have taught since counts from a fifth of a millimetre on, across and along together, by how much', () => {
+  const says = (across: number, along: number) => {
+    const now = structuredClone(studio)
+    const knows = { skewDegrees: null, spreadAcross: 100, spreadAlong: 100, runs: [1, 2, 3] }
+    now.calibrations = [{ printerId: setup.printer.id, pathId: setup.path.id, across, along, ...knows }]
+    const before = { printer, plate: { ...plate, setup: { ...setup, offset: { x: 300, y: -500 } } } }
+    return changesSince(before, now).find((c) => c.id === 'path-offset')?.says
+  }
+  expect(says(419, -660)).toBeUndefined()
+  expect(says(420, -660)).toBe(`Inspections have taught since that ${setup.path.name} lays prints elsewhere: by 0.2 mm.`)
+  expect(says(-300, 1000)).toMatch(/: by 1\.6 mm\.$/)
+})

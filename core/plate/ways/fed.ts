@@ -81,9 +81,9 @@ function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
       const p = printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
       return p.w <= across ? p.h : Number.POSITIVE_INFINITY
     }
-    const border = size.by === 'border' ? size.border : path.margins.left
     const shape = turn === 0 ? picture.height / picture.width : picture.width / picture.height
-    return (width - 2 * border) * shape + (size.by === 'border' ? 2 * border - ends : 0)
+    if (size.by === 'border') return (width - 2 * size.border) * shape + 2 * size.border - ends
+    return (width - path.margins.left - path.margins.right) * shape
   })
   const best = Math.min(...lengths)
   if (Number.isFinite(best)) return Math.round(best + ends)

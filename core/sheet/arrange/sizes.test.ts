@@ -88,3 +88,21 @@ test('what is white at both ends belongs to the stretch; sheets have no longest'
   expect(groundOf(sizes, area, false).h).toBe(mm(5000 - 5 - 7))
   expect(groundOf({ ...sizes, longest: null }, area, true).h).toBe(mm(5000 - 5 - 7))
 })
+
+test('a piece with white of its own, four different edges of it, lies as it is cut, and its picture where it is in it', () => {
+  const white = { head: mm(3), right: mm(9), foot: mm(12), left: mm(5) }
+  const lay = (turn: Item['turn']) =>
+    arrangeSizes(SIZES, [piece('1', 8, 100, 60, { white, turn })], { w: mm(400), h: mm(500), open: false })
+  // 5 + 100 + 9 by 3 + 60 + 12 mm; clockwise the head comes to the right.
+  for (const [turn, size, picture] of [
+    [0, [114, 75], [5, 3, 100, 60]],
+    [90, [75, 114], [12, 5, 60, 100]],
+    [180, [114, 75], [9, 12, 100, 60]],
+    [270, [75, 114], [3, 9, 60, 100]],
+  ] as const) {
+    const one = lay(turn).sheets[0]?.laid[0]
+    if (!one) throw new Error('it lies nowhere')
+    expect([turn, one.trim.w, one.trim.h]).toEqual([turn, ...size.map(mm)])
+    expect([one.picture.x - one.trim.x, one.picture.y - one.trim.y, one.picture.w, one.picture.h]).toEqual(picture.map(mm))
+  }
+})

@@ -63,3 +63,8 @@ test('a board is not wound: a millimetre is the limit', () => {
   expect(refusal(roll, { ...paper, thickness: 1001 })).toBe('not-on-a-roll')
   expect(refusal(box, { ...paper, thickness: 1600 })).toBeNull()
 })
+
+test('more than a full roll holds is refused in metres', () => {
+  expect(lotFrom({ ...roll, stock: mm(12_500) }, paper, [])).toMatchObject({ problem: { value: '12.5 m', limit: '12 m' } })
+  expect(lotFrom({ ...roll, stock: mm(12_000) }, paper, []).ok).toBe(true)
+})

@@ -1,0 +1,45 @@
+import { plateOf } from '../../testing/fixtures.ts'
+import type { BriefParts } from '../../things/brief/brief-of.ts'
+import { mm } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
+
+/** A path whose four dead margins differ, on a roll 431.9 mm wide; of two such paths the sides the other way round. */
+const MARGINS = { leading: mm(12), trailing: mm(25), left: mm(9), right: mm(3) }
+const cut = (brief: BriefParts, margins: Partial<typeof MARGINS> = MARGINS) => {
+  const plate = plateOf({
+    brief: { paperId: 'pilot-rag', sheet: null, ...brief },
+    pins: { printer: 'heron', path: 'heron-roll' },
+    studio: (s) => {
+      for (const { paths } of s.printers) for (const path of paths) if (path.id === 'heron-roll') Object.assign(path.margins, margins)
+    },
+  })
+  const { sheet, picture } = layoutOf(plate) ?? { sheet: { w: 0, h: 0 }, picture: { w: 0, h: 0 } }
+  return [sheet.h, picture.w, picture.h].map((um) => um / 1000)
+}
+const wide = (width: number): BriefParts => ({ size: { by: 'picture', width: mm(width), height: null } })
+
+// By hand: pictures are three to two, so 12 mm before and 25 mm behind them make 37 mm of ends; the path cuts nothing under 203 mm.
+test.each<[string, BriefParts, number[]]>([
+  ['as wide as it is asked for', wide(300), [237, 300, 200]],
+  ['never shorter than the path cuts', wide(240), [203, 240, 160]],
+  // 431.9 − 12 mm of sides are 419.9; two thirds of that and the ends.
+  ['as large as the roll prints', { size: { by: 'sheet', fill: false } }, [316.933, 419.9, 279.933]],
+  // Its borders are its ends.
+  ['a border all round', { size: { by: 'border', border: mm(30), foot: 1, exact: true } }, [307.933, 371.9, 247.933]],
+  ['a piece to be trimmed, its longer side across', { ...wide(240), finished: { width: mm(300), length: mm(220) } }, [257, 240, 160]],
+  ['a piece too long to lie across', { ...wide(240), finished: { width: mm(420), length: mm(520) } }, [557, 240, 160]],
+  // 900 × 600 is too wide either way round; turned it is so by less.
+  ['wider than the roll: so long that it shows what is missing', wide(900), [937, 600, 900]],
+  ['a length that was asked for', { ...wide(240), sheet: { width: null, length: mm(400), name: null } }, [400, 240, 160]],
+  ['a sheet as wide as the roll', { ...wide(240), sheet: { width: mm(432), length: mm(333), name: null } }, [333, 240, 160]],
+  ['the same, said the other way round', { ...wide(240), sheet: { width: mm(333), length: mm(432), name: null } }, [333, 240, 160]],
+])('%s', (_, brief, expected) => {
+  expect(cut(brief).map((v) => Number(v.toFixed(3)))).toEqual(expected.map((v) => expect.closeTo(v, 2)))
+})
+
+test('margins of the sides count together, whichever is the wider; ends are no shorter than ten millimetres', () => {
+  const large: BriefParts = { size: { by: 'sheet', fill: false } }
+  expect(cut(large, { ...MARGINS, left: mm(3), right: mm(9) })).toEqual(cut(large))
+  expect(cut(wide(300), { leading: mm(3), trailing: mm(10) })[0]).toBe(220)
+  expect(cut(wide(300), { leading: mm(3), trailing: mm(11) })[0]).toBe(221)
+})
