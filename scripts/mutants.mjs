@@ -24,8 +24,8 @@ const { values, positionals } = parseArgs({
     seed: { type: 'string', default: '1' },
     count: { type: 'string', default: '300' },
     in: { type: 'string', default: '' },
-    /** So many tests are asked, the nearest first: what none of them notices counts as unnoticed, though a farther one might. */
-    nearest: { type: 'string', default: '60' },
+    /** So long tests are asked, s, the nearest and quickest first: what none of them notices counts as unnoticed, though a slower one might. */
+    seconds: { type: 'string', default: '20' },
     'at-once': { type: 'string', default: String(availableParallelism()) },
   },
 })
@@ -169,10 +169,15 @@ const line = (m) => `${m.file}:${m.line}  ${short(m.was)} → ${short(m.text)}`
 async function sampled() {
   const seconds = await timings()
   const results = existsSync(RESULTS) ? JSON.parse(readFileSync(RESULTS, 'utf8')) : {}
-  const testsFor = ({ file }) =>
-    testsOf(file, importers, seconds)
+  const testsFor = ({ file }) => {
+    let left = Number(values.seconds)
+    return testsOf(file, importers, seconds)
       .filter((test) => !NOT_ASKED.has(test) && ownSide(file, test))
-      .slice(0, Number(values.nearest))
+      .filter((test, n) => {
+        left -= seconds.get(test) ?? 1
+        return left > 0 || n === 0
+      })
+  }
   const keyOf = (m) => hash(text(m.file), m.kind, m.text, String(m.nth))
   const isTest = (by) => by !== null && existsSync(join(root, by))
   // Noticed stays noticed while the test that did is the same; unnoticed while no test that was asked changed.

@@ -1,6 +1,7 @@
 import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
+import { transiccTriples } from '../../testing/transicc.ts'
 import { deltaE2000, type Triple } from '../cie.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
 import { readProfile } from '../icc/read.ts'
@@ -174,5 +175,34 @@ test('what is said of two profiles is what was measured of them', () => {
     const bigger = Math.round((volumes[1] / volumes[0]) * 100) - 100
     expect(says).toMatch(bigger === 0 ? /of one size/ : new RegExp(`${Math.abs(bigger)} % ${bigger > 0 ? 'larger' : 'smaller'}`))
     expect(says).toContain(spread.p95 < 1 ? 'nobody would tell' : `${spread.mean.toFixed(1)} ΔE2000 apart`)
+  }
+})
+
+test('where two profiles differ, by lightness and hue, is what transicc says of the same device colours', () => {
+  const [one, other] = ['heron-harbour-lustre', 'gannet-quay-matte'] as const
+  const { map, spread, whites } = compareProfiles(engine, bytes(one), bytes(other))
+  const steps = Array.from({ length: 11 }, (_, i) => (255 * i) / 10)
+  const cube = steps.flatMap((r) => steps.flatMap((g) => steps.map((b) => [r, g, b])))
+  const [p, q] = [one, other].map((name) => transiccTriples({ from: `demo/profiles/${name}.icc`, to: '*Lab', intent: 3 }, cube)) as [
+    Triple[],
+    Triple[],
+  ]
+  const cells = new Map<string, number[]>()
+  for (const [n, [l, a, b]] of p.entries()) {
+    const cell = `${Math.min(4, Math.floor(l / 20))} ${Math.floor(((Math.atan2(b, a) * 180) / Math.PI + 360) / 30) % 12}`
+    cells.set(cell, [...(cells.get(cell) ?? []), deltaE2000(p[n] as Triple, q[n] as Triple)])
+  }
+  const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
+  for (const [band, row] of map.entries())
+    for (const [sector, told] of row.entries()) {
+      const values = cells.get(`${band} ${sector}`)
+      // One colour at the edge of a small cell may fall to its neighbour by the last digit.
+      if (values === undefined || values.length > 4) expect([band, sector, told === null]).toEqual([band, sector, values === undefined])
+      if (values && values.length > 4) expect(Math.abs((told ?? 99) - mean(values))).toBeLessThan(0.5)
+    }
+  expect(spread.mean).toBeCloseTo(mean([...cells.values()].flat()), 1)
+  for (const k of [0, 1, 2] as const) {
+    expect(whites[0][k]).toBeCloseTo(p.at(-1)?.[k] ?? 99, 1)
+    expect(whites[1][k]).toBeCloseTo(q.at(-1)?.[k] ?? 99, 1)
   }
 })

@@ -129,3 +129,21 @@ test('a hundred tags are read, more are not believed; what a profile has is aske
   const read = readProfile(withTags(3))
   expect(read.ok && read.value.intents).toEqual({ perceptual: false, relative: false, saturation: false })
 })
+
+test('a profile may have a hundred tags, and not one more', () => {
+  const tagged = (count: number) => {
+    const bytes = new Uint8Array(good.length + 2000)
+    bytes.set(good.subarray(0, 128))
+    const view = new DataView(bytes.buffer)
+    view.setUint32(0, bytes.length)
+    view.setUint32(128, count)
+    for (let i = 0; i < count; i++) {
+      // Each has a signature of its own and shares the same few bytes, as tags may.
+      bytes.set([0x61, 0x61, 0x61 + Math.floor(i / 20), 0x61 + (i % 20)], 132 + i * 12)
+      view.setUint32(136 + i * 12, 1500)
+      view.setUint32(140 + i * 12, 40)
+    }
+    return code(bytes)
+  }
+  expect([tagged(LIMITS.tags), tagged(LIMITS.tags + 1)]).toEqual(['ok', 'profile-tag-count'])
+})

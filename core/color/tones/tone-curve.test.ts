@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
-import { transicc } from '../../testing/transicc.ts'
+import { transicc, transiccTriples } from '../../testing/transicc.ts'
 import type { Triple } from '../cie.ts'
 import { countColours } from '../count/colour-count.ts'
 import { createEngine, type Engine } from '../engine/engine.ts'
@@ -56,4 +56,29 @@ test('a tone is told from the last that was told, from half a ΔE2000 on', () =>
   expect([row(), row(50), row(50, 50.49), row(50, 50.51)]).toEqual([0, 1, 1, 2])
   // Three small steps add up to one that is told.
   expect([row(50, 50.2, 50.4, 50.6), row(50, 50.2, 50.4, 50.49)]).toEqual([2, 1])
+})
+
+test('a slice has what lies within six of its lightness as transicc places it, the commonest first', () => {
+  const picture: [number, number, number][] = [
+    [128, 120, 110],
+    [128, 120, 110],
+    [30, 180, 60],
+    [150, 110, 150],
+    [150, 110, 150],
+    [150, 110, 150],
+    [70, 70, 70],
+  ]
+  const { colours } = createSlicer(engine, countColours(Uint8Array.from(picture.flat()), 7, 1), 'srgb', bytes('gannet-lamproom-baryta'))(52)
+  const labs = transiccTriples({ from: '*sRGB', to: '*Lab', intent: 1 }, [picture[3], picture[0], picture[2], picture[6]] as [
+    number,
+    number,
+    number,
+  ][])
+  expect(labs.map(([l]) => Math.abs(l - 52) <= 6)).toEqual([true, true, false, false])
+  expect(colours).toHaveLength(2)
+  for (const [i, share] of [3 / 7, 2 / 7].entries()) {
+    expect(colours[i]?.share).toBeCloseTo(share, 6)
+    expect(Math.abs((colours[i]?.a ?? 99) - (labs[i]?.[1] ?? 0))).toBeLessThan(0.6)
+    expect(Math.abs((colours[i]?.b ?? 99) - (labs[i]?.[2] ?? 0))).toBeLessThan(0.6)
+  }
 })

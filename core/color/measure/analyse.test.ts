@@ -1,0 +1,214 @@
+import { readFileSync } from 'node:fs'
+import { instantiate } from 'lcms-wasm'
+import { transicc, transiccTriples } from '../../testing/transicc.ts'
+import { deltaE2000, type Triple } from '../cie.ts'
+import { createEngine } from '../engine/engine.ts'
+import { analyse } from './analyse.ts'
+
+const FILE = 'demo/profiles/gannet-saltmarsh-cotton.icc'
+/** What is worth a look, as decision 6 lists it, by ICC's numbers. */
+const RENDERINGS = [
+  ['relative', true, 1],
+  ['relative', false, 1],
+  ['perceptual', true, 0],
+  ['perceptual', false, 0],
+  ['saturation', true, 2],
+  ['absolute', false, 3],
+] as const
+
+/** Dice, the same every time. */
+let state = 11
+const dice = (least: number, most: number) => {
+  state = (state * 48_271) % 2_147_483_647
+  return Math.round(least + ((most - least) * state) / 2_147_483_647)
+}
+const around = ([r, g, b]: Triple, by: number): Triple =>
+  [r, g, b].map((v) => Math.min(255, Math.max(0, v + dice(-by, by)))) as unknown as Triple
+
+/** Where pictures are told apart: tints next to white, shadows below the paper’s black, greys, and colours at the edge of the gamut. */
+const BASES: Triple[] = [
+  ...([
+    [252, 253, 251],
+    [24, 22, 27],
+    [9, 7, 8],
+    [128, 127, 129],
+    [230, 90, 20],
+    [20, 180, 60],
+  ] as Triple[]),
+  ...([
+    [30, 40, 210],
+    [200, 20, 120],
+    [180, 150, 120],
+    [90, 110, 60],
+    [240, 220, 40],
+    [60, 160, 190],
+  ] as Triple[]),
+]
+const COLOURS: Triple[] = [
+  [255, 255, 255],
+  [254, 254, 254],
+  [0, 0, 0],
+  ...BASES.flatMap((base) => [base, ...Array.from({ length: 9 }, () => around(base, 14))]),
+]
+const COUNTS = COLOURS.map((_, n) => ((n * 37) % 23) + 1)
+const TOTAL = COUNTS.reduce((a, b) => a + b, 0)
+/** Neighbours: one tone to the eye, a gradation, an edge. Of light ones there are too few to say anything of them. */
+const PAIRS: [Triple, Triple][] = [
+  ...BASES.flatMap((base, n) =>
+    Array.from({ length: n === 0 ? 5 : 70 }, (_, i): [Triple, Triple] => {
+      const one = around(base, 20)
+      return [one, around(one, [1, 7, 18, 70][i % 4] as number)]
+    }),
+  ),
+  ...Array.from({ length: 90 }, (): [Triple, Triple] => {
+    const [grey, step] = [dice(70, 190), dice(3, 12)]
+    return [
+      [grey, grey, grey + 1],
+      [grey + step, grey + step, grey + step],
+    ]
+  }),
+]
+
+const mean = (values: readonly number[], weights: readonly number[]) =>
+  values.reduce((sum, v, n) => sum + v * (weights[n] as number), 0) /
+  Math.max(
+    1e-9,
+    weights.reduce((a, b) => a + b, 0),
+  )
+/** The least value that 95 % of the weight do not exceed, by sorting. */
+function p95(values: readonly number[], weights: readonly number[]): number {
+  const sorted = values.map((v, n) => [v, weights[n] as number] as const).sort(([a], [b]) => a - b)
+  const all = weights.reduce((a, b) => a + b, 0)
+  let sum = 0
+  for (const [value, weight] of sorted) {
+    sum += weight
+    if (sum >= 0.95 * all - 1e-9) return value
+  }
+  return 0
+}
+const chroma = ([, a, b]: Triple) => Math.hypot(a, b)
+
+test('every number that is told of a picture, worked out a second time from colours that transicc (LittleCMS) converted', async () => {
+  const engine = createEngine(await instantiate())
+  const found = analyse(
+    engine,
+    {
+      colours: Uint8Array.from(COLOURS.flat()),
+      counts: Uint32Array.from(COUNTS),
+      total: TOTAL,
+      pairs: Uint8Array.from(PAIRS.flat(2)),
+    },
+    'srgb',
+    new Uint8Array(readFileSync(FILE)),
+  )
+  const all = [...COLOURS, ...PAIRS.flat()]
+  const lab = (rgb: readonly Triple[]) => transiccTriples({ from: '*sRGB', to: '*Lab', intent: 1 }, rgb)
+  const print = (intent: number, blackPoint: boolean) =>
+    transiccTriples(
+      { from: FILE, to: '*Lab', intent: intent === 3 ? 3 : 1 },
+      transicc({ from: '*sRGB', to: FILE, intent, blackPoint }, all),
+    )
+  const wanted = lab(all)
+  const prints = RENDERINGS.map(([, blackPoint, intent]) => print(intent, blackPoint))
+  const nearest = prints[1] as Triple[]
+  const beyond = COLOURS.map((_, n) => deltaE2000(wanted[n] as Triple, nearest[n] as Triple))
+  const share = (use: (n: number) => boolean) => COUNTS.reduce((sum, count, n) => sum + (use(n) ? count : 0), 0) / TOTAL
+  const only = (use: (n: number) => boolean) => COUNTS.map((count, n) => (use(n) ? count : 0))
+  const near = (value: number | null | undefined, expected: number, by = 0.06) =>
+    expect(Math.abs((value ?? Number.NaN) - expected)).toBeLessThan(by)
+
+  const out = (n: number) => (beyond[n] as number) > 2
+  expect(share(out)).toBeGreaterThan(0.3)
+  near(found.outOfGamut.share, share(out), 1e-6)
+  near(found.outOfGamut.mean, mean(beyond, only(out)))
+  near(found.outOfGamut.p95, p95(beyond, only(out)))
+  near(found.outOfGamut.max, Math.max(...beyond))
+  const [black] = transiccTriples({ from: FILE, to: '*Lab', intent: 1 }, [[0, 0, 0]]) as [Triple]
+  near(found.blackL, black[0])
+  near(
+    found.belowBlack,
+    share((n) => (wanted[n] as Triple)[0] < black[0] - 0.5),
+    1e-6,
+  )
+  const tint = (n: number) => (wanted[n] as Triple)[0] < 99.9 && deltaE2000(nearest[n] as Triple, [100, 0, 0]) < 0.5
+  expect([share(tint) > 0, found.belowBlack > 0]).toEqual([true, true])
+  near(found.aboveWhiteStep, share(tint), 1e-6)
+
+  const sectorOf = (n: number) => {
+    const [, a, b] = wanted[n] as Triple
+    return chroma(wanted[n] as Triple) > 10 ? Math.floor(((Math.atan2(b, a) / Math.PI) * 180 + 360) / 30) % 12 : -1
+  }
+  for (const [s, sector] of found.sectors.entries()) {
+    const of = (n: number) => sectorOf(n) === s
+    expect([sector.hue, sector.share]).toEqual([s * 30, expect.closeTo(share(of), 6)])
+    near(sector.error, mean(beyond, only(of)))
+  }
+
+  const labs = wanted.slice(COLOURS.length)
+  const visible = PAIRS.map((_, i) => [labs[2 * i], labs[2 * i + 1]] as [Triple, Triple])
+    .map(([a, b], i) => ({ i, apart: deltaE2000(a, b), light: (a[0] + b[0]) / 2, chroma: (chroma(a) + chroma(b)) / 2 }))
+    .filter(({ apart }) => apart >= 1 && apart <= 25)
+  expect(visible.length).toBeLessThan(PAIRS.length)
+  for (const [r, [intent, blackPoint]] of RENDERINGS.entries()) {
+    const printed = prints[r] as Triple[]
+    const told = found.renderings[r]
+    expect([told?.intent, told?.blackPoint]).toEqual([intent, blackPoint])
+    const error = COLOURS.map((_, n) => deltaE2000(wanted[n] as Triple, printed[n] as Triple))
+    near(told?.error.mean, mean(error, COUNTS))
+    near(told?.error.p95, p95(error, COUNTS))
+    near(told?.error.max, Math.max(...error))
+    near(
+      told?.moved.mean,
+      mean(
+        error,
+        only((n) => !out(n)),
+      ),
+    )
+    near(
+      told?.moved.p95,
+      p95(
+        error,
+        only((n) => !out(n)),
+      ),
+    )
+    const left = visible.map(({ i, apart }) => {
+      const at = COLOURS.length + 2 * i
+      return deltaE2000(printed[at] as Triple, printed[at + 1] as Triple) / apart
+    })
+    near(told?.kept, left.reduce((sum, v) => sum + Math.min(1, v), 0) / left.length, 0.01)
+    near(told?.flattened.all, left.filter((v) => v < 0.5).length / PAIRS.length, 0.004)
+    for (const [region, use] of [
+      ['shadows', (p) => p.light < 25],
+      ['saturated', (p) => p.chroma > 45],
+      ['neutrals', (p) => p.chroma < 5],
+    ] as [keyof NonNullable<typeof told>['flattened'], (p: (typeof visible)[number]) => boolean][]) {
+      const there = left.filter((_, i) => use(visible[i] as (typeof visible)[number]))
+      expect(there.length).toBeGreaterThanOrEqual(60)
+      near(told?.flattened[region], there.filter((v) => v < 0.5).length / there.length, 0.02)
+    }
+    expect(told?.flattened.highlights).toBeNull()
+    const grey = (n: number) => chroma(wanted[n] as Triple) < 5
+    near(told?.cast, mean(printed.slice(0, COLOURS.length).map(chroma), only(grey)))
+  }
+
+  expect(found.differences).toHaveLength(15)
+  for (const { one, other, ...difference } of found.differences) {
+    const apart = COLOURS.map((_, n) => deltaE2000(prints[one]?.[n] as Triple, prints[other]?.[n] as Triple))
+    near(difference.mean, mean(apart, COUNTS))
+    near(difference.p95, p95(apart, COUNTS))
+    near(
+      difference.visible,
+      share((n) => (apart[n] as number) > 1),
+      0.02,
+    )
+  }
+  expect(found.kind).toBe('photograph')
+})
+
+test('of a picture without pixels nothing is said but noughts', async () => {
+  const engine = createEngine(await instantiate())
+  const none = { colours: new Uint8Array(), counts: new Uint32Array(), total: 0, pairs: new Uint8Array() }
+  const { outOfGamut, belowBlack, aboveWhiteStep, renderings } = analyse(engine, none, 'srgb', new Uint8Array(readFileSync(FILE)))
+  expect([outOfGamut, belowBlack, aboveWhiteStep]).toEqual([{ share: 0, mean: 0, p95: 0, max: 0 }, 0, 0])
+  expect(renderings.map(({ kept, flattened, cast }) => [kept, flattened.all, cast])).toEqual(RENDERINGS.map(() => [1, 0, 0]))
+})
