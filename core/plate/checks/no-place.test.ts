@@ -27,6 +27,19 @@ test('a picture larger than the sheet is named with what there is, and one press
   expect(finding(resolve(then.brief, studioOf(), then.pins), 'no-place')).toBeUndefined()
 })
 
+test('what is too large is offered as large as goes, lying or standing, in whole millimetres', () => {
+  const fix = (width: number, height: number) => {
+    const size = { by: 'picture' as const, width: mm(width), height: mm(height) }
+    const found = finding(at({ ...NEW_ARRANGEMENT.sizes, border: 0 }, [{ size }]), 'no-place')
+    return [found?.fix?.label, found?.fix?.item]
+  }
+  const offered = (width: number, label: string) => [label, { size: { by: 'picture', width: mm(width), height: null } }]
+  // What prints is 291 × 414: 500 × 200 turned comes to 414 × 165.6, 200 × 500 to 165 × 412.5, 600 × 450 turned to 388 × 291.
+  expect(fix(500, 200)).toEqual(offered(414, 'Print it 414.0 × 165.6 mm'))
+  expect(fix(200, 500)).toEqual(offered(165, 'Print it 165.0 × 412.5 mm'))
+  expect(fix(600, 450)).toEqual(offered(388, 'Print it 388.0 × 291.0 mm'))
+})
+
 test('gutters that leave nothing stop the print, and the fix leaves room', () => {
   const arrangement = { ...NEW_ARRANGEMENT.grid, columns: 8, rows: 8, gutter: mm(60) }
   const plate = at(arrangement, [{}])

@@ -64,8 +64,8 @@ export const noPlace: Check = {
             ]
       case 'size': {
         const { w, h } = ownSize(first.item, pictureOf(first.item))
-        const shrink = Math.max(Math.min(ground.w / w, ground.h / h), Math.min(ground.w / h, ground.h / w))
-        const width = Math.floor((w * shrink) / 1000) * 1000
+        const widest = Math.max(Math.min(ground.w, (ground.h * w) / h), Math.min(ground.h, (ground.w * w) / h))
+        const width = Math.floor(widest / 1000) * 1000
         return [
           {
             level: 'stop',

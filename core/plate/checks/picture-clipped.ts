@@ -9,8 +9,10 @@ import { clearBorder } from './clear-border.ts'
 
 /** The upright picture's width at which it fits what can be printed as it lies, to a tenth of a millimetre; a roll is as long as it takes. µm. */
 export function widthThatFits({ picture, printable }: Layout, turn: Turn, roll: boolean): Um {
-  const over = Math.max(picture.w / printable.w, roll ? 0 : picture.h / printable.h)
-  return Math.floor((isSideways(turn) ? picture.h : picture.w) / over / 100) * 100
+  const sideways = isSideways(turn)
+  const across = sideways ? (printable.w * picture.h) / picture.w : printable.w
+  const along = sideways ? printable.h : (printable.h * picture.w) / picture.h
+  return Math.floor((roll ? across : Math.min(across, along)) / 100) * 100
 }
 
 export const pictureClipped: Check = {

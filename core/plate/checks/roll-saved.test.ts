@@ -35,3 +35,30 @@ test('nothing is said of one piece, nor where nothing is saved, nor of sheets', 
   const sheets = resolve(several([piece(100, 80), piece(100, 80)], NEW_ARRANGEMENT.sizes), studioOf())
   expect(finding(sheets, 'roll-saved')).toBeUndefined()
 })
+
+test('pieces with white of their own, as those of a gang, count with it; a path’s long ends count, and a piece goes on as it fits', () => {
+  const white = { head: mm(3), right: mm(9), foot: mm(12), left: mm(5) }
+  const studio = studioOf()
+  for (const { paths } of studio.printers)
+    for (const { id, margins } of paths)
+      if (id === 'heron-roll') Object.assign(margins, { leading: mm(12), trailing: mm(25), left: mm(9), right: mm(3) })
+  // What prints of 431.9 mm is 419.9 mm wide.
+  const list = [
+    { ...piece(200, 250, 3), white },
+    { ...piece(380, 405), white },
+  ]
+  const brief = several(list, { ...NEW_ARRANGEMENT.sizes, border: 0, gutter: mm(4) }, { paperId: 'pilot-rag', sheet: null })
+  const plate = resolve(brief, studio, { printer: 'heron', path: 'heron-roll' })
+  // 214 × 265 lies with 214 along the roll; 394 × 420 is a tenth too long to lie across: 420 along it. 37 mm of ends each.
+  const alone = 3 * mm(214 + 37) + mm(420 + 37)
+  expect(finding(plate, 'roll-saved')?.numbers.alone).toBe(alone)
+  const narrower = resolve(
+    { ...brief, items: brief.items.map((item, i) => (i === 1 ? { ...item, size: piece(380, 404.9).size } : item)) },
+    studio,
+    {
+      printer: 'heron',
+      path: 'heron-roll',
+    },
+  )
+  expect(finding(narrower, 'roll-saved')?.numbers.alone).toBe(3 * mm(214 + 37) + mm(394 + 37))
+})

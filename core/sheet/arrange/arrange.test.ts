@@ -35,6 +35,18 @@ describe('a grid', () => {
     expect([second?.trim.x, third?.trim.y]).toEqual([mm(137) + (first?.trim.x ?? 0), mm(197)])
   })
 
+  test('with bleed the cells share what is left of it all round, and stand no nearer than two bleeds', () => {
+    const cells = (change: Partial<Grid>) => arrange(grid({ columns: 2, rows: 3, bleed: mm(3), ...change }), itemsOf([{}]), GROUND).cells
+    // (270 − 6 − 6) / 2 and (390 − 6 − 2 × 6) / 3; with 9 mm of gutters (270 − 6 − 9) / 2 and (390 − 6 − 18) / 3.
+    expect(cells({ gutter: mm(4) })).toEqual({ columns: 2, rows: 3, w: mm(129), h: mm(124) })
+    expect(cells({ gutter: mm(9) })).toEqual({ columns: 2, rows: 3, w: mm(127.5), h: mm(122) })
+    // As many as go of 85 × 55: (264 + 6) / 91 and (384 + 6) / 61.
+    expect(cells({ columns: null, rows: null, cell: { width: mm(85), height: mm(55) }, turn: false })).toMatchObject({
+      columns: 2,
+      rows: 6,
+    })
+  })
+
   test('filled, every cell is covered and the crop keeps the end that is wanted', () => {
     const items = itemsOf([{ cropAt: { x: 0, y: 0.5 } }, { cropAt: { x: 1, y: 0.5 } }])
     const { sheets } = arrange(

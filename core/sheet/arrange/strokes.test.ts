@@ -47,6 +47,17 @@ test('lines right across run from edge to edge and are broken at pictures', () =
 })
 
 test('a fine line around a picture lies within it, a tenth of a millimetre wide, and closes', () => {
+  const fine = (x: number, y: number, w: number, h: number) => ({ x, y, w, h })
+  // Two tenths of a millimetre or less all the way round, inside, and nowhere twice.
+  const [one] = [at(12, 7, 30, 20)]
+  const [t] = hairlines([one]).map(({ h }) => h)
+  if (t === undefined) throw new Error('no line')
+  expect(hairlines([one])).toEqual([
+    fine(mm(12), mm(7), mm(30), t),
+    fine(mm(12), mm(27) - t, mm(30), t),
+    fine(mm(12), mm(7) + t, t, mm(20) - 2 * t),
+    fine(mm(42) - t, mm(7) + t, t, mm(20) - 2 * t),
+  ])
   const lines = hairlines([at(10, 10, 30, 20)])
   expect(lines.reduce((sum, { w, h }) => sum + w * h, 0)).toBe(2 * mm(30) * 100 + 2 * (mm(20) - 200) * 100)
 })
