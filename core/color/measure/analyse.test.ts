@@ -212,3 +212,29 @@ test('of a picture without pixels nothing is said but noughts', async () => {
   expect([outOfGamut, belowBlack, aboveWhiteStep]).toEqual([{ share: 0, mean: 0, p95: 0, max: 0 }, 0, 0])
   expect(renderings.map(({ kept, flattened, cast }) => [kept, flattened.all, cast])).toEqual(RENDERINGS.map(() => [1, 0, 0]))
 })
+
+test('of more than three thousand colours the two schools are told apart by every one, other renderings by the commonest', async () => {
+  const engine = createEngine(await instantiate())
+  // Three thousand greys and near-greys that are common, five hundred blues that are rarer and beyond the paper.
+  const common: Triple[] = Array.from({ length: 3000 }, (_, n) => [70 + (n % 150), 72 + (n % 149), 70 + (n % 151)])
+  const rare: Triple[] = Array.from({ length: 500 }, (_, n) => [n % 20, n % 30, 205 + (n % 50)])
+  const colours = [...common, ...rare]
+  const counts = colours.map((_, n) => (n < 3000 ? 40 : 39))
+  const { differences } = analyse(
+    engine,
+    { colours: Uint8Array.from(colours.flat()), counts: Uint32Array.from(counts), total: 139_500, pairs: new Uint8Array() },
+    'srgb',
+    new Uint8Array(readFileSync(FILE)),
+  )
+  const print = (intent: number, blackPoint: boolean) =>
+    transiccTriples({ from: FILE, to: '*Lab', intent: 1 }, transicc({ from: '*sRGB', to: FILE, intent, blackPoint }, colours))
+  const [relative, perceptual, saturation] = [print(1, true), print(0, true), print(2, true)]
+  const told = (one: number, other: number) => differences.find((d) => d.one === one && d.other === other)?.mean ?? Number.NaN
+  const apart = (a: readonly Triple[], b: readonly Triple[]) => a.map((lab, n) => deltaE2000(lab, b[n] as Triple))
+  expect(told(0, 2)).toBeCloseTo(mean(apart(relative, perceptual), counts), 1)
+  expect(told(0, 4)).toBeCloseTo(mean(apart(relative, saturation).slice(0, 3000), counts.slice(0, 3000)), 1)
+  // It matters here: with the rare ones the means are others.
+  expect(
+    Math.abs(mean(apart(relative, perceptual), counts) - mean(apart(relative, perceptual).slice(0, 3000), counts.slice(0, 3000))),
+  ).toBeGreaterThan(0.15)
+})

@@ -15,7 +15,10 @@ const canvas = (change: object, width = 700) =>
 test('canvas too narrow to be pulled over the bars stops the print, with what is needed', () => {
   const plate = canvas({ tuck: mm(60) }, 1500)
   expect(finding(plate, 'canvas-wrap')?.level).toBe('stop')
-  expect(finding(plate, 'canvas-wrap')?.says).toContain('mm of canvas')
+  // Turned, 1000 × 1500 mm on bars 38 mm deep with a tuck of 60: 2 × 98 mm more each way, of 1117.2 mm of canvas.
+  const { depth } = NEW_MAKE['wrapped-canvas']
+  const need = [1000, 1500].map((side) => `${(side + 2 * (depth / 1000 + 60)).toFixed(1)}`).join(' × ')
+  expect(finding(plate, 'canvas-wrap')?.says).toContain(`A face of 1000.0 × 1500.0 mm on these bars needs ${need} mm of canvas.`)
 })
 test('with room enough there is nothing to say; a picture that goes on round says what it hides', () => {
   expect(finding(canvas({}), 'canvas-wrap')).toBeUndefined()
