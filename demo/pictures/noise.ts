@@ -7,11 +7,25 @@ const hash = (x: number, y: number, seed: number): number => {
 
 const ease = (t: number) => t * t * (3 - 2 * t)
 
+/** The last cell of the lattice that was looked at, by seed: the next pixel mostly lies in it too. */
+const cells: { x: number; y: number; corners: readonly [number, number, number, number] }[] = []
+
+function cornersOf(x: number, y: number, seed: number): readonly [number, number, number, number] {
+  const last = cells[seed]
+  if (last !== undefined && last.x === x && last.y === y) return last.corners
+  const corners = [hash(x, y, seed), hash(x + 1, y, seed), hash(x, y + 1, seed), hash(x + 1, y + 1, seed)] as const
+  cells[seed] = { x, y, corners }
+  return corners
+}
+
 export function noise(x: number, y: number, seed: number): number {
-  const [ix, iy] = [Math.floor(x), Math.floor(y)]
-  const [fx, fy] = [ease(x - ix), ease(y - iy)]
-  const top = hash(ix, iy, seed) * (1 - fx) + hash(ix + 1, iy, seed) * fx
-  const low = hash(ix, iy + 1, seed) * (1 - fx) + hash(ix + 1, iy + 1, seed) * fx
+  const ix = Math.floor(x)
+  const iy = Math.floor(y)
+  const fx = ease(x - ix)
+  const fy = ease(y - iy)
+  const corners = cornersOf(ix, iy, seed)
+  const top = corners[0] * (1 - fx) + corners[1] * fx
+  const low = corners[2] * (1 - fx) + corners[3] * fx
   return top * (1 - fy) + low * fy
 }
 

@@ -51,10 +51,12 @@ export const fog: Painter = (x, y) => {
 export const seaState: Painter = (x, y) => {
   const depth = smooth(0.12, 0.66, y)
   const swell = Math.sin(x * 16 + 5 * turbulence(x * 3, y * 9, 21, 4) + y * 46 * (1 - depth * 0.5))
-  const foam = turbulence(x * 26, y * 60 * (1.2 - depth * 0.8), 31, 5) ** 5 * 7 * smooth(0.2, 1, swell)
   const sky = 0.72 - 0.4 * turbulence(x * 2.2, y * 5, 41, 5)
+  const below = smooth(0.2, 0.215, y + 0.004 * Math.sin(x * 40))
+  if (below === 0) return [sky, sky, sky]
+  const foam = turbulence(x * 26, y * 60 * (1.2 - depth * 0.8), 31, 5) ** 5 * 7 * smooth(0.2, 1, swell)
   const water = 0.03 + 0.26 * (swell * 0.5 + 0.5) * (1 - depth * 0.4) + foam * 0.8
-  const v = mix(sky, water, smooth(0.2, 0.215, y + 0.004 * Math.sin(x * 40)))
+  const v = mix(sky, water, below)
   return [v, v, v]
 }
 
@@ -62,13 +64,14 @@ export const seaState: Painter = (x, y) => {
 export const coast: Painter = (x, y) => {
   const height = 1 / 3
   const cliff = height * (0.5 - 0.2 * turbulence(x * 5, 2, 51, 5) + 0.07 * Math.sin(x * 7))
-  const sky = blend([0.16, 0.2, 0.42], [0.99, 0.72, 0.46], smooth(0, height * 0.52, y) * (0.85 + 0.3 * turbulence(x * 4, y * 16, 61, 4)))
-  const rock = blend([0.09, 0.08, 0.1], [0.5, 0.38, 0.28], turbulence(x * 60, y * 90, 71, 4) * smooth(height * 0.8, cliff, y) + 0.1)
-  const sea = blend([0.03, 0.12, 0.22], [0.85, 0.6, 0.42], turbulence(x * 40, y * 240, 81, 3) ** 3 * 1.4)
+  const sky = () =>
+    blend([0.16, 0.2, 0.42], [0.99, 0.72, 0.46], smooth(0, height * 0.52, y) * (0.85 + 0.3 * turbulence(x * 4, y * 16, 61, 4)))
+  const rock = () => blend([0.09, 0.08, 0.1], [0.5, 0.38, 0.28], turbulence(x * 60, y * 90, 71, 4) * smooth(height * 0.8, cliff, y) + 0.1)
+  const sea = () => blend([0.03, 0.12, 0.22], [0.85, 0.6, 0.42], turbulence(x * 40, y * 240, 81, 3) ** 3 * 1.4)
   const shore = height * (0.7 + 0.02 * Math.sin(x * 23) + 0.03 * noise(x * 9, 1, 91))
   const lamp = Math.exp(-(((x - 0.72) ** 2 + (y - cliff - 0.004) ** 2) / 0.00002))
   const land = y > cliff ? rock : sky
-  return blend(y > shore ? sea : land, [1, 0.96, 0.8], lamp)
+  return blend(y > shore ? sea() : land(), [1, 0.96, 0.8], lamp)
 }
 
 /** The lamp room at night: most of it lies in the last steps above black. */
@@ -85,14 +88,15 @@ export const lampRoom: Painter = (x, y) => {
 /** A souvenir view: tower, sea and flags in everyday colours. */
 export const keepsake: Painter = (x, y) => {
   const height = 2 / 3
-  const sky = blend([0.25, 0.5, 0.82], [0.86, 0.92, 0.96], smooth(0, height * 0.62, y) + 0.25 * turbulence(x * 4, y * 9, 101, 5) - 0.1)
-  const sea = blend([0.05, 0.3, 0.42], [0.5, 0.78, 0.8], turbulence(x * 30, y * 120, 111, 4) * 0.9)
+  const sky = () =>
+    blend([0.25, 0.5, 0.82], [0.86, 0.92, 0.96], smooth(0, height * 0.62, y) + 0.25 * turbulence(x * 4, y * 9, 101, 5) - 0.1)
+  const sea = () => blend([0.05, 0.3, 0.42], [0.5, 0.78, 0.8], turbulence(x * 30, y * 120, 111, 4) * 0.9)
   const hill = height * (0.66 + 0.05 * Math.sin(x * 5 + 1) - 0.1 * Math.exp(-((x - 0.3) ** 2) / 0.03))
-  const grass = blend([0.18, 0.34, 0.13], [0.52, 0.62, 0.24], turbulence(x * 50, y * 80, 121, 4))
+  const grass = () => blend([0.18, 0.34, 0.13], [0.52, 0.62, 0.24], turbulence(x * 50, y * 80, 121, 4))
   const half = 0.028 + 0.02 * smooth(0.1, 0.4, y)
   const tower = Math.abs(x - 0.3) < half && y > 0.13 && y < hill + 0.02
   const stripe = Math.floor(y * 15) % 2 === 0 ? [0.8, 0.1, 0.09] : [0.96, 0.95, 0.92]
   const shade = 0.55 + 0.45 * Math.sqrt(Math.max(0, 1 - ((x - 0.3 + half * 0.3) / half) ** 2))
   if (tower) return [(stripe[0] ?? 0) * shade, (stripe[1] ?? 0) * shade, (stripe[2] ?? 0) * shade]
-  return y > height * 0.76 ? sea : y > hill ? grass : sky
+  return y > height * 0.76 ? sea() : y > hill ? grass() : sky()
 }

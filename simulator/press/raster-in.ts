@@ -75,7 +75,7 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   const sums = new Uint32Array(width * 3)
   const area = factor * factor
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
-  const dark = [0, 0, 0] as [number, number, number]
+  let [red, green, blue] = [0, 0, 0]
   readLines(data, from + HEADER_BYTES, header.width, header.height, (row, y) => {
     let from = -1
     let to = -1
@@ -85,9 +85,9 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
       if (sum < 765) {
         if (from < 0) from = x
         to = x
-        dark[0] += 255 - (row[i] as number)
-        dark[1] += 255 - (row[i + 1] as number)
-        dark[2] += 255 - (row[i + 2] as number)
+        red += 255 - (row[i] as number)
+        green += 255 - (row[i + 1] as number)
+        blue += 255 - (row[i + 2] as number)
       }
     }
     if (from >= 0) {
@@ -115,5 +115,13 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   })
   const um = 25_400 / header.ppi
   const ink = box.top < 0 ? null : { left: box.left * um, top: box.top * um, right: (box.right + 1) * um, bottom: (box.bottom + 1) * um }
-  return { width, height, ppi: header.ppi / factor, rgba, header, ink, darkness: darknessOf(dark, header.width * header.height) }
+  return {
+    width,
+    height,
+    ppi: header.ppi / factor,
+    rgba,
+    header,
+    ink,
+    darkness: darknessOf([red, green, blue], header.width * header.height),
+  }
 }
