@@ -1,4 +1,4 @@
-import { finding, plateOf } from '../../testing/fixtures.ts'
+import { finding, picture, plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 
 /** A metre through the tern's rear feeder, which here may draw askew by 0.2°. */
@@ -43,4 +43,31 @@ test('a drift is warned of when it can be seen and may reach into the picture’
   expect([level(8, 0.2), level(13, 0.2)]).toEqual(['warn', 'note'])
   // 0.05° are 0.9 mm, less than twice the half millimetre that people see, however narrow the border.
   expect([level(2, 0.05), level(2, 0.06)]).toEqual(['note', 'warn'])
+})
+
+test('the narrower side decides, whichever it is; a lot that is cut out of square says so with its drift', () => {
+  const at = (x: number, outOfSquare: number) =>
+    finding(
+      plateOf({
+        studio: (s) => {
+          for (const printer of s.printers) for (const path of printer.paths) path.tolerance.skewDegrees = 0.2
+          for (const lot of s.lots) lot.outOfSquare = outOfSquare
+        },
+        brief: {
+          paperId: 'quay-matte',
+          sheet: { width: mm(203), length: mm(1000), name: null },
+          picture: picture({ width: 3000, height: 9000 }),
+          size: { by: 'picture', width: mm(170), height: null },
+        },
+        pins: { printer: 'tern', orientation: '0', placement: `at:${mm(x)},${mm(200)}` },
+      }),
+      'long-sheet',
+    )
+  // A bare 33 mm are left of 203 beside 170: 3.5 mm of drift want 10.5 on either side.
+  expect([11, 21, 10, 23].map((x) => at(x, 0)?.level)).toEqual(['note', 'note', 'warn', 'warn'])
+  expect(at(15, 0)?.says).toMatch(/^Fed 0\.2° askew, which this path may do, its far end drifts 3\.5 mm sideways\./)
+  // 0.25° over a metre are 4.4 mm.
+  expect(at(15, 0.05)?.says).toMatch(
+    /^Fed 0\.2° askew, which this path may do, on a lot cut 0\.05° out of square its far end drifts 4\.4 mm sideways\./,
+  )
 })

@@ -18,11 +18,13 @@ export const longSheet: Check = {
     const drift = skewDrift(h, path.tolerance.skewDegrees + lot.outOfSquare)
     if (h < LONG_SHEET || isRoll(path)) return []
     const { clearance } = path
+    const border = Math.min(layout.margins.left, layout.margins.right)
+    const cut = lot.outOfSquare > 0 ? ` on a lot cut ${lot.outOfSquare}° out of square` : ''
     const room = (own: number) => writeLength(own + (clearance.ofSheet ? h : 0), brief.unit)
     return [
       {
-        level: drift > 2 * studio.rules.visibleShift && layout.margins.left < 3 * drift ? 'warn' : 'note',
-        says: `Fed ${path.tolerance.skewDegrees}° askew, which this path may do, its far end drifts ${writeLength(drift, brief.unit)} sideways. Set the guides snug, feed it dead straight and support it. Keep ${room(clearance.behind)} clear behind the printer and ${room(clearance.before)} before it.`,
+        level: drift > 2 * studio.rules.visibleShift && border < 3 * drift ? 'warn' : 'note',
+        says: `Fed ${path.tolerance.skewDegrees}° askew, which this path may do,${cut} its far end drifts ${writeLength(drift, brief.unit)} sideways. Set the guides snug, feed it dead straight and support it. Keep ${room(clearance.behind)} clear behind the printer and ${room(clearance.before)} before it.`,
         numbers: { drift: Math.round(drift), length: h, behind: clearance.behind, before: clearance.before },
       },
     ]
