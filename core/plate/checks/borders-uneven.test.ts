@@ -32,3 +32,25 @@ test('the narrowest clear border is that of the widest margin and where the path
   expect(clearBorder({ path, offset: { x: 0, y: -300, skew: 0, prints: 3 } as never })).toBe(14_500)
   expect(clearBorder({ path, offset: { x: 301, y: 0, skew: 0, prints: 3 } as never })).toBe(15_000)
 })
+
+test('the edge that is named is the one the path does not reach, whichever it is', () => {
+  const says = (margins: object, border = 12) =>
+    finding(
+      plateOf({
+        ...board(border),
+        pins: { path: 'gannet-board', orientation: '0', placement: 'shifted' },
+        studio: (s) => {
+          for (const { paths } of s.printers)
+            for (const path of paths)
+              if (path.id === 'gannet-board')
+                Object.assign(path.margins, { leading: 3000, trailing: 3000, left: 3000, right: 3000, ...margins })
+        },
+      }),
+      'borders-uneven',
+    )?.says.replace(/^.*?;/, '')
+  const edge = (name: string) => expect.stringMatching(new RegExp(`prints no nearer to the ${name} edge\\.$`))
+  expect(says({ leading: mm(24) })).toEqual(edge('leading'))
+  expect(says({ trailing: mm(24) })).toEqual(edge('trailing'))
+  expect(says({ left: mm(24) })).toEqual(edge('left'))
+  expect(says({ right: mm(24) })).toEqual(edge('right'))
+})

@@ -22,14 +22,22 @@ export const bordersUneven: Check = {
     if (Math.max(along, across) <= BOTH * studio.rules.visibleShift) return []
     const [a, b, one, other] =
       along >= across ? ([leading, trailing, 'leading', 'trailing'] as const) : ([left, right, 'left', 'right'] as const)
+    const { sheet, printable } = layout
+    const bare = {
+      leading: printable.y,
+      trailing: sheet.h - printable.y - printable.h,
+      left: printable.x,
+      right: sheet.w - printable.x - printable.w,
+    }
+    const dead = [one, other].filter((edge) => bare[edge] > size.border)
+    const near = dead.length > 0 ? ` ${path.name} prints no nearer to the ${dead.join(' and the ')} edge.` : ''
     const clear = clearBorder({ path, offset })
-    const dead = clear > size.border
     return [
       {
         level: 'warn',
-        says: `${writeLength(size.border, unit)} all round is asked for; the ${one} border comes out ${writeLength(a, unit)} and the ${other} one ${writeLength(b, unit)}.${dead ? ` ${path.name} prints no nearer to that edge.` : ''}`,
+        says: `${writeLength(size.border, unit)} all round is asked for; the ${one} border comes out ${writeLength(a, unit)} and the ${other} one ${writeLength(b, unit)}.${near}`,
         numbers: { leading, trailing, left, right },
-        fix: dead ? { label: `${writeLength(clear, unit)} all round`, item: { size: { ...size, border: clear } } } : null,
+        fix: clear > size.border ? { label: `${writeLength(clear, unit)} all round`, item: { size: { ...size, border: clear } } } : null,
       },
     ]
   },
