@@ -31,3 +31,13 @@ test('a colour that was not followed to this profile says so', () => {
   const plate = plateOf({ brief: { critical: [{ ...colour({}), misses: {} }] } })
   expect(finding(plate, 'critical-colour:0')?.says).toContain('has not been followed')
 })
+
+test('what is said of the other intent is so: it may come nearer, and not visibly', () => {
+  const says = (miss: number) =>
+    finding(plateOf({ brief: { critical: [colour({ [`${intent}+`]: 3, [`${other}+`]: miss })] } }), 'critical-colour:0')
+  expect(says(2.01)?.says).toBe(`“Lamp blue” prints 3.0 ΔE2000 off; ${other} would not come visibly nearer.`)
+  expect(says(2)).toMatchObject({
+    says: `“Lamp blue” prints 3.0 ΔE2000 off; ${other} would miss it by 2.0.`,
+    fix: { label: `Use ${other}` },
+  })
+})

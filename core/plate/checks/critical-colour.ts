@@ -31,12 +31,14 @@ export const criticalColour: Check = {
               },
             ]
           if (miss <= SEEN) return []
-          const other = (['relative', 'perceptual'] as const).find((i) => i !== intent && (of(i) ?? miss) <= miss - BETTER)
+          // The two a print of pictures is made with; how far the others miss it stands in the Colour stage.
+          const others = (['relative', 'perceptual'] as const).filter((i) => i !== intent)
+          const other = others.find((i) => (of(i) ?? miss) <= miss - BETTER)
           return [
             {
               level: miss > ANOTHER ? 'warn' : 'note',
               suffix: String(i),
-              says: `“${name}” prints ${miss.toFixed(1)} ΔE2000 off${other ? `; ${other} would miss it by ${of(other)?.toFixed(1)}` : ' and no other intent comes nearer'}.`,
+              says: `“${name}” prints ${miss.toFixed(1)} ΔE2000 off${other ? `; ${other} would miss it by ${of(other)?.toFixed(1)}` : `; ${others.join(' or ')} would not come visibly nearer`}.`,
               numbers: { deltaE2000: miss },
               ...(other ? { fix: { label: `Use ${other}`, pins: { intent: other } } } : {}),
             },

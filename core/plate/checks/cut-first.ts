@@ -1,6 +1,9 @@
 import { writeSize } from '../../things/length/length.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
+const plural = (count: number, roll: boolean) =>
+  roll ? (count === 1 ? 'length of roll' : 'lengths of roll') : count === 1 ? 'sheet' : 'sheets'
+
 export const cutFirst: Check = {
   id: 'cut-first',
   title: 'The sheet has to be cut first',
@@ -13,7 +16,7 @@ export const cutFirst: Check = {
       ? [
           {
             level: 'stop',
-            says: `No lot is this size. Cut ${cut.parents} ${cut.parent.roll ? 'length of roll' : cut.parents === 1 ? 'sheet' : 'sheets'} of lot ${cut.fromLotId} into ${writeSize(cut.piece.width, cut.piece.length, brief.unit)}; the cut plan is under Load. The pieces then count as stock of their own.`,
+            says: `No lot is this size. Cut ${cut.parents} ${plural(cut.parents, cut.parent.roll)} of lot ${cut.fromLotId} into ${writeSize(cut.piece.width, cut.piece.length, brief.unit)}; the cut plan is under Load. The pieces then count as stock of their own.`,
             numbers: { pieces: cut.pieces.length, parents: cut.parents, enough: lot.stock },
           },
         ]

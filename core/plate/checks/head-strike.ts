@@ -9,7 +9,7 @@ export const headStrike: Check = {
   on: 'plate',
   find: ({ printer, paper, gap }) => {
     if (gap === 'wide' || paper.thickness <= printer.normalGapUpTo) return []
-    const mm = (um: number) => (um / 1000).toFixed(2)
+    const mm = (um: number) => Number((um / 1000).toFixed(3))
     return [
       {
         level: 'stop',

@@ -21,3 +21,27 @@ test('its fix is a custom page of the measured size', () => {
   expect(decided(fixed, 'page')).toBe('measured')
   expect(finding(fixed, 'lot-differs')).toBeUndefined()
 })
+
+test('says whether the sheet is the larger or the smaller, each way, and what that does where ink runs past the edge', () => {
+  const says = (width: number, length: number, borderless: boolean) =>
+    finding(
+      plateOf({
+        brief: borderless
+          ? { paperId: 'beacon-gloss', sheet: sheet('iso_a4_210x297mm'), finish: 'borderless', size: { by: 'sheet', fill: true } }
+          : cotton,
+        pins: borderless ? { page: 'iso_a4_210x297mm' } : { page: 'iso_a3_297x420mm' },
+        studio: (s) => {
+          for (const lot of s.lots)
+            if (lot.form === 'sheet') lot.measured = { width: lot.nominal.width + mm(width), length: lot.nominal.length + mm(length) }
+        },
+      }),
+      'lot-differs',
+    )?.says
+  expect(says(-0.8, 0, false)).toMatch(/^The lot measures 0\.8 mm less in width \(all of it at the left edge\) than the page\. /)
+  expect(says(0.8, -0.5, false)).toMatch(
+    /^The lot measures 0\.8 mm more in width \(.*\) and 0\.5 mm less in length \(at the trailing edge\) than the page\. /,
+  )
+  expect(says(-0.8, -0.5, true)).toMatch(/So much more runs past there\.$/)
+  expect(says(0.8, 0.5, true)).toMatch(/So much less runs past there\.$/)
+  expect(says(0.8, -0.5, true)).toMatch(/Where the sheet is larger so much less runs past its edge, where it is smaller so much more\.$/)
+})

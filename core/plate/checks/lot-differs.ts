@@ -19,24 +19,29 @@ export const lotDiffers: Check = {
       path.registration === 'centre'
         ? 'half of the difference to each side'
         : `all of it at the ${path.registration === 'left' ? 'right' : 'left'} edge`
-    const parts = [
-      shift.across >= 100 ? `${writeLength(Math.abs(way.fed.width - page.width), brief.unit)} in width (${how})` : '',
-      shift.along >= 100 ? `${writeLength(shift.along, brief.unit)} in length (at the trailing edge)` : '',
-    ].filter(Boolean)
+    const off = [
+      { by: way.fed.width - page.width, shown: shift.across >= 100, where: `in width (${how})` },
+      { by: way.fed.length - page.length, shown: shift.along >= 100, where: 'in length (at the trailing edge)' },
+    ].filter(({ shown }) => shown)
+    const parts = off.map(({ by, where }) => `${writeLength(Math.abs(by), brief.unit)} ${by < 0 ? 'less' : 'more'} ${where}`)
     // The placement is worked out on the sheet as it measures: only what is left of the difference is seen.
     const { left, right, leading, trailing } = layout.borders
     const uneven = Math.max(Math.abs(left - right), Math.abs(leading - trailing))
     const madeUp = borderless === 'none' && uneven < 2 * studio.rules.visibleShift
     const so =
       borderless !== 'none'
-        ? `So much less runs past that edge.`
+        ? off.every(({ by }) => by > 0)
+          ? 'So much less runs past there.'
+          : off.every(({ by }) => by < 0)
+            ? 'So much more runs past there.'
+            : 'Where the sheet is larger so much less runs past its edge, where it is smaller so much more.'
         : madeUp
           ? `The placement makes up for it; a program that trusts the page would print ${writeLength(most, brief.unit)} off.`
           : `Facing borders differ by ${writeLength(uneven, brief.unit)} on this sheet.`
     return [
       {
         level: most >= 2 * studio.rules.visibleShift && !madeUp ? 'warn' : 'note',
-        says: `The lot measures ${parts.join(' and ')} off the page. ${so}`,
+        says: `The lot measures ${parts.join(' and ')} than the page. ${so}`,
         numbers: { across: shift.across, along: shift.along, measuredWidth: lot.measured.width, pageWidth: page.width },
         fix:
           most >= studio.rules.visibleShift && path.customSizes && brief.finish === 'bordered' && page.pwg !== null

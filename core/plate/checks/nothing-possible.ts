@@ -34,7 +34,7 @@ export const nothingPossible: Check = {
       return [
         {
           level: 'stop',
-          says: `None of the ${ways.length} ways through the studio takes this sheet. ${ways[0]?.ruledOut ?? ''}`,
+          says: `No path of any printer takes this sheet. ${ways[0]?.ruledOut ?? ''}`.trim(),
           numbers: { ways: ways.length },
           fix: brief.sheet ? { label: 'Ask for no particular sheet', brief: { sheet: null } } : null,
         },

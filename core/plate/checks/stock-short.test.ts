@@ -59,3 +59,25 @@ test('another roll that is just long enough is offered, one a micrometre shorter
   expect(rolls(0)?.numbers.copies).toBe(2)
   expect(rolls(-1)?.fix).toMatchObject({ label: 'Print 2', item: { copies: 2 } })
 })
+
+test('enough of another paper is offered by its name, and only where there is no other lot of this one', () => {
+  const offered = (others: number) =>
+    finding(
+      plateOf({
+        brief: { paperId: null, copies: 13 },
+        pins: { path: 'heron-cassette', stock: 'lustre-a3' },
+        studio: (s) => {
+          const lot = s.lots.find((l) => l.id === 'lustre-a3')
+          if (!lot) throw new Error('no lot')
+          s.lots = [
+            { ...lot, stock: 12 },
+            { ...lot, id: 'gloss-like', paperId: 'beacon-gloss', stock: 40 },
+            { ...lot, id: 'lustre-a3-b', stock: others },
+          ]
+        },
+      }),
+      'stock-short',
+    )?.fix
+  expect(offered(13)).toEqual({ label: 'Take the other lot', pins: { stock: 'lustre-a3-b' } })
+  expect(offered(12)).toEqual({ label: 'Print it on Beacon Gloss 260', pins: { stock: 'gloss-like' } })
+})

@@ -14,20 +14,22 @@ export const stockShort: Check = {
     if (lot.stock >= needed) return []
     const copies = roll ? Math.floor(lot.stock / layout.sheet.h) : lot.stock
     const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${n} ${n === 1 ? 'sheet' : 'sheets'}`)
-    const other = ways.find(
+    const enough = ways.filter(
       (w) =>
         w.badness === 0 &&
         w.lot !== lot &&
         w.path === way.path &&
         (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * w.sheets : w.lot.stock >= w.sheets),
     )
+    const alike = enough.find((w) => w.paper === way.paper)
+    const other = alike ?? enough[0]
     return [
       {
         level: 'stop',
         says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${sheets}.`,
         numbers: { needed, stock: lot.stock, copies },
         fix: other
-          ? { label: 'Take the other lot', pins: { stock: other.lot.id } }
+          ? { label: alike ? 'Take the other lot' : `Print it on ${other.paper.name}`, pins: { stock: other.lot.id } }
           : copies > 0 && together === null && brief.items.length === 1
             ? { label: `Print ${copies}`, item: { copies } }
             : null,

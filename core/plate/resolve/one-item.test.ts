@@ -12,14 +12,26 @@ import { resolve } from './resolve.ts'
 const { studio, jobs } = JSON.parse(brotliDecompressSync(readFileSync('core/testing/reference/plates-before-items.json.br')).toString())
 const before = StudioSchema.parse(studio)
 
-/** Sums are added up in another order now: to twelve digits, and one sentence speaks of sheets where it spoke of copies. */
+/**
+ * Sentences that are told otherwise since: of copies as of sheets; whether a sheet is the larger or the smaller, which was left out,
+ * and what it does to a borderless print, which was wrong of the smaller; thousandths of thickness.
+ */
+const REWORDED: readonly [RegExp, string][] = [
+  [/(\d+) copies take/, '$1 of them take'],
+  [/ (?:less|more) in (width|length)/g, ' in $1'],
+  [/ than the page\./, ' off the page.'],
+  [/So much (?:less|more) runs past (?:there|that edge)\./, 'So much runs past there.'],
+  [/(\d\.\d+?)0+ mm/g, '$1 mm'],
+]
+
+/** Sums are added up in another order now: to twelve digits. */
 const told = (plate: Plate) =>
   JSON.parse(
     JSON.stringify(plate, (_, value) =>
       typeof value === 'number'
         ? Number(value.toPrecision(12))
         : typeof value === 'string'
-          ? value.replace(/(\d+) copies take/, '$1 of them take')
+          ? REWORDED.reduce((text, [was, now]) => text.replace(was, now), value)
           : value,
     ),
   )
