@@ -13,3 +13,21 @@ test('left alone, the gap follows the paper', () => {
   expect(finding(cotton(), 'head-strike')).toBeUndefined()
   expect(decided(plateOf({}), 'platen-gap')).toBe('normal')
 })
+test('a sheet that is too thick by a few micrometres is not said to be as thick as the head clears', () => {
+  const says = (over: number) =>
+    finding(
+      plateOf({
+        brief: { paperId: 'saltmarsh-cotton' },
+        pins: { printer: 'gannet', 'platen-gap': 'normal' },
+        studio: (s) => {
+          for (const paper of s.papers) if (paper.id === 'saltmarsh-cotton') paper.thickness = 400 + over
+        },
+      }),
+      'head-strike',
+    )?.says
+  expect([says(0), says(4), says(20)]).toEqual([
+    undefined,
+    'The sheet is 0.404 mm thick and the head clears 0.400 mm with the normal gap.',
+    'The sheet is 0.42 mm thick and the head clears 0.40 mm with the normal gap.',
+  ])
+})

@@ -1,3 +1,4 @@
+import { calipersApart } from '../../things/media/caliper.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const headStrike: Check = {
@@ -9,11 +10,11 @@ export const headStrike: Check = {
   on: 'plate',
   find: ({ printer, paper, gap }) => {
     if (gap === 'wide' || paper.thickness <= printer.normalGapUpTo) return []
-    const mm = (um: number) => Number((um / 1000).toFixed(3))
+    const [thickness, clears] = calipersApart(paper.thickness, printer.normalGapUpTo)
     return [
       {
         level: 'stop',
-        says: `The sheet is ${mm(paper.thickness)} mm thick and the head clears ${mm(printer.normalGapUpTo)} mm with the normal gap.`,
+        says: `The sheet is ${thickness} thick and the head clears ${clears} with the normal gap.`,
         numbers: { thickness: paper.thickness, clears: printer.normalGapUpTo },
         fix: { label: 'Widen the gap', pins: { 'platen-gap': 'wide' } },
       },

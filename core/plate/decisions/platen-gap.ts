@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { writeLength } from '../../things/length/length.ts'
+import { calipersApart } from '../../things/media/caliper.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { type Candidate, declare } from './decision.ts'
@@ -24,11 +25,11 @@ export const platenGapDecision = declare({
     const thick = paper.thickness > printer.normalGapUpTo
     const end = isRoll(path) ? rollAfter(studio, printer.id, path.id, lot, way.fed.length * way.sheets) : null
     const byEntry = mediaType.platenGap === 'wide'
-    const caliper = (um: number) => `${(um / 1000).toFixed(2)} mm`
+    const [thickness, clears] = calipersApart(paper.thickness, printer.normalGapUpTo)
     const why = byEntry
       ? `The entry “${mediaType.driverName}” is printed with it.`
       : thick
-        ? `The sheet is ${caliper(paper.thickness)} thick; the head clears ${caliper(printer.normalGapUpTo)} with the normal gap.`
+        ? `The sheet is ${thickness} thick; the head clears ${clears} with the normal gap.`
         : `The job goes to ${writeLength(Math.max(0, end ?? 0), brief.unit)} from the end of the roll, where the core’s curl lifts it to the head.`
     const needed = byEntry || thick || end !== null
     return [

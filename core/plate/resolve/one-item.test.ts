@@ -14,14 +14,13 @@ const before = StudioSchema.parse(studio)
 
 /**
  * Sentences that are told otherwise since: of copies as of sheets; whether a sheet is the larger or the smaller, which was left out,
- * and what it does to a borderless print, which was wrong of the smaller; thousandths of thickness.
+ * and what it does to a borderless print, which was wrong of the smaller.
  */
 const REWORDED: readonly [RegExp, string][] = [
   [/(\d+) copies take/, '$1 of them take'],
   [/ (?:less|more) in (width|length)/g, ' in $1'],
   [/ than the page\./, ' off the page.'],
   [/So much (?:less|more) runs past (?:there|that edge)\./, 'So much runs past there.'],
-  [/(\d\.\d+?)0+ mm/g, '$1 mm'],
 ]
 
 /** Sums are added up in another order now: to twelve digits. */

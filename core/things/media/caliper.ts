@@ -12,6 +12,13 @@ export const CALIPER_SPREAD = 0.2
 /** A caliper in both units people speak of: `0.419 mm (16.5 mil)`. */
 export const writeCaliper = (um: Um): string => `${Number((um / 1000).toFixed(3))} mm (${(um / 25.4).toFixed(1)} mil)`
 
+/** A caliper and one it is held against, in millimetres: to the hundredth, or to the thousandth where they would read the same. */
+export function calipersApart(one: Um, other: Um): [string, string] {
+  const write = (digits: number) => [one, other].map((um) => `${(um / 1000).toFixed(digits)} mm`) as [string, string]
+  const coarse = write(2)
+  return coarse[0] === coarse[1] && one !== other ? write(3) : coarse
+}
+
 /** Caliper a sheet of this grammage and surface is likely to have, µm, to the nearest 5. */
 export const estimateCaliper = (surface: Surface, gramsPerSquareMetre: number): Um =>
   Math.max(5, Math.round((BULK[surface] * gramsPerSquareMetre) / 5) * 5)

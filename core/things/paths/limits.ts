@@ -1,4 +1,5 @@
 import { type Unit, writeLength } from '../length/length.ts'
+import { calipersApart } from '../media/caliper.ts'
 import type { Lot, Paper } from '../media/media.ts'
 import { isRoll } from './kinds.ts'
 import type { Path } from './path.ts'
@@ -101,14 +102,14 @@ export function lotLimits(path: Path, paper: Paper, lot: Lot): Violation[] {
 
 /** One limit in words. */
 export function violationText(path: Path, v: Violation, unit: Unit): string {
-  const caliper = (um: number) => `${(um / 1000).toFixed(2)} mm`
+  const [value, limit] = calipersApart(v.value, v.limit)
   switch (v.kind) {
     case 'form':
       return isRoll(path) ? `${path.name} takes rolls, and this stock is sheets.` : `${path.name} takes sheets, and this stock is a roll.`
     case 'thick':
-      return `The sheet is ${caliper(v.value)} thick; ${path.name} takes up to ${caliper(v.limit)}.`
+      return `The sheet is ${value} thick; ${path.name} takes up to ${limit}.`
     case 'thin':
-      return `The sheet is ${caliper(v.value)} thin; ${path.name} wants at least ${caliper(v.limit)}.`
+      return `The sheet is ${value} thin; ${path.name} wants at least ${limit}.`
     case 'heavy':
       return `The paper weighs ${v.value} g/m²; ${path.name} takes up to ${v.limit} g/m².`
     case 'wide':

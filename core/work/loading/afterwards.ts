@@ -6,6 +6,7 @@ import { CAUTIONS, type StepMaker } from './step.ts'
 
 export const dry: StepMaker = ({ plate }) => {
   const minutes = plate.estimates?.dryingMinutes ?? 30
+  if (minutes === 0) return []
   return [
     {
       id: 'dry',

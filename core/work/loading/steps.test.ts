@@ -230,3 +230,17 @@ test('trimming says what comes off each edge of this very sheet', () => {
   expect((off['leading edge'] ?? 0) + 350 + (off['trailing edge'] ?? 0)).toBeCloseTo(419.8, 0)
   expect((off.left ?? 0) + 250 + (off.right ?? 0)).toBeCloseTo(296.6, 0)
 })
+
+test('a print that need not dry is not let dry for no minutes', () => {
+  const dry = (minutes: number) =>
+    loadingSteps(
+      plateOf({
+        studio: (s) => {
+          for (const pairing of s.pairings) pairing.dryingMinutes = minutes
+          for (const paper of s.papers) paper.dryingMinutes = minutes
+        },
+      }),
+      'mm',
+    ).find(({ id }) => id === 'dry')?.title
+  expect([dry(0), dry(7)]).toEqual([undefined, 'Let it dry 7 min'])
+})
