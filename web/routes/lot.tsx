@@ -7,6 +7,7 @@ import { isRoll } from '../../core/things/paths/kinds.ts'
 import { capacityFor, lotLimits } from '../../core/things/paths/limits.ts'
 import type { Path } from '../../core/things/paths/path.ts'
 import type { Printer } from '../../core/things/printers/printer.ts'
+import { counted } from '../../core/things/words/counted.ts'
 import { api, messageOf } from '../api/client.ts'
 import { queryClient, studioQuery } from '../api/queries.ts'
 import { Button } from '../ui/button.tsx'
@@ -53,7 +54,7 @@ export function LotRoute() {
           <p>
             {lotSizeName(lot, unit)}
             {lot.number && ` · no. ${lot.number}`} ·{' '}
-            <strong>{lot.form === 'roll' ? `${writeLength(lot.stock, unit)} left` : `${lot.stock} sheets left`}</strong>
+            <strong>{lot.form === 'roll' ? `${writeLength(lot.stock, unit)} left` : `${counted(lot.stock, 'sheet')} left`}</strong>
           </p>
           <p className="text-soft">
             {paper.twoSided ? 'Prints on both sides.' : paper.printableSide ? `Prints on ${paper.printableSide}.` : ''}

@@ -4,6 +4,7 @@ import type { Brief } from '../../things/brief/brief.ts'
 import { itemById } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { type Unit, writeLength, writeSize } from '../../things/length/length.ts'
+import { counted } from '../../things/words/counted.ts'
 import { extents } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 
@@ -77,6 +78,6 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
     bounds: { x: -pad * 0.5, y: -size * 2.4, w: sheet.w + pad * 1.9, h: sheet.h + size * 9.6 },
     marks,
     textSize: size,
-    description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${form.placements.length} pieces, ${cuts.length} straight cuts in their order.`,
+    description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${counted(form.placements.length, 'piece')}, ${counted(cuts.length, 'straight cut')} in order.`,
   }
 }

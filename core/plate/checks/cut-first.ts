@@ -1,8 +1,6 @@
 import { writeSize } from '../../things/length/length.ts'
+import { counted } from '../../things/words/counted.ts'
 import { type Check, UNUSABLE } from './check.ts'
-
-const plural = (count: number, roll: boolean) =>
-  roll ? (count === 1 ? 'length of roll' : 'lengths of roll') : count === 1 ? 'sheet' : 'sheets'
 
 export const cutFirst: Check = {
   id: 'cut-first',
@@ -16,7 +14,7 @@ export const cutFirst: Check = {
       ? [
           {
             level: 'stop',
-            says: `No lot is this size. Cut ${cut.parents} ${plural(cut.parents, cut.parent.roll)} of lot ${cut.fromLotId} into ${writeSize(cut.piece.width, cut.piece.length, brief.unit)}; the cut plan is under Load. The pieces then count as stock of their own.`,
+            says: `No lot is this size. Cut ${cut.parent.roll ? counted(cut.parents, 'length of roll', 'lengths of roll') : counted(cut.parents, 'sheet')} of lot ${cut.fromLotId} into ${writeSize(cut.piece.width, cut.piece.length, brief.unit)}; the cut plan is under Load. The pieces then count as stock of their own.`,
             numbers: { pieces: cut.pieces.length, parents: cut.parents, enough: lot.stock },
           },
         ]

@@ -121,7 +121,10 @@ function writeInches(um: Um): string {
 
 /** The number alone, at the precision a ruler can check: 0.1 mm, or inches in eighths or hundredths. */
 export function writeNumber(um: Um, unit: Unit): string {
-  if (unit === 'in') return um < 0 ? `-${writeInches(-um)}` : writeInches(um)
+  if (unit === 'in') {
+    const text = writeInches(Math.abs(um))
+    return um < 0 && Number(text) !== 0 ? `-${text}` : text
+  }
   const text = toMm(um).toFixed(1)
   return text === '-0.0' ? '0.0' : text
 }

@@ -2,6 +2,7 @@ import { layoutOf } from '../../plate/resolve/plate.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
+import { counted } from '../../things/words/counted.ts'
 import { CAUTIONS } from '../loading/step.ts'
 import { type Cause, type Fault, type FaultContext, otherwise } from './fault.ts'
 
@@ -22,7 +23,8 @@ const overfilled: Cause = {
 const worn: Cause = {
   id: 'worn-rollers',
   weight: (c) => (roll(c) ? 0.5 : (c.history?.sheets ?? 0) > 2000 ? 4 : 1.5),
-  says: (c) => `The feed rollers slip${c.history ? `: ${c.history.sheets} sheets have gone through ${c.setup.path.name}` : ''}.`,
+  says: (c) =>
+    `The feed rollers slip${c.history ? `: ${counted(c.history.sheets, 'sheet has', 'sheets have')} gone through ${c.setup.path.name}` : ''}.`,
   remedy: () =>
     'Clean the rollers as the maker says. A fingertip may help the sheet in only with fingers clear of the rollers. Note it for service.',
   change: (c) => otherwise(c, 'path', (name) => `Use ${name}`),

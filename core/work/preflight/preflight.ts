@@ -2,6 +2,7 @@ import type { Fix } from '../../plate/checks/check.ts'
 import { causesOf } from '../../plate/checks/registry.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
+import { counted } from '../../things/words/counted.ts'
 import { SET_PLACES } from '../agreement/place.ts'
 import { type AgreementRow, disagreements, seenWhereSet } from '../agreement/table.ts'
 import type { Step } from '../loading/step.ts'
@@ -31,8 +32,6 @@ interface Input {
   now: Standing | null | undefined
   side: 'front' | 'back'
 }
-
-const plural = (n: number, one: string, more: string) => `${n} ${n === 1 ? one : more}`
 
 /** What the printer itself says against this print. */
 export function printerSays({ setup, brief }: Plate, now: Standing | null | undefined): PreflightItem[] {
@@ -89,7 +88,7 @@ export function printerSays({ setup, brief }: Plate, now: Standing | null | unde
     const behind = now.behind
       ? `: it is behind “${now.behind.title}”${now.behind.waits ? `, which waits: ${now.behind.waits.replace(/\.$/, '')}` : ''}`
       : ''
-    list.push(item('ahead', 'amber', `${plural(now.ahead, 'job stands', 'jobs stand')} before it on ${printer.name}${behind}.`))
+    list.push(item('ahead', 'amber', `${counted(now.ahead, 'job stands', 'jobs stand')} before it on ${printer.name}${behind}.`))
   }
   return list
 }
@@ -114,7 +113,7 @@ export function preflight({ plate, rows, steps, ticked, now, side }: Input): Pre
       id: 'not-looked-at',
       level: 'amber',
       about: 'place',
-      says: `${plural(open.length, 'setting was', 'settings were')} not looked at yet${first ? `, ${first.row.title.toLowerCase()} ${first.place === 'panel' ? 'at' : 'in'} the ${first.place} among them` : ''}.`,
+      says: `${counted(open.length, 'setting was', 'settings were')} not looked at yet${first ? `, ${first.row.title.toLowerCase()} ${first.place === 'panel' ? 'at' : 'in'} the ${first.place} among them` : ''}.`,
       fix: null,
     })
   }
@@ -124,7 +123,7 @@ export function preflight({ plate, rows, steps, ticked, now, side }: Input): Pre
       id: 'steps-open',
       level: 'amber',
       about: 'step',
-      says: `${plural(undone.length, 'step is', 'steps are')} not ticked: ${undone
+      says: `${counted(undone.length, 'step is', 'steps are')} not ticked: ${undone
         .slice(0, 3)
         .map((s) => lowerFirst(s.title))
         .join(', ')}${undone.length > 3 ? ' and more' : ''}.`,

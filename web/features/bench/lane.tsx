@@ -4,6 +4,7 @@ import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { queueUp } from '../../../core/work/schedule/queue.ts'
 import { Progress } from '../../ui/progress.tsx'
@@ -93,7 +94,7 @@ function Axis({ planned, printer, complete }: Pick<Props, 'planned' | 'printer' 
     <div
       className="relative h-14 min-w-0 overflow-hidden border-l border-line"
       role="group"
-      aria-label={`${printer.name}: ${stretches.length} jobs waiting${complete ? '' : ' so far'}`}
+      aria-label={`${printer.name}: ${counted(stretches.length, 'job')} waiting${complete ? '' : ' so far'}`}
     >
       {[30, 60, 90].map((m) => (
         <span

@@ -3,6 +3,7 @@ import { useMemo } from 'react'
 import { cutSteps, cutsOf, drawCuts } from '../../../core/output/drawing/cut-drawing.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Form } from '../../../core/sheet/form.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { Tick } from '../../../core/wire/api/dto.ts'
 import { apiUrl } from '../../api/here.ts'
 import { ticksQuery } from '../../api/queries.ts'
@@ -45,7 +46,7 @@ export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; 
       </div>
       <section aria-label="Cuts in their order">
         <h2>
-          {steps.length} cuts, {form.placements.length} pieces
+          {counted(steps.length, 'cut')}, {counted(form.placements.length, 'piece')}
         </h2>
         <p className="mt-1 text-sm text-soft">
           Let it dry first. Cutting board, metal rule with a guard, blade away from the hand, a fresh blade; closed after. Every cut goes
@@ -53,7 +54,8 @@ export function CutsView({ jobId, plate, form }: { jobId: number; plate: Plate; 
         </p>
         {knifed > 0 && (
           <p className="mt-2 border-l-2 border-warn pl-2">
-            {knifed} pieces lie so that only a knife gets them apart: along the lines, one after the other.
+            {counted(knifed, 'piece lies', 'pieces lie')} so that only a knife gets {knifed === 1 ? 'it' : 'them'} apart: along the lines,
+            one after the other.
           </p>
         )}
         <p className="mt-2">

@@ -5,6 +5,7 @@ import { capacityFor } from '../../../core/things/paths/limits.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { MachineState } from '../../../core/wire/api/machine.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -47,7 +48,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
               {lies && <Swatch white={lies.white} surface={lies.surface} />}
               <span>
                 {tray.sheet.paperName},{' '}
-                <span className="num">{tray.sheet.form === 'roll' ? metres(tray.remaining) : `${tray.remaining} sheets`}</span>
+                <span className="num">{tray.sheet.form === 'roll' ? metres(tray.remaining) : counted(tray.remaining, 'sheet')}</span>
                 {tray.sheet.wrongSide && ', back to the head'}
               </span>
             </>

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type CutPlan, cutSentences } from '../../../core/sheet/cutting/cut-plan.ts'
 import { type Unit, writeLength, writeSize } from '../../../core/things/length/length.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobQuery, queryClient, studioQuery } from '../../api/queries.ts'
@@ -21,7 +22,7 @@ function CutDrawing({ plan, unit }: { plan: CutPlan; unit: Unit }) {
       viewBox={`${-pad} ${-pad} ${width * s + 2 * pad} ${length * s + 2 * pad}`}
       className="h-full w-full"
       role="img"
-      aria-label={`Cut plan: ${plan.pieces.length} pieces of ${writeSize(plan.piece.width, plan.piece.length, unit)}`}
+      aria-label={`Cut plan: ${counted(plan.pieces.length, 'piece')} of ${writeSize(plan.piece.width, plan.piece.length, unit)}`}
       fontFamily="var(--font-mono)"
       fontSize={size}
     >

@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { type FormEvent, type ReactNode, useState } from 'react'
 import { DEMO_STUDIO, shortNameOf } from '../../../core/things/studio/short-name.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { CopyWhat, StudioEntry } from '../../../core/wire/api/studios.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { studiosQuery } from '../../api/queries.ts'
@@ -179,8 +180,8 @@ export function RemoveStudio({ of, onClose }: { of: StudioEntry; onClose(): void
       onClose={onClose}
     >
       <p>
-        Its {of.jobs} jobs, {of.papers} papers, {of.printers} printers, profiles and log go. The printers themselves are not touched. An
-        export of all of it is made before.
+        Its {counted(of.jobs, 'job')}, {counted(of.papers, 'paper')}, {counted(of.printers, 'printer')}, profiles and log go. The printers
+        themselves are not touched. An export of all of it is made before.
       </p>
       <TextField label={`Type “${of.name}” to remove it`} value={name} onChange={setName} most={120} />
     </Frame>
