@@ -8,6 +8,7 @@ import { sheetsOf } from '../../core/sheet/form.ts'
 import { writeLength, writeSize } from '../../core/things/length/length.ts'
 import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
+import { counted } from '../../core/things/words/counted.ts'
 import { PLACE_NAMES, SET_PLACES } from '../../core/work/agreement/place.ts'
 import { agreementTable } from '../../core/work/agreement/table.ts'
 import type { Step } from '../../core/work/loading/step.ts'
@@ -80,7 +81,7 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
   const headed = A4.width - 2 * MARGIN - CODE - 12
   y = paragraph(page, bold, clean(`${jobId}  ${title}`), { x: MARGIN, y, width: headed, size: 16 })
   const line = s
-    ? `${s.printer.name}, ${s.path.name}. ${paperSaid(s.paper, s.lot)}, ${writeSize(sheet?.w ?? 0, sheet?.h ?? 0, unit)}. ${copies} ${copies === 1 ? 'sheet' : 'sheets'}.`
+    ? `${s.printer.name}, ${s.path.name}. ${paperSaid(s.paper, s.lot)}, ${writeSize(sheet?.w ?? 0, sheet?.h ?? 0, unit)}. ${counted(copies, 'sheet')}.`
     : 'Nothing has been decided yet.'
   y =
     Math.min(

@@ -2,6 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { isGlossy } from '../../core/things/media/media.ts'
 import type { Path } from '../../core/things/paths/path.ts'
 import type { MediaType, Printer } from '../../core/things/printers/printer.ts'
+import { counted } from '../../core/things/words/counted.ts'
 import type { RealSheet } from '../../core/wire/api/machine.ts'
 import { deliver, truthOf } from '../press/press.ts'
 import type { DevicePage, DevicePages } from '../press/raster-in.ts'
@@ -54,7 +55,7 @@ export async function runJob(machine: Machine, job: Job, pages: DevicePages): Pr
     await printSheet(machine, { job, path, page, keptAs: kept ? number + 1 : null, sheets, told, terms, random, ...real })
     if (finished(job)) return
   }
-  machine.end(job, 'completed', 'job-completed-successfully', `${sheets} ${sheets === 1 ? 'sheet' : 'sheets'} delivered.`)
+  machine.end(job, 'completed', 'job-completed-successfully', `${counted(sheets, 'sheet')} delivered.`)
   machine.save()
 }
 

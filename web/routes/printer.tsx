@@ -5,6 +5,7 @@ import { drawPath } from '../../core/output/drawing/path-drawing.ts'
 import type { Path } from '../../core/things/paths/path.ts'
 import { MACHINE_PART_KEYS, MACHINE_PARTS, type MachinePart } from '../../core/things/printers/parts.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
+import { counted } from '../../core/things/words/counted.ts'
 import type { PrinterEntry } from '../../core/wire/api/calls/printers.ts'
 import { ApiError, api, messageOf } from '../api/client.ts'
 import { apiUrl } from '../api/here.ts'
@@ -131,11 +132,11 @@ function PrinterEditor({ entry, studio, asked, onTab: setTab }: EditorProps) {
         </h1>
         <span className="text-sm text-soft" role="status">
           {errors.size > 0
-            ? `${errors.size} ${errors.size === 1 ? 'entry contradicts' : 'entries contradict'} the rest`
+            ? `${counted(errors.size, 'entry contradicts', 'entries contradict')} the rest`
             : dirty
               ? 'Not saved yet; kept on this device'
               : open > 0
-                ? `Saved; ${open} ${open === 1 ? 'part is' : 'parts are'} not confirmed yet`
+                ? `Saved; ${counted(open, 'part is', 'parts are')} not confirmed yet`
                 : 'Saved'}
         </span>
         <div className="ml-auto flex flex-wrap gap-2">

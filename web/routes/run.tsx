@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useParams } from 'react-router'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
+import { counted } from '../../core/things/words/counted.ts'
 import { FAULTS } from '../../core/work/faults/registry.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import { fileUrl } from '../api/client.ts'
@@ -43,8 +44,7 @@ export function RunRoute() {
         {data.faults.map((f) => (
           <p key={f.at} className="w-full border-l-4 border-stop pl-2">
             {FAULTS[f.faultId].title}, {clock(f.at)}
-            {f.sheets > 0 ? `: ${f.sheets} ${f.sheets === 1 ? 'sheet' : 'sheets'} spoilt` : ''}. Found to be:{' '}
-            {f.causeId.replaceAll('-', ' ')}.
+            {f.sheets > 0 ? `: ${counted(f.sheets, 'sheet')} spoilt` : ''}. Found to be: {f.causeId.replaceAll('-', ' ')}.
           </p>
         ))}
         <div className="ml-auto flex gap-2">

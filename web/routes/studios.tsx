@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useState } from 'react'
+import { counted } from '../../core/things/words/counted.ts'
 import type { StudioEntry } from '../../core/wire/api/studios.ts'
 import { api, messageOf, upload } from '../api/client.ts'
 import { archiveUrl } from '../api/here.ts'
@@ -14,8 +15,6 @@ import { Toasts, toast } from '../ui/toast.tsx'
 import { TooltipLayer } from '../ui/tooltip.tsx'
 
 type Asking = { what: 'set-up' } | { what: 'copy' | 'rename' | 'remove' | 'afresh'; of: StudioEntry } | null
-
-const many = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`
 
 /** One studio: the way in, and what can be done with it as a whole. */
 const StudioCard = ({ entry, ask }: { entry: StudioEntry; ask(asking: Asking): void }) => (
@@ -32,7 +31,7 @@ const StudioCard = ({ entry, ask }: { entry: StudioEntry; ask(asking: Asking): v
       </h2>
       {entry.making === null ? (
         <p className="text-soft">
-          {many(entry.printers, 'printer')}, {many(entry.papers, 'paper')}, {many(entry.jobs, 'job')}
+          {counted(entry.printers, 'printer')}, {counted(entry.papers, 'paper')}, {counted(entry.jobs, 'job')}
           {entry.demo && ' · the demo'}
         </p>
       ) : (

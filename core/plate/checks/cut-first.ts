@@ -1,5 +1,5 @@
+import { parentsOf } from '../../sheet/cutting/cut-plan.ts'
 import { writeSize } from '../../things/length/length.ts'
-import { counted } from '../../things/words/counted.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const cutFirst: Check = {
@@ -14,7 +14,7 @@ export const cutFirst: Check = {
       ? [
           {
             level: 'stop',
-            says: `No lot is this size. Cut ${cut.parent.roll ? counted(cut.parents, 'length of roll', 'lengths of roll') : counted(cut.parents, 'sheet')} of lot ${cut.fromLotId} into ${writeSize(cut.piece.width, cut.piece.length, brief.unit)}; the cut plan is under Load. The pieces then count as stock of their own.`,
+            says: `No lot is this size. Cut ${parentsOf(cut)} of lot ${cut.fromLotId} into ${writeSize(cut.piece.width, cut.piece.length, brief.unit)}; the cut plan is under Load. The pieces then count as stock of their own.`,
             numbers: { pieces: cut.pieces.length, parents: cut.parents, enough: lot.stock },
           },
         ]

@@ -1,5 +1,6 @@
 import { isRoll } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
+import { counted } from '../../things/words/counted.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const stackTooHigh: Check = {
@@ -17,7 +18,7 @@ export const stackTooHigh: Check = {
     return [
       {
         level: 'note',
-        says: `${path.name} should hold ${holds} ${holds === 1 ? 'sheet' : 'sheets'} of this paper at a time: ${sheets} of them take ${loads} loads.`,
+        says: `${path.name} should hold ${counted(holds, 'sheet')} of this paper at a time: ${sheets} of them take ${loads} loads.`,
         numbers: { copies: sheets, holds, loads },
       },
     ]

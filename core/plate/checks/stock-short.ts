@@ -1,4 +1,5 @@
 import { writeLength } from '../../things/length/length.ts'
+import { counted } from '../../things/words/counted.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const stockShort: Check = {
@@ -13,7 +14,7 @@ export const stockShort: Check = {
     const needed = roll ? layout.sheet.h * sheets : sheets
     if (lot.stock >= needed) return []
     const copies = roll ? Math.floor(lot.stock / layout.sheet.h) : lot.stock
-    const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${n} ${n === 1 ? 'sheet' : 'sheets'}`)
+    const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${counted(n, 'sheet')}`)
     const enough = ways.filter(
       (w) =>
         w.badness === 0 &&

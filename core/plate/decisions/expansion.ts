@@ -3,6 +3,7 @@ import { neededBySheet, sliverRisk } from '../../sheet/slivers.ts'
 import { expansionNeeded } from '../../sheet/tolerance.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { type Expansion, ExpansionSchema } from '../../things/printers/printer.ts'
+import { counted } from '../../things/words/counted.ts'
 import { coverageOf } from './coverage.ts'
 import { type Candidate, declare } from './decision.ts'
 import { marginsDecision } from './margins.ts'
@@ -14,7 +15,7 @@ import { stockDecision } from './stock.ts'
 
 const ofSheets = (risk: number, of: number) => {
   const n = Math.max(1, Math.round(risk * of))
-  return `${n} ${n === 1 ? 'sheet' : 'sheets'} of ${String(of).replace(/(?<=\d)(?=(\d{3})+$)/, ' ')}`
+  return `${counted(n, 'sheet')} of ${String(of).replace(/(?<=\d)(?=(\d{3})+$)/, ' ')}`
 }
 
 /** A risk as sheets out of a number people can picture. */

@@ -2,6 +2,7 @@ import { CutPlanSchema } from '../../sheet/cutting/cut-plan.ts'
 import { writeSize } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import { LotSchema, PaperSchema } from '../../things/media/media.ts'
+import { counted } from '../../things/words/counted.ts'
 import type { Way } from '../ways/way.ts'
 import { type Candidate, declare } from './decision.ts'
 import { pathDecision } from './path.ts'
@@ -33,7 +34,7 @@ export const stockDecision = declare({
           costs: way.costs,
           by: 'rule',
           reason: way.cut
-            ? `No lot is this size; ${way.cut.pieces.length} ${way.cut.pieces.length === 1 ? 'piece comes' : 'pieces come'} out of each ${way.cut.parent.roll ? 'length of roll' : 'sheet'}.`
+            ? `No lot is this size; ${counted(way.cut.pieces.length, 'piece comes', 'pieces come')} out of each ${way.cut.parent.roll ? 'length of roll' : 'sheet'}.`
             : inPath
               ? 'It is in the path already.'
               : `It measures ${writeSize(way.lot.measured.width, way.fed.length, brief.unit)} and suits the job best.`,

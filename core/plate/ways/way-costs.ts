@@ -1,5 +1,5 @@
 import type { Amount } from '../../sheet/arrange/about.ts'
-import { CUT_SHORT } from '../../sheet/cutting/cut-plan.ts'
+import { CUT_SHORT, parentsOf } from '../../sheet/cutting/cut-plan.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
 import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
@@ -11,6 +11,7 @@ import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor, type FedSheet } from '../../things/paths/limits.ts'
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
+import { counted } from '../../things/words/counted.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
 import { fixesSize } from './fed.ts'
@@ -119,11 +120,7 @@ function eachCost(
   add: (when: boolean, points: number, says: () => string) => void,
 ): void {
   const { printer, path, lot, paper, pairing, loaded, fed, cut, sheets } = way
-  add(
-    cut !== null,
-    cutPoints(cut?.parents ?? 0),
-    () => `cut it first: ${cut?.parents} ${cut?.parent.roll ? 'length of roll' : cut?.parents === 1 ? 'sheet' : 'sheets'} by hand`,
-  )
+  add(cut !== null, cutPoints(cut?.parents ?? 0), () => `cut it first: ${cut ? parentsOf(cut) : ''} by hand`)
   add(loaded?.lotId !== lot.id, NOT_LOADED, () => (loaded?.lotId ? 'another paper is in this path: change it' : 'not loaded yet'))
   add(pairing === null, NEVER_PRINTED, () => 'this paper has never been printed here')
   add(pairing !== null && pairing.bad > pairing.good, MORE_BAD, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
@@ -145,7 +142,7 @@ function eachCost(
   }
   const unlaid = amount?.left ?? 0
   const about = amount?.about ? 'about ' : ''
-  add(unlaid > 0, 60 + unlaid, () => `${unlaid} ${unlaid === 1 ? 'picture does' : 'pictures do'} not fit on the sheet`)
+  add(unlaid > 0, 60 + unlaid, () => `${counted(unlaid, 'picture does', 'pictures do')} not fit on the sheet`)
   const over = overhang(brief, path, fed)
   add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
   const holds = capacityFor(path, paper.thickness)

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Um } from '../../things/length/length.ts'
 import { type Unit, writeLength, writeSize } from '../../things/length/length.ts'
+import { counted } from '../../things/words/counted.ts'
 
 const um = z.number().int().nonnegative()
 const RectSchema = z.object({ x: um, y: um, w: um, h: um })
@@ -22,6 +23,10 @@ export const CutPlanSchema = z.object({
   parents: z.number().int().positive(),
 })
 export type CutPlan = z.infer<typeof CutPlanSchema>
+
+/** What is cut up for a job, in words: “3 sheets”, “1 length of roll”. */
+export const parentsOf = ({ parents, parent }: Pick<CutPlan, 'parents' | 'parent'>): string =>
+  parent.roll ? counted(parents, 'length of roll', 'lengths of roll') : counted(parents, 'sheet')
 
 /** A nominal half of a sheet that measures a little short is still meant: lots vary by this. */
 export const CUT_SHORT: Um = 1500
@@ -116,6 +121,6 @@ export function cutSentences(plan: CutPlan, unit: Unit): string[] {
   const left = usefulOffcuts(plan).map((r) => writeSize(Math.min(r.w, r.h), Math.max(r.w, r.h), unit))
   return [
     ...steps,
-    `${parent.roll ? 'That makes' : 'Each makes'} ${pieces.length} ${pieces.length === 1 ? 'sheet' : 'sheets'} of ${size}.${left.length > 0 ? ` Put the rest back into stock: ${left.join(' and ')}.` : ' Nothing useful is left over.'}`,
+    `${parent.roll ? 'That makes' : 'Each makes'} ${counted(pieces.length, 'sheet')} of ${size}.${left.length > 0 ? ` Put the rest back into stock: ${left.join(' and ')}.` : ' Nothing useful is left over.'}`,
   ]
 }

@@ -2,6 +2,7 @@ import { sheetsOf } from '../../sheet/form.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor } from '../../things/paths/limits.ts'
 import type { Path } from '../../things/paths/path.ts'
+import { counted } from '../../things/words/counted.ts'
 import { CAUTIONS, type LoadContext, type StepMaker } from './step.ts'
 
 export const wait: StepMaker = ({ path }) =>
@@ -59,7 +60,7 @@ export const loadSheets: StepMaker = (context) => {
       id: 'load',
       kind: hands.drawing,
       phase: 'load',
-      title: mark ? `Load sheet ${mark}` : `Load ${count} ${count === 1 ? 'sheet' : 'sheets'}`,
+      title: mark ? `Load sheet ${mark}` : `Load ${counted(count, 'sheet')}`,
       text: `${s.paper.name}, ${which}, into ${path.name}.${told} ${hands.text}${sayTaken(path)}${more}`,
       caution: CAUTIONS.clear,
       loads: true,

@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router'
 import type { Moment } from '../../../core/plate/decisions/decision.ts'
 import { changedBy, type Difference, type Several } from '../../../core/plate/saved/change-several.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import type { Outlook } from '../../../core/work/schedule/outlook.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -132,7 +133,7 @@ export default function ChangeSeveral({ jobs: all, outlooks, studio, onClose }: 
     onError,
   })
   const before = new Map(mine.map((job) => [job.id, job]))
-  const n = `${chosen.size} ${chosen.size === 1 ? 'job' : 'jobs'}`
+  const n = `${counted(chosen.size, 'job')}`
   const busy = edit.isPending || gang.isPending
   return (
     <Dialog title="Several jobs at once" onClose={onClose}>

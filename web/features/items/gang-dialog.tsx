@@ -5,6 +5,7 @@ import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import { membersOf } from '../../../core/things/brief/brief.ts'
 import { writeSize } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { piecesOf, unganged, unlike } from '../../../core/work/gang/gang.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -60,7 +61,7 @@ function Choice({ job, studio, onDone }: { job: Job; studio: Studio; onDone(): v
       {others.length === 0 && (
         <p className="mt-3">
           No other job waits for this printer with this paper and media type.
-          {unlikely > 0 && ` ${unlikely} ${unlikely === 1 ? 'takes' : 'take'} another.`}
+          {unlikely > 0 && ` ${counted(unlikely, 'takes', 'take')} another.`}
         </p>
       )}
       <ul className="mt-3 max-h-[50vh] divide-y divide-hair overflow-y-auto">

@@ -4,6 +4,7 @@ import type { Setup } from '../../../core/plate/resolve/plate.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { capacityFor } from '../../../core/things/paths/limits.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import { messageOf } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { Select } from '../../ui/select.tsx'
@@ -35,7 +36,7 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
             {setup.path.name} really holds:{' '}
             <b className="font-semibold">
               {tray?.sheet
-                ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? `${(tray.remaining / 1e6).toFixed(1)} m` : `${tray.remaining} ${tray.remaining === 1 ? 'sheet' : 'sheets'}`}`
+                ? `${tray.sheet.paperName}, ${tray.sheet.form === 'roll' ? `${(tray.remaining / 1e6).toFixed(1)} m` : `${counted(tray.remaining, 'sheet')}`}`
                 : 'nothing'}
             </b>
           </p>

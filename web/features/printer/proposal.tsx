@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { PrinterProposal } from '../../../core/wire/api/calls/printers.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
@@ -64,8 +65,8 @@ function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(
       )}
       {!current && (
         <p className="mt-2">
-          {proposed.paths.length} {proposed.paths.length === 1 ? 'path' : 'paths'}, {proposed.mediaTypes.length} media types,{' '}
-          {proposed.inks.length} inks. Add it, then fill in from its manual what it does not say of itself.
+          {counted(proposed.paths.length, 'path')}, {proposed.mediaTypes.length} media types, {proposed.inks.length} inks. Add it, then fill
+          in from its manual what it does not say of itself.
         </p>
       )}
       {current && differences.length === 0 && <p className="mt-2">Nothing: the record says the same.</p>}

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { type CutPlan, cutSentences } from '../../../core/sheet/cutting/cut-plan.ts'
+import { type CutPlan, cutSentences, parentsOf } from '../../../core/sheet/cutting/cut-plan.ts'
 import { type Unit, writeLength, writeSize } from '../../../core/things/length/length.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
@@ -88,8 +88,8 @@ export function CutView({ plan, job, editor }: { plan: CutPlan; job: Job; editor
       <section aria-label="Cut plan">
         <h2>Cut the sheets first</h2>
         <p className="mt-1 text-soft">
-          {plan.parents} {plan.parent.roll ? 'length of roll' : plan.parents === 1 ? 'sheet' : 'sheets'} of lot {plan.fromLotId},{' '}
-          {writeSize(plan.parent.width, plan.parent.length, unit)} {plan.parent.roll ? '' : 'each'}
+          {parentsOf(plan)} of lot {plan.fromLotId}, {writeSize(plan.parent.width, plan.parent.length, unit)}{' '}
+          {plan.parent.roll ? '' : 'each'}
         </p>
         <ol className="mt-2 list-decimal space-y-1 pl-5">
           {cutSentences(plan, unit).map((text) => (

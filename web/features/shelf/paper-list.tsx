@@ -11,6 +11,7 @@ import {
   saidOver,
   standingOf,
 } from '../../../core/output/lists/paper-csv.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { PaperEntry, PaperListSchema } from '../../../core/wire/api/papers.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { keptAs } from '../../api/here.ts'
@@ -94,7 +95,7 @@ export function PaperList({ papers, onClose }: { papers: readonly PaperEntry[]; 
       }),
     onSuccess: async ({ added, changed }) => {
       await Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
-      toast.success(`${added} ${added === 1 ? 'paper' : 'papers'} added${changed > 0 ? `, ${changed} changed` : ''}.`)
+      toast.success(`${counted(added, 'paper')} added${changed > 0 ? `, ${changed} changed` : ''}.`)
       onClose()
     },
   })

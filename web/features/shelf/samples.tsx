@@ -3,6 +3,7 @@ import { NavLink, useNavigate } from 'react-router'
 import { writeSize } from '../../../core/things/length/length.ts'
 import { nameOf } from '../../../core/things/sizes/named.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import { packsQuery } from '../../api/queries.ts'
 import { ButtonLink } from '../../ui/button.tsx'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
@@ -41,9 +42,9 @@ export function Samples({ studio, chosen }: { studio: Studio; chosen: string | n
                   >
                     <span className="block truncate font-semibold">{pack.name}</span>
                     <span className="block text-sm text-soft">
-                      {pack.kinds.length} {pack.kinds.length === 1 ? 'paper' : 'papers'},{' '}
+                      {counted(pack.kinds.length, 'paper')},{' '}
                       {nameOf(pack.width, pack.length)?.name ?? writeSize(pack.width, pack.length, unit)} ·{' '}
-                      {left === 0 ? 'empty' : `${left} ${left === 1 ? 'sheet' : 'sheets'} left`}
+                      {left === 0 ? 'empty' : `${counted(left, 'sheet')} left`}
                     </span>
                   </NavLink>
                 </li>

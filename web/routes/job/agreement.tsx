@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { counted } from '../../../core/things/words/counted.ts'
 import { disagreements, progressOf } from '../../../core/work/agreement/table.ts'
 import { AgreementTable, type CellAt } from '../../features/agreement/agreement-table.tsx'
 import { CellEditor } from '../../features/agreement/cell-editor.tsx'
@@ -24,7 +25,7 @@ const TOOLS = [
 /** Places that differ from the plate, and what the plate itself has wrong. */
 function sayWrong(wrong: readonly { place: unknown }[]): string {
   const places = wrong.filter((d) => d.place !== null).length
-  const differ = `${places} ${places === 1 ? 'place differs' : 'places differ'}`
+  const differ = `${counted(places, 'place differs', 'places differ')}`
   return places === wrong.length ? differ : places === 0 ? 'The plate itself is wrong here' : `${differ}, and the plate itself is wrong`
 }
 

@@ -8,6 +8,7 @@ import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { sheetsOf } from '../../../core/sheet/form.ts'
 import { sayOver } from '../../../core/sheet/make/two-sided.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import { mayPrintInSpite } from '../../../core/work/preflight/in-spite.ts'
 import { preflight } from '../../../core/work/preflight/preflight.ts'
@@ -197,8 +198,8 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
             <p className="mt-2 max-w-prose text-soft">
-              {copies} {copies === 1 ? 'sheet' : 'sheets'} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes
-              this plate as it stands.
+              {counted(copies, 'sheet')} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes this plate as it
+              stands.
             </p>
             {!second && <SheetChoice plate={plate} side="front" value={chosen} onChange={setOnly} />}
             {!second && before}
