@@ -7,7 +7,9 @@ import { realSheet } from '../demo-machines.ts'
 import { clearMachines, ends, LITTLE, machineOf, page, send, size, ticket, until } from '../testing/machines.ts'
 import { inkFor } from './ink-use.ts'
 import type { Machine } from './machine.ts'
+import { feed } from './mechanics.ts'
 import { displayOf } from './panel.ts'
+import { seeded } from './random.ts'
 import { headTime } from './run-job.ts'
 import { KEPT_EVENTS, KEPT_JOBS } from './state.ts'
 
@@ -226,4 +228,19 @@ test('a document with nothing to print passes through without a sheet; what is u
   await ends(machine, job.id)
   const { left = 0, leading = 0 } = job.truths[0]?.margins ?? {}
   expect([Math.abs(left - 55_000) < 2500, Math.abs(leading - 98_500) < 2500]).toEqual([true, true])
+})
+
+test('two paths that differ by a letter err each its own way, and each always the same', () => {
+  const machine = machineOf('plover')
+  const path = machine.printer.paths[0] as Machine['printer']['paths'][number]
+  const habitOf = (id: string) => {
+    const sheets = Array.from({ length: 400 }, (_, n) =>
+      feed({ ...path, id }, A4, { width: A4.width, length: A4.length }, seeded(1000 + n)),
+    )
+    return sheets.reduce((sum, { x }) => sum + x, 0) / sheets.length
+  }
+  const [one, other] = [habitOf('tray-1'), habitOf('tray-2')]
+  expect(habitOf('tray-1')).toBe(one)
+  // Of luck alone four hundred sheets would be as good as even: no more than a fiftieth of the tolerance apart.
+  expect(Math.abs(one - other)).toBeGreaterThan(path.tolerance.across / 50)
 })

@@ -47,7 +47,7 @@ function invert(print: Print, wanted: Triple, start: Triple): Triple {
 
 /**
  * The printer's own colour: from sRGB to its device numbers, for the media type it was told and that type's usual paper.
- * Lightness is fitted between paper white and the darkest ink; what lies outside goes to the nearest it can print.
+ * Lightness is fitted between paper white and the darkest ink; what lies outside goes near the nearest it can print.
  */
 export function managedGrid(inks: InkOnPaper): Grid {
   const print = printedLab(inkModelFor({ ...inks, coating: inks.expects, white: [96, 0, -1] }))

@@ -147,3 +147,26 @@ test('a profile may have a hundred tags, and not one more', () => {
   }
   expect([tagged(LIMITS.tags), tagged(LIMITS.tags + 1)]).toEqual(['ok', 'profile-tag-count'])
 })
+
+test('a description in several languages is read by its first record; with no record, or one beyond the tag, there is none', () => {
+  const read = readProfile(good)
+  const tag = read.ok ? read.value.tags.find(({ signature }) => signature === 'desc') : undefined
+  if (!tag) throw new Error('no description')
+  const described = (records: number, length: number, start: number) => {
+    const bytes = good.slice()
+    const view = new DataView(bytes.buffer, tag.offset, tag.size)
+    // multiLocalizedUnicodeType: its name, four bytes, how many records and how long each is; language, length and place of one.
+    for (const [i, c] of [...'mluc'].entries()) view.setUint8(i, c.charCodeAt(0))
+    view.setUint32(8, records)
+    view.setUint32(12, 12)
+    view.setUint32(20, length)
+    view.setUint32(24, start)
+    for (const [i, c] of [...'Möwe'].entries()) view.setUint16(28 + 2 * i, c.charCodeAt(0))
+    const made = readProfile(bytes)
+    return made.ok ? made.value.description : made.problem.code
+  }
+  const NONE = 'Profile without a name'
+  expect(tag.size).toBeGreaterThan(40)
+  expect([described(1, 8, 28), described(1, 4, 28), described(0, 8, 28), described(1, 8, tag.size - 7)]).toEqual(['Möwe', 'Mö', NONE, NONE])
+  expect(described(1, 8, tag.size - 8)).not.toBe(NONE)
+})

@@ -1,6 +1,7 @@
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
 import { scaled } from './drawing.ts'
@@ -167,4 +168,15 @@ test('a picture is known by its placement, also where another has no picture yet
     ['2', 1],
     ['3', 2],
   ])
+})
+
+test('of a job of several sheets the one that is asked for is drawn; one that is gone leaves the first', () => {
+  const size = (width: number) => ({ size: { by: 'picture' as const, width: mm(width), height: null } })
+  const plate = resolve(several([size(250), size(240), size(230)], { ...NEW_ARRANGEMENT.sizes, border: 0 }), studioOf())
+  const [one, two] = plate.forms
+  expect([plate.forms.length > 1, one?.placements[0]?.item === two?.placements[0]?.item]).toEqual([true, false])
+  const pictures = (form?: string) =>
+    drawSheet(plate, 'mm', form === undefined ? {} : { form })?.marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.item] : []))
+  const laid = (form: typeof one) => form?.placements.map(({ item }) => item)
+  expect([pictures(two?.id), pictures(one?.id), pictures(), pictures('gone')]).toEqual([laid(two), laid(one), laid(one), laid(one)])
 })

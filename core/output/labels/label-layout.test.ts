@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { checkLabelSheet, LABEL_SHEETS, type LabelSheet, placeLabels } from './label-layout.ts'
+import { checkLabelSheet, LABEL_SHEETS, type LabelSheet, LabelSheetSchema, placeLabels } from './label-layout.ts'
 
 const [a4] = LABEL_SHEETS.map((s) => s.sheet) as [LabelSheet]
 
@@ -83,4 +83,15 @@ test('a sheet that is used up begins on the next', () => {
     { page: 1, left: 70_000, top: 500 },
   ])
   expect(placeLabels(a4, 1)).toEqual([{ page: 0, left: 0, top: 500 }])
+})
+
+test('a label that is not long enough is refused by its length', () => {
+  expect(checkLabelSheet({ ...a4, labelLength: 17_500 })).toMatchObject({
+    problem: { field: 'labelLength', value: '17.5 mm', limit: '18 mm' },
+  })
+})
+
+test('a sheet has up to twenty columns and sixty rows of labels', () => {
+  const reads = (columns: number, rows: number) => LabelSheetSchema.safeParse({ ...a4, columns, rows }).success
+  expect([reads(20, 60), reads(21, 60), reads(20, 61), reads(0, 60), reads(20, 0)]).toEqual([true, false, false, false, false])
 })

@@ -60,8 +60,9 @@ const LEAST = { width: mm(40), length: mm(18) }
 export function checkLabelSheet(of: LabelSheet): Result<LabelSheet> {
   const wrong = (field: keyof LabelSheet, code: string, message: string, limit?: Um) =>
     fail({ field, code, message, value: `${of[field] / 1000} mm`, ...(limit === undefined ? {} : { limit: `${limit / 1000} mm` }) })
-  if (of.labelWidth < LEAST.width || of.labelLength < LEAST.length)
-    return wrong('labelWidth', 'label-small', 'A label needs 40 × 18 mm for its words and a code a phone can read.', LEAST.width)
+  const small = 'A label needs 40 × 18 mm for its words and a code a phone can read.'
+  if (of.labelWidth < LEAST.width) return wrong('labelWidth', 'label-small', small, LEAST.width)
+  if (of.labelLength < LEAST.length) return wrong('labelLength', 'label-small', small, LEAST.length)
   if (of.columns > 1 && of.pitchAcross < of.labelWidth)
     return wrong(
       'pitchAcross',

@@ -15,3 +15,21 @@ test('a path that must not see a printed side is pointed away from', () => {
   })
   expect(finding(plate, 'two-sided-stock')?.fix?.pins).toMatchObject({ printer: 'dunlin', path: 'dunlin-main' })
 })
+
+test('card too thick to go through twice is stopped with what the path turns, in hundredths', () => {
+  const says = (thickness: number) =>
+    finding(
+      plateOf({
+        brief: { make, paperId: 'logbook-plain', sheet: sheet('iso_a4_210x297mm') },
+        pins: { printer: 'dunlin', path: 'dunlin-main' },
+        studio: (s) => {
+          for (const paper of s.papers) if (paper.id === 'logbook-plain') paper.thickness = thickness
+          for (const { paths } of s.printers)
+            for (const path of paths) if (path.id === 'dunlin-main' && path.duplex) path.duplex = { ...path.duplex, upTo: 214 }
+        },
+      }),
+      'two-sided-stock',
+    )?.says
+  expect(says(214)).toBeUndefined()
+  expect(says(215)).toMatch(/ prints a second side up to 0\.21 mm\./)
+})

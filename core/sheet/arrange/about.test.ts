@@ -48,3 +48,19 @@ test('what is larger than the ground is left, however many of the others there a
   expect(aboutAmountOf(sizes, items, SHEET)).toMatchObject({ left: 1, about: true })
   expect(aboutAmountOf({ ...sizes, turn: false }, pieces([700, 500, 30]), SHEET)).toMatchObject({ left: 1, sheets: 0 })
 })
+
+test('what was laid by hand takes the roll from where it lies, not only as much as it is long', () => {
+  const place = (item: string, y: number, height: number) => ({
+    item,
+    x: mm(30),
+    y: mm(y),
+    width: mm(90),
+    height: mm(height),
+    turn: 0 as const,
+    fill: true,
+  })
+  const free = { ...NEW_ARRANGEMENT.free, places: [place('1', 70, 60), place('2', 310, 85)] }
+  const [one, two] = [pieces([90, 60, 1]), pieces([90, 60, 1], [90, 85, 1])]
+  expect(amountOf(free, two, ROLL).length).toBe(mm(310 + 85))
+  expect(amountOf({ ...free, places: free.places.slice(0, 1) }, one, ROLL).length).toBe(mm(70 + 60))
+})

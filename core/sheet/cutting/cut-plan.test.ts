@@ -118,3 +118,10 @@ test('as many as four hundred pieces come from a sheet, and no plan is made of m
   expect(from(mm(200))?.pieces).toHaveLength(400)
   expect(from(mm(210))).toBeNull()
 })
+
+test('pieces of a sheet that does not halve to the micrometre are cut no larger than there is of it', () => {
+  const plan = planCut({ ...sheets(420, 594), measured: { width: 419_301, length: 593_601 } }, { width: mm(210), length: mm(297) }, 4)
+  expect(plan?.piece).toEqual({ width: 209_650, length: 296_800 })
+  expect(plan?.pieces).toHaveLength(4)
+  for (const { x, y, w, h } of plan?.pieces ?? []) expect([x + w <= 419_301, y + h <= 593_601]).toEqual([true, true])
+})

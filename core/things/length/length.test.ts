@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { inch, mm, parseLength, toMm, writeLength } from './length.ts'
+import { inch, mm, parseLength, toMm, writeLength, writeNumber } from './length.ts'
 
 const um = (text: string, unit: 'mm' | 'in' = 'mm') => {
   const parsed = parseLength(text, unit)
@@ -60,4 +60,10 @@ test('what is written can be read back to the precision shown', () => {
       expect(Math.abs((back as number) - value)).toBeLessThanOrEqual(unit === 'mm' ? 50 : 128)
     }),
   )
+})
+
+test('nothing is nothing on either side of nought, in both units', () => {
+  expect([0, -30, 30].map((um) => writeNumber(um, 'in'))).toEqual(['0', '0', '0'])
+  expect([0, -30, 30].map((um) => writeNumber(um, 'mm'))).toEqual(['0.0', '0.0', '0.0'])
+  expect([writeNumber(-inch(1.5), 'in'), writeNumber(-mm(1.5), 'mm')]).toEqual(['-1 1/2', '-1.5'])
 })

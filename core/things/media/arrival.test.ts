@@ -68,3 +68,13 @@ test('more than a full roll holds is refused in metres', () => {
   expect(lotFrom({ ...roll, stock: mm(12_500) }, paper, [])).toMatchObject({ problem: { value: '12.5 m', limit: '12 m' } })
   expect(lotFrom({ ...roll, stock: mm(12_000) }, paper, []).ok).toBe(true)
 })
+
+test('what is too thick for any roll is refused with its caliper and the limit', () => {
+  expect(lotFrom(roll, { ...paper, thickness: 1234 }, [])).toMatchObject({
+    problem: {
+      code: 'not-on-a-roll',
+      value: '1.23 mm',
+      message: expect.stringMatching(/^Mole Rag 310 is 1\.23 mm thick; nothing thicker than [\d.]+ mm comes on a roll\.$/),
+    },
+  })
+})
