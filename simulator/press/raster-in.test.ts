@@ -1,0 +1,54 @@
+import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
+import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
+import { readRaster } from './raster-in.ts'
+
+type Rgb = readonly [number, number, number]
+/** A page whose every pixel is told by its place. */
+function raster(width: number, height: number, ppi: number, at: (x: number, y: number) => Rgb): Uint8Array {
+  const lines = lineWriter(width)
+  const parts: Uint8Array[] = [
+    new TextEncoder().encode(SYNC),
+    writeHeader({ ppi, width, height, pageWidth: width, pageHeight: height, colour: 'device3', copies: 1, mediaType: '' }),
+  ]
+  for (let y = 0; y < height; y++) {
+    const done = lines.add(Uint8Array.from({ length: width * 3 }, (_, i) => at(Math.floor(i / 3), y)[i % 3] as number))
+    if (done) parts.push(done)
+  }
+  const last = lines.end()
+  return Buffer.concat(last ? [...parts, last] : parts)
+}
+const WHITE: Rgb = [255, 255, 255]
+const pixel = (page: ReturnType<typeof readRaster>, x: number, y: number) => [
+  ...page.rgba.subarray((y * page.width + x) * 4, (y * page.width + x) * 4 + 4),
+]
+
+test('a fine page is thinned to half by the mean of four pixels, to the nearest whole; a row and a column too many are left out', () => {
+  // 300 per inch; in each square of two by two: 10, 20, 31 and 41 of red, all 200 of green, and 7, 7, 8 and 8 of blue.
+  const page = readRaster(raster(7, 5, 300, (x, y) => [[10, 20, 31, 41][(x % 2) + 2 * (y % 2)] as number, 200 + x, 7 + (y % 2)]))
+  expect([page.width, page.height, page.ppi]).toEqual([3, 2, 150])
+  // 25.5 and 7.5 are rounded up; green is 200.5, 202.5, 204.5.
+  expect([pixel(page, 0, 0), pixel(page, 1, 1), pixel(page, 2, 1)]).toEqual([
+    [26, 201, 8, 255],
+    [26, 203, 8, 255],
+    [26, 205, 8, 255],
+  ])
+})
+
+test('where the ink is and how much of each there is are told of every pixel, also of those that are left out', () => {
+  // At 50 per inch nothing is thinned: pixels of 508 µm. One spot, and one at the last column of a later row.
+  const spots: Record<string, Rgb> = { '3 2': [255, 254, 255], '9 6': [0, 100, 204] }
+  const page = readRaster(raster(10, 8, 50, (x, y) => spots[`${x} ${y}`] ?? WHITE))
+  expect(page.ink).toEqual({ left: 3 * 508, top: 2 * 508, right: 10 * 508, bottom: 7 * 508 })
+  const { cyan, magenta, yellow } = page.darkness
+  expect([cyan, magenta, yellow]).toEqual([1 / 80, (1 + 155) / (255 * 80), 51 / (255 * 80)])
+  expect(pixel(page, 9, 6)).toEqual([0, 100, 204, 255])
+  expect(readRaster(raster(10, 8, 50, () => WHITE)).ink).toBeNull()
+})
+
+test('what is no page of PWG Raster is refused by what is wrong with it', () => {
+  const good = raster(4, 4, 50, () => [1, 2, 3])
+  const bad = Uint8Array.from(good)
+  bad[0] = 0
+  expect(() => readRaster(bad)).toThrow('not PWG Raster')
+  expect(() => readRaster(good.subarray(0, good.length - 2))).toThrow('ends in the middle of a line')
+})
