@@ -1,4 +1,4 @@
-import { layoutOf } from '../../plate/resolve/plate.ts'
+import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
 import { readPlate } from '../../plate/resolve/read-plate.ts'
 import { plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
@@ -50,6 +50,35 @@ test('folds, trims, faces and drift each have their mark, and only where they ar
     has(CASES.trimmed, 'trim'),
   ]).toEqual(Array(5).fill(true))
   for (const role of ['fold', 'words', 'face', 'skew', 'trim'] as const) expect(has(CASES.print, role)).toBe(false)
+})
+
+test('the word at a fold stands beside its line, those of the halves each at the head of its own half', () => {
+  for (const halves of ['long-side', 'short-side'] as const) {
+    const plate = plateOf({
+      brief: { paperId: 'keepsake-card', sheet: sheet('iso_a4_210x297mm'), make: { ...NEW_MAKE['folded-card'], halves } },
+      studio: (s) => {
+        for (const paper of s.papers) paper.crease = null
+      },
+    })
+    const { marks = [], textSize = 0 } = drawSheet(plate, 'mm') ?? {}
+    const { fold, layout } = sideOf(plate) ?? {}
+    const word = (text: RegExp) => marks.find((m): m is Extract<Mark, { kind: 'text' }> => m.kind === 'text' && text.test(m.text))
+    const [at, front, back] = [word(/^fold$/), word(/^front/), word(/^back/)]
+    if (!fold || !layout || !at || !front || !back) throw new Error('not drawn')
+    const { sheet: paper, frame } = layout
+    if (fold.axis === 'across') {
+      // Beside the sheet, the middle of its letters on the line.
+      expect([at.x > paper.w, at.y > fold.at, at.y - fold.at < textSize / 2]).toEqual([true, true, true])
+    } else expect([at.x, at.y < 0]).toEqual([fold.at, true])
+    const other = fold.axis === 'across' ? { x: 0, y: frame.y === 0 ? fold.at : 0 } : { x: frame.x === 0 ? fold.at : 0, y: 0 }
+    for (const [name, panel] of [
+      [front, frame],
+      [back, other],
+    ] as const)
+      expect([name.x > panel.x, name.x < panel.x + 2 * textSize, name.y > panel.y, name.y < panel.y + 3 * textSize]).toEqual(
+        Array(4).fill(true),
+      )
+  }
 })
 
 test('the drift that is written is the tangent over the sheet’s length (geometry)', () => {

@@ -381,6 +381,16 @@ test('rulers lie along the edges that are looked at, and count as far as is seen
   expect(drawnAt({ x: mm(40), y: mm(100), w: mm(12), h: mm(30) })).toEqual({ bands: 0, ticks: [] })
 })
 
+test('in inches a ruler has sixteenths of an inch, each in quarters, the first at the edge', () => {
+  const paper = { x: 0, y: 0, w: 4 * 25_400, h: 12 * 25_400 }
+  const view = { x: 3 * 25_400, y: 5 * 25_400, w: 1.5 * 25_400, h: 25_400 }
+  const ticks = rulers(paper, view, 'in').filter((m): m is Line => m.kind === 'line')
+  const from = (t: Line) => paper.w - t.x1
+  const long = ticks.filter((t) => Math.abs(t.y1 - t.y2) > view.h * 0.03).sort((a, b) => from(a) - from(b))
+  expect([ticks.length, long.length]).toEqual([64, 16])
+  for (const [i, t] of long.entries()) expect(from(t)).toBeCloseTo((i * 25_400) / 16, 6)
+})
+
 test('the numbers of the left and the right border stand at one height', () => {
   const { drawing, layout } = drawn(plateOf(UNEVEN))
   const at = (edge: 'left' | 'right') => said(drawing, (layout.borders[edge] / 1000).toFixed(1)).y

@@ -74,6 +74,7 @@ test('what is too thick for any roll is refused with its caliper and the limit',
     problem: {
       code: 'not-on-a-roll',
       value: '1.23 mm',
+      limit: '1 mm',
       message: expect.stringMatching(/^Mole Rag 310 is 1\.23 mm thick; nothing thicker than [\d.]+ mm comes on a roll\.$/),
     },
   })
