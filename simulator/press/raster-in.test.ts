@@ -34,6 +34,20 @@ test('a fine page is thinned to half by the mean of four pixels, to the nearest 
   ])
 })
 
+test('at 450 per inch it is nine pixels: four ninths are rounded down, five up', () => {
+  // Of nine pixels four are one more, and five.
+  const page = readRaster(
+    raster(6, 3, 450, (x, y) => {
+      const n = (x % 3) + 3 * y
+      return x < 3 ? [100 + (n < 4 ? 1 : 0), 50 + (n < 5 ? 1 : 0), 9] : [7, 100 + (n < 4 ? 1 : 0), 200 + (n < 4 ? 1 : 0)]
+    }),
+  )
+  expect([pixel(page, 0, 0), pixel(page, 1, 0)]).toEqual([
+    [100, 51, 9, 255],
+    [7, 100, 200, 255],
+  ])
+})
+
 test('where the ink is and how much of each there is are told of every pixel, also of those that are left out', () => {
   // At 50 per inch nothing is thinned: pixels of 508 µm. One spot, and one at the last column of a later row.
   const spots: Record<string, Rgb> = { '3 2': [255, 254, 255], '9 6': [0, 100, 204] }

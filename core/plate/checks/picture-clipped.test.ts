@@ -1,6 +1,7 @@
 import { afterFix, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { layoutOf } from '../resolve/plate.ts'
+import { widthThatFits } from './picture-clipped.ts'
 
 const board = {
   paperId: 'breakwater-board',
@@ -76,4 +77,15 @@ test('a picture just as wide as can be printed is moved, one wider has to be mad
   expect([at(0)?.fix?.label, at(0)?.level]).toEqual(['Shift it into the printable area', 'warn'])
   expect(at(100)?.says).toContain('too wide by 0.1 mm')
   expect(at(99)?.says).toContain('cannot reach')
+})
+
+test('the width at which a picture fits what is printed is the upright picture’s, to a tenth of a millimetre, by hand', () => {
+  const layout = (w: number, h: number) =>
+    ({ picture: { w: mm(w), h: mm(h) }, printable: { w: mm(291), h: mm(414) } }) as Parameters<typeof widthThatFits>[0]
+  // 500 × 300 lying: as wide as it prints. 300 × 500: 414 high, 248.4 wide. On a roll the length does not bind.
+  expect([widthThatFits(layout(500, 300), 0, false), widthThatFits(layout(300, 500), 0, false)]).toEqual([mm(291), mm(248.4)])
+  expect(widthThatFits(layout(300, 500), 0, true)).toBe(mm(291))
+  // Turned, its own width runs along: 300 × 500 as it lies is 500 wide upright, 414 of it go; 500 × 300 is 300 wide, 174.6 go.
+  expect([widthThatFits(layout(300, 500), 90, false), widthThatFits(layout(500, 300), 270, false)]).toEqual([mm(414), mm(174.6)])
+  expect(widthThatFits(layout(300, 500), 90, true)).toBe(mm(485))
 })
