@@ -34,4 +34,10 @@ test('a strip too narrow to look meant is a warning', () => {
   expect(finding(onCard(3787), 'paper-shows')?.level).toBe('warn')
 })
 
+test('a strip that no ruler reads is not said', () => {
+  // 154.8 × 3 930 / 6 000 are 101.39 mm, a tenth bare on each side; 3 934 are 101.50 mm, and half of that.
+  expect(finding(onCard(3930), 'paper-shows')?.says).toContain(': 0.1 mm at the left edge, 0.1 mm at the right edge.')
+  expect(finding(onCard(3934), 'paper-shows')).toBeUndefined()
+})
+
 test('nothing shows where the picture has the shape of the sheet', () => expect(finding(onCard(4000), 'paper-shows')).toBeUndefined())

@@ -1,4 +1,4 @@
-import { lossOf } from '../../sheet/loss.ts'
+import { lossOf, MEASURABLE } from '../../sheet/loss.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
@@ -20,7 +20,7 @@ export const paperShows: Check = {
     const { item, brief, together, edges, layout, turn, crop, face, picture } = plate
     if (edges.mode !== 'borderless' || brief.make.as === 'wrapped-canvas' || together) return []
     // Edges that the path cannot print past have a finding of their own.
-    const bare = EDGES.filter((e) => edges.edges.includes(e) && layout.margins[e] > 0)
+    const bare = EDGES.filter((e) => edges.edges.includes(e) && layout.margins[e] >= MEASURABLE)
     if (bare.length === 0) return []
     const narrow = Math.min(...bare.map((e) => layout.margins[e]))
     const filled = printSize({ ...sizingOf(brief, item), size: { by: 'sheet', fill: true } }, picture, turn, roomFor(plate, turn))

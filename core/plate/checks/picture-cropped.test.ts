@@ -65,3 +65,10 @@ test('a size of another shape and exact borders crop too, and say so', () => {
 })
 
 test('a picture that is printed whole says nothing', () => expect(finding(plateOf({}), 'picture-cropped')).toBeUndefined())
+
+test('a crop that no ruler reads at any edge is no finding, whatever share of a small picture it is', () => {
+  // Three to two, 60 mm wide: 40 mm high as it is; what is more is cropped at head and foot, half at each.
+  const says = (height: number) =>
+    finding(plateOf({ brief: { size: { by: 'picture', width: mm(60), height: mm(height) } } }), 'picture-cropped')?.says
+  expect([says(39.95), says(39.8)]).toEqual([undefined, 'The picture loses head 0.1 mm, foot 0.1 mm, 0.5 % of it.'])
+})

@@ -47,6 +47,9 @@ export const pictureCropped: Check = {
     const loss = lossOf({ layout, turn, crop, face: filledByCrop(brief.make, { face, layout }) })
     const past = edges.mode === 'borderless' ? loss.share - loss.cropped : 0
     if (loss.cropped < ROUNDING && past < ROUNDING) return []
+    const where = sayLoss(loss.edges, brief.unit)
+    // Of a small picture a share may be more than rounding and yet less than anybody measures.
+    if (where === '') return []
     const hurt = item.keep.filter((edge) => loss.edges[edge].crop + loss.edges[edge].placed >= MEASURABLE)
     const both = loss.cropped >= ROUNDING && past >= ROUNDING
     // As the two are said they make up the whole as it is said: what rounding leaves over falls to the edge.
@@ -57,7 +60,7 @@ export const pictureCropped: Check = {
     return [
       {
         level: hurt.length > 0 || loss.share > studio.rules.cropAllowed ? 'warn' : 'note',
-        says: `The picture loses ${sayLoss(loss.edges, brief.unit)}, ${sayShare(loss.share)} of it${sum}.${keeps}`,
+        says: `The picture loses ${where}, ${sayShare(loss.share)} of it${sum}.${keeps}`,
         numbers: {
           ...Object.fromEntries(PICTURE_EDGES.map((e) => [e, Math.round(loss.edges[e].crop + loss.edges[e].placed)])),
           lostPercent: Number((loss.share * 100).toFixed(2)),
