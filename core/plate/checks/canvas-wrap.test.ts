@@ -35,3 +35,14 @@ test('with room enough there is nothing to say; a picture that goes on round say
   expect(hidden(20)).toEqual([false, 'note', undefined])
   expect(hidden(60)).toEqual([true, 'warn', 'Mirror the edge instead'])
 })
+
+test('bare canvas counts as short from a tenth of a millimetre on, which a ruler reads', () => {
+  // 1117.2 mm of roll beside 1030 mm of print round the bars leave 43.6 mm at either side.
+  const short = (tuck: number) => {
+    const plate = canvas({ tuck }, 1030 - 2 * (NEW_MAKE['wrapped-canvas'].depth / 1000))
+    const { left, right } = plate.forms[0]?.placements[0]?.margins ?? { left: 0, right: 0 }
+    return [Math.min(left, right), finding(plate, 'canvas-wrap')?.numbers.bare]
+  }
+  const [bare = 0] = short(mm(20))
+  expect([short(bare + 99)[1], short(bare + 100)[1]]).toEqual([undefined, bare])
+})

@@ -1,3 +1,4 @@
+import { MEASURABLE } from '../../sheet/loss.ts'
 import { canvasFor } from '../../sheet/make/wrapped-canvas.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
@@ -16,7 +17,7 @@ export const canvasWrap: Check = {
     const found: Found[] = []
     const need = canvasFor(make, face)
     const bare = Math.min(...EDGES.map((e) => layout.margins[e]))
-    if (bare < make.tuck)
+    if (make.tuck - bare >= MEASURABLE)
       found.push({
         suffix: 'tuck',
         level: bare < make.tuck / 2 ? 'stop' : 'warn',

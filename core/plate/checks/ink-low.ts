@@ -15,12 +15,14 @@ export const inkLow: Check = {
       .sort((a, b) => a.sheets - b.sheets || b.needed / b.ink.millilitres - a.needed / a.ink.millilitres)
     const [first, ...more] = short
     if (!first) return []
+    // A twentieth of a millilitre that is missing is not told as enough.
+    const digits = first.needed.toFixed(1) === first.ink.millilitres.toFixed(1) ? 2 : 1
     const when =
       copies === 1 ? 'in the middle of the print' : first.sheets === 0 ? 'in the first sheet' : `after ${first.sheets} of ${copies} sheets`
     return [
       {
         level: 'warn',
-        says: `${first.ink.name} of ${printer.name} runs out ${when}: the job takes ${first.needed.toFixed(1)} ml and ${first.ink.millilitres.toFixed(1)} are left.${more.length > 0 ? ` ${more.map((s) => s.ink.name).join(', ')} ${more.length === 1 ? 'does' : 'do'} not last either.` : ''} Have a new one ready.`,
+        says: `${first.ink.name} of ${printer.name} runs out ${when}: the job takes ${first.needed.toFixed(digits)} ml and ${first.ink.millilitres.toFixed(digits)} are left.${more.length > 0 ? ` ${more.map((s) => s.ink.name).join(', ')} ${more.length === 1 ? 'does' : 'do'} not last either.` : ''} Have a new one ready.`,
         numbers: { needed: Number(first.needed.toFixed(2)), lowest: first.ink.millilitres, sheets: first.sheets, ink: first.ink.id },
       },
     ]
