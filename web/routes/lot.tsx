@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
-import { writeLength } from '../../core/things/length/length.ts'
+import { writeRoll } from '../../core/things/length/length.ts'
 import { lotSizeName } from '../../core/things/media/lot-name.ts'
 import { tallyOf } from '../../core/things/media/media.ts'
 import { isRoll } from '../../core/things/paths/kinds.ts'
@@ -54,7 +54,7 @@ export function LotRoute() {
           <p>
             {lotSizeName(lot, unit)}
             {lot.number && ` · no. ${lot.number}`} ·{' '}
-            <strong>{lot.form === 'roll' ? `${writeLength(lot.stock, unit)} left` : `${counted(lot.stock, 'sheet')} left`}</strong>
+            <strong>{lot.form === 'roll' ? `${writeRoll(lot.stock, unit)} left` : `${counted(lot.stock, 'sheet')} left`}</strong>
           </p>
           <p className="text-soft">
             {paper.twoSided ? 'Prints on both sides.' : paper.printableSide ? `Prints on ${paper.printableSide}.` : ''}

@@ -41,8 +41,8 @@ test('bare canvas counts as short from a tenth of a millimetre on, which a ruler
   const short = (tuck: number) => {
     const plate = canvas({ tuck }, 1030 - 2 * (NEW_MAKE['wrapped-canvas'].depth / 1000))
     const { left, right } = plate.forms[0]?.placements[0]?.margins ?? { left: 0, right: 0 }
-    return [Math.min(left, right), finding(plate, 'canvas-wrap')?.numbers.bare]
+    return { bare: Math.min(left, right), said: finding(plate, 'canvas-wrap')?.numbers.bare }
   }
-  const [bare = 0] = short(mm(20))
-  expect([short(bare + 99)[1], short(bare + 100)[1]]).toEqual([undefined, bare])
+  const { bare } = short(mm(20))
+  expect([short(bare + 99).said, short(bare + 100).said]).toEqual([undefined, bare])
 })

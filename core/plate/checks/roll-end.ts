@@ -1,4 +1,4 @@
-import { writeLength } from '../../things/length/length.ts'
+import { writeRoll } from '../../things/length/length.ts'
 import { rollAfter } from '../../things/media/roll-end.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { type Check, UNUSABLE } from './check.ts'
@@ -17,7 +17,7 @@ export const rollEnd: Check = {
     return [
       {
         level: gap === 'wide' ? 'note' : 'warn',
-        says: `${writeLength(left, brief.unit)} stay on the roll. The last metres keep the curl of the core: they catch as they feed and rise to the head. Flatten the leading edge by hand and watch the first centimetres.`,
+        says: `${writeRoll(left, brief.unit)} stay on the roll. The last metres keep the curl of the core: they catch as they feed and rise to the head. Flatten the leading edge by hand and watch the first centimetres.`,
         numbers: { left },
         fix: gap === 'wide' ? null : { label: 'Widen the gap', pins: { 'platen-gap': 'wide' } },
       },

@@ -1,6 +1,6 @@
 import { ownSize } from '../../sheet/placement.ts'
 import { pictureOf } from '../../things/brief/item.ts'
-import { writeLength } from '../../things/length/length.ts'
+import { writeRoll } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { ROLL_END } from '../ways/fed.ts'
 import { type Check, UNUSABLE } from './check.ts'
@@ -33,7 +33,7 @@ export const rollSaved: Check = {
     return [
       {
         level: 'note',
-        says: `Laid together the pieces take ${writeLength(Math.round(now), brief.unit)} of the roll; one by one they would take ${writeLength(Math.round(alone), brief.unit)}.`,
+        says: `Laid together the pieces take ${writeRoll(Math.round(now), brief.unit)} of the roll; one by one they would take ${writeRoll(Math.round(alone), brief.unit)}.`,
         numbers: { together: Math.round(now), alone: Math.round(alone), saved: Math.round(saved) },
       },
     ]

@@ -1,4 +1,4 @@
-import { writeLength } from '../../things/length/length.ts'
+import { writeLength, writeRoll } from '../../things/length/length.ts'
 import { counted } from '../../things/words/counted.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
@@ -14,7 +14,9 @@ export const stockShort: Check = {
     const needed = roll ? layout.sheet.h * sheets : sheets
     if (lot.stock >= needed) return []
     const copies = roll ? Math.floor(lot.stock / layout.sheet.h) : lot.stock
-    const say = (n: number) => (roll ? writeLength(n, brief.unit) : `${counted(n, 'sheet')}`)
+    // What is short by a hair is told to the tenth of a millimetre.
+    const write = writeRoll(needed, brief.unit) === writeRoll(lot.stock, brief.unit) ? writeLength : writeRoll
+    const say = (n: number) => (roll ? write(n, brief.unit) : `${counted(n, 'sheet')}`)
     const enough = ways.filter(
       (w) =>
         w.badness === 0 &&

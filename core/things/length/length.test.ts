@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { inch, mm, parseLength, toMm, writeLength, writeNumber } from './length.ts'
+import { inch, mm, parseLength, toMm, writeLength, writeNumber, writeRoll } from './length.ts'
 
 const um = (text: string, unit: 'mm' | 'in' = 'mm') => {
   const parsed = parseLength(text, unit)
@@ -66,4 +66,16 @@ test('nothing is nothing on either side of nought, in both units', () => {
   expect([0, -30, 30].map((um) => writeNumber(um, 'in'))).toEqual(['0', '0', '0'])
   expect([0, -30, 30].map((um) => writeNumber(um, 'mm'))).toEqual(['0.0', '0.0', '0.0'])
   expect([writeNumber(-inch(1.5), 'in'), writeNumber(-mm(1.5), 'mm')]).toEqual(['-1 1/2', '-1.5'])
+})
+
+test('rolls are counted in metres or feet, what is short of a metre or three feet as any length', () => {
+  expect([999.9, 1000, 7400, 9990, 10_000, 21_540].map((v) => writeRoll(mm(v), 'mm'))).toEqual([
+    '999.9 mm',
+    '1.00 m',
+    '7.40 m',
+    '9.99 m',
+    '10.0 m',
+    '21.5 m',
+  ])
+  expect([35.5, 36, 100 * 12, 292.5].map((v) => writeRoll(inch(v), 'in'))).toEqual(['35 1/2 in', '3.0 ft', '100.0 ft', '24.4 ft'])
 })

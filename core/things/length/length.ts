@@ -132,5 +132,18 @@ export function writeNumber(um: Um, unit: Unit): string {
 /** A length with its unit, e.g. `329.0 mm` or `8 1/2 in`. */
 export const writeLength = (um: Um, unit: Unit): string => `${writeNumber(um, unit)} ${unit}`
 
+/** How rolls are counted, µm: in metres, or in feet where lengths are in inches. */
+export const ROLL_UNITS: Record<Unit, { um: Um; name: 'm' | 'ft' }> = {
+  mm: { um: 1_000_000, name: 'm' },
+  in: { um: UM_PER_FOOT, name: 'ft' },
+}
+
+/** How much roll, as one says it: `7.40 m`, `21.5 m`, `24.3 ft`; what is short of a metre, or three feet, as any length. */
+export function writeRoll(um: Um, unit: Unit): string {
+  const { um: one, name } = ROLL_UNITS[unit]
+  if (um < (unit === 'mm' ? one : 3 * one)) return writeLength(um, unit)
+  return `${(um / one).toFixed(unit === 'mm' && um < 10 * one ? 2 : 1)} ${name}`
+}
+
 /** Width × length with one unit, e.g. `210.0 × 297.0 mm`. */
 export const writeSize = (width: Um, length: Um, unit: Unit): string => `${writeNumber(width, unit)} × ${writeNumber(length, unit)} ${unit}`

@@ -1,5 +1,5 @@
 import { Link } from 'react-router'
-import { writeLength } from '../../../core/things/length/length.ts'
+import { writeRoll } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
@@ -39,12 +39,7 @@ function Slot({ path, printer, studio }: { path: Path; printer: Printer; studio:
             <span className="block truncate">{paper.name}</span>
             <span className="num block truncate text-sm text-soft">
               {lotSizeName(lot, studio.rules.unit)} ·{' '}
-              {lot.form === 'roll'
-                ? writeLength(loaded.remaining, 'mm').replace(
-                    /(\d+)(\d{3}\.\d) mm/,
-                    (_, m: string, rest: string) => `${m}.${rest.slice(0, 1)} m`,
-                  )
-                : loaded.remaining}
+              {lot.form === 'roll' ? writeRoll(loaded.remaining, studio.rules.unit) : loaded.remaining}
             </span>
           </span>
         </span>

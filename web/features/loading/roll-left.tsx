@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { inch, type Unit } from '../../../core/things/length/length.ts'
+import { inch, ROLL_UNITS, type Unit, writeRoll } from '../../../core/things/length/length.ts'
 import { rollLength } from '../../../core/things/media/lot-measure.ts'
 import type { Lot, Paper } from '../../../core/things/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -11,15 +11,13 @@ import { NumberField } from '../../ui/number-field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { toast } from '../../ui/toast.tsx'
 
-const metres = (um: number) => (um / 1e6).toFixed(1)
-
 /** What is left on a roll, corrected by its diameter or by a length that was measured. */
 export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper; unit: Unit; onDone?: () => void }) {
   const [by, setBy] = useState<'diameter' | 'length'>('diameter')
   const [outer, setOuter] = useState(120_000)
   const [core, setCore] = useState(inch(3))
-  const [measured, setMeasured] = useState(lot.stock / 1e6)
-  const left = Math.round(by === 'diameter' ? rollLength(outer, core, paper.thickness) : measured * 1e6)
+  const [measured, setMeasured] = useState(Number((lot.stock / ROLL_UNITS[unit].um).toFixed(2)))
+  const left = Math.round(by === 'diameter' ? rollLength(outer, core, paper.thickness) : measured * ROLL_UNITS[unit].um)
   const keep = useMutation({
     mutationFn: () => api('PATCH /lots/{id}', { id: lot.id, body: { stock: left } }),
     onSuccess: () => {
@@ -32,7 +30,7 @@ export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper;
   return (
     <section aria-label="What is left on the roll">
       <p>
-        On record: <b className="num">{metres(lot.stock)} m</b>
+        On record: <b className="num">{writeRoll(lot.stock, unit)}</b>
       </p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
         <Select
@@ -58,10 +56,18 @@ export function RollLeft({ lot, paper, unit, onDone }: { lot: Lot; paper: Paper;
             />
           </>
         ) : (
-          <NumberField label="Length left" unit="m" min={0} max={200} step={0.1} value={measured} onChange={setMeasured} />
+          <NumberField
+            label="Length left"
+            unit={ROLL_UNITS[unit].name}
+            min={0}
+            max={unit === 'mm' ? 200 : 650}
+            step={0.1}
+            value={measured}
+            onChange={setMeasured}
+          />
         )}
         <p className="pb-1.5">
-          leaves <b className="num">{metres(left)} m</b>
+          leaves <b className="num">{writeRoll(left, unit)}</b>
           {by === 'diameter' && ` of ${(paper.thickness / 1000).toFixed(2)} mm stock`}
         </p>
         <Button disabled={(by === 'diameter' && left <= 0) || keep.isPending} onClick={() => keep.mutate()}>

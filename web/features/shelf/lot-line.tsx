@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { type Unit, writeLength } from '../../../core/things/length/length.ts'
+import { type Unit, writeRoll } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Paper } from '../../../core/things/media/media.ts'
 import { counted } from '../../../core/things/words/counted.ts'
@@ -19,7 +19,7 @@ import { MeasureLot } from './measure-lot.tsx'
 const refresh = () => Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
 
 /** What was left and what came, in sheets or metres. */
-const amount = (lot: LotEntry, of: number, unit: Unit) => (lot.form === 'roll' ? writeLength(of, unit) : counted(of, 'sheet'))
+const amount = (lot: LotEntry, of: number, unit: Unit) => (lot.form === 'roll' ? writeRoll(of, unit) : counted(of, 'sheet'))
 
 /** One box or roll: how much is left, what it measures, what became of it. */
 export function LotLine({ lot, paper, unit }: { lot: LotEntry; paper: Paper; unit: Unit }) {

@@ -2,7 +2,7 @@ import { usualDistance } from '../../../core/plate/checks/resolution-low.ts'
 import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { APART, NEW_ARRANGEMENT } from '../../../core/things/brief/arrangement.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
-import { mm, writeLength } from '../../../core/things/length/length.ts'
+import { mm, writeRoll } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { ArrangementEditor } from '../../features/items/arrangement-editor.tsx'
 import { SetUpAs } from '../../features/items/kept-setup-choice.tsx'
@@ -103,7 +103,7 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
               In stock:{' '}
               {lots.length === 0
                 ? 'nothing'
-                : lots.map((l) => `${lotSizeName(l, unit)} (${l.form === 'roll' ? writeLength(l.stock, 'mm') : l.stock})`).join(', ')}
+                : lots.map((l) => `${lotSizeName(l, unit)} (${l.form === 'roll' ? writeRoll(l.stock, unit) : l.stock})`).join(', ')}
             </p>
           )}
           <div className="mt-3 grid max-w-sm grid-cols-2 gap-3">
