@@ -65,6 +65,41 @@ test('loading on a phone: big steps in reach of a thumb, kept over a reload and 
   await hold.context().close()
 })
 
+test('a tick made while the device is still being asked what waits on it stays, and is sent', async ({ browser, page }) => {
+  const id = await lustre(page, 'A slow phone')
+  const hold = await phone(browser)
+  // The first answer of the device comes only when it is let through.
+  await hold.addInitScript(() => {
+    const { get } = IDBObjectStore.prototype
+    IDBObjectStore.prototype.get = function (key) {
+      IDBObjectStore.prototype.get = get
+      const request = get.call(this, key)
+      Object.defineProperty(request, 'onsuccess', {
+        set(act: () => void) {
+          request.addEventListener('success', () => {
+            ;(window as { answer?: () => void }).answer = () => act.call(request)
+          })
+        },
+      })
+      return request
+    }
+  })
+  await hold.goto(`/lantern-wharf/jobs/${id}/load`)
+  const step = hold.getByRole('region', { name: 'Step' })
+  const title = await step.getByRole('heading', { level: 2 }).first().textContent()
+  await hold.context().setOffline(true)
+  await step.getByRole('button', { name: /^(Done|It is in)$/ }).click()
+  await expect(hold.getByLabel(`Done: ${title}`)).toBeChecked()
+  await hold.waitForFunction(() => 'answer' in window)
+  await hold.evaluate(() => (window as unknown as { answer: () => void }).answer())
+  await expect(step.getByText('kept on this device')).toBeVisible()
+  await hold.context().setOffline(false)
+  await expect(step.getByText('kept on this device')).toBeHidden()
+  await expect(hold.getByLabel(`Done: ${title}`)).toBeChecked()
+  expect(await (await page.request.get(`/api/studios/lantern-wharf/jobs/${id}/ticks`)).json()).toHaveLength(1)
+  await hold.context().close()
+})
+
 test('two people at one job: a tick of the one shows to the other, and loading is recorded once', async ({ browser, page }) => {
   const id = await lustre(page, 'Two people')
   const [desk, hold] = [page, await phone(browser)]

@@ -56,18 +56,21 @@ async function start(): Promise<string | null> {
   if (process.getuid?.() !== 0) return 'Avahi cannot be started by this user'
   writeFileSync(join(dir, 'bus.conf'), BUS)
   writeFileSync(join(dir, 'avahi.conf'), AVAHI)
-  begin('/usr/bin/dbus-daemon', `--config-file=${join(dir, 'bus.conf')}`, '--nofork', '--nopidfile')
-  if (!(await soon(() => existsSync(socket), 5))) return 'D-Bus does not start'
+  // Each is waited for as long as it runs: a busy machine takes its time, one that cannot start it ends it at once.
+  const bus = begin('/usr/bin/dbus-daemon', `--config-file=${join(dir, 'bus.conf')}`, '--nofork', '--nopidfile')
+  await soon(() => existsSync(socket) || bus.exitCode !== null, 60)
+  if (!existsSync(socket)) return 'D-Bus does not start'
   const avahi = begin('/usr/sbin/avahi-daemon', '-f', join(dir, 'avahi.conf'), '--no-drop-root', '--no-chroot', '--no-rlimits')
   // It answers on the bus once its socket is there; where it may not run it ends before that.
-  await soon(() => existsSync('/run/avahi-daemon/socket') || avahi.exitCode !== null, 15)
+  await soon(() => existsSync('/run/avahi-daemon/socket') || avahi.exitCode !== null, 60)
   if (avahi.exitCode !== null) return 'Avahi does not start (another one runs, or it may not)'
-  begin(
+  const eve = begin(
     '/usr/sbin/ippeveprinter',
     ...['-p', String(PORT), '-n', 'localhost', '-d', dir, '-k', '-K', join(dir, 'keys')],
     ...['-s', '60,60', '-f', 'image/pwg-raster,image/jpeg', 'Eve'],
   )
-  return (await soon(listens, 10)) ? null : 'ippeveprinter does not listen'
+  await soon(async () => eve.exitCode !== null || (await listens()), 120)
+  return (await listens()) ? null : 'ippeveprinter does not listen'
 }
 
 const why = await start()

@@ -25,8 +25,12 @@ function show(list: readonly Waiting[]): void {
   for (const tell of listeners) tell()
 }
 
+/** How often this page has changed the list. */
+let changes = 0
+
 /** Changes the list on the device and in every tab. A device that keeps nothing still has it while this page is open. */
 async function change(by: (list: readonly Waiting[]) => Waiting[]): Promise<void> {
+  changes++
   show(by(waiting))
   await update(KEY, (kept) => by(readList(kept))).then(
     () => tabs.postMessage('changed'),
@@ -35,7 +39,10 @@ async function change(by: (list: readonly Waiting[]) => Waiting[]): Promise<void
 }
 
 async function look(): Promise<void> {
+  const before = changes
   const kept = readList(await get(KEY).catch(() => null))
+  // Changed while the device was looked at: what was read lacks that, and a tick would vanish.
+  if (changes !== before) return look()
   if (kept.length > 0 || waiting.length > 0) show(kept)
 }
 
