@@ -145,7 +145,7 @@ test('an owner sets up a studio, from nothing to a proven pairing and a print in
   await pressPrint(page)
   // With the head raised this machine asks at its panel and waits; somebody stands there.
   const panel = `/api/studios/${short}/printers/gannet/machine`
-  await expect.poll(async () => (await (await page.request.get(panel)).json()).display.ok, { timeout: 60_000 }).not.toBeNull()
+  await expect.poll(async () => (await (await page.request.get(panel)).json()).display?.ok ?? null, { timeout: 60_000 }).not.toBeNull()
   await page.request.post(panel, { data: { act: 'go' } })
   await delivered(page)
   await page.getByRole('link', { name: 'Inspect it' }).click()
