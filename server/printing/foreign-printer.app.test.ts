@@ -73,11 +73,14 @@ async function start(): Promise<string | null> {
   return (await listens()) ? null : 'ippeveprinter does not listen'
 }
 
-const why = await start()
-afterAll(() => {
+function stop() {
   for (const child of children.reverse()) child.kill('SIGKILL')
   rmSync(dir, { recursive: true, force: true })
-})
+}
+const why = await start()
+// Where every test of a file is skipped nothing is run after them: what was begun would stand in the way of the next run.
+if (why !== null) stop()
+afterAll(stop)
 
 const when = why === null ? test : test.skip
 when(
