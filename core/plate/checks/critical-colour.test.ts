@@ -41,3 +41,15 @@ test('what is said of the other intent is so: it may come nearer, and not visibl
     fix: { label: `Use ${other}` },
   })
 })
+
+test('of an intent that was not followed nothing is said; beside saturation both others are named', () => {
+  const alone = { ...colour({}), misses: { [profileId]: { [`${intent}+`]: 3 } } }
+  expect(finding(plateOf({ brief: { critical: [alone] } }), 'critical-colour:0')?.says).toBe('“Lamp blue” prints 3.0 ΔE2000 off.')
+  const third = plateOf({
+    brief: { critical: [colour({ 'saturation+': 4, 'relative+': 3.4, 'perceptual+': 5 })] },
+    pins: { intent: 'saturation' },
+  })
+  expect(finding(third, 'critical-colour:0')?.says).toBe(
+    '“Lamp blue” prints 4.0 ΔE2000 off; neither relative nor perceptual would come visibly nearer.',
+  )
+})

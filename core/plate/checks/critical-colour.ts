@@ -32,13 +32,15 @@ export const criticalColour: Check = {
             ]
           if (miss <= SEEN) return []
           // The two a print of pictures is made with; how far the others miss it stands in the Colour stage.
-          const others = (['relative', 'perceptual'] as const).filter((i) => i !== intent)
-          const other = others.find((i) => (of(i) ?? miss) <= miss - BETTER)
+          const others = (['relative', 'perceptual'] as const).filter((i) => i !== intent && of(i) !== undefined)
+          const other = others.find((i) => (of(i) as number) <= miss - BETTER)
+          const [one, two] = others
+          const none = two ? `; neither ${one} nor ${two} would come visibly nearer` : one ? `; ${one} would not come visibly nearer` : ''
           return [
             {
               level: miss > ANOTHER ? 'warn' : 'note',
               suffix: String(i),
-              says: `“${name}” prints ${miss.toFixed(1)} ΔE2000 off${other ? `; ${other} would miss it by ${of(other)?.toFixed(1)}` : `; ${others.join(' or ')} would not come visibly nearer`}.`,
+              says: `“${name}” prints ${miss.toFixed(1)} ΔE2000 off${other ? `; ${other} would miss it by ${of(other)?.toFixed(1)}` : none}.`,
               numbers: { deltaE2000: miss },
               ...(other ? { fix: { label: `Use ${other}`, pins: { intent: other } } } : {}),
             },

@@ -31,11 +31,12 @@ export const expansionSmall: Check = {
               numbers: { expansion: edges.expansion, needed: Math.round(needed), riskPercent: Number((risk * 100).toFixed(2)) },
             },
           ]
+    const [runs, needs] = [writeLength(edges.expansion, brief.unit), writeLength(needed, brief.unit)]
     const enough = printer.expansions.find((e) => e.um >= needed)
     return [
       {
         level: risk >= WORTH_A_WARNING ? 'warn' : 'note',
-        says: `${edges.expansion === 0 ? 'The print ends exactly at the edge' : `The print runs ${writeLength(edges.expansion, brief.unit)} past the edge`}; lot, path and skew together can add up to ${writeLength(needed, brief.unit)}. Expect a white ${edges.expansion === 0 ? 'hairline' : 'sliver'} on ${sayRisk(risk)}.`,
+        says: `${edges.expansion === 0 ? 'The print ends exactly at the edge' : `The print runs ${runs} past the edge`}; lot, path and skew together can add up to ${runs === needs ? 'a hair more' : needs}. Expect a white ${edges.expansion === 0 ? 'hairline' : 'sliver'} on ${sayRisk(risk)}.`,
         numbers: { expansion: edges.expansion, needed: Math.round(needed), riskPercent: Number((risk * 100).toFixed(2)) },
         fix: enough && enough.id !== expansion?.id ? { label: `Use the step “${enough.name}”`, pins: { expansion: enough.id } } : null,
       },

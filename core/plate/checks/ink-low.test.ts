@@ -47,10 +47,12 @@ test('a black that is not in use is not missed', () => {
   expect(finding(on('photo-black'), 'ink-low')).toBeDefined()
 })
 
-test('ink that is short by less than a tenth is not told as if it were enough', () => {
+test('ink that is short by a hair is not told as if it were enough', () => {
   const needed = plate(10, 1000).estimates?.inks.cyan ?? 0
-  const says = finding(plate(10, needed - 0.004), 'ink-low')?.says ?? ''
-  const [, takes, left] = /takes ([\d.]+) ml and ([\d.]+) are left/.exec(says) ?? []
-  expect([takes, left]).toEqual([needed, needed - 0.004].map((ml) => ml.toFixed(needed.toFixed(1) === (needed - 0.004).toFixed(1) ? 2 : 1)))
-  expect(finding(plate(10, needed * 0.65), 'ink-low')?.says).toMatch(/takes [\d]+\.\d ml and \d+\.\d are left/)
+  for (const short of [0.3, 0.04, 0.004]) {
+    const says = finding(plate(10, needed - short), 'ink-low')?.says ?? ''
+    const [, takes, left] = /takes (\d+\.\d+) ml and (\d+\.\d+) are left/.exec(says) ?? []
+    expect([short, Number(takes) > Number(left)]).toEqual([short, true])
+  }
+  expect(finding(plate(10, needed * 0.65), 'ink-low')?.says).toMatch(/takes \d+\.\d ml and \d+\.\d are left/)
 })

@@ -15,8 +15,8 @@ export const inkLow: Check = {
       .sort((a, b) => a.sheets - b.sheets || b.needed / b.ink.millilitres - a.needed / a.ink.millilitres)
     const [first, ...more] = short
     if (!first) return []
-    // A twentieth of a millilitre that is missing is not told as enough.
-    const digits = first.needed.toFixed(1) === first.ink.millilitres.toFixed(1) ? 2 : 1
+    // What is missing by a hair is not told as enough.
+    const digits = [1, 2].find((n) => first.needed.toFixed(n) !== first.ink.millilitres.toFixed(n)) ?? 3
     const when =
       copies === 1 ? 'in the middle of the print' : first.sheets === 0 ? 'in the first sheet' : `after ${first.sheets} of ${copies} sheets`
     return [

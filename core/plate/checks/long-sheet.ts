@@ -19,7 +19,7 @@ export const longSheet: Check = {
     if (h < LONG_SHEET || isRoll(path)) return []
     const { clearance } = path
     const border = Math.min(layout.margins.left, layout.margins.right)
-    const cut = lot.outOfSquare > 0 ? ` on a lot cut ${lot.outOfSquare}° out of square` : ''
+    const cut = lot.outOfSquare > 0 ? ` on a lot cut ${Number(lot.outOfSquare.toFixed(2))}° out of square` : ''
     const room = (own: number) => writeLength(own + (clearance.ofSheet ? h : 0), brief.unit)
     return [
       {

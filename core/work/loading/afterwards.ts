@@ -1,4 +1,5 @@
 import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
+import { MEASURABLE } from '../../sheet/loss.ts'
 import { sayOver } from '../../sheet/make/two-sided.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { kindOf } from '../../things/paths/kinds.ts'
@@ -64,7 +65,7 @@ export const trim: StepMaker = ({ plate, unit }) => {
       [frame.x, 'left'],
       [sheet.w - frame.x - frame.w, 'right'],
     ] as const
-  ).flatMap(([um, edge]) => (um > 0 ? [`${writeLength(um, unit)} off the ${edge}`] : []))
+  ).flatMap(([um, edge]) => (um >= MEASURABLE ? [`${writeLength(um, unit)} off the ${edge}`] : []))
   return [
     {
       id: 'trim',
