@@ -203,7 +203,10 @@ function compilerSays(edits: readonly Edit[]): string[] {
       now.replace(after, () => text),
     )
   }
-  const { stdout } = spawnSync(join(dir, 'node_modules/.bin/tsc'), ['-p', dir, '--pretty', 'false'], { cwd: dir, encoding: 'utf8' })
+  const { stdout } = spawnSync(join(dir, 'node_modules/.bin/tsc'), ['-p', dir, '--pretty', 'false', '--checkers', '1'], {
+    cwd: dir,
+    encoding: 'utf8',
+  })
   for (const [file, text] of before) {
     if (text === null) rmSync(join(dir, file))
     else writeFileSync(join(dir, file), text)

@@ -77,33 +77,45 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
   let [red, green, blue] = [0, 0, 0]
   readLines(data, from + HEADER_BYTES, header.width, header.height, (row, y) => {
-    let from = -1
-    let to = -1
-    for (let x = 0; x < header.width; x++) {
-      const i = x * 3
-      const sum = (row[i] as number) + (row[i + 1] as number) + (row[i + 2] as number)
-      if (sum < 765) {
-        if (from < 0) from = x
-        to = x
-        red += 255 - (row[i] as number)
-        green += 255 - (row[i + 1] as number)
-        blue += 255 - (row[i + 2] as number)
-      }
-    }
-    if (from >= 0) {
+    const bytes = header.width * 3
+    let first = 0
+    while (first < bytes && row[first] === 255) first++
+    if (first < bytes) {
+      let last = bytes - 1
+      while (row[last] === 255) last--
       if (box.top < 0) box.top = y
       box.bottom = y
-      box.left = Math.min(box.left, from)
-      box.right = Math.max(box.right, to)
+      box.left = Math.min(box.left, Math.floor(first / 3))
+      box.right = Math.max(box.right, Math.floor(last / 3))
     }
     const cell = Math.floor(y / factor)
-    if (cell >= height) return
-    for (let x = 0, at = 0, i = 0; x < width; x++, at += 3)
-      for (let n = 0; n < factor; n++, i += 3) {
-        sums[at] = (sums[at] as number) + (row[i] as number)
-        sums[at + 1] = (sums[at + 1] as number) + (row[i + 1] as number)
-        sums[at + 2] = (sums[at + 2] as number) + (row[i + 2] as number)
+    // Each number is read once: it counts for its cell and for the whole page.
+    let [lightRed, lightGreen, lightBlue] = [0, 0, 0]
+    let i = 0
+    for (let x = 0, at = 0; x < width; x++, at += 3) {
+      let [r, g, b] = [0, 0, 0]
+      for (let n = 0; n < factor && i < bytes; n++, i += 3) {
+        r += row[i] as number
+        g += row[i + 1] as number
+        b += row[i + 2] as number
       }
+      sums[at] = (sums[at] as number) + r
+      sums[at + 1] = (sums[at + 1] as number) + g
+      sums[at + 2] = (sums[at + 2] as number) + b
+      lightRed += r
+      lightGreen += g
+      lightBlue += b
+    }
+    // What is left of a line beside the last whole cell.
+    for (; i < bytes; i += 3) {
+      lightRed += row[i] as number
+      lightGreen += row[i + 1] as number
+      lightBlue += row[i + 2] as number
+    }
+    red += 255 * header.width - lightRed
+    green += 255 * header.width - lightGreen
+    blue += 255 * header.width - lightBlue
+    if (cell >= height) return
     if (y % factor === factor - 1) {
       for (let x = 0, at = 0, out = cell * width * 4; x < width; x++, at += 3, out += 4) {
         rgba[out] = (sums[at] as number) / area + 0.5

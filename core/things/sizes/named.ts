@@ -83,10 +83,18 @@ export const SOLD_AS: readonly { name: string; also: readonly string[]; width: U
 /** The named size with this PWG name, or undefined. */
 export const namedSize = (pwg: string): NamedSize | undefined => BY_PWG.get(pwg)
 
+/** How near a size has to come to its name, µm. */
+const NEAR = 100
+/** Sizes by the whole millimetres that a shorter edge near theirs may have: a name is asked for at every sheet that is fed. */
+const BY_SHORT = new Map<number, NamedSize[]>()
+for (const size of NAMED_SIZES)
+  for (const at of new Set([size.width - NEAR, size.width + NEAR].map((um) => Math.floor(um / 1000))))
+    BY_SHORT.set(at, [...(BY_SHORT.get(at) ?? []), size])
+
 /** The named size of exactly these edges, either way round (to 0.1 mm), or undefined. */
 export function nameOf(width: Um, length: Um): NamedSize | undefined {
   const [short, long] = width <= length ? [width, length] : [length, width]
-  return NAMED_SIZES.find((s) => Math.abs(s.width - short) < 100 && Math.abs(s.length - long) < 100)
+  return BY_SHORT.get(Math.floor(short / 1000))?.find((s) => Math.abs(s.width - short) < NEAR && Math.abs(s.length - long) < NEAR)
 }
 
 /** Photo sizes people cut to that PWG 5101.1 has no name for, typed as they are said. Common practice. */
