@@ -180,32 +180,40 @@ test('an owner sets up a studio, from nothing to a proven pairing and a print in
   await expect(page.getByText(`There is no studio “${short}”`)).toBeVisible()
 })
 
-test('a studio of forty papers by a spreadsheet', async ({ page }) => {
-  const name = `Forty ${Date.now() % 100_000}`
+test('a studio of seventy papers by a spreadsheet', async ({ page }) => {
+  const name = `Seventy ${Date.now() % 100_000}`
   const { studio } = await (await page.request.post('/api/studios', { data: { name } })).json()
   await page.goto(`/${studio}/shelf/papers`)
   await page.getByRole('button', { name: 'From a list (CSV)' }).click()
   // As an owner's program writes it: semicolons, decimal commas, headings of its own, one line that is none, Windows-1252.
   const lines = Array.from(
-    { length: 40 },
+    { length: 70 },
     (_, i) => `Reed ${i + 1};${['Matt', 'Glanz glossy', 'Cotton rag'][i % 3]};${150 + i};0,${200 + i};${9 + i},50`,
   )
-  const list = Buffer.from(`Papier;Qualit\u00e4t;Gewicht;Dicke;Preis\r\n${lines.join('\r\n')}\r\nReed 41;;;;\r\n`, 'latin1')
+  const list = Buffer.from(`Papier;Qualit\u00e4t;Gewicht;Dicke;Preis\r\n${lines.join('\r\n')}\r\nReed 71;;;;\r\n`, 'latin1')
   await page.getByLabel('List of papers').setInputFiles({ name: 'papiere.csv', mimeType: 'text/csv', buffer: list })
   const dialog = page.getByRole('dialog')
   // One heading is matched by hand; a row that says too little says what it lacks.
   await expect(dialog).toContainText('0 new')
   await choose(dialog, '“Qualität” is', 'surface')
-  await expect(dialog).toContainText('40 new, 0 different, 0 the same, 1 cannot be taken')
-  await dialog.getByRole('button', { name: 'Take 40' }).click()
-  await expect(page.getByRole('link', { name: /^Reed / })).toHaveCount(40)
+  await expect(dialog).toContainText('70 new, 0 different, 0 the same, 1 cannot be taken')
+  await dialog.getByRole('button', { name: 'Take 70' }).click()
+  // A long shelf comes a page at a time, and whoever looks for one finds it among all.
+  const reeds = page.getByRole('link', { name: /^Reed / })
+  await expect(reeds).toHaveCount(60)
+  await page.getByLabel('Find a paper').fill('reed 70')
+  await expect(reeds).toHaveCount(1)
+  await page.getByLabel('Find a paper').fill('')
+  await expect(reeds).toHaveCount(60)
+  await page.getByRole('button', { name: '10 more' }).click()
+  await expect(reeds).toHaveCount(70)
   await page.getByRole('link', { name: /^Reed 3 / }).click()
   await expect(page.getByRole('article')).toContainText('0.202 mm (8.0 mil), from the label')
   await expect(page.getByRole('article')).toContainText('EUR 11.50 a square metre')
   // Read again, all are the same: the match is remembered.
   await page.getByRole('button', { name: 'From a list (CSV)' }).click()
   await page.getByLabel('List of papers').setInputFiles({ name: 'papiere.csv', mimeType: 'text/csv', buffer: list })
-  await expect(dialog).toContainText('0 new, 0 different, 40 the same, 1 cannot be taken')
+  await expect(dialog).toContainText('0 new, 0 different, 70 the same, 1 cannot be taken')
   await expect(dialog.getByRole('button', { name: 'Take 0' })).toBeDisabled()
 })
 

@@ -43,6 +43,14 @@ export function lotsApi(app: App) {
       events.tell({ what: 'studio', id: lot.id })
       return c.json(lot, 201)
     })
+    .call('GET /lots', async (c) => {
+      const [lots, papers] = await Promise.all([store.lots.entries({ archived: false }), store.papers.entries()])
+      const names = new Map(papers.map(({ paper }) => [paper.id, paper.name]))
+      return c.json(
+        lots.map((lot) => ({ ...lot, paperName: names.get(lot.paperId) ?? '' })),
+        200,
+      )
+    })
     .call('GET /lots/{id}', async (c) => {
       const lot = await store.lots.entry(c.req.valid('param').id)
       const paper = await store.papers.find(lot.paperId)

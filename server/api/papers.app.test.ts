@@ -7,7 +7,7 @@ import jsqr from 'jsqr'
 import sharp from 'sharp'
 import { LABEL_SHEETS } from '../../core/output/labels/label-layout.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import type { PaperEntry } from '../../core/wire/api/papers.ts'
+import type { PaperEntry, PaperLine } from '../../core/wire/api/papers.ts'
 import { API, call, PORT, put } from '../testing/client.ts'
 
 /** Names no other run of these tests has used. */
@@ -26,6 +26,9 @@ const make = async (name: string, more: object = {}) => {
   expect(made.status).toBe(201)
   return made.body as PaperEntry
 }
+/** The papers of this name that a page of the shelf has. */
+const listed = async (name: string, more = '') =>
+  (await call<{ papers: PaperLine[] }>('GET', `/papers?q=${encodeURIComponent(name)}${more}`)).body.papers
 const studio = async () => (await call<Studio>('GET', '/studio')).body as Studio
 const box = (paperId: string, more: object = {}) => ({ paperId, form: 'sheet', width: 297_000, length: 420_000, stock: 10, ...more })
 
@@ -78,7 +81,8 @@ test('put aside, a paper and its boxes are planned on no more, and come back as 
   expect(lot.status).toBe(201)
   await call('DELETE', `/papers/${paper.id}`)
   expect((await studio()).papers.some((p) => p.id === paper.id)).toBe(false)
-  expect((await call('GET', '/papers')).body.papers.find((p: PaperEntry) => p.paper.id === paper.id).archived).toBe(true)
+  expect(await listed(paper.name)).toEqual([])
+  expect(await listed(paper.name, '&aside=yes')).toEqual([expect.objectContaining({ archived: true, left: 1 })])
   await call('POST', `/papers/${paper.id}/restore`)
   expect((await studio()).papers.some((p) => p.id === paper.id)).toBe(true)
   expect((await studio()).lots.some((l) => l.id === lot.body.id)).toBe(true)
@@ -108,8 +112,10 @@ test('what became of a lot: only what is said changes; set aside or used up it l
   expect((await studio()).lots.some((l) => l.id === lot.id)).toBe(false)
   // Used up, it is asked for by itself or with its paper; the shelf does not carry what is past.
   const past = { id: lot.id, finished: true, number: 'B-7' }
-  expect((await call('GET', '/papers')).body.lots.some((l: { id: string }) => l.id === lot.id)).toBe(false)
-  expect((await call('GET', `/papers/${paper.id}/lots`)).body).toEqual([expect.objectContaining(past)])
+  expect((await call('GET', '/lots')).body.some((l: { id: string }) => l.id === lot.id)).toBe(false)
+  expect(await listed(paper.name)).toEqual([expect.objectContaining({ left: 0 })])
+  expect((await call('GET', `/papers/${paper.id}/lots`)).body).toEqual([])
+  expect((await call('GET', `/papers/${paper.id}/lots?finished=yes`)).body).toEqual([expect.objectContaining(past)])
   expect((await call('GET', `/lots/${lot.id}`)).body).toMatchObject({ lot: past, paper: { id: paper.id } })
   expect((await call('GET', '/lots/none')).status).toBe(404)
 })

@@ -1,6 +1,18 @@
+import type { PaperEntry } from '../../core/wire/api/papers.ts'
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
-import { asJson, router } from './shared.ts'
+import { bearing, pageIn } from './page.ts'
+import { router } from './shared.ts'
+
+/** The papers of a shelf, and how many of them there are of each kind. */
+const counted = (entries: PaperEntry[]) => ({
+  entries,
+  counts: {
+    own: entries.filter(({ archived, paper }) => !archived && paper.sampleOf === null).length,
+    aside: entries.filter(({ archived }) => archived).length,
+    samples: entries.filter(({ archived, paper }) => !archived && paper.sampleOf !== null).length,
+  },
+})
 
 /** The records of papers: made, changed, put aside, brought back, and two made one. */
 export function papersApi(app: App) {
@@ -14,16 +26,26 @@ export function papersApi(app: App) {
     if (texture !== null && !app.files.has(texture)) throw missing('picture', texture)
   }
   return router()
-    .call('GET /papers', async () => {
-      const [papers, lots] = await Promise.all([
-        store.kept('papers in full', ['papers'], async () => JSON.stringify(await store.papers.entries())),
-        store.kept('lots in full', ['lots'], async () => JSON.stringify(await store.lots.entries({ archived: false }))),
+    .call('GET /papers', async (c) => {
+      const { q = '', aside, samples, ...page } = c.req.valid('query')
+      const [{ entries, counts }, left] = await Promise.all([
+        store.kept('papers in full', ['papers'], async () => counted(await store.papers.entries())),
+        store.kept('how many lots of each paper', ['lots'], store.lots.leftOf),
       ])
-      return asJson(`{"papers":${papers},"lots":${lots}}`)
+      const bears = bearing(q)
+      const asked = entries.filter(
+        ({ archived, paper }) =>
+          (aside !== undefined || !archived) &&
+          (samples !== undefined || paper.sampleOf === null) &&
+          bears(`${paper.name} ${paper.code} ${paper.surface}`),
+      )
+      const { rows, ...told } = pageIn(asked, page)
+      return c.json({ papers: rows.map((entry) => ({ ...entry, left: left.get(entry.paper.id) ?? 0 })), counts, ...told }, 200)
     })
     .call('GET /papers/{id}/lots', async (c) => {
       const { paper } = await store.papers.entry(c.req.valid('param').id)
-      return c.json(await store.lots.entries({ paperId: paper.id }), 200)
+      const all = c.req.valid('query').finished !== undefined
+      return c.json(await store.lots.entries({ paperId: paper.id, ...(all ? {} : { archived: false }) }), 200)
     })
     .call('GET /papers/{id}', async (c) => c.json(await store.papers.entry(c.req.valid('param').id), 200))
     .call('POST /papers', async (c) => {

@@ -31,8 +31,8 @@ describe('profiles', () => {
 })
 
 test('what a profile is, is read from it and kept', async () => {
-  const { body } = await call('GET', '/profiles')
-  const entry = body.find((e: { id: string }) => e.id === 'gannet-lamproom-baryta')
+  const { body } = await call('GET', '/profiles?most=200')
+  const entry = body.profiles.find((e: { id: string }) => e.id === 'gannet-lamproom-baryta')
   expect(entry.facts).toMatchObject({ deviceClass: 'prtr', space: 'RGB', connection: 'Lab', version: '2.2', patches: 0 })
   expect(entry.facts.white[0]).toBeGreaterThan(90)
   expect(entry.facts.black[0]).toBeLessThan(10)

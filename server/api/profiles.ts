@@ -2,6 +2,7 @@ import type { z } from 'zod'
 import { suggestBinding } from '../../core/things/media/suggest-binding.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { ImportOutcomeSchema } from '../../core/wire/api/dto.ts'
+import type { ProfileOrder } from '../../core/wire/api/profiles.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { missing, Refusal } from '../problems.ts'
@@ -11,8 +12,26 @@ import { eachProfileIn } from '../profiles/zip.ts'
 import type { ProfileRow } from '../store/profiles.ts'
 import { announced, needRoom } from '../upkeep/disk.ts'
 import { bodyOf } from './body-of.ts'
+import { bearing, pageIn } from './page.ts'
 import { beginPairing } from './pairings.ts'
-import { asJson, router } from './shared.ts'
+import { router } from './shared.ts'
+
+/** By what each order goes. */
+const BY = {
+  description: (one, other) => one.description.localeCompare(other.description),
+  black: (one, other) => one.facts.black[0] - other.facts.black[0],
+  volume: (one, other) => one.facts.volume - other.facts.volume,
+} satisfies Record<ProfileOrder, (one: ProfileRow, other: ProfileRow) => number>
+
+/** The shelf in every order that was asked for, each made once; what is alike stays as it came, by name. */
+function orders(rows: readonly ProfileRow[]): (by: ProfileOrder) => readonly ProfileRow[] {
+  const made = new Map<ProfileOrder, readonly ProfileRow[]>()
+  return (by) => {
+    const list = made.get(by) ?? rows.toSorted(BY[by])
+    made.set(by, list)
+    return list
+  }
+}
 
 /** The profile shelf: taking profiles in, what they are and were made for, how good they are, and whether they still hold. */
 export function profilesApi(app: App) {
@@ -34,14 +53,21 @@ export function profilesApi(app: App) {
     addedAt: createdAt.toISOString(),
   })
   return router()
-    .call('GET /profiles', async () => {
-      const text = await store.kept('profiles in full', ['profiles', 'papers', 'printers', 'machines'], async () => {
-        const [rows, studio] = await Promise.all([store.profiles.shelf(), store.studio()])
-        const whole = await Promise.all(rows.map((row) => shelf.withFacts(row)))
-        return JSON.stringify(whole.map((row) => entry(row, studio)))
-      })
-      return asJson(text)
+    .call('GET /profiles', async (c) => {
+      const { q = '', paper, by = 'description', down, ...page } = c.req.valid('query')
+      const inOrder = await store.kept('profiles in full', ['profiles'], async () =>
+        orders(await Promise.all((await store.profiles.shelf()).map((row) => shelf.withFacts(row)))),
+      )
+      const list = inOrder(by)
+      const bears = bearing(q)
+      const asked = list.filter((row) => bears(row.description) && (paper === undefined || row.boundTo?.paperId === paper))
+      const { rows, ...told } = pageIn(down === undefined ? asked : asked.toReversed(), page)
+      const studio = await store.studio()
+      return c.json({ profiles: rows.map((row) => entry(row, studio)), all: list.length, ...told }, 200)
     })
+    .call('GET /profiles/{id}', async (c) =>
+      c.json(entry(await shelf.withFacts(await find(c.req.valid('param').id)), await store.studio()), 200),
+    )
     .call('PUT /profiles', async (c) => {
       await needRoom(store, announced(c.req.raw))
       const { row, known } = await shelf.take(bodyOf(c.req.raw, 'profile'), c.req.valid('query').name)

@@ -70,7 +70,7 @@ async function answers(studio: string) {
       `/printers/${id}/document`,
       `/setups?printer=${id}`,
     ]),
-    ...lists['/profiles'].body.flatMap(({ id }: { id: string }) => [`/profiles/${id}/checks`, `/profiles/${id}/health`]),
+    ...lists['/profiles'].body.profiles.flatMap(({ id }: { id: string }) => [`/profiles/${id}/checks`, `/profiles/${id}/health`]),
     ...lists['/pictures/demo'].body.map(({ id }: { id: string }) => `/pictures/${id}`),
   ]
   const found: Record<string, unknown> = { ...lists }

@@ -90,7 +90,17 @@ test('taken while it works and restored elsewhere, a backup answers like the ori
         (_, port) => `${Number(port) - (base === THERE ? PORT + 11 : Number(process.env.ARCH_TEST_SIM))}`,
       ),
     )
-  for (const path of ['/studio', '/papers', '/profiles', '/layouts', '/setups', '/sample-packs', '/orders', '/pictures/demo'])
+  for (const path of [
+    '/studio',
+    '/papers?aside=yes&samples=yes&most=200',
+    '/lots',
+    '/profiles?most=200',
+    '/layouts',
+    '/setups',
+    '/sample-packs',
+    '/orders',
+    '/pictures/demo',
+  ])
     expect([path, placed(THERE, await asked(studioOf(THERE), path))]).toEqual([path, placed(BASE, await asked(studioOf(BASE), path))])
   // Jobs were begun after it was taken.
   const studios = async (base: string) => (await asked<object[]>(base, '/api/studios')).map((one) => ({ ...one, jobs: 0 }))

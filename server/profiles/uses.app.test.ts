@@ -22,7 +22,7 @@ async function ask<T>(method: string, path: string, body?: object) {
 }
 
 test('what refers to a profile is listed before it goes; then nothing does, and what was printed with it keeps it', async () => {
-  const profiles = (await ask<ProfileEntry[]>('GET', '/profiles')).body
+  const profiles = (await ask<{ profiles: ProfileEntry[] }>('GET', '/profiles')).body.profiles
   const pairings = async () => (await ask<{ pairings: Pairing[] }>('GET', '/studio')).body.pairings
   const run = (await ask<{ runs: { id: number }[] }>('GET', '/runs')).body.runs
   const printed = await Promise.all(
@@ -54,7 +54,7 @@ test('what refers to a profile is listed before it goes; then nothing does, and 
   expect(uses.underWay).toBe(0)
 
   expect(await ask('DELETE', `/profiles/${id}`)).toEqual({ status: 200, body: uses })
-  expect((await ask<ProfileEntry[]>('GET', '/profiles')).body.map((p) => p.id)).toEqual(
+  expect((await ask<{ profiles: ProfileEntry[] }>('GET', '/profiles')).body.profiles.map((p) => p.id)).toEqual(
     profiles.map((p) => p.id).filter((one) => one !== id),
   )
   expect((await pairings()).some((p) => p.profileId === id || p.borrows === id)).toBe(false)

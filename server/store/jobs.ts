@@ -2,7 +2,7 @@ import { Op } from 'sequelize'
 import type { Brief } from '../../core/things/brief/brief.ts'
 import { type Item, pictureIn } from '../../core/things/brief/item.ts'
 import type { Job, JobEdit, JobHead } from '../../core/wire/api/dto.ts'
-import { JOB_STATES, JOBS_OVER, JOBS_PAGE, LAST_JOBS } from '../../core/work/runs/states.ts'
+import { JOB_STATES, JOBS_OVER, LAST_JOBS, PAGE } from '../../core/work/runs/states.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import type { pictures } from './pictures.ts'
@@ -88,7 +88,7 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
           archived: false,
           ...(ids || before ? { id: { ...(ids ? { [Op.in]: ids } : {}), ...(before ? { [Op.lt]: before } : {}) } as never } : {}),
         },
-        { order: [['id', 'DESC']], limit: JOBS_PAGE },
+        { order: [['id', 'DESC']], limit: ids ? ids.length : PAGE },
       ),
     /** Jobs still to be printed in which this profile was chosen. */
     pinning: async (profileId: string): Promise<{ id: number; title: string }[]> =>

@@ -41,8 +41,8 @@ const kept = () =>
       replacements: [NAME],
     },
   )
-const found = async (q: string, before?: number, state?: string) => {
-  const { rows, next } = await store.runs.log({ q, before, state })
+const found = async (q: string, before?: number, state?: string, most?: number) => {
+  const { rows, next } = await store.runs.log({ q, before, state, most })
   return { ids: rows.map(({ id }) => id), next }
 }
 
@@ -121,7 +121,7 @@ test('in a long log every run is reached, page by page, by a rare word, by commo
     const ids: number[] = []
     let [pages, before] = [0, null as number | null]
     do {
-      const page = await found(q, before ?? undefined)
+      const page = await found(q, before ?? undefined, undefined, 200)
       ids.push(...page.ids)
       before = page.next
       pages++
@@ -132,6 +132,10 @@ test('in a long log every run is reached, page by page, by a rare word, by commo
   }
   expect((await everyOne('seldom common')).ids).toEqual([44_999, 20_000, 5])
   expect((await everyOne('')).ids).toHaveLength(COUNT)
+  // A page is as long as somebody says, and where nobody does as many as are looked at.
+  const newest = (many: number) => Array.from({ length: many }, (_, i) => COUNT - i)
+  expect(await found('')).toEqual({ ids: newest(60), next: COUNT - 59 })
+  expect(await found('', undefined, undefined, 3)).toEqual({ ids: newest(3), next: COUNT - 2 })
   // Both common, together in every ninety-ninth.
   const both = await everyOne('much common oft')
   expect(both.ids).toHaveLength(Math.floor(COUNT / 99))

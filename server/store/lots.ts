@@ -62,6 +62,13 @@ export function lots(scope: Scope) {
     /** Those that were set aside too, and, unless it is said otherwise, those used up. */
     entries: async (of: { paperId?: string; archived?: boolean } = {}): Promise<LotEntry[]> =>
       readable(await rows.all(of, { order: [['position', 'ASC']] }), entryOf),
+    /** How many lots of each paper are not used up. */
+    async leftOf(): Promise<Map<string, number>> {
+      const left = new Map<string, number>()
+      for (const { paperId } of await rows.all({ archived: false }, { only: ['id', 'paperId'] }))
+        left.set(paperId, (left.get(paperId) ?? 0) + 1)
+      return left
+    },
     entry: async (id: string): Promise<LotEntry> => entryOf(await find(id)),
     ids: async (): Promise<string[]> => (await rows.all({}, { only: ['id'] })).map((row) => row.id),
     /** What became of it. What was opened, set aside or used up is so from now on. */

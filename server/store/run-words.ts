@@ -41,15 +41,22 @@ export function runWords({ db, studio, transaction }: Scope) {
     },
     /** The runs of the rarest of these beginnings of words; null where each is in very many. */
     async ofRarest(beginnings: readonly string[]): Promise<number[] | null> {
-      let best: number[] | null = null
+      // Counted first, and only up to there: the thousands that have a common word are not sent here to be thrown away.
+      let rarest: { beginning: string; many: number } | null = null
       for (const beginning of beginnings) {
-        const found: { runId: number }[] = await db.query<{ runId: number }>(
-          `SELECT run_id AS runId FROM run_words WHERE studio = ? AND word LIKE ? LIMIT ${RARE}`,
+        const [counted] = await db.query<{ many: number }>(
+          `SELECT COUNT(*) AS many FROM (SELECT 1 FROM run_words WHERE studio = ? AND word LIKE ? LIMIT ${RARE}) AS some`,
           { type: QueryTypes.SELECT, replacements: [studio, like(beginning)], ...within },
         )
-        if (found.length < RARE && (best === null || found.length < best.length)) best = found.map(({ runId }) => runId)
+        const many = Number(counted?.many ?? 0)
+        if (many < (rarest?.many ?? RARE)) rarest = { beginning, many }
       }
-      return best && [...new Set(best)]
+      if (rarest === null) return null
+      const found: { runId: number }[] = await db.query<{ runId: number }>(
+        'SELECT DISTINCT run_id AS runId FROM run_words WHERE studio = ? AND word LIKE ?',
+        { type: QueryTypes.SELECT, replacements: [studio, like(rarest.beginning)], ...within },
+      )
+      return found.map(({ runId }) => runId)
     },
   }
 }

@@ -4,7 +4,7 @@ import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { wanted } from '../../core/work/runs/search-words.ts'
-import { DELIVERED, MOVING, OVER, type RunState } from '../../core/work/runs/states.ts'
+import { DELIVERED, MOVING, OVER, PAGE, type RunState } from '../../core/work/runs/states.ts'
 import type { NewRow } from '../db/columns.ts'
 import type { Row, Tables } from '../db/tables.ts'
 import { missing } from '../problems.ts'
@@ -22,8 +22,7 @@ export type RunChange = Omit<
 >
 export type NewRun = RunChange & Pick<RunRow, 'plate' | 'side' | 'only' | 'searchText' | 'faults'>
 
-/** Most runs of a page of the log, of one job, and looked through for the last good one of a paper on a printer. */
-const LOG_PAGE = 200
+/** Most runs of one job, and looked through for the last good one of a paper on a printer. */
 const OF_A_JOB = 100
 const LOOKED_THROUGH = 60
 
@@ -119,7 +118,17 @@ export function runs(scope: Scope) {
      * A page of the log, newest first: runs with all of these beginnings of words, in this state, before this run.
      * @returns `next`: before which run to go on; null when all was looked through
      */
-    async log({ q = '', state, before }: { q?: string | undefined; state?: string | undefined; before?: number | undefined }): Promise<{
+    async log({
+      q = '',
+      state,
+      before,
+      most = PAGE,
+    }: {
+      q?: string | undefined
+      state?: string | undefined
+      before?: number | undefined
+      most?: number | undefined
+    }): Promise<{
       rows: RunLine[]
       next: number | null
     }> {
@@ -141,9 +150,9 @@ export function runs(scope: Scope) {
           ...(state ? { state: state as RunState } : {}),
           [Op.and]: [{ id: ids }, ...words.map((word) => ({ searchText: { [Op.like]: `% ${word}%` } }))],
         },
-        { order: [['id', 'DESC']], limit: LOG_PAGE },
+        { order: [['id', 'DESC']], limit: most },
       )
-      return { rows: found, next: found.length === LOG_PAGE ? (found.at(-1)?.id ?? null) : from > 0 ? from : null }
+      return { rows: found, next: found.length === most ? (found.at(-1)?.id ?? null) : from > 0 ? from : null }
     },
     ofJob: (jobId: number) => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
     /** Names the picture of the delivered sheet no longer in runs that were over before; how many there were. */

@@ -1,5 +1,5 @@
 import type { Job, JobHead } from '../../core/wire/api/dto.ts'
-import { JOBS_PAGE } from '../../core/work/runs/states.ts'
+import { MOST_AT_ONCE } from '../../core/work/runs/states.ts'
 import { openJobs } from './open-jobs.ts'
 
 const job = (id: number, change: Partial<Job> = {}) =>
@@ -51,10 +51,10 @@ test('a job of another studio of the same name, as old and in the same state, is
 })
 
 test('many are fetched a page at a time', async () => {
-  const many = Array.from({ length: 2 * JOBS_PAGE + 1 }, (_, i) => job(1000 - i))
+  const many = Array.from({ length: 2 * MOST_AT_ONCE + 1 }, (_, i) => job(1000 - i))
   const one = server(many)
   expect(await openJobs(one.ask)).toEqual(many)
-  expect(one.asked.map((ids) => ids.split(',').length)).toEqual([JOBS_PAGE, JOBS_PAGE, 1])
+  expect(one.asked.map((ids) => ids.split(',').length)).toEqual([MOST_AT_ONCE, MOST_AT_ONCE, 1])
 })
 
 test('one that cannot be read is left out, and not asked for each time', async () => {

@@ -1,5 +1,5 @@
 import type { Job, JobHead } from '../../core/wire/api/dto.ts'
-import { JOBS_PAGE } from '../../core/work/runs/states.ts'
+import { MOST_AT_ONCE } from '../../core/work/runs/states.ts'
 
 type Ask = {
   (call: 'GET /jobs/heads'): Promise<JobHead[]>
@@ -21,7 +21,9 @@ export async function openJobs(ask: Ask): Promise<Job[]> {
   const heads = await ask('GET /jobs/heads')
   const before = known
   const changed = heads.filter((head) => before.get(head.id)?.stamp !== stampOf(head)).map(({ id }) => id)
-  const pages = Array.from({ length: Math.ceil(changed.length / JOBS_PAGE) }, (_, n) => changed.slice(n * JOBS_PAGE, (n + 1) * JOBS_PAGE))
+  const pages = Array.from({ length: Math.ceil(changed.length / MOST_AT_ONCE) }, (_, n) =>
+    changed.slice(n * MOST_AT_ONCE, (n + 1) * MOST_AT_ONCE),
+  )
   const fetched = new Map<number, Job>()
   for (const ids of pages) for (const job of await ask('GET /jobs', { ids: ids.join(',') })) fetched.set(job.id, job)
   const now = new Map(heads.map((head) => [head.id, changedSince(head)] as const))

@@ -5,6 +5,9 @@ import { Button } from './button.tsx'
 const FIRST = 60
 const MORE = 200
 
+/** What the button for more of a list says. */
+export const moreOf = (left: number): string => (left > MORE ? `${MORE} more of ${left}` : `${left} more`)
+
 /** The first of a long list, and a button for more of them; null when all are shown. */
 export function useLonger<T>(list: readonly T[], first = FIRST): { shown: readonly T[]; more: ReactNode } {
   const [count, setCount] = useState(first)
@@ -14,7 +17,7 @@ export function useLonger<T>(list: readonly T[], first = FIRST): { shown: readon
     more:
       left > 0 ? (
         <Button kind="link" className="py-1 text-sm" onClick={() => setCount(count + MORE)}>
-          {left > MORE ? `${MORE} more of ${left}` : `${left} more`}
+          {moreOf(left)}
         </Button>
       ) : null,
   }

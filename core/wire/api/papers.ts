@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { LotSchema, LotStorySchema, PaperSchema } from '../../things/media/media.ts'
 import { MOST } from '../../things/studio/studio.ts'
 import type { LotEditSchema } from './dto.ts'
+import { PageAskedSchema, pageOf } from './page.ts'
 
 /** A paper as somebody fills it in; its id is made from its name, or stays. */
 export const PaperEditSchema = PaperSchema.omit({ id: true })
@@ -20,8 +21,29 @@ export type LotEdit = z.infer<typeof LotEditSchema>
 export const LotEntrySchema = LotSchema.extend({ finished: z.boolean() })
 export type LotEntry = z.infer<typeof LotEntrySchema>
 
-/** Every paper, and every lot that is not used up; those put aside too. */
-export const PaperShelfSchema = z.object({ papers: z.array(PaperEntrySchema), lots: z.array(LotEntrySchema) })
+/** Which papers of the shelf are asked for; where nothing is said, those of the studio's own that are not put aside. */
+export const PapersAskedSchema = PageAskedSchema.extend({
+  /** Letters of the name, the code or the surface. */
+  q: z.string().max(100).optional(),
+  /** Those put aside too. */
+  aside: z.literal('yes').optional(),
+  /** Samples too. */
+  samples: z.literal('yes').optional(),
+})
+
+/** A page of the shelf. */
+export const PapersPageSchema = z.object({
+  papers: z.array(
+    PaperEntrySchema.extend({
+      /** Boxes and rolls of it that are not used up. */
+      left: z.number().int().nonnegative(),
+    }),
+  ),
+  /** How many there are, whatever was asked for: the studio's own, those put aside, and samples that are not. */
+  counts: z.object({ own: z.number().int(), aside: z.number().int(), samples: z.number().int() }),
+  ...pageOf.shape,
+})
+export type PaperLine = z.infer<typeof PapersPageSchema>['papers'][number]
 
 /** What became of a lot. */
 export const LotFateSchema = z

@@ -1,7 +1,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { Profile } from '../../../core/things/media/media.ts'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
 import { api } from '../../api/client.ts'
+import { profileQuery } from '../../api/queries.ts'
 import { LabPatch, labWords } from '../../ui/lab-patch.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
@@ -13,9 +15,9 @@ const BANDS = ['0–20', '20–40', '40–60', '60–80', '80–100']
 const FULL = 10
 
 /** Two profiles held against each other: an old and a new one, or one of few patches and one of many. */
-export function CompareView({ entry, others }: { entry: ProfileEntry; others: ProfileEntry[] }) {
-  const alike = (o: ProfileEntry) => o.boundTo?.printerId === entry.boundTo?.printerId && o.boundTo?.paperId === entry.boundTo?.paperId
-  const sister = (o: ProfileEntry) => o.boundTo?.printerId === entry.boundTo?.printerId
+export function CompareView({ entry, others }: { entry: ProfileEntry; others: readonly Profile[] }) {
+  const alike = (o: Profile) => o.boundTo?.printerId === entry.boundTo?.printerId && o.boundTo?.paperId === entry.boundTo?.paperId
+  const sister = (o: Profile) => o.boundTo?.printerId === entry.boundTo?.printerId
   const [otherId, setOtherId] = useState((others.find(alike) ?? others.find(sister) ?? others[0])?.id ?? '')
   const other = others.find((o) => o.id === otherId)
   const query = useQuery({
@@ -24,6 +26,7 @@ export function CompareView({ entry, others }: { entry: ProfileEntry; others: Pr
     enabled: otherId !== '',
     staleTime: Number.POSITIVE_INFINITY,
   })
+  const otherEntry = useQuery({ ...profileQuery(otherId), enabled: otherId !== '' })
   if (!other) return <p className="mt-3 text-soft">There is no other profile on the shelf to hold it against.</p>
   const c = query.data
   return (
@@ -85,7 +88,9 @@ export function CompareView({ entry, others }: { entry: ProfileEntry; others: Pr
                 </tr>
               </tbody>
             </table>
-            <Silhouette reach={entry.facts.silhouette} beside={other.facts.silhouette} label="Both gamuts by hue" />
+            {otherEntry.data && (
+              <Silhouette reach={entry.facts.silhouette} beside={otherEntry.data.facts.silhouette} label="Both gamuts by hue" />
+            )}
           </div>
           <h3 className="mt-3 font-semibold">Where they differ</h3>
           <p className="text-sm text-soft">Mean ΔE2000 of the same device numbers, by lightness and hue; full ink is {FULL} and more.</p>

@@ -1,15 +1,18 @@
-import { useQuery } from '@tanstack/react-query'
-import { createColumnHelper } from '@tanstack/react-table'
-import { useMemo, useState } from 'react'
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { createColumnHelper, type SortingState } from '@tanstack/react-table'
+import { useDeferredValue, useMemo, useState } from 'react'
 import { useSearchParams } from 'react-router'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { ProfileEntry } from '../../../core/wire/api/dto.ts'
-import { profilesQuery } from '../../api/queries.ts'
+import type { ProfileOrder } from '../../../core/wire/api/profiles.ts'
+import { profileQuery, profilesQuery } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { LabPatch } from '../../ui/lab-patch.tsx'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
 import { DataTable } from '../../ui/table/data-table.tsx'
 import { TabPanel, TabRow, Tabs } from '../../ui/tabs.tsx'
 import { TextField } from '../../ui/text-field.tsx'
+import { moreOf } from '../../ui/use-longer.tsx'
 import { BindingForm } from './binding-form.tsx'
 import { ChecksView } from './checks-view.tsx'
 import { CompareView } from './compare-view.tsx'
@@ -29,11 +32,15 @@ const VIEWS = [
 
 /** The profiles, what each was made for, how good it is and whether it still holds. */
 export function ProfileShelf({ studio }: { studio: Studio }) {
-  const profiles = useQuery(profilesQuery)
-  const [params, setParams] = useSearchParams()
   const [filter, setFilter] = useState('')
+  const q = useDeferredValue(filter.trim())
+  const [sorting, setSorting] = useState<SortingState>([{ id: 'description', desc: false }])
+  const [{ id: by, desc: down } = { id: 'description', desc: false }] = sorting
+  const profiles = useInfiniteQuery({ ...profilesQuery({ q, by: by as ProfileOrder, down }), placeholderData: (before) => before })
+  const [params, setParams] = useSearchParams()
   const [view, setView] = useState<string>('about')
-  const data = useMemo(() => profiles.data ?? [], [profiles.data])
+  const [first] = profiles.data?.pages ?? []
+  const shown = useMemo(() => profiles.data?.pages.flatMap((page) => page.profiles) ?? [], [profiles.data])
   const columns = useMemo(
     () => [
       column.accessor('description', {
@@ -72,17 +79,19 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
     ],
     [studio.printers],
   )
-  const shown = useMemo(() => data.filter((e) => e.description.toLowerCase().includes(filter.trim().toLowerCase())), [data, filter])
-  const chosen =
-    data.find((e) => e.id === params.get('p')) ?? [...shown].sort((a, b) => a.description.localeCompare(b.description))[0] ?? null
+  const asked = params.get('p')
+  const listed = shown.find((e) => e.id === asked)
+  // One that is not on the first pages is asked for by itself.
+  const one = useQuery({ ...profileQuery(asked ?? ''), enabled: asked !== null && first !== undefined && !listed })
+  const chosen = listed ?? (asked !== null && one.isLoading ? null : (one.data ?? shown[0] ?? null))
   const choose = (id: string) => setParams({ p: id }, { replace: true })
   if (profiles.error) return <Failed error={profiles.error} again={() => void profiles.refetch()} />
-  if (!profiles.data) return <Loading what="the profiles" />
+  if (!first) return <Loading what="the profiles" />
   return (
     <div className="mt-3 grid items-start gap-4 lg:grid-cols-[minmax(26rem,5fr)_minmax(0,6fr)]">
       <div className="min-w-0">
         <ImportProfiles onAdded={choose} />
-        {data.length === 0 ? (
+        {first.all === 0 ? (
           <Empty title="No profile yet">
             A profile describes how one printer prints on one paper. Add those you have made or been given; without one the driver has to
             manage colour by itself.
@@ -95,7 +104,7 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
               rows={shown}
               columns={columns}
               idOf={(e) => e.id}
-              first={[{ id: 'description', desc: false }]}
+              served={{ sorting, onSorting: setSorting, found: first.found }}
               current={chosen?.id ?? null}
               onOpen={(e) => choose(e.id)}
               none={`No profile bears “${filter}”.`}
@@ -106,11 +115,22 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
                 labelAt="hidden"
                 type="search"
                 placeholder="Find by name"
+                most={100}
                 className="w-56"
                 value={filter}
                 onChange={setFilter}
               />
             </DataTable>
+            {profiles.hasNextPage && (
+              <Button
+                kind="link"
+                className="py-1 text-sm"
+                disabled={profiles.isFetchingNextPage}
+                onClick={() => void profiles.fetchNextPage()}
+              >
+                {moreOf(first.found - shown.length)}
+              </Button>
+            )}
           </div>
         )}
       </div>
@@ -131,7 +151,9 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
               )}
               {view === 'health' && <HealthView id={chosen.id} />}
               {view === 'checks' && <ChecksView key={chosen.id} entry={chosen} tolerance={studio.rules.tolerance} />}
-              {view === 'compare' && <CompareView key={chosen.id} entry={chosen} others={data.filter((e) => e.id !== chosen.id)} />}
+              {view === 'compare' && (
+                <CompareView key={chosen.id} entry={chosen} others={studio.profiles.filter(({ id }) => id !== chosen.id)} />
+              )}
             </TabPanel>
           </Tabs>
         </section>

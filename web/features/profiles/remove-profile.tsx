@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { ProfileEntry, ProfileUses } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { profilesQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { profilesKey, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Confirm } from '../../ui/dialog.tsx'
 import { toast } from '../../ui/toast.tsx'
@@ -35,7 +35,7 @@ export function RemoveProfile({ entry, onRemoved }: { entry: ProfileEntry; onRem
     onSuccess: () => {
       onRemoved()
       toast(`“${entry.description}” is removed.`)
-      return Promise.all([profilesQuery, studioQuery].map(({ queryKey }) => queryClient.invalidateQueries({ queryKey })))
+      return Promise.all([profilesKey, studioQuery.queryKey].map((queryKey) => queryClient.invalidateQueries({ queryKey })))
     },
     onError: (error) => toast.error(messageOf(error)),
   })

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import type { Paper } from '../../../core/things/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { ordersQuery, packsQuery, papersQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { ordersQuery, packsQuery, papersKey, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { toast } from '../../ui/toast.tsx'
 
@@ -11,7 +11,9 @@ export function Adopt({ paper, what, small = false }: { paper: Paper; what: stri
     mutationFn: () => api('POST /papers/{id}/adopt', { id: paper.id, body: { what } }),
     onSuccess: async ({ pairings }) => {
       await Promise.all(
-        [packsQuery, papersQuery, studioQuery, ordersQuery].map((query) => queryClient.invalidateQueries({ queryKey: query.queryKey })),
+        [packsQuery.queryKey, papersKey, studioQuery.queryKey, ordersQuery.queryKey].map((queryKey) =>
+          queryClient.invalidateQueries({ queryKey }),
+        ),
       )
       toast.success(
         pairings.length > 0

@@ -7,7 +7,7 @@ import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Paper } from '../../../core/things/media/media.ts'
 import type { TypedSize } from '../../../core/things/sizes/size-field.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { papersQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { papersKey, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { DayField } from '../../ui/day-field.tsx'
 import { dayOf } from '../../ui/days.ts'
@@ -62,7 +62,7 @@ export function ArrivalForm({
   const add = useMutation({
     mutationFn: () => api('POST /lots', { body: arrival as Arrival }),
     onSuccess: async (lot) => {
-      await Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
+      await Promise.all([queryClient.invalidateQueries({ queryKey: papersKey }), queryClient.invalidateQueries(studioQuery)])
       toast.success(`${paper.name}, ${lotSizeName(lot, unit)}, is on the shelf.`)
       onArrived?.()
       onClose()

@@ -2,7 +2,6 @@ import { useState } from 'react'
 import { checkLabelSheet, LABEL_SHEETS, type LabelSheet } from '../../../core/output/labels/label-layout.ts'
 import type { Unit } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
-import type { Paper } from '../../../core/things/media/media.ts'
 import type { LotEntry } from '../../../core/wire/api/papers.ts'
 import { apiUrl, keptAs } from '../../api/here.ts'
 import { Button, FileLink } from '../../ui/button.tsx'
@@ -64,14 +63,14 @@ function Picture({ sheet, used, count }: { sheet: LabelSheet; used: number; coun
 }
 
 interface Props {
-  lots: readonly LotEntry[]
-  papers: readonly Paper[]
+  /** Each with the name of its paper. */
+  lots: readonly (LotEntry & { paperName: string })[]
   unit: Unit
   onClose(): void
 }
 
 /** Labels to stick on boxes and rolls, on whatever sheet of labels there is. */
-export function Labels({ lots, papers, unit, onClose }: Props) {
+export function Labels({ lots, unit, onClose }: Props) {
   const [sheet, setSheet] = useState(lastSheet)
   const [used, setUsed] = useState(0)
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(lots.map((l) => l.id)))
@@ -147,7 +146,7 @@ export function Labels({ lots, papers, unit, onClose }: Props) {
               checked={chosen.has(lot.id)}
               onChange={(on) => setChosen(new Set(on ? [...chosen, lot.id] : [...chosen].filter((id) => id !== lot.id)))}
             >
-              {papers.find((p) => p.id === lot.paperId)?.name}, {lotSizeName(lot, unit)}
+              {lot.paperName}, {lotSizeName(lot, unit)}
               {lot.number && ` · no. ${lot.number}`}
             </Check>
           ))}

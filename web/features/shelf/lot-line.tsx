@@ -7,7 +7,7 @@ import type { Paper } from '../../../core/things/media/media.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { LotEdit, LotEntry, LotFate } from '../../../core/wire/api/papers.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { papersQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { papersKey, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button, IconButton } from '../../ui/button.tsx'
 import { dayOf } from '../../ui/days.ts'
 import { LengthField } from '../../ui/length-field.tsx'
@@ -16,7 +16,7 @@ import { NumberField } from '../../ui/number-field.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { MeasureLot } from './measure-lot.tsx'
 
-const refresh = () => Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
+const refresh = () => Promise.all([queryClient.invalidateQueries({ queryKey: papersKey }), queryClient.invalidateQueries(studioQuery)])
 
 /** What was left and what came, in sheets or metres. */
 const amount = (lot: LotEntry, of: number, unit: Unit) => (lot.form === 'roll' ? writeRoll(of, unit) : counted(of, 'sheet'))

@@ -1,10 +1,10 @@
-import { useMutation, useQuery } from '@tanstack/react-query'
+import { useMutation, useQueries, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Order } from '../../../core/things/media/order.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { ordersQuery, papersQuery, queryClient } from '../../api/queries.ts'
+import { ordersQuery, paperQuery, queryClient } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Combobox } from '../../ui/combobox.tsx'
@@ -21,7 +21,6 @@ const refresh = () => queryClient.invalidateQueries({ queryKey: ordersQuery.quer
 /** What is to be bought, ticked off when it is ordered, and written in when it comes. */
 export function Orders({ studio }: { studio: Studio }) {
   const orders = useQuery(ordersQuery)
-  const papers = useQuery(papersQuery)
   // From a paper's own page it is that paper.
   const [asked] = useSearchParams()
   const [paperId, setPaperId] = useState<string | null>(asked.get('paper'))
@@ -40,12 +39,15 @@ export function Orders({ studio }: { studio: Studio }) {
     onSuccess: refresh,
     onError: (error) => toast.error(messageOf(error)),
   })
-  const error = orders.error ?? papers.error
-  if (error) return <Failed error={error} again={() => void Promise.all([orders.refetch(), papers.refetch()])} />
-  if (!orders.data || !papers.data) return <Loading what="what is to be bought" />
-  const paperOf = (id: string) => papers.data.papers.find((p) => p.paper.id === id)?.paper
+  const known = new Map(studio.papers.map((paper) => [paper.id, paper]))
+  // Of one that was put aside since, the name is asked for.
+  const aside = useQueries({
+    queries: [...new Set(orders.data?.map(({ paperId: id }) => id))].filter((id) => !known.has(id)).map((id) => paperQuery(id)),
+  })
+  if (orders.error) return <Failed error={orders.error} again={() => void orders.refetch()} />
+  if (!orders.data) return <Loading what="what is to be bought" />
+  const paperOf = (id: string) => known.get(id) ?? aside.find(({ data }) => data?.paper.id === id)?.data?.paper
   const open = orders.data.filter((o) => !o.done)
-  const wanted = papers.data.papers.filter((p) => !p.archived)
   const list = open.map(
     (o) => `${paperOf(o.paperId)?.name ?? o.paperId}${paperOf(o.paperId)?.code ? ` (${paperOf(o.paperId)?.code})` : ''}: ${o.what}`,
   )
@@ -67,7 +69,7 @@ export function Orders({ studio }: { studio: Studio }) {
           find="A paper"
           value={paperId}
           placeholder="Which paper?"
-          options={wanted.map(({ paper }) => ({
+          options={studio.papers.map((paper) => ({
             value: paper.id,
             words: paper.name,
             before: <Swatch white={paper.white} surface={paper.surface} />,

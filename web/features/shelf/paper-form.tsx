@@ -6,7 +6,7 @@ import { perSquareMetre } from '../../../core/things/media/paper-price.ts'
 import { SURFACE_WORDS, WHITES } from '../../../core/things/media/paper-words.ts'
 import { type PaperEdit, PaperEditSchema, type PaperEntry, type PaperFields } from '../../../core/wire/api/papers.ts'
 import { ApiError, api, messageOf } from '../../api/client.ts'
-import { papersQuery, profilesQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { papersKey, profilesOfQuery, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { CaliperField } from '../../ui/caliper-field.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -43,8 +43,8 @@ export function PaperForm({ entry, begins, unit, currency, onDone }: Props) {
     version: entry?.version ?? 0,
   })
   const { draft, put } = form
-  const profiles = useQuery(profilesQuery)
-  const whites = (profiles.data ?? []).filter((p) => entry && p.boundTo?.paperId === entry.paper.id)
+  const profiles = useQuery({ ...profilesOfQuery(entry?.paper.id ?? ''), enabled: entry !== null })
+  const whites = profiles.data ?? []
   const save = useMutation({
     mutationFn: () => {
       return entry
@@ -53,12 +53,12 @@ export function PaperForm({ entry, begins, unit, currency, onDone }: Props) {
     },
     onSuccess: async (saved) => {
       form.saved()
-      await Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
+      await Promise.all([queryClient.invalidateQueries({ queryKey: papersKey }), queryClient.invalidateQueries(studioQuery)])
       toast.success(entry ? 'The paper is saved. Every job sees it at once.' : `${saved.paper.name} is on the shelf.`)
       onDone(saved)
     },
     onError: (error) => {
-      if (error instanceof ApiError && error.status === 409) void queryClient.invalidateQueries(papersQuery)
+      if (error instanceof ApiError && error.status === 409) void queryClient.invalidateQueries({ queryKey: papersKey })
     },
   })
   const estimate = estimateCaliper(draft.surface, draft.weight)

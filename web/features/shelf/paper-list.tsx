@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query'
+import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { z } from 'zod'
 import {
@@ -15,12 +15,13 @@ import { counted } from '../../../core/things/words/counted.ts'
 import type { PaperEntry, PaperListSchema } from '../../../core/wire/api/papers.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { keptAs } from '../../api/here.ts'
-import { papersQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { everyPaperQuery, papersKey, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { FileDrop, Refused } from '../../ui/file-drop.tsx'
 import { Select } from '../../ui/select.tsx'
+import { Failed, Loading } from '../../ui/states.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { listText } from './list-text.ts'
 
@@ -51,7 +52,9 @@ const LARGEST = 8 << 20
 type List = { headings: string[]; rows: Record<string, string>[] }
 
 /** Papers from a spreadsheet: its headings matched once, every row shown as new, the same or different before it is taken. */
-export function PaperList({ papers, onClose }: { papers: readonly PaperEntry[]; onClose(): void }) {
+export function PaperList({ onClose }: { onClose(): void }) {
+  const every = useQuery(everyPaperQuery)
+  const papers: readonly PaperEntry[] = every.data ?? []
   const [list, setList] = useState<List | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   const [matching, setMatching] = useState<Matching>({})
@@ -71,9 +74,10 @@ export function PaperList({ papers, onClose }: { papers: readonly PaperEntry[]; 
     localStorage.setItem(KEY, JSON.stringify({ ...remembered(), [heading.toLowerCase().replace(/\s+/g, ' ').trim()]: to }))
   }
   const known = papers.map((p) => p.paper)
-  const rows = list
-    ? papersFrom(list.rows, matching).map((read) => ({ ...read, standing: read.paper && standingOf(read.paper, known) }))
-    : []
+  const rows =
+    list && every.data
+      ? papersFrom(list.rows, matching).map((read) => ({ ...read, standing: read.paper && standingOf(read.paper, known) }))
+      : []
   const wanted = rows.filter(({ row, paper, standing }) => paper && standing?.as !== 'same' && !left.has(row))
   const counts = {
     new: rows.filter((r) => r.standing?.as === 'new').length,
@@ -94,7 +98,7 @@ export function PaperList({ papers, onClose }: { papers: readonly PaperEntry[]; 
         },
       }),
     onSuccess: async ({ added, changed }) => {
-      await Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
+      await Promise.all([queryClient.invalidateQueries({ queryKey: papersKey }), queryClient.invalidateQueries(studioQuery)])
       toast.success(`${counted(added, 'paper')} added${changed > 0 ? `, ${changed} changed` : ''}.`)
       onClose()
     },
@@ -118,6 +122,10 @@ export function PaperList({ papers, onClose }: { papers: readonly PaperEntry[]; 
             />
             <Refused message={wrong} />
           </>
+        ) : every.error ? (
+          <Failed error={every.error} again={() => void every.refetch()} />
+        ) : !every.data ? (
+          <Loading what="the papers there are" />
         ) : (
           <>
             <section aria-label="Headings" className="grid grid-cols-2 gap-x-3 gap-y-2 sm:grid-cols-3">

@@ -5,10 +5,11 @@ import { sizeName } from '../../../core/things/media/lot-name.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { LotEntry, PaperEntry } from '../../../core/wire/api/papers.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
-import { papersQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { lotsQuery, papersKey, queryClient, studioQuery } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Select } from '../../ui/select.tsx'
+import { Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { Adopt } from './adopt.tsx'
@@ -18,17 +19,15 @@ import { LotLine } from './lot-line.tsx'
 import { inShort, PaperFacts, ProvenOn } from './paper-facts.tsx'
 import { PaperForm } from './paper-form.tsx'
 
-const refresh = () => Promise.all([queryClient.invalidateQueries(papersQuery), queryClient.invalidateQueries(studioQuery)])
+const refresh = () => Promise.all([queryClient.invalidateQueries({ queryKey: papersKey }), queryClient.invalidateQueries(studioQuery)])
 
 interface RecordProps {
   entry: PaperEntry
-  others: readonly PaperEntry[]
-  lots: readonly LotEntry[]
   studio: Studio
 }
 
 /** One paper: read first, edited on demand, with its boxes and rolls. */
-export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
+export function PaperRecord({ entry, studio }: RecordProps) {
   const navigate = useNavigate()
   const { paper, archived } = entry
   const { unit, currency, favouriteSizes } = studio.rules
@@ -38,12 +37,11 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
   const [all, setAll] = useState(false)
   const [merging, setMerging] = useState(false)
   // What is used up is asked for only when somebody wants to see it.
-  const past = useQuery({
-    queryKey: ['studio', 'papers', paper.id, 'lots'],
-    queryFn: () => api('GET /papers/{id}/lots', { id: paper.id }),
-    enabled: all,
-  })
+  const open = useQuery(lotsQuery(paper.id, false))
+  const past = useQuery({ ...lotsQuery(paper.id, true), enabled: all })
+  const lots: readonly LotEntry[] = open.data ?? []
   const shown = (all && past.data) || lots
+  const others = studio.papers.filter(({ id }) => id !== paper.id)
   const aside = useMutation({
     mutationFn: (back: boolean) =>
       back ? api('POST /papers/{id}/restore', { id: paper.id }) : api('DELETE /papers/{id}', { id: paper.id }),
@@ -99,7 +97,11 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
             Arrived …
           </Button>
         </div>
-        {shown.length === 0 ? (
+        {open.isPending ? (
+          <Loading what="what there is of it" />
+        ) : open.error ? (
+          <Failed error={open.error} again={() => void open.refetch()} />
+        ) : shown.length === 0 ? (
           <p className="py-2 text-soft">Nothing of it on the shelf. When a box or a roll comes in, write it down here.</p>
         ) : (
           <ul>
@@ -139,7 +141,7 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
               <Select<string | null>
                 label={`${paper.name} is the same as`}
                 value={null}
-                options={others.map((o) => [o.paper.id, o.paper.name] as const)}
+                options={others.map((o) => [o.id, o.name] as const)}
                 onChange={(into) => into && merge.mutate(into)}
               />
               <Button onClick={() => setMerging(false)}>Leave it</Button>
@@ -150,7 +152,9 @@ export function PaperRecord({ entry, others, lots, studio }: RecordProps) {
           )}
         </div>
       </section>
-      {labelling && <Labels lots={lots} papers={[paper]} unit={unit} onClose={() => setLabelling(false)} />}
+      {labelling && (
+        <Labels lots={lots.map((lot) => ({ ...lot, paperName: paper.name }))} unit={unit} onClose={() => setLabelling(false)} />
+      )}
       {arriving && (
         <ArrivalForm paper={paper} unit={unit} currency={currency} favourites={favouriteSizes} onClose={() => setArriving(false)} />
       )}

@@ -1,13 +1,15 @@
-import { useQuery } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
 import { NavLink, useNavigate } from 'react-router'
 import { writePaperCsv } from '../../../core/output/lists/paper-csv.ts'
-import type { Lot } from '../../../core/things/media/media.ts'
+import type { Unit } from '../../../core/things/length/length.ts'
 import { NEW_PAPER } from '../../../core/things/media/paper-words.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
-import type { PaperEntry } from '../../../core/wire/api/papers.ts'
+import { counted } from '../../../core/things/words/counted.ts'
+import type { PaperLine } from '../../../core/wire/api/papers.ts'
+import { ApiError } from '../../api/client.ts'
 import { partUrl } from '../../api/here.ts'
-import { papersQuery } from '../../api/queries.ts'
+import { everyLotQuery, paperQuery, papersQuery } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Menu } from '../../ui/menu.tsx'
@@ -15,7 +17,7 @@ import { saveText } from '../../ui/save-text.ts'
 import { Empty, Failed, Loading } from '../../ui/states.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
 import { TextField } from '../../ui/text-field.tsx'
-import { useLonger } from '../../ui/use-longer.tsx'
+import { moreOf } from '../../ui/use-longer.tsx'
 import { Labels } from './labels.tsx'
 import { ListBeside } from './list-beside.tsx'
 import { PaperForm } from './paper-form.tsx'
@@ -27,28 +29,25 @@ const NEW = 'new'
 /** Every paper at the left, the one that is looked at beside it. */
 export function Papers({ studio, chosen }: { studio: Studio; chosen: string | null }) {
   const navigate = useNavigate()
-  const shelf = useQuery(papersQuery)
   const [words, setWords] = useState('')
+  const q = useDeferredValue(words.trim())
   const [aside, setAside] = useState(false)
   const [samples, setSamples] = useState(false)
   const [listing, setListing] = useState(false)
   const [labelling, setLabelling] = useState(false)
-  if (shelf.error) return <Failed error={shelf.error} again={() => void shelf.refetch()} />
-  if (!shelf.data) return <Loading what="the papers" />
-  const { papers, lots } = shelf.data
-  const put = papers.filter((p) => p.archived).length
-  const sampled = papers.filter((p) => p.paper.sampleOf !== null && !p.archived).length
-  const listed = papers.filter(
-    (p) =>
-      (aside || !p.archived) &&
-      (samples || p.paper.sampleOf === null || p.paper.id === chosen) &&
-      `${p.paper.name} ${p.paper.code} ${p.paper.surface}`.toLowerCase().includes(words.toLowerCase()),
-  )
-  const entry = papers.find((p) => p.paper.id === chosen) ?? null
+  const shelf = useInfiniteQuery({ ...papersQuery({ q, aside, samples }), placeholderData: (before) => before })
   const isNew = chosen === NEW
+  const [first] = shelf.data?.pages ?? []
+  const papers = shelf.data?.pages.flatMap((page) => page.papers) ?? []
+  const listed = papers.find(({ paper }) => paper.id === chosen)
+  const one = useQuery({ ...paperQuery(chosen ?? ''), enabled: chosen !== null && !isNew, ...(listed ? { placeholderData: listed } : {}) })
+  if (shelf.error) return <Failed error={shelf.error} again={() => void shelf.refetch()} />
+  if (!first) return <Loading what="the papers" />
+  const { own, aside: put, samples: sampled } = first.counts
+  const any = own + put + sampled > 0
   return (
     <ListBeside
-      chosen={entry !== null || isNew}
+      chosen={chosen !== null}
       back={{ to: '/shelf/papers', words: 'All papers' }}
       list={
         <>
@@ -58,6 +57,7 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
               labelAt="hidden"
               placeholder="Find a paper"
               type="search"
+              most={100}
               value={words}
               onChange={setWords}
               className="flex-1"
@@ -70,22 +70,17 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
             <Button kind="plain" icon="takeFile" onClick={() => setListing(true)}>
               From a list (CSV)
             </Button>
-            {papers.length > 0 && (
+            {any && (
               <Menu
                 opener={<Button kind="plain">Take along …</Button>}
                 acts={[
                   {
                     words: 'As a list (CSV)',
                     icon: 'saveFile',
-                    act: () =>
-                      saveText(
-                        'papers.csv',
-                        'text/csv',
-                        writePaperCsv(papers.filter((p) => !p.archived && p.paper.sampleOf === null).map((p) => p.paper)),
-                      ),
+                    act: () => saveText('papers.csv', 'text/csv', writePaperCsv(studio.papers.filter((paper) => paper.sampleOf === null))),
                   },
                   { words: 'With boxes and rolls (ZIP)', icon: 'saveFile', act: () => location.assign(partUrl('lots')) },
-                  ...(lots.length > 0 ? [null, { words: 'Labels for all boxes …', act: () => setLabelling(true) }] : []),
+                  ...(studio.lots.length > 0 ? [null, { words: 'Labels for all boxes …', act: () => setLabelling(true) }] : []),
                 ]}
               />
             )}
@@ -104,12 +99,15 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
               )}
             </div>
           )}
-          <Listed key={words} entries={listed} lots={lots} />
-          {labelling && (
-            <Labels lots={lots} papers={papers.map((p) => p.paper)} unit={studio.rules.unit} onClose={() => setLabelling(false)} />
+          <Listed papers={papers} />
+          {shelf.hasNextPage && (
+            <Button kind="link" className="py-1 text-sm" disabled={shelf.isFetchingNextPage} onClick={() => void shelf.fetchNextPage()}>
+              {moreOf(first.found - papers.length)}
+            </Button>
           )}
-          {listing && <PaperList papers={papers} onClose={() => setListing(false)} />}
-          {papers.length > 0 && listed.length === 0 && <p className="p-2 text-soft">No paper of that name.</p>}
+          {labelling && <LabelsForAll unit={studio.rules.unit} onClose={() => setLabelling(false)} />}
+          {listing && <PaperList onClose={() => setListing(false)} />}
+          {any && papers.length === 0 && <p className="p-2 text-soft">No paper of that name.</p>}
         </>
       }
     >
@@ -124,22 +122,20 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
             onDone={(saved) => void navigate(saved ? `/shelf/papers/${saved.paper.id}` : '/shelf/papers')}
           />
         </>
-      ) : entry ? (
-        <PaperRecord
-          key={entry.paper.id}
-          entry={entry}
-          others={papers.filter((p) => p !== entry && !p.archived)}
-          lots={lots.filter((l) => l.paperId === entry.paper.id)}
-          studio={studio}
-        />
-      ) : chosen ? (
+      ) : chosen && one.data ? (
+        <PaperRecord key={chosen} entry={one.data} studio={studio} />
+      ) : chosen && one.isLoading ? (
+        <Loading what="the paper" />
+      ) : chosen && one.error instanceof ApiError && one.error.status === 404 ? (
         <Empty title="There is no such paper">It may have been merged into another. Choose one at the left.</Empty>
-      ) : papers.length === 0 ? (
+      ) : chosen ? (
+        <Failed error={one.error} again={() => void one.refetch()} />
+      ) : !any ? (
         <Empty title="No paper yet">
           <p>Add the first with what stands on its box: name, surface and weight are enough to begin with.</p>
         </Empty>
       ) : (
-        <Empty title={`${papers.length - put - sampled} papers`}>
+        <Empty title={counted(own, 'paper')}>
           <p className="max-lg:hidden">Choose one at the left to see what is known of it and what is left.</p>
         </Empty>
       )}
@@ -147,42 +143,38 @@ export function Papers({ studio, chosen }: { studio: Studio; chosen: string | nu
   )
 }
 
-/** Papers as they stand in the list, with what is left of each. */
-function Listed({ entries, lots }: { entries: readonly PaperEntry[]; lots: readonly Lot[] }) {
-  const { shown, more } = useLonger(entries)
-  const left = useMemo(() => {
-    const count = new Map<string, number>()
-    for (const { paperId } of lots) count.set(paperId, (count.get(paperId) ?? 0) + 1)
-    return count
-  }, [lots])
-  return (
-    <>
-      <ul className="mt-2 divide-y divide-hair">
-        {shown.map((one) => (
-          <li key={one.paper.id}>
-            <NavLink
-              to={`/shelf/papers/${one.paper.id}`}
-              className={({ isActive }) => `flex items-start gap-3 px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
-            >
-              <Swatch white={one.paper.white} surface={one.paper.surface} size={30} />
-              <span className="min-w-0">
-                <span className="block truncate font-semibold">{one.paper.name}</span>
-                <span className="block text-sm text-soft">
-                  {one.paper.surface}, {one.paper.weight} g/m² ·{' '}
-                  {one.archived
-                    ? 'put aside'
-                    : one.paper.sampleOf !== null
-                      ? 'a sample'
-                      : !left.has(one.paper.id)
-                        ? 'none left'
-                        : `${left.get(one.paper.id)} on the shelf`}
-                </span>
-              </span>
-            </NavLink>
-          </li>
-        ))}
-      </ul>
-      {more}
-    </>
-  )
+/** Labels of every box and roll there is. */
+function LabelsForAll(props: { unit: Unit; onClose(): void }) {
+  const lots = useQuery(everyLotQuery)
+  if (lots.error) return <Failed error={lots.error} again={() => void lots.refetch()} />
+  return lots.data ? <Labels lots={lots.data} {...props} /> : <Loading what="the boxes and rolls" />
 }
+
+/** Papers as they stand in the list, with what is left of each. */
+const Listed = ({ papers }: { papers: readonly PaperLine[] }) => (
+  <ul className="mt-2 divide-y divide-hair">
+    {papers.map((one) => (
+      <li key={one.paper.id}>
+        <NavLink
+          to={`/shelf/papers/${one.paper.id}`}
+          className={({ isActive }) => `flex items-start gap-3 px-2 py-2 hover:bg-chosen ${isActive ? 'bg-chosen' : ''}`}
+        >
+          <Swatch white={one.paper.white} surface={one.paper.surface} size={30} />
+          <span className="min-w-0">
+            <span className="block truncate font-semibold">{one.paper.name}</span>
+            <span className="block text-sm text-soft">
+              {one.paper.surface}, {one.paper.weight} g/m² ·{' '}
+              {one.archived
+                ? 'put aside'
+                : one.paper.sampleOf !== null
+                  ? 'a sample'
+                  : one.left === 0
+                    ? 'none left'
+                    : `${one.left} on the shelf`}
+            </span>
+          </span>
+        </NavLink>
+      </li>
+    ))}
+  </ul>
+)

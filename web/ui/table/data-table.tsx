@@ -30,6 +30,8 @@ interface Props<T> {
   idOf(row: T): string
   /** How it is sorted at first. */
   first?: SortingState
+  /** Where the rows are the first of a longer list: it is put in order where they come from. */
+  served?: { sorting: SortingState; onSorting(next: SortingState): void; found: number }
   /** The row that is shown beside the table. */
   current?: string | null
   /** Pressing a row, or Enter on it. */
@@ -72,8 +74,25 @@ function useKept<S>(name: string, first: S): [S, (next: S) => void] {
 
 /** Rows of records: sorted by a press on a column's name, filtered by chips, gone through by keys, saved as CSV. */
 export function DataTable<T>(props: Props<T>) {
-  const { name, label, rows, columns, idOf, first = [], current = null, onOpen, act, end, tools = false, none, height, rowClass } = props
-  const [sorting, setSorting] = useState(first)
+  const {
+    name,
+    label,
+    rows,
+    columns,
+    idOf,
+    first = [],
+    served,
+    current = null,
+    onOpen,
+    act,
+    end,
+    tools = false,
+    none,
+    height,
+    rowClass,
+  } = props
+  const [sorted, setSorted] = useState(first)
+  const sorting = served?.sorting ?? sorted
   const [hidden, setHidden] = useKept<string[]>(name, [])
   const [chips, setChips] = useState<Chips>({})
   const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
@@ -85,13 +104,18 @@ export function DataTable<T>(props: Props<T>) {
     columns: columns as ColumnDef<T>[],
     getRowId: idOf,
     state: { sorting, columnVisibility: Object.fromEntries(hidden.map((id) => [id, false])) },
-    onSortingChange: setSorting,
+    onSortingChange: (next) => {
+      const now = typeof next === 'function' ? next(sorting) : next
+      if (served) served.onSorting(now)
+      else setSorted(now)
+    },
+    manualSorting: served !== undefined,
     enableSortingRemoval: false,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
   })
-  const sorted = table.getRowModel().rows
-  const shown = useMemo(() => sorted.filter((row) => passes(chips, (column) => row.getValue(column))), [sorted, chips])
+  const inOrder = table.getRowModel().rows
+  const shown = useMemo(() => inOrder.filter((row) => passes(chips, (column) => row.getValue(column))), [inOrder, chips])
   const many = shown.length > MANY
   const records = shown.filter((row) => chosen.has(row.id)).map((row) => row.original)
   const span = table.getVisibleLeafColumns().length + (act ? 1 : 0) + (end ? 1 : 0)
@@ -111,7 +135,7 @@ export function DataTable<T>(props: Props<T>) {
   return (
     <div className="flex min-h-0 min-w-0 flex-col">
       {tools && (
-        <Tools {...{ table, chips, setChips, hidden, setHidden, name, shown }} all={rows.length}>
+        <Tools {...{ table, chips, setChips, hidden, setHidden, name, shown }} all={served?.found ?? rows.length}>
           {props.children}
         </Tools>
       )}

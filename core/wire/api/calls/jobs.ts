@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { JOBS_PAGE } from '../../../work/runs/states.ts'
+import { MOST_AT_ONCE } from '../../../work/runs/states.ts'
 import {
   JobEditSchema,
   JobHeadSchema,
@@ -27,10 +27,10 @@ export const JOBS_CALLS = {
     query: z.object({
       /** The page that follows this job. */
       before: z.coerce.number().int().positive().optional(),
-      /** Up to a page's worth of numbers with commas between; one that there is not is left out. */
+      /** Up to 200 numbers with commas between; one that there is not is left out. */
       ids: z
         .string()
-        .regex(new RegExp(`^\\d{1,10}(,\\d{1,10}){0,${JOBS_PAGE - 1}}$`))
+        .regex(new RegExp(`^\\d{1,10}(,\\d{1,10}){0,${MOST_AT_ONCE - 1}}$`))
         .optional(),
     }),
     answers: z.array(Job),

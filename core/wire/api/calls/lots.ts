@@ -7,6 +7,10 @@ import { type Call, KeyParam } from './call.ts'
 
 export const LOTS_CALLS = {
   'POST /lots': { summary: 'A box or roll has arrived', takes: ArrivalSchema, answers: LotSchema, status: 201 },
+  'GET /lots': {
+    summary: 'Every lot that is not used up, those set aside too, with the name of its paper',
+    answers: z.array(LotEntrySchema.extend({ paperName: z.string() })),
+  },
   'GET /lots/{id}': {
     summary: 'One lot with its paper, also one that is used up: what its label leads to',
     params: KeyParam,

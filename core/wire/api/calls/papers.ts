@@ -1,10 +1,15 @@
 import { z } from 'zod'
-import { LotEntrySchema, PaperEditSchema, PaperEntrySchema, PaperListSchema, PaperShelfSchema } from '../papers.ts'
+import { LotEntrySchema, PaperEditSchema, PaperEntrySchema, PaperListSchema, PapersAskedSchema, PapersPageSchema } from '../papers.ts'
 import { type Call, KeyParam } from './call.ts'
 
 export const PAPERS_CALLS = {
-  'GET /papers': { summary: 'Every paper and what there is of it, that put aside too', answers: PaperShelfSchema },
-  'GET /papers/{id}/lots': { summary: 'Every lot of a paper, those used up too', params: KeyParam, answers: z.array(LotEntrySchema) },
+  'GET /papers': { summary: 'A page of the papers, in the order of the shelf', query: PapersAskedSchema, answers: PapersPageSchema },
+  'GET /papers/{id}/lots': {
+    summary: 'The lots of a paper that are not used up, those set aside too; or all of them',
+    params: KeyParam,
+    query: z.object({ finished: z.literal('yes').optional() }),
+    answers: z.array(LotEntrySchema),
+  },
   'GET /papers/{id}': { summary: 'One paper with its version', params: KeyParam, answers: PaperEntrySchema },
   'POST /papers': { summary: 'Add a paper; its id is made from its name', takes: PaperEditSchema, answers: PaperEntrySchema, status: 201 },
   'POST /papers/list': {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { ComparisonSchema } from '../../../color/health/compare-profiles.ts'
 import { HealthSchema } from '../../../color/health/health.ts'
 import { ImportOutcomeSchema, KeptCheckSchema, ProfileEntrySchema, ProfileUsesSchema } from '../dto.ts'
+import { ProfilesAskedSchema, ProfilesPageSchema } from '../profiles.ts'
 import { type Call, KeyParam } from './call.ts'
 
 const CheckParam = KeyParam.extend({
@@ -11,7 +12,12 @@ const CheckParam = KeyParam.extend({
 const CheckQuery = z.object({ name: z.string().trim().min(1).max(255), measured: z.iso.date() })
 
 export const PROFILES_CALLS = {
-  'GET /profiles': { summary: 'The profile shelf', answers: z.array(ProfileEntrySchema) },
+  'GET /profiles': {
+    summary: 'A page of the profile shelf',
+    query: ProfilesAskedSchema,
+    answers: ProfilesPageSchema,
+  },
+  'GET /profiles/{id}': { summary: 'One profile of the shelf', params: KeyParam, answers: ProfileEntrySchema },
   'PUT /profiles': {
     summary: 'Add an ICC profile (the file as the request body)',
     query: z.object({ name: z.string().max(255).default('') }),

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { InspectionSchema } from '../../../work/runs/inspection.ts'
+import { MOST_AT_ONCE } from '../../../work/runs/states.ts'
 import { AtWorkSchema, RemedySchema, RunDetailSchema, RunSchema } from '../dto.ts'
 import { type Call, IdParam } from './call.ts'
 
@@ -12,6 +13,7 @@ export const RUNS_CALLS = {
       q: z.string().max(200).optional(),
       state: z.string().max(20).optional(),
       before: z.coerce.number().int().positive().optional(),
+      most: z.coerce.number().int().min(1).max(MOST_AT_ONCE).optional(),
     }),
     answers: z.object({ runs: z.array(Run), next: z.number().int().nullable() }),
   },

@@ -1,0 +1,16 @@
+import { PAGE } from '../../core/work/runs/states.ts'
+
+/** A stretch of a list, how many there are in all, and after how many the next begins; null after the last. */
+export function pageIn<T>(
+  list: readonly T[],
+  { from = 0, most = PAGE }: { from?: number | undefined; most?: number | undefined },
+): { rows: T[]; found: number; next: number | null } {
+  const to = from + most
+  return { rows: list.slice(from, to), found: list.length, next: to < list.length ? to : null }
+}
+
+/** Whether a text has these letters in it, capitals or not. */
+export function bearing(letters: string): (text: string) => boolean {
+  const wanted = letters.trim().toLowerCase()
+  return (text) => text.toLowerCase().includes(wanted)
+}
