@@ -90,6 +90,13 @@ test('a tick made while the device is still being asked what waits on it stays, 
   await hold.context().setOffline(true)
   await step.getByRole('button', { name: /^(Done|It is in)$/ }).click()
   await expect(hold.getByLabel(`Done: ${title}`)).toBeChecked()
+  // From here on it is never gone, not even while it changes from waiting to sent.
+  await hold.getByLabel(`Done: ${title}`).evaluate((box) => {
+    const seen = ['true']
+    Object.assign(window, { seen })
+    const look = () => seen.push(document.querySelector(`[aria-label="${box.ariaLabel}"]`)?.getAttribute('aria-checked') ?? 'gone')
+    new MutationObserver(look).observe(document.body, { subtree: true, childList: true, attributes: true })
+  })
   await hold.waitForFunction(() => 'answer' in window)
   await hold.evaluate(() => (window as unknown as { answer: () => void }).answer())
   await expect(step.getByText('kept on this device')).toBeVisible()
@@ -97,6 +104,7 @@ test('a tick made while the device is still being asked what waits on it stays, 
   await expect(step.getByText('kept on this device')).toBeHidden()
   await expect(hold.getByLabel(`Done: ${title}`)).toBeChecked()
   expect(await (await page.request.get(`/api/studios/lantern-wharf/jobs/${id}/ticks`)).json()).toHaveLength(1)
+  expect(await hold.evaluate(() => [...new Set((window as unknown as { seen: string[] }).seen)])).toEqual(['true'])
   await hold.context().close()
 })
 

@@ -65,8 +65,9 @@ async function make({ id, studio, call, asked }: Waiting): Promise<'made' | 'lat
     // Its answer was lost, not the call.
     if (!(error instanceof ApiError && error.problem.code === 'already-done')) toast.error(messageOf(error))
   }
-  await change((list) => withoutCall(list, id))
+  // First what the server has now, then no longer what waited for it: in between neither would show it.
   if (studio === HERE) told.get(call)?.(asked as never, answer as never)
+  await change((list) => withoutCall(list, id))
   return 'made'
 }
 
