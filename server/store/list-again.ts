@@ -1,5 +1,6 @@
 import { QueryTypes } from 'sequelize'
 import { TABLES } from '../db/tables.ts'
+import type { Before } from './snapshots.ts'
 import type { Scope } from './table.ts'
 
 /** With more changes than these the whole list is read. */
@@ -20,7 +21,7 @@ interface Wanted<R, T> {
   where: string
   order: string
   /** The list as it was read before; what is in it of an older version is read again, the rest stays the very same. */
-  before: readonly T[] | null
+  before: Before<readonly T[]> | null
   /** Rows of these ids, or all of the list. */
   read(ids: string[] | null): Promise<R[]>
   make(row: R): T
@@ -37,11 +38,25 @@ export async function listAgain<R extends Head, T extends { id: string }>(
     return thing
   }
   if (before === null) return (await read(null)).map(made)
+  const { value: had } = before
+  const written = before.written(table)
+  if (written !== null && written.size <= MANY) {
+    const rows = new Map((written.size > 0 ? await read([...written]) : []).map((row) => [row.id, row]))
+    const list: T[] = []
+    for (const one of had) {
+      const row = rows.get(one.id)
+      if (!written.has(one.id)) list.push(one)
+      else if (row) list.push(stamps.get(one) === stampOf(row) ? one : made(row))
+      rows.delete(one.id)
+    }
+    // Where what is new stands is for the whole list to say.
+    if (rows.size === 0) return list
+  }
   const heads = await db.query<Head>(
     `SELECT id, version, updated_at AS updatedAt FROM ${TABLES[table].name} WHERE studio = ? AND ${where} ORDER BY ${order}`,
     { type: QueryTypes.SELECT, replacements: [studio], ...(transaction ? { transaction } : {}) },
   )
-  const known = new Map(before.map((one) => [one.id, one]))
+  const known = new Map(had.map((one) => [one.id, one]))
   const same = (head: Head): T | null => {
     const one = known.get(head.id)
     return one && stamps.get(one) === stampOf(head) ? one : null

@@ -1,9 +1,11 @@
+import { QueryTypes } from 'sequelize'
 import type { z } from 'zod'
 import { type Lot, LotStorySchema } from '../../core/things/media/media.ts'
 import type { LotEntry, LotFate } from '../../core/wire/api/papers.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import { listAgain } from './list-again.ts'
+import type { Before } from './snapshots.ts'
 import { readable, type Scope, table } from './table.ts'
 
 const NO_STORY = LotStorySchema.parse({})
@@ -50,7 +52,7 @@ export function lots(scope: Scope) {
   }
   return {
     /** Those that something can be printed on. */
-    list: (before: readonly Lot[] | null = null): Promise<Lot[]> =>
+    list: (before: Before<readonly Lot[]> | null = null): Promise<Lot[]> =>
       listAgain(scope, {
         table: 'lots',
         where: 'NOT archived AND NOT aside',
@@ -64,10 +66,11 @@ export function lots(scope: Scope) {
       readable(await rows.all(of, { order: [['position', 'ASC']] }), entryOf),
     /** How many lots of each paper are not used up. */
     async leftOf(): Promise<Map<string, number>> {
-      const left = new Map<string, number>()
-      for (const { paperId } of await rows.all({ archived: false }, { only: ['id', 'paperId'] }))
-        left.set(paperId, (left.get(paperId) ?? 0) + 1)
-      return left
+      const counted = await scope.db.query<{ paperId: string; many: number }>(
+        'SELECT paper_id AS paperId, COUNT(*) AS many FROM lots WHERE studio = ? AND NOT archived GROUP BY paper_id',
+        { type: QueryTypes.SELECT, replacements: [scope.studio], ...(scope.transaction ? { transaction: scope.transaction } : {}) },
+      )
+      return new Map(counted.map(({ paperId, many }) => [paperId, Number(many)]))
     },
     entry: async (id: string): Promise<LotEntry> => entryOf(await find(id)),
     ids: async (): Promise<string[]> => (await rows.all({}, { only: ['id'] })).map((row) => row.id),

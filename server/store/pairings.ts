@@ -3,6 +3,7 @@ import { learnt, type Manner } from '../../core/work/runs/learnt.ts'
 import type { Row } from '../db/tables.ts'
 import { missing } from '../problems.ts'
 import { listAgain } from './list-again.ts'
+import type { Before } from './snapshots.ts'
 import { type Scope, table } from './table.ts'
 
 export const pairingOf = (row: Row<'pairings'>): Pairing =>
@@ -12,7 +13,7 @@ export const pairingOf = (row: Row<'pairings'>): Pairing =>
 export function pairings(scope: Scope) {
   const rows = table('pairings', scope)
   return {
-    list: (before: readonly Pairing[] | null = null): Promise<Pairing[]> =>
+    list: (before: Before<readonly Pairing[]> | null = null): Promise<Pairing[]> =>
       listAgain(scope, {
         table: 'pairings',
         where: 'TRUE',

@@ -1,5 +1,6 @@
 import type { Sequelize } from 'sequelize'
 import { ownStudio, studioRecords, testDatabase } from '../testing/own-studio.ts'
+import { writtenElsewhere } from './snapshots.ts'
 import type { Store } from './store.ts'
 
 const NAME = 'much-asked'
@@ -113,4 +114,73 @@ test('a lot that was removed and added again, with its id and its version, is th
   expect(now.lots.find(({ id }) => id === 'again')?.stock).toBe(8)
   // All others are the very same.
   expect(now.lots.filter((of) => !before.lots.includes(of)).map(({ id }) => id)).toEqual(['again'])
+})
+
+test('whatever was written since, the list is the one that is read anew, and what was not written is the very same', async () => {
+  const like = lot as NonNullable<typeof lot>
+  const ids = Array.from({ length: 12 }, (_, i) => `long-${i}`)
+  await store.lots.addAll(ids.map((id, i) => ({ ...like, id, stock: i })))
+  const stocks = async () => (await store.studio()).lots.map(({ id, stock }) => `${id} ${stock}`)
+  /** As somebody who has read nothing yet would find it. */
+  const anew = async () => {
+    writtenElsewhere(NAME)
+    return stocks()
+  }
+  const steps: [string, changed: string[], () => Promise<unknown>][] = [
+    ['one is counted', ['long-3'], () => store.lots.change('long-3', { stock: 33 })],
+    [
+      'two, in one act',
+      ['long-1', 'long-7'],
+      () =>
+        store.act(async (act) => {
+          await act.lots.change('long-7', { stock: 77 })
+          await act.lots.change('long-1', { stock: 11 })
+        }),
+    ],
+    [
+      'one is counted and the act taken back',
+      [],
+      () =>
+        store
+          .act(async (act) => {
+            await act.lots.change('long-4', { stock: 44 })
+            throw new Error('no')
+          })
+          .catch(() => undefined),
+    ],
+    ['one is used up', [], () => store.lots.fate('long-5', { finished: true })],
+    [
+      'one comes, another is counted',
+      ['long-new', 'long-0'],
+      () =>
+        store.act(async (act) => {
+          await act.lots.add({ ...like, id: 'long-new', stock: 5 })
+          await act.lots.change('long-0', { stock: 100 })
+        }),
+    ],
+    ['the one that was used up is not, and stands where it stood', ['long-5'], () => store.lots.fate('long-5', { finished: false })],
+    [
+      'one that is not in the list at all',
+      [],
+      async () => {
+        await store.lots.fate('long-6', { finished: true })
+        await store.studio()
+        await store.lots.fate('long-6', { number: 'n6' })
+      },
+    ],
+    [
+      'all go over to another paper',
+      ids.concat('long-new').filter((id) => id !== 'long-6'),
+      () => store.lots.giveTo(like.paperId, records.papers.find(({ id }) => id !== like.paperId)?.id ?? ''),
+    ],
+  ]
+  for (const [what, changed, write] of steps) {
+    const before = new Set((await store.studio()).lots)
+    await write()
+    const now = (await store.studio()).lots
+    const found = await stocks()
+    const other = now.filter((one) => !before.has(one)).map(({ id }) => id)
+    expect([what, other.filter((id) => id.startsWith('long-')).sort()]).toEqual([what, [...changed].sort()])
+    expect([what, found]).toEqual([what, await anew()])
+  }
 })

@@ -8,31 +8,58 @@ interface For {
   transaction: Transaction | null
 }
 
+/** The ids of rows that were written; null where they are not known. */
+type Ids = ReadonlySet<string> | null
+
 /** A studio's table: how often it was written since the start, and by how many acts it is being written right now. */
 interface Written {
   times: number
   writing: number
+  /** What the last times wrote, by their numbers. */
+  rows: Map<number, Ids>
 }
+/** Of so many times it is known what they wrote. */
+const REMEMBERED = 300
 const tables = new Map<string, Written>()
-const writes = new WeakMap<Transaction, Set<Written>>()
+const writes = new WeakMap<Transaction, Map<Written, Ids>>()
+
+function wrote(written: Written, ids: Ids): void {
+  written.times++
+  written.rows.set(written.times, ids)
+  written.rows.delete(written.times - REMEMBERED)
+}
+const both = (one: Ids, other: Ids): Ids => (one === null || other === null ? null : new Set([...one, ...other]))
+
+/** The rows of a table that were written after so many times; null where that is not known. */
+function writtenAfter(written: Written, times: number): Ids {
+  if (written.writing > 0 || written.times - times > REMEMBERED) return null
+  let ids: Ids = new Set()
+  for (let at = times + 1; at <= written.times; at++) ids = both(ids, written.rows.get(at) ?? null)
+  return ids
+}
 /** Numbers of another start mean nothing. */
 const START = randomBytes(5).toString('hex')
 
 const writtenOf = (studio: string, name: TableName): Written => {
   const key = `${studio} ${name}`
-  const known = tables.get(key) ?? { times: 0, writing: 0 }
+  const known = tables.get(key) ?? { times: 0, writing: 0, rows: new Map() }
   tables.set(key, known)
   return known
 }
 
-/** Does something that writes a table. What an act writes counts until it is over, whichever way it ends. */
-export async function writing<T>({ studio, transaction }: For, name: TableName, work: () => Promise<T>): Promise<T> {
+/**
+ * Does something that writes a table. What an act writes counts until it is over, whichever way it ends.
+ * @param id of the one row that is written; null where it may be others
+ */
+export async function writing<T>({ studio, transaction }: For, name: TableName, id: string | null, work: () => Promise<T>): Promise<T> {
   const written = writtenOf(studio, name)
+  const ids = id === null ? null : new Set([id])
   if (transaction) {
-    const mine = writes.get(transaction) ?? new Set()
+    const mine = writes.get(transaction) ?? new Map<Written, Ids>()
     writes.set(transaction, mine)
-    if (!mine.has(written)) written.writing++
-    mine.add(written)
+    const before = mine.get(written)
+    if (before === undefined) written.writing++
+    mine.set(written, before === undefined ? ids : both(before, ids))
     return work()
   }
   written.writing++
@@ -40,25 +67,31 @@ export async function writing<T>({ studio, transaction }: For, name: TableName, 
     return await work()
   } finally {
     written.writing--
-    written.times++
+    wrote(written, ids)
   }
 }
 
 /** To be called when an act is over, whether it was kept or taken back. */
 export function overWith(transaction: Transaction): void {
-  for (const written of writes.get(transaction) ?? []) {
+  for (const [written, ids] of writes.get(transaction) ?? []) {
     written.writing--
-    written.times++
+    wrote(written, ids)
   }
   writes.delete(transaction)
 }
 
-/** What was made last, whatever has been written since: to be made again from. */
-const last = new Map<string, unknown>()
+/** What was made last, and how often each table was written then, whatever has been written since: to be made again from. */
+const last = new Map<string, { value: unknown; times: number[] }>()
+
+/** What was made before, and of a table the rows that were written since; null where that is not known. */
+export interface Before<T> {
+  value: T
+  written(name: TableName): Ids
+}
 
 /** Another process has written to a studio, or all of it is another. */
 export function writtenElsewhere(studio: string): void {
-  for (const [key, written] of tables) if (key.startsWith(`${studio} `)) written.times++
+  for (const [key, written] of tables) if (key.startsWith(`${studio} `)) wrote(written, null)
   // A studio of the same name may be another: its rows can have the ids and versions of those of before.
   for (const key of last.keys()) if (key.startsWith(`${studio} `)) last.delete(key)
 }
@@ -83,12 +116,20 @@ export async function keptOf<T>(
   { studio }: Pick<For, 'studio'>,
   what: string,
   names: readonly TableName[],
-  make: (before: T | null) => Promise<T>,
+  make: (before: Before<T> | null) => Promise<T>,
 ): Promise<T> {
   const key = `${studio} ${what}`
-  const again = () => make((last.get(key) as T | undefined) ?? null)
+  const again = () => {
+    const had = last.get(key)
+    return make(
+      had
+        ? { value: had.value as T, written: (name) => writtenAfter(writtenOf(studio, name), had.times[names.indexOf(name)] ?? -1) }
+        : null,
+    )
+  }
   const quiet = () => names.every((name) => writtenOf(studio, name).writing === 0)
   const version = versionOf(studio, names)
+  const times = names.map((name) => writtenOf(studio, name).times)
   if (!quiet()) return again()
   const before = kept.get(key)
   if (before?.version === version) return before.value as Promise<T>
@@ -96,7 +137,7 @@ export async function keptOf<T>(
   kept.set(key, mine)
   try {
     const value = await mine.value
-    if (version === versionOf(studio, names)) last.set(key, value)
+    if (version === versionOf(studio, names)) last.set(key, { value, times })
     return value
   } finally {
     // Written while it was read, or not read at all: whoever asks next reads for himself.

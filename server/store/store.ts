@@ -21,7 +21,7 @@ import { rules } from './rules.ts'
 import { runs } from './runs.ts'
 import { samplePacks } from './sample-packs.ts'
 import { setups } from './setups.ts'
-import { keptOf, versionOf } from './snapshots.ts'
+import { type Before, keptOf, versionOf } from './snapshots.ts'
 import { acted, type Scope, table, transacted } from './table.ts'
 import { ticks } from './ticks.ts'
 
@@ -47,7 +47,7 @@ function scoped(scope: Scope) {
     setups: setups(scope),
     ticks: ticks(scope),
   }
-  const part = <T>(what: keyof Studio, make: (before: T | null) => Promise<T>) => keptOf(scope, what, PARTS[what], make)
+  const part = <T>(what: keyof Studio, make: (before: Before<T> | null) => Promise<T>) => keptOf(scope, what, PARTS[what], make)
   const parts = {
     printers: () => part('printers', of.printers.list),
     papers: () => part('papers', of.papers.list),

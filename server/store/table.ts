@@ -85,6 +85,8 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     if (!given) throw new Error(`${definition.name}: no number was given`)
     return given.last
   }
+  /** The one row that is meant, where it is named by its id. */
+  const idIn = ({ id }: Stored): string | null => (typeof id === 'string' ? id : null)
   const keyOf = (row: Stored) => Object.fromEntries(keys.map((key) => [key, row[key]]))
 
   /** A stored row in the program's form; a document is read when it is first asked for, once. */
@@ -146,7 +148,9 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     /** A row whose key the studio counts gets the next number, unless it brings one along. */
     async add(values: NewRow<(typeof TABLES)[N]>): Promise<Row<N>> {
       const number = counted && (values as Stored)[counted] === undefined ? { [counted]: await next() } : {}
-      const made = await writing(scope, name, () => model.create({ ...number, ...encode(values), studio } as never, within))
+      const made = await writing(scope, name, idIn(values as Stored), () =>
+        model.create({ ...number, ...encode(values), studio } as never, within),
+      )
       const row = await one(keyOf(made.get({ plain: true }) as Stored) as Where<N>)
       if (!row) throw new Error(`${definition.name}: what was added is not there`)
       return row
@@ -156,13 +160,17 @@ export function table<N extends TableName>(name: N, scope: Scope) {
       const written = encode(values)
       const raise = definition.versioned ? { version: literal('version + 1') } : {}
       const set = () =>
-        writing(scope, name, () => model.update({ ...written, ...raise }, { where: where(keyOf(values as Stored) as Where<N>), ...within }))
+        writing(scope, name, idIn(values as Stored), () =>
+          model.update({ ...written, ...raise }, { where: where(keyOf(values as Stored) as Where<N>), ...within }),
+        )
       const [count] = await set()
       if (count > 0) return
-      await writing(scope, name, () => model.create({ ...written, studio } as never, within)).catch(async (error) => {
-        if (!(error instanceof UniqueConstraintError)) throw error
-        await set()
-      })
+      await writing(scope, name, idIn(values as Stored), () => model.create({ ...written, studio } as never, within)).catch(
+        async (error) => {
+          if (!(error instanceof UniqueConstraintError)) throw error
+          await set()
+        },
+      )
     },
     /**
      * Changes a row. Where another change came between, the row is taken afresh and these values set in it, unless the
@@ -177,7 +185,7 @@ export function table<N extends TableName>(name: N, scope: Scope) {
         const { version } = seen as { version?: number }
         const guard = version === undefined ? {} : { version }
         const raise = version === undefined ? {} : { version: version + 1 }
-        const [count] = await writing(scope, name, () =>
+        const [count] = await writing(scope, name, idIn(row as Stored), () =>
           model.update({ ...written, ...raise }, { where: where({ ...of, ...guard }), ...within }),
         )
         const now = await one(of, { lock: true })
@@ -193,12 +201,12 @@ export function table<N extends TableName>(name: N, scope: Scope) {
      * people edit, stays. Answers with how many rows there were.
      */
     async follow(of: Where<N>, values: NewRow<(typeof TABLES)[N]>): Promise<number> {
-      const [count] = await writing(scope, name, () => model.update(encode(values), { where: where(of), ...within }))
+      const [count] = await writing(scope, name, idIn(of as Stored), () => model.update(encode(values), { where: where(of), ...within }))
       return count
     },
     /** @param most removes no more than these at once */
     remove: (of: Where<N>, most?: number): Promise<number> =>
-      writing(scope, name, () => model.destroy({ where: where(of), ...(most ? { limit: most } : {}), ...within })),
+      writing(scope, name, idIn(of as Stored), () => model.destroy({ where: where(of), ...(most ? { limit: most } : {}), ...within })),
   }
 }
 

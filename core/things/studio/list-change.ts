@@ -26,6 +26,11 @@ export function withChange<T extends Named>(before: readonly T[], { put, gone }:
  * have moved, or most of them changed.
  */
 export function changeOf<T extends Named>(before: readonly T[], now: readonly T[]): ListChange<T> | null {
+  // Nothing came, went or moved: most often one row of thousands is other.
+  if (before.length === now.length && now.every((one, i) => one === before[i] || one.id === before[i]?.id)) {
+    const put = now.filter((one, i) => one !== before[i])
+    return 2 * put.length > now.length ? null : { put, gone: [] }
+  }
   const known = new Map(before.map((one) => [one.id, one]))
   const there = new Set(now.map(({ id }) => id))
   const change = { put: now.filter((one) => known.get(one.id) !== one), gone: before.flatMap(({ id }) => (there.has(id) ? [] : [id])) }
