@@ -17,7 +17,7 @@ import { demoStudio } from './studio.ts'
 import { attemptOf, firstSheet, practised } from './thousand-jobs.ts'
 
 const STUDIOS = 20
-const WISHES = cases(150, 40)
+const WISHES = cases(150, 60)
 const NOW = '2026-11-25T08:00:00.000Z'
 const random = seeded(4711)
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T

@@ -20,7 +20,7 @@ import { type Truth, truthOf, UNMARKED } from '../simulator/press/press.ts'
 import { demoStudio } from './studio.ts'
 
 const studio = demoStudio()
-const JOBS = cases(500, 150)
+const JOBS = cases(500, 200)
 
 /** Feeds one sheet through the simulated mechanics and measures it; null when the plate prints no picture. */
 function print(plate: Plate, random: () => number): { truth: Truth; um: number; cutByMachine: number } | null {

@@ -1,7 +1,8 @@
 import { useMutation } from '@tanstack/react-query'
 import type { Paper } from '../../../core/things/media/media.ts'
 import { api, messageOf } from '../../api/client.ts'
-import { ordersQuery, packsQuery, papersKey, queryClient, studioQuery } from '../../api/queries.ts'
+import { ordersQuery, packsQuery, queryClient, studioQuery } from '../../api/queries.ts'
+import { papersKey } from '../../api/shelf-queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { toast } from '../../ui/toast.tsx'
 
