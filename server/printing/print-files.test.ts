@@ -2,11 +2,11 @@ import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { setImmediate } from 'node:timers/promises'
-import { jest } from '@jest/globals'
 import { plateOf } from '../../core/testing/fixtures.ts'
 import { FileStore } from '../files/files.ts'
 import { createPrintFiles } from './print-files.ts'
 
+const { jest } = import.meta
 const dir = mkdtempSync(join(tmpdir(), 'print-files-'))
 mkdirSync(join(dir, 'work'))
 beforeAll(() => jest.useFakeTimers({ doNotFake: ['setImmediate', 'nextTick', 'queueMicrotask', 'Date', 'performance', 'hrtime'] }))
