@@ -1,5 +1,6 @@
 // npm run bench             everything but growth
 // npm run bench -- NAME     only one of: core, colour, screens, several, studios
+// npm run bench -- growth again  the same of the studio that the last one left
 // npm run bench -- growth [N]  what a log of N runs costs, a million unless it is said (takes a quarter of an hour)
 import { spawnSync } from 'node:child_process'
 import { join } from 'node:path'
@@ -24,7 +25,8 @@ needModules()
 if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
   die('The build failed.')
 if (only === 'growth') {
-  await withDemo('bench-growth', (demo) => benchGrowth(demo, Number(size ?? 1_000_000)))
+  const again = size === 'again'
+  await withDemo('bench-growth', (demo) => benchGrowth(demo, again ? null : Number(size ?? 1_000_000)), !again)
   process.exit(0)
 }
 for (const [name, script] of Object.entries(IN_NODE))

@@ -4,8 +4,11 @@ import { join } from 'node:path'
 import { CHROMIUM } from './chromium.mjs'
 import { killLeftovers, root, sleep, waitFor } from './lib.mjs'
 
-/** Starts the application with its own data and ports, opens Chromium, and hands both to `work`. */
-export async function withDemo(name, work) {
+/**
+ * Starts the application with its own data and ports, opens Chromium, and hands both to `work`.
+ * @param fresh false: as it was left the last time
+ */
+export async function withDemo(name, work, fresh = true) {
   const dir = join(root, 'var', name)
   killLeftovers(dir)
   const env = {
@@ -17,7 +20,11 @@ export async function withDemo(name, work) {
     ARCH_SIM_SEED: '11',
     ARCH_SIM_PACE: '30',
   }
-  const proc = spawn(process.execPath, ['scripts/start.mjs', '--fresh'], { cwd: root, env, stdio: ['ignore', 'ignore', 'inherit'] })
+  const proc = spawn(process.execPath, ['scripts/start.mjs', ...(fresh ? ['--fresh'] : [])], {
+    cwd: root,
+    env,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  })
   const base = 'http://127.0.0.1:9740'
   await waitFor(`${base}/api/studios`, 240)
   const { chromium } = await import('@playwright/test')

@@ -9,8 +9,8 @@ export function pageIn<T>(
   return { rows: list.slice(from, to), found: list.length, next: to < list.length ? to : null }
 }
 
-/** Whether a text has these letters in it, capitals or not. */
+/** Whether a text in small letters has these letters in it. */
 export function bearing(letters: string): (text: string) => boolean {
   const wanted = letters.trim().toLowerCase()
-  return (text) => text.toLowerCase().includes(wanted)
+  return (text) => wanted === '' || text.includes(wanted)
 }

@@ -2,11 +2,17 @@ import type { PaperEntry } from '../../core/wire/api/papers.ts'
 import type { App } from '../app-context.ts'
 import { missing, Refusal } from '../problems.ts'
 import { bearing, pageIn } from './page.ts'
-import { router } from './shared.ts'
+import { asJson, router } from './shared.ts'
 
-/** The papers of a shelf, and how many of them there are of each kind. */
-const counted = (entries: PaperEntry[]) => ({
-  entries,
+/** The papers of a shelf with what each is found by and as it is told, and how many of them there are of each kind. */
+const shelfOf = (entries: readonly PaperEntry[]) => ({
+  lines: entries.map((entry) => ({
+    id: entry.paper.id,
+    aside: entry.archived,
+    sample: entry.paper.sampleOf !== null,
+    words: `${entry.paper.name} ${entry.paper.code} ${entry.paper.surface}`.toLowerCase(),
+    text: JSON.stringify(entry),
+  })),
   counts: {
     own: entries.filter(({ archived, paper }) => !archived && paper.sampleOf === null).length,
     aside: entries.filter(({ archived }) => archived).length,
@@ -28,19 +34,15 @@ export function papersApi(app: App) {
   return router()
     .call('GET /papers', async (c) => {
       const { q = '', aside, samples, ...page } = c.req.valid('query')
-      const [{ entries, counts }, left] = await Promise.all([
-        store.kept('papers in full', ['papers'], async () => counted(await store.papers.entries())),
+      const [{ lines, counts }, left] = await Promise.all([
+        store.kept('papers in full', ['papers'], async () => shelfOf(await store.papers.entries())),
         store.kept('how many lots of each paper', ['lots'], store.lots.leftOf),
       ])
       const bears = bearing(q)
-      const asked = entries.filter(
-        ({ archived, paper }) =>
-          (aside !== undefined || !archived) &&
-          (samples !== undefined || paper.sampleOf === null) &&
-          bears(`${paper.name} ${paper.code} ${paper.surface}`),
-      )
+      const asked = lines.filter((one) => (aside !== undefined || !one.aside) && (samples !== undefined || !one.sample) && bears(one.words))
       const { rows, ...told } = pageIn(asked, page)
-      return c.json({ papers: rows.map((entry) => ({ ...entry, left: left.get(entry.paper.id) ?? 0 })), counts, ...told }, 200)
+      const papers = rows.map(({ id, text }) => `${text.slice(0, -1)},"left":${left.get(id) ?? 0}}`)
+      return asJson(`{"papers":[${papers.join(',')}],${JSON.stringify({ counts, ...told }).slice(1)}`)
     })
     .call('GET /papers/{id}/lots', async (c) => {
       const { paper } = await store.papers.entry(c.req.valid('param').id)

@@ -4,6 +4,12 @@ import type { Scope } from './table.ts'
 
 /** A beginning of a word that fewer runs have than this is looked up among the words; the others are read in the newest runs. */
 const RARE = 5000
+/**
+ * Beginnings that were found in so many runs, with their studio: they stay common, since runs stay. Should one be so no more, the
+ * newest runs are read for it, which finds the same.
+ */
+const common = new Set<string>()
+const MOST_COMMON = 1000
 /** Rows written at once. */
 const AT_ONCE = 2000
 
@@ -11,6 +17,19 @@ const AT_ONCE = 2000
 export function runWords({ db, studio, transaction }: Scope) {
   const within = transaction ? { transaction } : {}
   const like = (beginning: string) => `${beginning.replace(/[\\%_]/g, (s) => `\\${s}`)}%`
+  /** How many runs have such a word, counted only up to there: the thousands that have a common one are not sent here to be thrown away. */
+  const upTo = async (beginning: string): Promise<number> => {
+    const [counted] = await db.query<{ many: number }>(
+      `SELECT COUNT(*) AS many FROM (SELECT 1 FROM run_words WHERE studio = ? AND word LIKE ? LIMIT ${RARE}) AS some`,
+      { type: QueryTypes.SELECT, replacements: [studio, like(beginning)], ...within },
+    )
+    const many = Number(counted?.many ?? 0)
+    if (many >= RARE) {
+      common.add(`${studio} ${beginning}`)
+      for (const oldest of common) if (common.size > MOST_COMMON) common.delete(oldest)
+    }
+    return many
+  }
   return {
     /** Writes down what a run is found by now, and takes back what it was found by before. */
     async write(runId: number, text: string, before = ''): Promise<void> {
@@ -41,17 +60,11 @@ export function runWords({ db, studio, transaction }: Scope) {
     },
     /** The runs of the rarest of these beginnings of words; null where each is in very many. */
     async ofRarest(beginnings: readonly string[]): Promise<number[] | null> {
-      // Counted first, and only up to there: the thousands that have a common word are not sent here to be thrown away.
-      let rarest: { beginning: string; many: number } | null = null
-      for (const beginning of beginnings) {
-        const [counted] = await db.query<{ many: number }>(
-          `SELECT COUNT(*) AS many FROM (SELECT 1 FROM run_words WHERE studio = ? AND word LIKE ? LIMIT ${RARE}) AS some`,
-          { type: QueryTypes.SELECT, replacements: [studio, like(beginning)], ...within },
-        )
-        const many = Number(counted?.many ?? 0)
-        if (many < (rarest?.many ?? RARE)) rarest = { beginning, many }
-      }
-      if (rarest === null) return null
+      const counts = await Promise.all(
+        beginnings.filter((one) => !common.has(`${studio} ${one}`)).map(async (beginning) => ({ beginning, many: await upTo(beginning) })),
+      )
+      const [rarest] = counts.filter(({ many }) => many < RARE).sort((one, other) => one.many - other.many)
+      if (!rarest) return null
       const found: { runId: number }[] = await db.query<{ runId: number }>(
         'SELECT DISTINCT run_id AS runId FROM run_words WHERE studio = ? AND word LIKE ?',
         { type: QueryTypes.SELECT, replacements: [studio, like(rarest.beginning)], ...within },
