@@ -57,6 +57,13 @@ test('where the ink is and how much of each there is are told of every pixel, al
   expect([cyan, magenta, yellow]).toEqual([1 / 80, (1 + 155) / (255 * 80), 51 / (255 * 80)])
   expect(pixel(page, 9, 6)).toEqual([0, 100, 204, 255])
   expect(readRaster(raster(10, 8, 50, () => WHITE)).ink).toBeNull()
+  // At 300 per inch two by two are one: of seven by five the last column and the last row are in no cell, and their ink is ink.
+  const left: Record<string, Rgb> = { '6 1': [205, 155, 105], '2 4': [245, 235, 225], '1 1': [254, 253, 252] }
+  const thinned = readRaster(raster(7, 5, 300, (x, y) => left[`${x} ${y}`] ?? WHITE))
+  expect([thinned.width, thinned.height]).toEqual([3, 2])
+  const um = 25_400 / 300
+  expect(thinned.ink).toEqual({ left: um, top: um, right: 7 * um, bottom: 5 * um })
+  expect(thinned.darkness).toEqual({ cyan: 61 / (255 * 35), magenta: 122 / (255 * 35), yellow: 183 / (255 * 35) })
 })
 
 test('what is no page of PWG Raster is refused by what is wrong with it', () => {

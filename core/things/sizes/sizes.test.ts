@@ -151,6 +151,14 @@ test('no text makes the size field throw', () => {
 test('finds the name of a sheet either way round and writes custom names', () => {
   expect(nameOf(mm(297), mm(210))?.name).toBe('A4')
   expect(nameOf(mm(296), mm(210))).toBeUndefined()
+  // To a tenth of a millimetre, at either edge, over it and under it.
+  for (const off of [99, -99]) expect([off, nameOf(mm(210) + off, mm(297) - off)?.name]).toEqual([off, 'A4'])
+  for (const off of [100, -100]) {
+    expect([off, nameOf(mm(210) + off, mm(297))]).toEqual([off, undefined])
+    expect([off, nameOf(mm(210), mm(297) + off)]).toEqual([off, undefined])
+  }
+  // Every size bears its own name, also where its edge lies just under a whole millimetre.
+  for (const { name, width, length } of NAMED_SIZES) expect([name, nameOf(length + 60, width - 60)?.name]).toEqual([name, name])
   expect(writeCustomName(mm(203), mm(1000))).toBe('custom_sheet_203x1000mm')
   expect(parsePwgName(writeCustomName(330_200, 482_600))?.width).toBe(330_200)
 })
