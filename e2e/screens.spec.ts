@@ -85,6 +85,8 @@ test('no screen has an accessibility violation, light or dark; where the work is
     if (AT_WORK.includes(path))
       for (const size of [DESK, PHONE, DESK]) {
         await page.setViewportSize(size)
+        // What follows the width has followed it once two frames have been drawn.
+        await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
         expect(
           await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth),
           `${path} at ${size.width}`,

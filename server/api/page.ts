@@ -1,4 +1,4 @@
-import { PAGE } from '../../core/work/runs/states.ts'
+import { PAGE } from '../../core/wire/api/page-size.ts'
 
 /** A stretch of a list, how many there are in all, and after how many the next begins; null after the last. */
 export function pageIn<T>(

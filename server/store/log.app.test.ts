@@ -141,4 +141,9 @@ test('in a long log every run is reached, page by page, by a rare word, by commo
   expect(both.ids).toHaveLength(Math.floor(COUNT / 99))
   expect(both.ids.every((id) => id % 99 === 0)).toBe(true)
   await store.empty()
+  // A word that was common is found also where it no longer is.
+  const only = await add(searchable('common'))
+  await add(searchable('other'))
+  expect(await found('common')).toEqual({ ids: [only.id], next: null })
+  await store.empty()
 }, 120_000)

@@ -1,5 +1,5 @@
 import type { Job, JobHead } from '../../core/wire/api/dto.ts'
-import { MOST_AT_ONCE } from '../../core/work/runs/states.ts'
+import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 import { openJobs } from './open-jobs.ts'
 
 const job = (id: number, change: Partial<Job> = {}) =>

@@ -1,5 +1,5 @@
 import { infiniteQueryOptions, QueryClient, queryOptions } from '@tanstack/react-query'
-import { MOST_AT_ONCE } from '../../core/work/runs/states.ts'
+import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 import { ApiError, api } from './client.ts'
 import { wholeStudio } from './studio-parts.ts'
 

@@ -1,7 +1,7 @@
 import { infiniteQueryOptions, queryOptions } from '@tanstack/react-query'
 import type { Answer } from '../../core/wire/api/calls/calls.ts'
+import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 import type { ProfileOrder } from '../../core/wire/api/profiles.ts'
-import { MOST_AT_ONCE } from '../../core/work/runs/states.ts'
 import { api } from './client.ts'
 
 /** Whoever looks further is given longer pages. */

@@ -1,9 +1,10 @@
 import { type ReactNode, useState } from 'react'
+import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 import { Button } from './button.tsx'
 
 /** Things shown at first, and more of them at a time. */
 const FIRST = 60
-const MORE = 200
+const MORE = MOST_AT_ONCE
 
 /** What the button for more of a list says. */
 export const moreOf = (left: number): string => (left > MORE ? `${MORE} more of ${left}` : `${left} more`)

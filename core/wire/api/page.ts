@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { MOST_AT_ONCE } from '../../work/runs/states.ts'
+import { MOST_AT_ONCE } from './page-size.ts'
 
 /** Which stretch of a long list is asked for. */
 export const PageAskedSchema = z.object({

@@ -5,10 +5,6 @@ export type JobState = (typeof JOB_STATES)[number]
 export const JOBS_OVER: readonly JobState[] = ['done', 'failed']
 /** Most of those in a list: the latest. All others are listed, however many. */
 export const LAST_JOBS = 300
-/** Jobs, and runs of the log, in one page of all of them: about as many as are looked at before one searches. */
-export const PAGE = 40
-/** Most jobs or runs that are fetched at once by somebody who says how many. */
-export const MOST_AT_ONCE = 200
 
 export const RUN_STATES = [
   'queued',

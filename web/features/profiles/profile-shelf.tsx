@@ -122,14 +122,17 @@ export function ProfileShelf({ studio }: { studio: Studio }) {
               />
             </DataTable>
             {profiles.hasNextPage && (
-              <Button
-                kind="link"
-                className="py-1 text-sm"
-                disabled={profiles.isFetchingNextPage}
-                onClick={() => void profiles.fetchNextPage()}
-              >
-                {moreOf(first.found - shown.length)}
-              </Button>
+              <p className="flex flex-wrap items-center gap-3 py-1 text-sm text-soft">
+                <Button
+                  kind="link"
+                  className="py-1 text-sm"
+                  disabled={profiles.isFetchingNextPage}
+                  onClick={() => void profiles.fetchNextPage()}
+                >
+                  {moreOf(first.found - shown.length)}
+                </Button>
+                The list as CSV has those that are listed here.
+              </p>
             )}
           </div>
         )}

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { MOST_AT_ONCE } from '../../../work/runs/states.ts'
 import {
   JobEditSchema,
   JobHeadSchema,
@@ -11,6 +10,7 @@ import {
   RunSchema,
   TickSchema,
 } from '../dto.ts'
+import { MOST_AT_ONCE } from '../page-size.ts'
 import { type Call, IdParam } from './call.ts'
 
 const Job = JobSchema.meta({ id: 'Job' })

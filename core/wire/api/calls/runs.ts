@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { InspectionSchema } from '../../../work/runs/inspection.ts'
-import { MOST_AT_ONCE } from '../../../work/runs/states.ts'
 import { AtWorkSchema, RemedySchema, RunDetailSchema, RunSchema } from '../dto.ts'
+import { MOST_AT_ONCE } from '../page-size.ts'
 import { type Call, IdParam } from './call.ts'
 
 const Run = RunSchema
