@@ -157,7 +157,7 @@ function application(lane, port) {
     },
     /** Everything killed at once, started again: the jobs are still there and every run is where it was or further. */
     async survivesKill() {
-      const jobs = async () => (await (await fetch(`${url}/api/studios/lantern-wharf/jobs/heads`)).json()).length
+      const jobs = async () => (await (await fetch(`${url}/api/studios/lantern-wharf/jobs/heads`)).json()).heads.length
       const before = await jobs()
       process.kill(-app.proc.pid, 'SIGKILL')
       killLeftovers(dir)

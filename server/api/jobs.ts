@@ -22,6 +22,7 @@ import { readable } from '../store/table.ts'
 import { needRoom } from '../upkeep/disk.ts'
 import { gangFollows } from './gangs.ts'
 import { asJson, router } from './shared.ts'
+import { textOf, toldLists } from './told-lists.ts'
 
 const CHANGED = 'Somebody else changed this job while you did. Your change is kept here; look at theirs and choose.'
 
@@ -46,6 +47,7 @@ const nameOf = ({ name }: Picture): string => name.replace(/\.[a-z]+$/i, '').tri
 
 export function jobsApi(app: App) {
   const { store, events } = app
+  const told = toldLists()
   /** The plate a job is begun like: of a kept set-up, or of another job as it stands. */
   const likePlate = async (setupId: number | undefined, like: JobRow | null): Promise<Plate | null> => {
     if (setupId !== undefined) return (await store.setups.find(setupId)).plate
@@ -110,9 +112,11 @@ export function jobsApi(app: App) {
       const { before, ids } = c.req.valid('query')
       return c.json(readable(await store.jobs.page({ before, ids: ids?.split(',').map(Number) }), jobDto), 200)
     })
-    .call('GET /jobs/heads', async () => {
-      // Thousands of open jobs are looked through once for all who ask, until one of them is written.
-      return asJson(await store.kept('heads of jobs', ['jobs'], async () => JSON.stringify(await store.jobs.heads())))
+    .call('GET /jobs/heads', async (c) => {
+      const heads = await store.jobHeads()
+      const at = told.remember(heads)
+      const changed = told.since(c.req.valid('query').have ?? '', heads)
+      return asJson(`{"at":"${at}","heads":${changed ? null : textOf(heads)},"changed":${JSON.stringify(changed)}}`)
     })
     .call('POST /jobs', async (c) => {
       const { title, pictureId, pictureIds = [], wishes = [], ...how } = c.req.valid('json')

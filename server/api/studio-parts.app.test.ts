@@ -1,5 +1,6 @@
 import { withChange } from '../../core/things/studio/list-change.ts'
 import type { Studio, StudioParts } from '../../core/things/studio/studio.ts'
+import type { Job, JobHeads } from '../../core/wire/api/dto.ts'
 import { call } from '../testing/client.ts'
 
 const parts = async (have: StudioParts['versions'] | null) => {
@@ -45,4 +46,22 @@ test('a lot that is used up is gone from the list, and one that is added stands 
   await call('PATCH', `/lots/${made.body.id}/fate`, { finished: true })
   const gone = await parts(added.versions)
   expect(gone.changed.lots).toEqual({ put: [], gone: [made.body.id] })
+})
+
+test('of thousands of jobs the head of the one that has changed is told, to whoever has those of before', async () => {
+  const heads = async (have = '') => (await call<JobHeads>('GET', `/jobs/heads?have=${have}`)).body as JobHeads
+  const first = await heads()
+  expect(first.changed).toBeNull()
+  expect(first.heads?.map(({ id }) => id)).toEqual(first.heads?.map(({ id }) => id).sort((a, b) => a - b))
+  const made = (await call<Job>('POST', '/jobs', { title: 'Changed' })).body
+  const begun = await heads(first.at)
+  // Runs of the demo go on meanwhile: a job or two of others may be told too.
+  expect([begun.heads, begun.changed?.gone, begun.changed?.put.at(-1)?.id]).toEqual([null, [], made.id])
+  expect(begun.changed?.put.length).toBeLessThan(5)
+  await call('PATCH', `/jobs/${made.id}`, { version: made.version, archived: true })
+  const aside = await heads(begun.at)
+  expect([aside.heads, aside.changed?.gone]).toEqual([null, [made.id]])
+  // From the first to the last it was not there; of a word nobody knows all is told.
+  expect((await heads(first.at)).changed?.gone).toEqual([])
+  expect((await heads('long-ago')).heads?.map(({ id }) => id)).toEqual(first.heads?.map(({ id }) => id))
 })

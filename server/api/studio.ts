@@ -1,12 +1,13 @@
 import type { Printer } from '../../core/things/printers/printer.ts'
 import type { HouseRules } from '../../core/things/studio/house-rules.ts'
-import { changeOf, type ListChange } from '../../core/things/studio/list-change.ts'
+import type { ListChange } from '../../core/things/studio/list-change.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import { type MachineState, MachineStateSchema, realSheetOf } from '../../core/wire/api/machine.ts'
 import type { App } from '../app-context.ts'
 import { hands } from '../printing/hands.ts'
 import { missing } from '../problems.ts'
 import { asJson, router } from './shared.ts'
+import { textOf, toldLists } from './told-lists.ts'
 
 /** What a simulated printer says, with its paths named as the record names them: the two agree on their IPP sources. */
 function inWords(record: Printer, state: MachineState): MachineState {
@@ -22,41 +23,11 @@ async function pathAt(record: Printer, pathId: string): Promise<string> {
   return (trays.find((t) => t.pathId === pathId) ?? trays.find((t) => t.source === source))?.pathId ?? pathId
 }
 
-const texts = new WeakMap<object, string>()
-/** A part of a studio as JSON: written once as long as it is the same. */
-function textOf(part: object): string {
-  const text = texts.get(part) ?? JSON.stringify(part)
-  texts.set(part, text)
-  return text
-}
 /** Long lists that change a little at a time. */
-const LISTS = ['lots', 'pairings'] as const
-type Lists = Pick<Studio, (typeof LISTS)[number]>
-/** Lists that callers may still have, so many. */
-const REMEMBERED = 40
-
-/** Lists as they were at each version, and how they have changed since. */
-function rememberedLists() {
-  const known = new Map<string, Lists[keyof Lists]>()
-  return {
-    /** Only what was read while nothing changed is at a version, and is remembered. */
-    remember(parts: Studio, versions: Record<keyof Studio, string>, after: Record<keyof Studio, string>): void {
-      for (const part of LISTS) if (versions[part] === after[part]) known.set(`${part}:${versions[part]}`, parts[part])
-      for (const oldest of known.keys()) {
-        if (known.size <= REMEMBERED) break
-        known.delete(oldest)
-      }
-    },
-    /** What has changed in a list since the caller had it; null where that is not known, or the whole is shorter. */
-    since(part: keyof Lists, had: ReadonlySet<string>, now: Studio): ListChange<{ id: string }> | null {
-      for (const [key, before] of known) if (had.has(key) && key.startsWith(`${part}:`)) return changeOf<{ id: string }>(before, now[part])
-      return null
-    },
-  }
-}
+const LISTS: readonly (keyof Studio)[] = ['lots', 'pairings']
 
 /** An answer made of parts that have been written already. */
-function written(parts: Partial<Studio>, before = ''): Response {
+function written(parts: object, before = ''): Response {
   const text = `{${Object.entries(parts)
     .map(([name, part]) => `"${name}":${textOf(part)}`)
     .join(',')}}`
@@ -64,25 +35,26 @@ function written(parts: Partial<Studio>, before = ''): Response {
 }
 
 export function studioApi(app: App) {
-  const lists = rememberedLists()
+  const told = toldLists()
   const { store, events } = app
   const printer = async (id: string) => (await store.printers.find(id)).printer
   return router()
     .call('GET /studio', async () => written(await store.studio()))
     .call('GET /studio/parts', async (c) => {
-      const had = new Set((c.req.valid('query').have ?? '').split(','))
-      // Before the parts: one that changes in between is asked for once more, not missed.
-      const versions = store.versions()
-      const parts = await store.studio()
-      lists.remember(parts, versions, store.versions())
-      const missing = Object.entries(parts).filter(([part]) => !had.has(`${part}:${versions[part as keyof Studio]}`))
-      const changed = Object.fromEntries(
-        LISTS.flatMap((part) => {
-          const change = missing.some(([name]) => name === part) ? lists.since(part, had, parts) : null
-          return change ? [[part, change]] : []
-        }),
-      )
-      const whole = Object.fromEntries(missing.filter(([part]) => !(part in changed)))
+      const had = new Map((c.req.valid('query').have ?? '').split(',').map((one) => one.split(':') as [string, string]))
+      const studio = await store.studio()
+      const versions: Record<string, string> = {}
+      const whole: Partial<Record<string, object>> = {}
+      const changed: Record<string, ListChange<{ id: string }>> = {}
+      for (const [name, part] of Object.entries(studio) as [keyof Studio, Studio[keyof Studio]][]) {
+        const list = LISTS.includes(name) ? (part as readonly { id: string }[]) : null
+        const at = list ? told.remember(list) : told.wordOf(part)
+        versions[name] = at
+        if (had.get(name) === at) continue
+        const change = list && told.since(had.get(name) ?? '', list)
+        if (change) changed[name] = change
+        else whole[name] = part
+      }
       return written(whole, `"versions":${JSON.stringify(versions)},"changed":${JSON.stringify(changed)},"parts":`)
     })
     .call('PATCH /studio/rules', async (c) => {

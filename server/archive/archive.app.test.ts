@@ -53,7 +53,10 @@ afterAll(async () => {
 async function answers(studio: string) {
   const get = async (path: string) => {
     const answer = await fetch(`${BASE}/api/studios/${studio}${path}`)
-    return { status: answer.status, body: await answer.json() }
+    const body = await answer.json()
+    // The word for a list is another wherever it is told.
+    if (path === '/jobs/heads') delete body.at
+    return { status: answer.status, body }
   }
   const lists = Object.fromEntries(
     await Promise.all(

@@ -114,7 +114,7 @@ test.each(dumps)(
     const store = openStore(db, studio?.studio ?? '')
     const records = await store.studio()
     expect(StudioSchema.parse(records)).toEqual(records)
-    const jobs = await store.jobs.page({ ids: (await store.jobs.heads()).map(({ id }) => id) })
+    const jobs = await store.jobs.page({ ids: (await store.jobHeads()).map(({ id }) => id) })
     expect(jobs.length).toBeGreaterThan(10)
     for (const job of jobs) expect(resolve(job.brief, records, job.pins).decisions.length).toBeGreaterThan(10)
     // Every run is there with the plate it was frozen with.

@@ -2,7 +2,7 @@ import { existsSync, rmSync, writeFileSync } from 'node:fs'
 import { cases } from '../../core/testing/thorough.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
-import type { AtWork, Job, JobHead, Run } from '../../core/wire/api/dto.ts'
+import type { AtWork, Job, JobHeads, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { seeded } from '../../simulator/machine/random.ts'
 import { type Answer, call, patient, until } from '../testing/client.ts'
@@ -180,7 +180,7 @@ const ACTS = [
 
 /** Nothing contradicts anything: a job is being printed while, and only while, a run of it is under way. */
 async function noContradiction(): Promise<void> {
-  const jobs = (await call<JobHead[]>('GET', '/jobs/heads')).body as JobHead[]
+  const jobs = (await call<JobHeads>('GET', '/jobs/heads')).body.heads ?? []
   const moving = new Set(((await call<AtWork[]>('GET', '/at-work')).body as AtWork[]).map((run) => run.jobId))
   for (const j of jobs) expect([j.id, j.state === 'printing']).toEqual([j.id, moving.has(j.id)])
 }

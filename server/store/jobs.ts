@@ -7,6 +7,7 @@ import { JOB_STATES, JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import type { pictures } from './pictures.ts'
+import type { Before } from './snapshots.ts'
 import { ChangedMeanwhile, readable, type Scope, table } from './table.ts'
 
 export type JobRow = Row<'jobs'>
@@ -28,6 +29,36 @@ export const jobDto = ({ id, title, state, brief, pins, version, archived, gang,
   createdAt: createdAt.toISOString(),
   updatedAt: updatedAt.toISOString(),
 })
+
+/** With more changes than these the whole list of heads is read. */
+const MANY = 300
+const HEAD = ['id', 'version', 'state', 'gang', 'updatedAt'] as const
+
+const headOf = ({ id, version, state, gang, updatedAt }: Pick<JobRow, (typeof HEAD)[number]>): JobHead => ({
+  id,
+  version,
+  state,
+  gang,
+  updatedAt: updatedAt.toISOString(),
+})
+const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
+const isOver = ({ state }: JobHead): boolean => JOBS_OVER.includes(state)
+
+/**
+ * A list of heads with those that were read again.
+ * @param written ids of all that were written: what is not among the fresh ones is gone
+ * @returns null where one that is over and was not listed may have to be: only the database knows which
+ */
+function headsWith(before: readonly JobHead[], fresh: readonly JobHead[], written: ReadonlySet<string>): JobHead[] | null {
+  const had = before.filter(({ id }) => written.has(String(id)))
+  const stillOver = new Set(fresh.filter(isOver).map(({ id }) => id))
+  const full = before.filter(isOver).length >= LAST_JOBS
+  if (full && had.some((head) => isOver(head) && !stillOver.has(head.id))) return null
+  const list = [...before.filter(({ id }) => !written.has(String(id))), ...fresh].sort(asBegun)
+  const over = list.filter(isOver)
+  const dropped = new Set(over.slice(0, Math.max(0, over.length - LAST_JOBS)))
+  return list.filter((head) => !dropped.has(head))
+}
 
 /** @param message what somebody is told whose job was changed by another */
 const jobChanged = (message: string, current: JobRow | null): Refusal =>
@@ -71,16 +102,23 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
   return {
     find,
     tryFind: (id: number, lock = false) => rows.one({ id }, { lock }),
-    /** Heads of every job about which something is to be done, and of the last of those that are over; newest first. */
-    async heads(): Promise<JobHead[]> {
-      const only = ['id', 'version', 'state', 'gang', 'updatedAt'] as const
+    /**
+     * Heads of every job about which something is to be done, and of the last of those that are over; as they were begun.
+     * @param before the list as it was: only the rows that were written since are read
+     */
+    async heads(before: Before<readonly JobHead[]> | null): Promise<readonly JobHead[]> {
+      const written = before?.written('jobs')
+      if (before && written && written.size <= MANY) {
+        if (written.size === 0) return before.value
+        const fresh = await rows.all({ id: [...written].map(Number), archived: false }, { only: HEAD })
+        const list = headsWith(before.value, fresh.map(headOf), written)
+        if (list) return list
+      }
       const [open, over] = await Promise.all([
-        rows.all({ archived: false, state: OPEN }, { only }),
-        rows.all({ archived: false, state: JOBS_OVER }, { only, order: [['id', 'DESC']], limit: LAST_JOBS }),
+        rows.all({ archived: false, state: OPEN }, { only: HEAD }),
+        rows.all({ archived: false, state: JOBS_OVER }, { only: HEAD, order: [['id', 'DESC']], limit: LAST_JOBS }),
       ])
-      return [...open, ...over]
-        .map(({ updatedAt, id, version, state, gang }) => ({ id, version, state, gang, updatedAt: updatedAt.toISOString() }))
-        .sort((a, b) => b.id - a.id)
+      return [...open, ...over].map(headOf).sort(asBegun)
     },
     /** A page of all that are not archived, newest first, before this one; or those of these numbers that there are. */
     page: ({ before, ids }: { before?: number | undefined; ids?: readonly number[] | undefined }): Promise<JobRow[]> =>

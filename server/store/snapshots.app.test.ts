@@ -20,18 +20,15 @@ afterAll(() => db.close())
 const stockNow = async (of: Pick<Store, 'studio'> = store) => (await of.studio()).lots.find(({ id }) => id === lot?.id)?.stock
 const set = (of: Pick<Store, 'lots'>, stock: number) => of.lots.change(lot?.id ?? '', { stock })
 
-test('what was not written is the very same, what was written is new, and its word tells', async () => {
+test('what was not written is the very same, what was written is new', async () => {
   const first = await store.studio()
-  const versions = store.versions()
   const again = await store.studio()
   for (const part of ['printers', 'papers', 'lots', 'profiles', 'pairings', 'loaded', 'calibrations', 'experience'] as const)
     expect(again[part]).toBe(first[part])
-  expect(store.versions()).toEqual(versions)
   await set(store, 41)
   const now = await store.studio()
   expect(now.lots).not.toBe(first.lots)
-  expect(now.papers).toBe(first.papers)
-  const changed = Object.entries(store.versions()).filter(([part, version]) => version !== versions[part as keyof typeof versions])
+  const changed = Object.entries(now).filter(([part, value]) => value !== first[part as keyof typeof first])
   expect(changed.map(([part]) => part)).toEqual(['lots'])
   // A paper that is put aside takes its lots along.
   const paper = records.lots[0]?.paperId ?? ''

@@ -1,4 +1,3 @@
-import { randomBytes } from 'node:crypto'
 import type { Transaction } from 'sequelize'
 import type { TableName } from '../db/tables.ts'
 
@@ -11,17 +10,21 @@ interface For {
 /** The ids of rows that were written; null where they are not known. */
 type Ids = ReadonlySet<string> | null
 
-/** A studio's table: how often it was written since the start, and by how many acts it is being written right now. */
+/** Who is writing a table right now, and which rows. */
+interface Writer {
+  ids: Ids
+}
+/** A studio's table: how often it was written since the start, and who is writing it right now. */
 interface Written {
   times: number
-  writing: number
+  writing: Set<Writer>
   /** What the last times wrote, by their numbers. */
   rows: Map<number, Ids>
 }
 /** Of so many times it is known what they wrote. */
 const REMEMBERED = 300
 const tables = new Map<string, Written>()
-const writes = new WeakMap<Transaction, Map<Written, Ids>>()
+const writes = new WeakMap<Transaction, Map<Written, Writer>>()
 
 function wrote(written: Written, ids: Ids): void {
   written.times++
@@ -30,19 +33,17 @@ function wrote(written: Written, ids: Ids): void {
 }
 const both = (one: Ids, other: Ids): Ids => (one === null || other === null ? null : new Set([...one, ...other]))
 
-/** The rows of a table that were written after so many times; null where that is not known. */
+/** The rows of a table that were written after so many times, or are being written; null where that is not known. */
 function writtenAfter(written: Written, times: number): Ids {
-  if (written.writing > 0 || written.times - times > REMEMBERED) return null
+  if (written.times - times > REMEMBERED) return null
   let ids: Ids = new Set()
+  for (const writer of written.writing) ids = both(ids, writer.ids)
   for (let at = times + 1; at <= written.times; at++) ids = both(ids, written.rows.get(at) ?? null)
   return ids
 }
-/** Numbers of another start mean nothing. */
-const START = randomBytes(5).toString('hex')
-
 const writtenOf = (studio: string, name: TableName): Written => {
   const key = `${studio} ${name}`
-  const known = tables.get(key) ?? { times: 0, writing: 0, rows: new Map() }
+  const known = tables.get(key) ?? { times: 0, writing: new Set<Writer>(), rows: new Map() }
   tables.set(key, known)
   return known
 }
@@ -55,27 +56,30 @@ export async function writing<T>({ studio, transaction }: For, name: TableName, 
   const written = writtenOf(studio, name)
   const ids = id === null ? null : new Set([id])
   if (transaction) {
-    const mine = writes.get(transaction) ?? new Map<Written, Ids>()
+    const mine = writes.get(transaction) ?? new Map<Written, Writer>()
     writes.set(transaction, mine)
     const before = mine.get(written)
-    if (before === undefined) written.writing++
-    mine.set(written, before === undefined ? ids : both(before, ids))
+    const writer = before ?? { ids }
+    if (before) before.ids = both(before.ids, ids)
+    mine.set(written, writer)
+    written.writing.add(writer)
     return work()
   }
-  written.writing++
+  const writer = { ids }
+  written.writing.add(writer)
   try {
     return await work()
   } finally {
-    written.writing--
+    written.writing.delete(writer)
     wrote(written, ids)
   }
 }
 
 /** To be called when an act is over, whether it was kept or taken back. */
 export function overWith(transaction: Transaction): void {
-  for (const [written, ids] of writes.get(transaction) ?? []) {
-    written.writing--
-    wrote(written, ids)
+  for (const [written, writer] of writes.get(transaction) ?? []) {
+    written.writing.delete(writer)
+    wrote(written, writer.ids)
   }
   writes.delete(transaction)
 }
@@ -102,13 +106,11 @@ interface Kept {
 }
 const kept = new Map<string, Kept>()
 
-/** What a part of a studio is at: the same as long as none of these tables is written. */
-export const versionOf = (studio: string, names: readonly TableName[]): string =>
-  `${START}.${names.map((name) => writtenOf(studio, name).times).join('.')}`
+const versionOf = (studio: string, names: readonly TableName[]): string => names.map((name) => writtenOf(studio, name).times).join('.')
 
 /**
  * What was made of some tables of a studio, made again only when one of them was written. While an act writes one, what it
- * has not yet brought to its end is nobody's and its own: all ask the database then.
+ * has not yet brought to its end is nobody's and its own: all ask the database then, for the rows it writes at least.
  * @param make from what was made before, which may be older by any number of changes; null where there is nothing
  * @returns the very same value as long as nothing was written
  */
@@ -127,7 +129,7 @@ export async function keptOf<T>(
         : null,
     )
   }
-  const quiet = () => names.every((name) => writtenOf(studio, name).writing === 0)
+  const quiet = () => names.every((name) => writtenOf(studio, name).writing.size === 0)
   const version = versionOf(studio, names)
   const times = names.map((name) => writtenOf(studio, name).times)
   if (!quiet()) return again()

@@ -2,6 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { calibrate } from '../../core/things/calibration/offset.ts'
 import type { Lot, Pairing } from '../../core/things/media/media.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
+import type { JobHead } from '../../core/wire/api/dto.ts'
 import { TABLES, type TableName } from '../db/tables.ts'
 import { experience } from './experience.ts'
 import { jobs } from './jobs.ts'
@@ -21,7 +22,7 @@ import { rules } from './rules.ts'
 import { runs } from './runs.ts'
 import { samplePacks } from './sample-packs.ts'
 import { setups } from './setups.ts'
-import { type Before, keptOf, versionOf } from './snapshots.ts'
+import { type Before, keptOf } from './snapshots.ts'
 import { acted, type Scope, table, transacted } from './table.ts'
 import { ticks } from './ticks.ts'
 
@@ -84,12 +85,8 @@ function scoped(scope: Scope) {
     },
     /** What was made of some tables, made again only when one of them was written. */
     kept: <T>(what: string, names: readonly TableName[], make: () => Promise<T>): Promise<T> => keptOf(scope, what, names, make),
-    /** What each part of the studio is at. */
-    versions: (): Record<keyof Studio, string> =>
-      Object.fromEntries(Object.entries(PARTS).map(([what, names]) => [what, versionOf(scope.studio, names)])) as Record<
-        keyof Studio,
-        string
-      >,
+    /** Heads of the jobs of the bench: the very same list as long as no job is written. */
+    jobHeads: () => keptOf<readonly JobHead[]>(scope, 'heads of jobs', ['jobs'], of.jobs.heads),
   }
 }
 

@@ -86,7 +86,7 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     return given.last
   }
   /** The one row that is meant, where it is named by its id. */
-  const idIn = ({ id }: Stored): string | null => (typeof id === 'string' ? id : null)
+  const idIn = ({ id }: Stored): string | null => (typeof id === 'string' || typeof id === 'number' ? String(id) : null)
   const keyOf = (row: Stored) => Object.fromEntries(keys.map((key) => [key, row[key]]))
 
   /** A stored row in the program's form; a document is read when it is first asked for, once. */
@@ -148,7 +148,7 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     /** A row whose key the studio counts gets the next number, unless it brings one along. */
     async add(values: NewRow<(typeof TABLES)[N]>): Promise<Row<N>> {
       const number = counted && (values as Stored)[counted] === undefined ? { [counted]: await next() } : {}
-      const made = await writing(scope, name, idIn(values as Stored), () =>
+      const made = await writing(scope, name, idIn({ ...number, ...values }), () =>
         model.create({ ...number, ...encode(values), studio } as never, within),
       )
       const row = await one(keyOf(made.get({ plain: true }) as Stored) as Where<N>)

@@ -1,3 +1,4 @@
+import { changeOf } from '../../core/things/studio/list-change.ts'
 import type { Job, JobHead } from '../../core/wire/api/dto.ts'
 import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 import { openJobs } from './open-jobs.ts'
@@ -6,14 +7,21 @@ const job = (id: number, change: Partial<Job> = {}) =>
   ({ id, version: 1, state: 'setup', gang: null, title: `job ${id}`, updatedAt: 'then', ...change }) as Job
 const headOf = ({ id, version, state, gang, updatedAt }: Job): JobHead => ({ id, version, state, gang, updatedAt })
 
+const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
+type Ask = Parameters<typeof openJobs>[0]
+
+let words = 0
+/** All heads, as they are told to whoever has none. */
+const all = (heads: JobHead[]) => ({ at: `word ${++words}`, heads: [...heads].sort(asBegun), changed: null })
+
 /** A server with these jobs that keeps what it was asked for. */
 function server(jobs: Job[], unreadable: number[] = []) {
   const asked: string[] = []
   const ask = (async (call: string, { ids = '' } = {}) => {
-    if (call === 'GET /jobs/heads') return jobs.map(headOf)
+    if (call === 'GET /jobs/heads') return all(jobs.map(headOf))
     asked.push(ids)
     return jobs.filter(({ id }) => ids.split(',').includes(String(id)) && !unreadable.includes(id))
-  }) as unknown as Parameters<typeof openJobs>[0]
+  }) as unknown as Ask
   return { ask, asked }
 }
 
@@ -69,12 +77,37 @@ test('one that was changed between the two answers is known as it came', async (
   let heads = [headOf(job(80, { version: 6 }))]
   let asked = 0
   const ask = (async (call: string) => {
-    if (call === 'GET /jobs/heads') return heads
+    if (call === 'GET /jobs/heads') return all(heads)
     asked++
     return [came]
-  }) as unknown as Parameters<typeof openJobs>[0]
+  }) as unknown as Ask
   expect(await openJobs(ask)).toEqual([came])
   heads = [headOf(came)]
   expect(await openJobs(ask)).toEqual([came])
   expect(asked).toBe(1)
+})
+
+test('of heads only what has changed is told, and made of those that were there', async () => {
+  let jobs = [93, 94, 95, 96, 97, 98, 99].map((id) => job(id))
+  const lists = new Map<string, JobHead[]>()
+  const had: (string | undefined)[] = []
+  const ask = (async (call: string, { have, ids = '' }: { have?: string; ids?: string } = {}) => {
+    if (call === 'GET /jobs') return jobs.filter(({ id }) => ids.split(',').includes(String(id)))
+    had.push(have)
+    const told = all(jobs.map(headOf))
+    lists.set(told.at, told.heads)
+    const before = lists.get(have ?? '')
+    // The heads of before are told once; those that are the same are the very same there.
+    const now = told.heads.map((head) => before?.find((one) => JSON.stringify(one) === JSON.stringify(head)) ?? head)
+    lists.set(told.at, now)
+    return before ? { ...told, heads: null, changed: changeOf(before, now) } : told
+  }) as unknown as Ask
+  const first = await openJobs(ask)
+  jobs = [job(93), job(94), job(95), job(97, { version: 2 }), job(98), job(99), job(101)]
+  const second = await openJobs(ask)
+  expect(second.map(({ id, version }) => [id, version])).toEqual([101, 99, 98, 97, 95, 94, 93].map((id) => [id, id === 97 ? 2 : 1]))
+  // 98 stood second and stands third now.
+  expect(second[2]).toBe(first[1])
+  const at = [...lists.keys()]
+  expect(had.slice(1)).toEqual([at[0]])
 })

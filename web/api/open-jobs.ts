@@ -1,24 +1,36 @@
-import type { Job, JobHead } from '../../core/wire/api/dto.ts'
+import { withChange } from '../../core/things/studio/list-change.ts'
+import type { Job, JobHead, JobHeads } from '../../core/wire/api/dto.ts'
 import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 
 type Ask = {
-  (call: 'GET /jobs/heads'): Promise<JobHead[]>
+  (call: 'GET /jobs/heads', asked: { have?: string }): Promise<JobHeads>
   (call: 'GET /jobs', asked: { ids: string }): Promise<Job[]>
 }
 
 /** A studio that is made afresh has jobs of the same numbers and versions: they were written at another time. */
 const stampOf = ({ version, state, gang, updatedAt }: JobHead): string => `${version} ${state} ${gang} ${updatedAt}`
 
+/** What the server listed last, and its word for that. */
+let told: { at: string; heads: readonly JobHead[] } | null = null
 /** What is known of each job that was listed last; null of one the server lists and does not give. */
 let known = new Map<number, { stamp: string; job: Job | null }>()
 let list: Job[] = []
+
+/** The heads of all, of which the server tells only what has changed since. */
+async function headsNow(ask: Ask): Promise<readonly JobHead[]> {
+  const before = told
+  const { at, heads, changed } = await ask('GET /jobs/heads', before ? { have: before.at } : {})
+  // Asked for twice at once, the later answer may be the older one: each is a list that was there, with its own word.
+  told = { at, heads: heads ?? (changed && before ? withChange(before.heads, changed) : []) }
+  return told.heads
+}
 
 /**
  * The jobs of the bench, newest first, of which only those are fetched that have changed since. What has not is the very same as
  * before, and so is the list in which nothing has.
  */
 export async function openJobs(ask: Ask): Promise<Job[]> {
-  const heads = await ask('GET /jobs/heads')
+  const heads = [...(await headsNow(ask))].reverse()
   const before = known
   const changed = heads.filter((head) => before.get(head.id)?.stamp !== stampOf(head)).map(({ id }) => id)
   const pages = Array.from({ length: Math.ceil(changed.length / MOST_AT_ONCE) }, (_, n) =>

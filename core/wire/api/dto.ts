@@ -71,6 +71,15 @@ export type PicturesPage = z.infer<typeof PicturesPageSchema>
 /** What tells a job from how it was: one with the same head is the same. */
 export const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true })
 export type JobHead = z.infer<typeof JobHeadSchema>
+export const JobHeadsSchema = z.object({
+  /** The word for just these heads: sent along the next time. */
+  at: z.string(),
+  /** All of them; null where the caller is told what has changed. */
+  heads: z.array(JobHeadSchema).nullable(),
+  /** A ListChange: what makes these of those the caller has. */
+  changed: z.object({ put: z.array(JobHeadSchema), gone: z.array(id) }).nullable(),
+})
+export type JobHeads = z.infer<typeof JobHeadsSchema>
 
 export const JobEditSchema = z.object({
   version: z.number().int(),

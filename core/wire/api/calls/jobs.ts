@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import {
   JobEditSchema,
-  JobHeadSchema,
+  JobHeadsSchema,
   JobNewSchema,
   JobSchema,
   JobsEditSchema,
@@ -36,8 +36,14 @@ export const JOBS_CALLS = {
     answers: z.array(Job),
   },
   'GET /jobs/heads': {
-    summary: 'What tells each job that is not archived and not over from how it was, and the last 300 of those that are; newest first',
-    answers: z.array(JobHeadSchema.meta({ id: 'JobHead' })),
+    summary:
+      'What tells each job that is not archived and not over from how it was, and the last 300 of those that are, as they were begun; ' +
+      'or what has changed of that',
+    query: z.object({
+      /** What the caller has: “at” as the answer before said it. */
+      have: z.string().max(40).optional(),
+    }),
+    answers: JobHeadsSchema.meta({ id: 'JobHeads' }),
   },
   'PATCH /jobs': {
     summary: 'Change several jobs at once: all of them, or none when one was changed by somebody else',
