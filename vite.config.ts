@@ -3,24 +3,34 @@ import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin } from 'vite'
 
-/** Where the first set-up screen begins; what these import at once it needs before it can be used. */
-const FIRST_SCREEN = ['main.tsx', 'routes/job/job.tsx', 'routes/job/sheet.tsx'].map((file) =>
-  fileURLToPath(new URL(`web/${file}`, import.meta.url)),
-)
+const inWeb = (file: string) => fileURLToPath(new URL(`web/${file}`, import.meta.url))
+/** Where every screen begins, and where the first set-up screen goes on; what these import at once it needs before it can be used. */
+const EVERY_SCREEN = [inWeb('main.tsx')]
+const FIRST_SCREEN = [...EVERY_SCREEN, inWeb('routes/job/job.tsx'), inWeb('routes/job/sheet.tsx')]
 const CORE = fileURLToPath(new URL('core/', import.meta.url))
 const isCore = (id: string) => id.startsWith(CORE) || /[\\/]node_modules[\\/]zod[\\/]/.test(id)
 
 interface Graph {
   getModuleInfo(id: string): { importedIds: readonly string[] } | null
 }
-let reached: Set<string> | null = null
-/** Every module the first screen imports, however far down; what is fetched later is not among them. */
-function inFirstScreen(graph: Graph): Set<string> {
-  if (reached) return reached
-  reached = new Set(FIRST_SCREEN)
-  for (const id of reached) for (const to of graph.getModuleInfo(id)?.importedIds ?? []) reached.add(to)
-  return reached
+const reached = new Map<readonly string[], Set<string>>()
+/** Whether a module is imported by these, however far down; what is fetched later is not. */
+function isReached(from: readonly string[], id: string, graph: Graph): boolean {
+  const known = reached.get(from)
+  if (known) return known.has(id)
+  const all = new Set(from)
+  for (const one of all) for (const to of graph.getModuleInfo(one)?.importedIds ?? []) all.add(to)
+  reached.set(from, all)
+  return all.has(id)
 }
+const inFirstScreen = (id: string, graph: Graph) => isReached(FIRST_SCREEN, id, graph)
+const PARTS =
+  /[\\/]web[\\/](keys[\\/]|ui[\\/](button|icon|icons|key-hint|tip|field|text-field|typed-field|reading|tidied|length-field|states|tabs|fold|mark|panes|when-idle|toast|offers)\.tsx?)/
+/** A chunk for modules that are like this, but for what the first screen waits for. */
+const after = (name: string, like: RegExp) => ({
+  debugName: name,
+  name: (id: string, graph: Graph) => (like.test(id) && !inFirstScreen(id, graph) ? name : null),
+})
 
 /**
  * Zod's schemas carry what writes them as JSON Schema. Only the server writes any: in the browser it is left out, 18 kB of what
@@ -63,9 +73,24 @@ const noNames: Plugin = {
       : null,
 }
 
+/** The set-up screen is where the work is done: whatever is opened first, its code is fetched along, and read when it is wanted. */
+const sheetAhead: Plugin = {
+  name: 'sheet-ahead',
+  apply: 'build',
+  transformIndexHtml: {
+    order: 'post',
+    handler: (_, { bundle }) =>
+      Object.values(bundle ?? {}).flatMap((chunk) =>
+        chunk.type === 'chunk' && chunk.name === 'sheet'
+          ? [{ tag: 'link', attrs: { rel: 'modulepreload', crossorigin: true, href: `/${chunk.fileName}` }, injectTo: 'head' as const }]
+          : [],
+      ),
+  },
+}
+
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss(), noJsonSchema, noCycles, noNames],
+  plugins: [react(), tailwindcss(), noJsonSchema, noCycles, noNames, sheetAhead],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,
@@ -73,19 +98,36 @@ export default defineConfig({
     chunkSizeWarningLimit: 700,
     rolldownOptions: {
       output: {
-        // What every screen needs lies together: packed as one it is smaller, and asked for once. Primitives, tables,
-        // charts and drawings stay in chunks of their own and come where they are used.
-        advancedChunks: {
+        // What is needed together lies together: packed as one it is smaller, and asked for once. Tables, charts and each
+        // screen's own come where they are used.
+        codeSplitting: {
           groups: [
             {
               name: 'base',
               test: /node_modules[\\/](react|react-dom|scheduler|react-router|react-hotkeys-hook|@tanstack[\\/](react-query|query-core))[\\/]/,
             },
-            { debugName: 'core', name: (id, graph) => (isCore(id) && inFirstScreen(graph).has(id) ? 'core' : null) },
+            { debugName: 'core', name: (id, graph) => (isCore(id) && inFirstScreen(id, graph) ? 'core' : null) },
             {
-              name: 'parts',
-              test: /[\\/]web[\\/](keys[\\/]|ui[\\/](button|icon|icons|key-hint|tip|field|text-field|typed-field|reading|tidied|length-field|states|tabs|fold|mark|panes|when-idle|toast|offers)\.tsx?)/,
+              debugName: 'parts',
+              name: (id, graph) =>
+                PARTS.test(id) || (id.startsWith(inWeb('')) && !EVERY_SCREEN.includes(id) && isReached(EVERY_SCREEN, id, graph))
+                  ? 'parts'
+                  : null,
             },
+            {
+              debugName: 'sheet',
+              name: (id, graph) => (inFirstScreen(id, graph) && !isReached(EVERY_SCREEN, id, graph) ? 'sheet' : null),
+            },
+            after('dates', /[\\/]node_modules[\\/]date-fns[\\/]|[\\/]web[\\/]ui[\\/](ago|days|progress|swatch)\.tsx?$/),
+            after(
+              'dialogs',
+              /[\\/]node_modules[\\/](@radix-ui|@floating-ui|react-remove-scroll|react-style-singleton|aria-hidden|cmdk)|[\\/]web[\\/]ui[\\/](dialog|menu|popover|find-list|combobox|select|check|radio|toggle|slider)\.tsx$/,
+            ),
+            after(
+              'forms',
+              /[\\/]node_modules[\\/](react-hook-form|@hookform)[\\/]|[\\/]web[\\/]ui[\\/](record-form|number-field|size-field|day-field|unsaved-guard|options|field-set)\.tsx?$/,
+            ),
+            after('hands', /[\\/]node_modules[\\/]d3-(drag|zoom|selection|interpolate|transition|dispatch|timer|ease|color)[\\/]/),
           ],
         },
       },

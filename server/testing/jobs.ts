@@ -96,5 +96,8 @@ export function killNewest(part: string): void {
     name: string
   }[]
   // The last of that name: the ones before it have been started again already.
-  process.kill(children.filter((c) => c.name.includes(part)).at(-1)?.pid ?? 0, 'SIGKILL')
+  const newest = children.filter((c) => c.name.includes(part)).at(-1)
+  // Process 0 is the group of whoever asks.
+  if (!newest) throw new Error(`nothing that is called ${part} is running`)
+  process.kill(newest.pid, 'SIGKILL')
 }

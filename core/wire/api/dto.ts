@@ -69,7 +69,7 @@ export const PicturesPageSchema = z.object({
 export type PicturesPage = z.infer<typeof PicturesPageSchema>
 
 /** What tells a job from how it was: one with the same head is the same. */
-export const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true })
+const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true })
 export type JobHead = z.infer<typeof JobHeadSchema>
 export const JobHeadsSchema = z.object({
   /** The word for just these heads: sent along the next time. */
