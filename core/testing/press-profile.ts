@@ -12,7 +12,7 @@ export function pressProfile(): string {
   if (!existsSync(target)) {
     mkdirSync(PRESS_DIR, { recursive: true })
     copyFileSync(PRESS_DATA, join(PRESS_DIR, 'press.ti3'))
-    execFileSync('colprof', ['-ql', '-bm', '-D', 'Press data', '-O', join(PRESS_DIR, 'making.icc'), join(PRESS_DIR, 'press')], {
+    execFileSync('colprof', ['-ql', '-bl', '-D', 'Press data', '-O', join(PRESS_DIR, 'making.icc'), join(PRESS_DIR, 'press')], {
       stdio: 'ignore',
     })
     renameSync(join(PRESS_DIR, 'making.icc'), target)

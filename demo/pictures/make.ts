@@ -4,23 +4,20 @@ import { coast, fog, keepsake, lampRoom, lens, type Painter, seaState } from './
 import { tideTablesSvg } from './tide-tables.ts'
 import { embedInJpeg, wideGamutProfile } from './wide-gamut.ts'
 
-function paint(painter: Painter, width: number, height: number): Buffer {
-  const out = Buffer.alloc(width * height * 3)
-  for (let y = 0, at = 0; y < height; y++)
+/** Fills pixels in levels of 0 to `most`. */
+function fill<P extends Uint8Array | Uint16Array>(out: P, most: number, painter: Painter, width: number): P {
+  const level = (v: number) => Math.round(Math.min(1, Math.max(0, v)) * most)
+  for (let y = 0, at = 0; at < out.length; y++)
     for (let x = 0; x < width; x++) {
-      for (const v of painter((x + 0.5) / width, (y + 0.5) / width)) out[at++] = Math.round(Math.min(1, Math.max(0, v)) * 255)
+      const rgb = painter((x + 0.5) / width, (y + 0.5) / width)
+      out[at++] = level(rgb[0])
+      out[at++] = level(rgb[1])
+      out[at++] = level(rgb[2])
     }
   return out
 }
-
-function paint16(painter: Painter, width: number, height: number): Uint16Array {
-  const out = new Uint16Array(width * height * 3)
-  for (let y = 0, at = 0; y < height; y++)
-    for (let x = 0; x < width; x++) {
-      for (const v of painter((x + 0.5) / width, (y + 0.5) / width)) out[at++] = Math.round(Math.min(1, Math.max(0, v)) * 65535)
-    }
-  return out
-}
+const paint = (painter: Painter, width: number, height: number) => fill(Buffer.alloc(width * height * 3), 255, painter, width)
+const paint16 = (painter: Painter, width: number, height: number) => fill(new Uint16Array(width * height * 3), 65_535, painter, width)
 
 const raw = (data: Buffer, width: number, height: number) => sharp(data, { raw: { width, height, channels: 3 } })
 

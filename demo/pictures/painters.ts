@@ -5,9 +5,9 @@ export type Painter = (x: number, y: number) => [number, number, number]
 
 const mix = (a: number, b: number, t: number) => a + (b - a) * Math.min(1, Math.max(0, t))
 const blend = (a: readonly number[], b: readonly number[], t: number): [number, number, number] => [
-  mix(a[0] ?? 0, b[0] ?? 0, t),
-  mix(a[1] ?? 0, b[1] ?? 0, t),
-  mix(a[2] ?? 0, b[2] ?? 0, t),
+  mix(a[0] as number, b[0] as number, t),
+  mix(a[1] as number, b[1] as number, t),
+  mix(a[2] as number, b[2] as number, t),
 ]
 const smooth = (from: number, to: number, v: number) => {
   const t = Math.min(1, Math.max(0, (v - from) / (to - from)))

@@ -104,7 +104,7 @@ export function lots(scope: Scope) {
     /** Several, one after the other at the end of the shelf. */
     async addAll(list: readonly Lot[]): Promise<void> {
       const first = await rows.count()
-      for (const [i, lot] of list.entries()) await rows.add({ ...rowOf(lot), position: first + i })
+      for (const [i, lot] of list.entries()) await rows.insert({ ...rowOf(lot), position: first + i })
     },
     change: async (id: string, change: Partial<Lot>): Promise<Lot> => lotOf(await rows.change(await find(id), rowOf(change))),
     /** Takes sheets, or µm of roll, off a lot; a lot that is gone has nothing to lose. */

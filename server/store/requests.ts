@@ -7,12 +7,10 @@ export function requests(scope: Scope) {
   return {
     find: (id: string) => rows.one({ id }),
     /** Written with what the request changes, so that one is never there without the other. */
-    begin: (id: string, print: string) => rows.add({ id, print }),
+    begin: (id: string, print: string) => rows.insert({ id, print }),
     /** What was answered. */
     async answered(id: string, print: string, status: number, answer: unknown): Promise<void> {
-      const row = await rows.one({ id })
-      if (row) await rows.change(row, { status, answer })
-      else await rows.add({ id, print, status, answer })
+      if ((await rows.follow({ id }, { status, answer })) === 0) await rows.insert({ id, print, status, answer })
     },
   }
 }

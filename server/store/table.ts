@@ -137,6 +137,14 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     ...(only ? { attributes: [...only] } : {}),
   })
 
+  /** A row whose key the studio counts gets the next number, unless it brings one along. */
+  async function insert(values: NewRow<(typeof TABLES)[N]>): Promise<Model> {
+    const number = counted && (values as Stored)[counted] === undefined ? { [counted]: await next() } : {}
+    return writing(scope, name, idIn({ ...number, ...values }), () =>
+      model.create({ ...number, ...encode(values), studio } as never, within),
+    )
+  }
+
   return {
     one,
     async all(of: Where<N> = {}, asked: Asked<N> = {}): Promise<Row<N>[]> {
@@ -145,13 +153,10 @@ export function table<N extends TableName>(name: N, scope: Scope) {
       )
     },
     count: (of: Where<N> = {}): Promise<number> => model.count({ where: where(of), ...within }),
-    /** A row whose key the studio counts gets the next number, unless it brings one along. */
+    insert: async (values: NewRow<(typeof TABLES)[N]>): Promise<void> => void (await insert(values)),
+    /** The same, and answers with the row as it stands now. */
     async add(values: NewRow<(typeof TABLES)[N]>): Promise<Row<N>> {
-      const number = counted && (values as Stored)[counted] === undefined ? { [counted]: await next() } : {}
-      const made = await writing(scope, name, idIn({ ...number, ...values }), () =>
-        model.create({ ...number, ...encode(values), studio } as never, within),
-      )
-      const row = await one(keyOf(made.get({ plain: true }) as Stored) as Where<N>)
+      const row = await one(keyOf((await insert(values)).get({ plain: true }) as Stored) as Where<N>)
       if (!row) throw new Error(`${definition.name}: what was added is not there`)
       return row
     },

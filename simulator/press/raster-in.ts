@@ -72,6 +72,7 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   const width = Math.floor(header.width / factor) || 1
   const height = Math.floor(header.height / factor) || 1
   const rgba = new Uint8Array(width * height * 4).fill(255)
+  // What is missing to white, by cells of the page and over all of it: most of many pages is bare.
   const sums = new Uint32Array(width * 3)
   const area = factor * factor
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
@@ -87,40 +88,45 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
       box.bottom = y
       box.left = Math.min(box.left, Math.floor(first / 3))
       box.right = Math.max(box.right, Math.floor(last / 3))
+      // Each number is read once: it counts for its cell and for the whole page.
+      let lineRed = 0
+      let lineGreen = 0
+      let lineBlue = 0
+      let i = first - (first % (factor * 3))
+      const end = last + 1
+      for (let at = i / factor; at < sums.length && i < end; at += 3) {
+        let r = 0
+        let g = 0
+        let b = 0
+        for (const to = Math.min(i + factor * 3, bytes); i < to; i += 3) {
+          r += 255 - (row[i] as number)
+          g += 255 - (row[i + 1] as number)
+          b += 255 - (row[i + 2] as number)
+        }
+        sums[at] = (sums[at] as number) + r
+        sums[at + 1] = (sums[at + 1] as number) + g
+        sums[at + 2] = (sums[at + 2] as number) + b
+        lineRed += r
+        lineGreen += g
+        lineBlue += b
+      }
+      // What is left of a line beside the last whole cell.
+      for (; i < end; i += 3) {
+        lineRed += 255 - (row[i] as number)
+        lineGreen += 255 - (row[i + 1] as number)
+        lineBlue += 255 - (row[i + 2] as number)
+      }
+      red += lineRed
+      green += lineGreen
+      blue += lineBlue
     }
     const cell = Math.floor(y / factor)
-    // Each number is read once: it counts for its cell and for the whole page.
-    let [lightRed, lightGreen, lightBlue] = [0, 0, 0]
-    let i = 0
-    for (let x = 0, at = 0; x < width; x++, at += 3) {
-      let [r, g, b] = [0, 0, 0]
-      for (let n = 0; n < factor && i < bytes; n++, i += 3) {
-        r += row[i] as number
-        g += row[i + 1] as number
-        b += row[i + 2] as number
-      }
-      sums[at] = (sums[at] as number) + r
-      sums[at + 1] = (sums[at + 1] as number) + g
-      sums[at + 2] = (sums[at + 2] as number) + b
-      lightRed += r
-      lightGreen += g
-      lightBlue += b
-    }
-    // What is left of a line beside the last whole cell.
-    for (; i < bytes; i += 3) {
-      lightRed += row[i] as number
-      lightGreen += row[i + 1] as number
-      lightBlue += row[i + 2] as number
-    }
-    red += 255 * header.width - lightRed
-    green += 255 * header.width - lightGreen
-    blue += 255 * header.width - lightBlue
     if (cell >= height) return
     if (y % factor === factor - 1) {
       for (let x = 0, at = 0, out = cell * width * 4; x < width; x++, at += 3, out += 4) {
-        rgba[out] = (sums[at] as number) / area + 0.5
-        rgba[out + 1] = (sums[at + 1] as number) / area + 0.5
-        rgba[out + 2] = (sums[at + 2] as number) / area + 0.5
+        rgba[out] = 255 - (sums[at] as number) / area + 0.5
+        rgba[out + 1] = 255 - (sums[at + 1] as number) / area + 0.5
+        rgba[out + 2] = 255 - (sums[at + 2] as number) / area + 0.5
       }
       sums.fill(0)
     }

@@ -1,10 +1,10 @@
 import type { Engine, Source, Transform } from '../engine/engine.ts'
 import type { Histogram } from './colour-count.ts'
 
-/** The way from RGB to a printer's own numbers, 8 bits each, relative with compensation; null where the profiles cannot be joined. Costs 0.1 s to build. */
+/** The way from RGB to a printer's own numbers, 8 bits each, relative with compensation; null where the profiles cannot be joined. */
 export function throughTo(engine: Engine, source: Source, printer: Uint8Array): Transform | null {
   try {
-    return engine.transform(source, 'rgb8', printer, 'rgb8', 'relative', { blackPoint: true })
+    return engine.transform(source, 'rgb8', printer, 'rgb8', 'relative', { blackPoint: true, coarse: true })
   } catch {
     // A profile that cannot be joined says nothing here; it has a finding of its own.
     return null

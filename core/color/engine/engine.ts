@@ -60,7 +60,8 @@ export function createEngine(cms: LittleCms) {
   }
   return {
     /**
-     * Builds a transform between two spaces.
+     * Builds a transform between two spaces: from a table of 49 nodes a side made of them first, which takes 0.1 s and then a tenth
+     * of the time a colour; of 33 where it is `coarse`, in a third of that; colour by colour from the profiles where it is `precise`.
      * @throws ColorError when a profile cannot be read or lacks the tables for it
      */
     transform(
@@ -69,11 +70,12 @@ export function createEngine(cms: LittleCms) {
       to: Source,
       output: Format,
       intent: Intent,
-      options: { blackPoint?: boolean; precise?: boolean } = {},
+      options: { blackPoint?: boolean; precise?: boolean; coarse?: boolean } = {},
     ): Transform {
       const a = open(from)
       const b = open(to)
-      const flags = FLAG.noCache | (options.blackPoint ? FLAG.blackPoint : 0) | (options.precise ? FLAG.noOptimize : FLAG.highResolution)
+      const table = options.precise ? FLAG.noOptimize : options.coarse ? 0 : FLAG.highResolution
+      const flags = FLAG.noCache | (options.blackPoint ? FLAG.blackPoint : 0) | table
       const handle = cms.cmsCreateTransform(a, FORMAT[input], b, FORMAT[output], INTENT[intent], flags)
       if (!handle) throw new ColorError('These two profiles cannot be joined: one lacks the tables for it.')
       return {

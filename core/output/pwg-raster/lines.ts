@@ -15,9 +15,8 @@ function packRow(row: Uint8Array, out: Uint8Array, at: number): number {
     while (run < MAX_RUN && i + run * PIXEL < end && same(row, i, i + run * PIXEL)) run++
     if (run > 1 || i + PIXEL >= end) {
       out[at++] = run - 1
-      out.set(row.subarray(i, i + PIXEL), at)
-      at += PIXEL
-      i += run * PIXEL
+      for (const end = i + PIXEL; i < end; ) out[at++] = row[i++] as number
+      i += (run - 1) * PIXEL
       continue
     }
     let count = 1
@@ -32,9 +31,8 @@ function packRow(row: Uint8Array, out: Uint8Array, at: number): number {
     } else {
       out[at++] = 257 - count
     }
-    out.set(row.subarray(i, i + count * PIXEL), at)
-    at += count * PIXEL
-    i += count * PIXEL
+    // Most are short: a view of the row would cost more than the bytes.
+    for (const end = i + count * PIXEL; i < end; ) out[at++] = row[i++] as number
   }
   return at
 }
