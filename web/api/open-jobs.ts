@@ -37,7 +37,8 @@ export async function openJobs(ask: Ask): Promise<Job[]> {
     changed.slice(n * MOST_AT_ONCE, (n + 1) * MOST_AT_ONCE),
   )
   const fetched = new Map<number, Job>()
-  for (const ids of pages) for (const job of await ask('GET /jobs', { ids: ids.join(',') })) fetched.set(job.id, job)
+  const answers = await Promise.all(pages.map((ids) => ask('GET /jobs', { ids: ids.join(',') })))
+  for (const job of answers.flat()) fetched.set(job.id, job)
   const now = new Map(heads.map((head) => [head.id, changedSince(head)] as const))
   function changedSince(head: JobHead) {
     const had = before.get(head.id)

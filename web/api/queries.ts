@@ -1,6 +1,7 @@
 import { infiniteQueryOptions, QueryClient, queryOptions } from '@tanstack/react-query'
 import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 import { ApiError, api } from './client.ts'
+import { openJobs } from './open-jobs.ts'
 import { wholeStudio } from './studio-parts.ts'
 
 export const queryClient = new QueryClient({
@@ -40,7 +41,7 @@ export const keptPicturesQuery = (q: string) =>
 export const ordersQuery = queryOptions({ queryKey: ['studio', 'orders'], queryFn: () => api('GET /orders') })
 export const jobsQuery = queryOptions({
   queryKey: ['jobs'],
-  queryFn: async () => (await import('./open-jobs.ts')).openJobs(api),
+  queryFn: () => openJobs(api),
   // A job that is as it was is the very same as before, and so is the list.
   structuralSharing: false,
 })

@@ -56,6 +56,7 @@ test.each([
   ['6to4', '2002:a9fe:a9fe::1'],
   ['Teredo', '2001:0:1234::5601:5601'],
   ['nobody mapped', '::ffff:0.0.0.0'],
+  ['nobody compatible, in its third byte', '::0.0.1.0'],
   ['everybody translated', '64:ff9b::ffff:ffff'],
   ['link-local', 'febf::1'],
   ['unspecified, written out', '0:0:0:0:0:0:0:0'],
@@ -65,15 +66,31 @@ test.each([
   expect(parsePrinterAddress(`ipp://[${host}]/ipp`).ok).toBe(false)
 })
 
-test.each(['fec0::1', '2001:db8::1', 'fd00::7', '::1', '::ffff:192.168.1.20', '64:ff9b::c0a8:114', '2002:c0a8:114::1', 'fe00::1'])(
-  '%s may be a printer',
-  (host) => expect(refusedHost(host)).toBeNull(),
-)
+test.each([
+  'fec0::1',
+  '2001:db8::1',
+  'fd00::7',
+  '::1',
+  '::0.0.0.1',
+  '::ffff:192.168.1.20',
+  '64:ff9b::c0a8:114',
+  '2002:c0a8:114::1',
+  'fe00::1',
+])('%s may be a printer', (host) => expect(refusedHost(host)).toBeNull())
 
 test('this machine is known in every form it can be written in', () => {
-  for (const host of ['127.0.0.1', '127.9.9.9', '::1', '0:0:0:0:0:0:0:1', '::ffff:7f00:1', '::ffff:127.0.0.1', '64:ff9b::7f00:1'])
+  for (const host of [
+    '127.0.0.1',
+    '127.9.9.9',
+    '::1',
+    '0:0:0:0:0:0:0:1',
+    '::0.0.0.1',
+    '::ffff:7f00:1',
+    '::ffff:127.0.0.1',
+    '64:ff9b::7f00:1',
+  ])
     expect([host, isLoopback(host)]).toEqual([host, true])
-  for (const host of ['128.0.0.1', '192.168.1.20', '::2', 'fd00::1', 'printer.studio'])
+  for (const host of ['128.0.0.1', '192.168.1.20', '::2', '::0.0.1.0', '::0.1.0.0', 'fd00::1', 'printer.studio'])
     expect([host, isLoopback(host)]).toEqual([host, false])
 })
 

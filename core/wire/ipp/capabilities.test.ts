@@ -72,6 +72,46 @@ test('what Validate-Job names as ignored is told too (RFC 8011 section 4.1.7)', 
   expect(found(able, answer)).toEqual(['print-quality'])
 })
 
+test('of what Validate-Job names only what we know by a name is told, and no coat that was not asked for', () => {
+  const ignores = (attributes: Attributes): Message => ({
+    version: [2, 0],
+    code: STATUS.okIgnored,
+    requestId: 1,
+    groups: [{ group: 'unsupported', attributes }],
+  })
+  const told = (of: Attributes, named: Attributes) => substitutions(of, able, ignores(named)).map((s) => [s.attribute, s.asked])
+  // finishings 3 is none (PWG 5100.1): a printer that ignores it leaves nothing out; 15 is asked for.
+  const none = { ...asked, finishings: v.enum(3) }
+  expect(told(none, { finishings: v.enum(3) })).toEqual([])
+  expect(told({ ...asked, finishings: v.enum(15) }, { finishings: v.enum(3) }).map(([attribute]) => attribute)).toEqual(['finishings'])
+  expect(told(none, { 'job-priority': v.integer(50), copies: v.integer(1) }).map(([attribute]) => attribute)).toEqual(['copies'])
+  // As it was asked for, in the job or in its paper; as the printer names it where nothing was.
+  expect(told({ ...asked, 'print-quality': v.enum(5) }, { 'print-quality': v.enum(3) })).toEqual([['print-quality', 'high']])
+  expect(told(asked, { 'media-type': v.keyword('stationery') })).toEqual([['media-type', 'photographic-satin']])
+  const { 'print-quality': _quality, ...without } = asked
+  expect(told(without, { 'print-quality': v.enum(3) })).toEqual([['print-quality', 'draft']])
+})
+
+test('what only some printers do is sent where it is done, everything else in any case', () => {
+  const some = ['platen-gap', 'print-dots-per-inch', 'finishings', 'printer-resolution', 'print-rendering-intent']
+  const wanted: Attributes = {
+    'platen-gap': v.keyword('wide'),
+    'print-dots-per-inch': v.integer(1440),
+    finishings: v.enum(15),
+    'printer-resolution': v.resolution([360, 360, 'dpi']),
+    'print-rendering-intent': v.keyword('relative'),
+    copies: v.integer(3),
+    'print-quality': v.enum(5),
+  }
+  expect(Object.keys(sendable(wanted, {}))).toEqual(['copies', 'print-quality'])
+  for (const name of some) {
+    const does = { [`${name}-supported`]: wanted[name] as NonNullable<Attributes[string]> }
+    expect(Object.keys(sendable(wanted, does)).sort()).toEqual(['copies', name, 'print-quality'].sort())
+    const other = { [`${name}-supported`]: name === 'printer-resolution' ? v.resolution([300, 300, 'dpi']) : v.keyword('another') }
+    expect(Object.keys(sendable(wanted, other))).toEqual(['copies', 'print-quality'])
+  }
+})
+
 test('without Create-Job, raster or device colour that is known beforehand', () => {
   const poor = {
     ...able,
