@@ -45,8 +45,10 @@ const code = spawnSync('git', ['ls-files', '-co', '--exclude-standard'], { cwd: 
 const importers = importersOf(root, code)
 /** The core and the machines have tests of their own, and what the server's workers make of them; the rest of server and web is asked about itself. */
 const ownSide = (file, test) => /^(server|web)\//.test(file) || !/^(server|web)\//.test(test) || test.startsWith('server/workers/')
-/** Not asked: what looks at copies of the project or at all of it, and what needs the application running. */
-const NOT_ASKED = new Set(code.filter((f) => /^core\/testing\/|\.app\.test\.ts$/.test(f)))
+/** Not asked: what looks at copies of the project or at all of it, what needs the application running, and what needs Jest's own clock. */
+const NOT_ASKED = new Set(
+  code.filter((f) => /^core\/testing\/|\.app\.test\.ts$/.test(f) || (f.endsWith('.test.ts') && /\bjest\./.test(text(f)))),
+)
 const TESTS = code.filter((f) => f.endsWith('.test.ts') && !NOT_ASKED.has(f))
 
 /** Puts a change into a file as it is read, and leaves what only a browser can load outside. */
