@@ -43,6 +43,7 @@ export function Bench() {
     }
     return found
   }, [planned])
+  const counts = useMemo(() => jobsByState(jobs.data ?? []), [jobs.data])
   const [several, setSeveral] = useState(false)
   const error = studio.error ?? jobs.error
   if (error)
@@ -56,7 +57,6 @@ export function Bench() {
       />
     )
   if (!studio.data || !jobs.data) return <Loading what="the bench" />
-  const counts = jobsByState(jobs.data)
   // Only the last of them are listed: how many there were in all is not said.
   const over = jobs.data.filter(({ state }) => JOBS_OVER.includes(state)).length
   const { printers } = studio.data

@@ -1,3 +1,4 @@
+import { byDue } from './by-due.ts'
 import type { Outlook } from './outlook.ts'
 
 /** One job's stretch on a printer, minutes from now. */
@@ -14,7 +15,7 @@ export interface Stretch {
  * The printer is free for the next while a print dries. Minutes from now.
  */
 export function queueUp(jobs: readonly { id: number; dueAt: string | null; plate: Pick<Outlook, 'estimates'> }[]): Stretch[] {
-  const order = [...jobs].sort((a, b) => (a.dueAt ?? '9').localeCompare(b.dueAt ?? '9') || a.id - b.id)
+  const order = [...jobs].sort((a, b) => byDue(a.dueAt, b.dueAt) || a.id - b.id)
   let free = 0
   return order.flatMap(({ id, plate }) => {
     const { estimates } = plate

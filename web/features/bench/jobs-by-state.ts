@@ -1,5 +1,6 @@
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { JOB_STATES, type JobState } from '../../../core/work/runs/states.ts'
+import { byDue } from '../../../core/work/schedule/by-due.ts'
 
 const WORDS: Record<JobState, string> = {
   setup: 'being set up',
@@ -10,7 +11,7 @@ const WORDS: Record<JobState, string> = {
 }
 
 /** Those due first stand first, those without a day last. */
-export const inTurn = (jobs: readonly Job[]): Job[] => [...jobs].sort((a, b) => (a.brief.dueAt ?? '9').localeCompare(b.brief.dueAt ?? '9'))
+export const inTurn = (jobs: readonly Job[]): Job[] => [...jobs].sort((a, b) => byDue(a.brief.dueAt, b.brief.dueAt))
 
 /** The jobs of each state, in the order of the work. Of those being set up the one due first stands first, those without a day last. */
 export const jobsByState = (jobs: readonly Job[]): { state: JobState; words: string; jobs: Job[] }[] =>

@@ -4,6 +4,7 @@ import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import type { Inspection } from '../../../core/work/runs/inspection.ts'
 import { jobsQuery } from '../../api/queries.ts'
 import { ButtonLink } from '../../ui/button.tsx'
+import { inTurn } from '../bench/jobs-by-state.ts'
 
 const SAYS: Record<Inspection['verdict'], string> = {
   right: 'Written into the log: it came out right.',
@@ -14,10 +15,7 @@ const SAYS: Record<Inspection['verdict'], string> = {
 /** What an inspection came to, and what is to be done next. */
 export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection['verdict'] }) {
   const jobs = useQuery(jobsQuery).data ?? []
-  const due = (at: string | null) => at ?? '9'
-  const next = jobs
-    .filter((j) => j.state === 'setup' && j.id !== run.jobId)
-    .sort((a, b) => due(a.brief.dueAt).localeCompare(due(b.brief.dueAt)))[0]
+  const next = inTurn(jobs.filter((j) => j.state === 'setup' && j.id !== run.jobId))[0]
   const again = verdict === 'wasted'
   const back = run.side === 'front' && sideOf(run.plate, 'back') !== null && !again
   return (
