@@ -196,7 +196,7 @@ test('its panel says what it is at: off, ready, how many wait, the cover; a seco
   expect(second.message).toBe('In the printer’s queue, behind another job that is not finished.')
   await until(() => first.state === 'processing-stopped')
   expect(displayOf(machine)).toEqual({ title: 'Stopped', line: `${machine.printer.paths[0]?.name} is empty.`, ok: 'It is in' })
-  machine.cancel(first)
+  expect(machine.cancel(first)).toBe(true)
   await until(() => second.state === 'processing-stopped')
   machine.cancel(second)
   expect([machine.cancel(second), second.reason]).toEqual([false, 'job-canceled-by-user'])

@@ -16,6 +16,15 @@ const code = (text: string) => {
   return found.ok ? 'ok' : found.problem.code
 }
 
+test('two hundred fields are taken, one more is not', () => {
+  const wide = (count: number) => {
+    const names = Array.from({ length: count }, (_, i) => `F${i}`).join(' ')
+    const table = readCgats(file([Array(count).fill('1').join(' ')], { fields: names }))
+    return table.ok ? table.value.rows[0]?.length : table.problem.code
+  }
+  expect([wide(200), wide(201)]).toEqual([200, 'cgats-too-many-fields'])
+})
+
 test('reads keywords, fields, rows', () => {
   const table = readCgats(file(['1 0 0 0 5 0 0', '"A 2" 100 100 100 96 0 1']))
   expect(table).toMatchObject({

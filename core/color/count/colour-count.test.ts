@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { countColours, createColourCounter, packCount, readCount } from './colour-count.ts'
+import { countColours, createColourCounter, isCurrent, packCount, readCount } from './colour-count.ts'
 
 const noise = (width: number, height: number, seed = 3) => {
   let state = seed
@@ -140,4 +140,15 @@ test('a count of another version, or of something else, is refused by name', () 
   expect(said(readCount(bytes(0x41504343, 1)))).toBe(other)
   expect(said(readCount(bytes(0x41504344, 2)))).toBe(other)
   expect(said(readCount(bytes(0x41504343, 2)))).not.toBe(other)
+})
+
+test('a kept count is known by its head: the first eight bytes are enough, seven are not, and another version is another', () => {
+  const bytes = packCount(countColours(noise(20, 20)))
+  expect([isCurrent(bytes), isCurrent(bytes.slice(0, 8)), isCurrent(bytes.slice(0, 7))]).toEqual([true, true, false])
+  // Where it lies in memory does not matter.
+  const shifted = new Uint8Array([9, 9, 9, ...bytes.slice(0, 8)]).subarray(3)
+  expect(isCurrent(shifted)).toBe(true)
+  const older = bytes.slice(0, 8)
+  older[7] = (older[7] as number) + 1
+  expect(isCurrent(older)).toBe(false)
 })

@@ -6,6 +6,7 @@ import { EDGES, type Path } from '../../things/paths/path.ts'
 import { rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drawLayoutTest, STROKE, TEST_INSET } from './layout-test.ts'
+import { snapMarks } from './make-marks.ts'
 import { drawPath } from './path-drawing.ts'
 import { drawSheet } from './sheet-drawing.ts'
 
@@ -260,6 +261,36 @@ test.each(PATHS.map((p) => [p.id, p] as const))(
       expect(registration === 'left' ? (guide?.x1 ?? 0) < 0 : registration === 'right' ? (guide?.x1 ?? 0) > w : guide?.x1 === w / 2).toBe(
         true,
       )
+      // A fixed guide runs along the whole side; a pair that keeps the middle is marked below the sheet and its number.
+      const below = said(drawing, '14.2').y
+      expect(
+        registration === 'centre' ? (guide?.y1 ?? 0) > below && (guide?.y2 ?? 0) > (guide?.y1 ?? 0) : guide?.y1 === 0 && guide?.y2 === h,
+      ).toBe(true)
+      // Whatever is drawn lies within the picture, down to the foot of its words.
+      const { bounds, textSize } = drawing
+      for (const mark of drawing.marks) {
+        const [top, bottom] =
+          mark.kind === 'text' ? [mark.y - mark.size, mark.y + mark.size * 0.3] : mark.kind === 'line' ? [mark.y1, mark.y2] : [0, h]
+        expect([mark.kind, top >= bounds.y, bottom <= bounds.y + bounds.h]).toEqual([mark.kind, true, true])
+      }
+      // And not much lower than it needs.
+      expect(bounds.y + bounds.h - h).toBeLessThan(textSize * 6)
+      expect(-bounds.y).toBeLessThan(textSize * 6)
+      // What an edge can do stands beyond its number, away from the sheet at the leading edge, below it elsewhere.
+      const bare = drawPath(
+        {
+          ...four,
+          registration,
+          borderless: { edges: ['leading', 'left'], sizes: 'any', margins: null, enforced: 20_000 } as Path['borderless'],
+        },
+        'mm',
+      )
+      const [atLead, atLeft] = texts(bare).filter((t) => t.text === 'borderless')
+      expect([(atLead?.y ?? 0) < said(bare, '3.1').y, (atLeft?.y ?? 0) > said(bare, '4.3').y, atLeft?.x === said(bare, '4.3').x]).toEqual([
+        true,
+        true,
+        true,
+      ])
       expect(registration === 'centre' ? (guide?.y1 ?? 0) > h : guide?.y1 === 0 && guide?.y2 === h).toBe(true)
       const b = path.borderless
       expect(texts(drawing).filter((t) => t.text === 'borderless')).toHaveLength(b ? b.edges.length : 0)
@@ -415,4 +446,29 @@ test('how far a long sheet may drift is drawn at both sides of the picture, and 
   expect(sides.map((l) => l.x1)).toEqual([visible.x, visible.x, visible.x + visible.w, visible.x + visible.w])
   const words = said(drawing, /^drift/)
   expect([words.anchor, words.x]).toEqual(['end', -size * 0.7])
+})
+
+test('what a dragged picture has snapped to is drawn across the sheet, its words beside the line and within the sheet', () => {
+  const frame = { x: mm(3), y: mm(7), w: mm(200), h: mm(290) }
+  const size = mm(6)
+  const [upright, upWords, lying, lyingWords] = snapMarks(
+    [
+      { axis: 'x', at: mm(60), says: 'the middle' },
+      { axis: 'y', at: mm(90), says: 'as far from both edges' },
+    ],
+    frame,
+    size,
+  )
+  expect(upright).toMatchObject({ kind: 'line', x1: mm(60), x2: mm(60), y1: mm(7), y2: mm(297) })
+  expect(lying).toMatchObject({ kind: 'line', x1: mm(3), x2: mm(203), y1: mm(90), y2: mm(90) })
+  if (upWords?.kind !== 'text' || lyingWords?.kind !== 'text') throw new Error('no words')
+  expect([upWords.text, lyingWords.text]).toEqual(['the middle', 'as far from both edges'])
+  const near = (from: number, to: number) => to > from && to - from < size
+  // Right of the upright line, below the top of the frame; above the lying one, right of its beginning.
+  expect([near(mm(60), upWords.x), near(mm(7), upWords.y - upWords.size), near(lyingWords.y, mm(90)), near(mm(3), lyingWords.x)]).toEqual([
+    true,
+    true,
+    true,
+    true,
+  ])
 })

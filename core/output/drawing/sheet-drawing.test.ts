@@ -1,3 +1,4 @@
+import { layoutOf } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
@@ -60,6 +61,15 @@ test('it says in words what it shows', () =>
   expect(drawSheet(plateOf({ brief: board, pins: { placement: 'centred' } }), 'mm')?.description).toMatch(
     /leading 14\.7.*% of the picture does not land on paper/,
   ))
+
+test('what it says does not land on paper is the share that does not', () => {
+  const plate = plateOf({ brief: board, pins: { placement: 'centred' } })
+  const lost = layoutOf(plate)?.lost ?? 0
+  expect(lost).toBeGreaterThan(0.001)
+  expect(lost).toBeLessThan(0.5)
+  const said = /([\d.]+) % of the picture/.exec(drawSheet(plate, 'mm')?.description ?? '')?.[1]
+  expect(Number(said)).toBeCloseTo(lost * 100, 1)
+})
 
 const strip = {
   paperId: 'quay-matte',

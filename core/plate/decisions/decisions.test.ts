@@ -400,3 +400,16 @@ test('who takes another way keeps what was pinned of the colours, the head and t
   ).toEqual(['black-point', 'clear-coat', 'colour-management', 'intent', 'platen-gap'].sort())
   expect(kept).toMatchObject({ printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' })
 })
+
+test('where there is nothing to choose from nothing is held fast, ruled out or close, whatever was pinned', () => {
+  const plate = plateOf({
+    pins: { printer: 'gannet', quality: 'fine', margins: 'entry' },
+    studio: (s) => {
+      s.printers = []
+    },
+  })
+  const empty = plate.decisions.filter(({ value }) => value === null)
+  expect(empty.length).toBeGreaterThan(10)
+  for (const { key, pinned, ruledOut, close, alternatives } of empty)
+    expect([key, pinned, ruledOut, close, alternatives]).toEqual([key, false, null, false, []])
+})

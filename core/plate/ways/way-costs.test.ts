@@ -1,6 +1,9 @@
 import { studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import { leastForCut, leastForLot } from './way-costs.ts'
+import { waysFor } from './ways.ts'
 
 const studio = studioOf()
 const lot = studio.lots.find((one) => one.id === 'lustre-a3')
@@ -30,4 +33,20 @@ test('the least a cut costs is its own work, and paper by what is asked for, a m
   expect(paper(mm(401.5), mm(301.5)) / paper(mm(201.5), mm(301.5))).toBeCloseTo(2, 9)
   expect(paper(mm(201.5), mm(601.5)) / paper(mm(201.5), mm(301.5))).toBeCloseTo(2, 9)
   expect(paper(mm(201.5), mm(301.5), 30) / paper(mm(201.5), mm(301.5))).toBeCloseTo(3, 9)
+})
+
+test('a picture that has no place costs an hour, each of them a minute more; a millimetre of a print that hangs over costs one', () => {
+  const size = (width: number, height: number) => ({ size: { by: 'picture' as const, width: mm(width), height: mm(height) } })
+  const costs = (list: Parameters<typeof several>[0], says: RegExp) => {
+    const ways = waysFor(several(list, { ...NEW_ARRANGEMENT.sizes, border: 0 }), studio)
+    return new Set(
+      ways.flatMap((way) => way.costs.flatMap((cost) => (says.test(cost.says) && way.lot.id === 'lustre-a3' ? [cost.points] : []))),
+    )
+  }
+  // On A3 there is no room for half a metre.
+  expect(costs([size(100, 80), size(500, 200)], /picture does not fit on the sheet/)).toEqual(new Set([61]))
+  expect(costs([size(500, 200), size(100, 80), size(480, 300), size(490, 210)], /3 pictures do not fit on the sheet/)).toEqual(
+    new Set([63]),
+  )
+  expect(costs([size(100, 80)], /not fit on the sheet/)).toEqual(new Set())
 })

@@ -108,6 +108,24 @@ test.each([
   ])
 })
 
+test('a pair without a unit: inches below 61, asked about up to 150, millimetres above', () => {
+  const read = (text: string) => {
+    const size = parseSize(text, 'mm')
+    return size.ok ? [size.value.width, size.value.length] : [size.problem.code, ...(size.problem.choices ?? [])]
+  }
+  expect(read('60x60.5')).toEqual([mm(1524), mm(1536.7)])
+  expect(read('60x61')).toEqual(['size-ambiguous', '60 × 61 mm', '60 × 61 cm'])
+  expect(read('100x150')).toEqual(['size-ambiguous', '100 × 150 mm', '100 × 150 cm'])
+  expect(read('150x61')).toEqual(['size-ambiguous', '150 × 61 mm', '150 × 61 cm'])
+  expect(read('100x151')).toEqual([mm(100), mm(151)])
+  // Ten millimetres is the shortest edge there is.
+  expect([read('10 mm x 300 mm'), read('9.99 mm x 300 mm'), read('300 mm x 9.99 mm')]).toEqual([
+    [mm(10), mm(300)],
+    ['size-too-small'],
+    ['size-too-small'],
+  ])
+})
+
 test('half of an A2 lengthwise is the 594 × 210 mm panorama sheet (from the ISO series; common practice)', () => {
   const half = parseSize('a2 halved lengthwise', 'in')
   expect(half.ok && [half.value.width, half.value.length]).toEqual([mm(210), mm(594)])

@@ -14,6 +14,7 @@ test.each([
   ['to the last minute of the day', at(23, 16), 60, '23 17:00'],
   ['a minute more', at(23, 16), 61, '24 08:31'],
   ['begun when nobody is there any more', at(23, 17), 1, '24 08:31'],
+  ['begun when everybody goes, of no time', at(23, 17), 0, '24 08:30'],
   ['over the weekend', at(27, 16, 30), 45, '30 08:45'],
   ['begun on a Sunday', at(29, 11), 510, '30 17:00'],
   ['a day and a half', at(24, 8, 30), 765, '25 12:45'],
@@ -28,6 +29,7 @@ test.each([
   ['a minute more', at(23, 12), 211, '20 16:59'],
   ['due before anybody comes', at(24, 7), 30, '23 16:30'],
   ['due on a Sunday', at(29, 12), 511, '26 16:59'],
+  ['due when everybody comes, of no time', at(24, 8, 30), 0, '23 17:00'],
 ])('the latest beginning of work %s', (_, until, minutes, begin) => {
   expect(said(beginBy(until, minutes, WEEK))).toBe(begin)
 })

@@ -90,6 +90,19 @@ test('cut off anywhere, it says so and does not read past the end', () => {
   for (let length = 0; length < whole.length; length++) expect(() => decode(whole.subarray(0, length))).toThrow(IppError)
 })
 
+test('a text in a language is its words, at every length that can be (RFC 8011 section 5.1.3)', () => {
+  // One attribute of a job, "n", textWithLanguage: the lengths of language and words, each with theirs.
+  const message = (value: number[]) =>
+    new Uint8Array([2, 0, 0, 0, 0, 0, 0, 1, 2, 0x35, 0, 1, 110, value.length >> 8, value.length & 255, ...value, 3])
+  const read = (value: number[]) => groupOf(decode(message(value)).message, 'job').n
+  expect(read([0, 2, 100, 101, 0, 3, 66, 105, 109])).toEqual([{ tag: 'text', value: 'Bim' }])
+  // No words in no language is the shortest there is.
+  expect(read([0, 0, 0, 0])).toEqual([{ tag: 'text', value: '' }])
+  expect(() => read([0, 0, 0])).toThrow('too short')
+  expect(read([0, 1, 100, 0, 0])).toEqual([{ tag: 'text', value: '' }])
+  expect(() => read([0, 2, 100, 0, 0])).toThrow('cut off')
+})
+
 test('hostile bytes end in an error of ours, soon', () => {
   fc.assert(
     fc.property(fc.uint8Array({ maxLength: 600 }), (noise) => {

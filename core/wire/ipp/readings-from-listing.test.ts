@@ -27,6 +27,25 @@ test('the quality a listing tells is the plate’s own where it may be, else the
   ])
 })
 
+test('the gap a listing tells is said in the words of where it is looked up; one nobody knows is none', () => {
+  const told = (gap: string, place: 'driver' | 'panel', within: 'media' | 'job') => {
+    const listing = within === 'media' ? { 'media-col': [{ 'platen-gap': [gap] }] } : { 'platen-gap': [gap] }
+    const read = readingsFromListing(listing, place, 'listing', plateOf({ pins: { printer: 'gannet' } }), studioOf(), 'mm')
+    const found = read.find((r) => r.setting === 'platen-gap')
+    return found && [found.value, found.words]
+  }
+  const words = studioOf().printers.find(({ id }) => id === 'gannet')?.driverWords
+  expect([told('wide', 'driver', 'media'), told('normal', 'driver', 'job')]).toEqual([
+    ['wide', words?.gapWide],
+    ['normal', words?.gapNormal],
+  ])
+  expect([told('wide', 'panel', 'job'), told('normal', 'panel', 'media')]).toEqual([
+    ['wide', 'Wide'],
+    ['normal', 'Standard'],
+  ])
+  expect(told('sideways', 'driver', 'job')).toBeUndefined()
+})
+
 test('one margin of nothing is borderless at that edge (PWG 5100.7); only four that are something are margins', () => {
   expect(margins(300, 300, 300, 300)).toBe('margins')
   expect(margins(300, 300, 0, 0)).toBe('bare')

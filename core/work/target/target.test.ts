@@ -21,6 +21,17 @@ test('every step from 0 to 12 stands on black, every step from 245 to 255 on pap
   for (const v of LIGHT_STEPS) expect(greys.some((p) => p.rgb[0] === v && p.h === 7500)).toBe(true)
 })
 
+test('greys without steps run from black to white over the whole width, one step beside the other', () => {
+  const each = TARGET.w / 256
+  const smooth = patches.filter((p) => p.h === 6000 && Math.abs(p.w - each - 1) < 0.001)
+  expect(smooth.map((p) => p.rgb[0])).toEqual([...Array(256).keys()])
+  smooth.forEach((p, i) => {
+    expect(p.x).toBeCloseTo(i * each, 6)
+  })
+  const steps = patches.filter((p) => p.h === 6000 && Math.abs(p.w - TARGET.w / 21) < 0.001)
+  expect([steps.length, steps[0]?.rgb[0], steps[10]?.rgb[0], steps[20]?.rgb[0]]).toEqual([21, 0, 128, 255])
+})
+
 test('hairlines run three ways in six widths, and letters both ways round', () => {
   const lines = marks.flatMap((m) => (m.kind === 'line' ? [m] : []))
   expect(new Set(lines.map((l) => l.width)).size).toBe(6)

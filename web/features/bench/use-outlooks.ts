@@ -14,8 +14,9 @@ const PLANNING = keptAs('planning')
 /** Longest that a few jobs take; a worker that died says nothing, ms. */
 const PATIENCE = 30_000
 let planner: { worker: Worker; remote: Comlink.Remote<Planner> } | null = null
-/** What the worker has of the studio. */
+/** What the worker has of the studio, or is being sent. */
 let told: Partial<Studio> = {}
+let sent: Promise<unknown> = Promise.resolve()
 
 /** A worker that died, or says nothing any more, is replaced at the next request. */
 function dismiss(): void {
@@ -41,12 +42,20 @@ export async function planFor(studio: Studio): Promise<Comlink.Remote<Planner>> 
     const worker = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' })
     planner = { worker, remote: Comlink.wrap<Planner>(worker) }
     told = {}
+    sent = Promise.resolve()
     worker.addEventListener('error', dismiss)
   }
   const now = planner.remote
   const parts = Object.fromEntries(Object.entries(studio).filter(([part, value]) => told[part as keyof Studio] !== value))
   told = { ...told, ...parts }
-  if (Object.keys(parts).length > 0) await now.studio(parts)
+  // One after the other: to copy thousands of lots, papers and profiles at once would hold up the screen.
+  for (const [part, value] of Object.entries(parts)) sent = sent.then(() => inTime(now.studio({ [part]: value })))
+  try {
+    await sent
+  } catch (error) {
+    dismiss()
+    throw error
+  }
   return now
 }
 
