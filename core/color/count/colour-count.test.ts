@@ -143,7 +143,7 @@ test('a count of another version, or of something else, is refused by name', () 
 })
 
 test('a kept count is known by its head: the first eight bytes are enough, seven are not, and another version is another', () => {
-  const bytes = packCount(countColours(noise(20, 20)))
+  const bytes = packCount(countColours(noise(20, 20), 20, 20))
   expect([isCurrent(bytes), isCurrent(bytes.slice(0, 8)), isCurrent(bytes.slice(0, 7))]).toEqual([true, true, false])
   // Where it lies in memory does not matter.
   const shifted = new Uint8Array([9, 9, 9, ...bytes.slice(0, 8)]).subarray(3)

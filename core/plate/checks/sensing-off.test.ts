@@ -9,7 +9,13 @@ const switched =
       for (const path of p.paths)
         if (path.id === 'dunlin-photo') {
           Object.assign(path, { sensing, senses: { ...path.senses, size: senses } })
-          p.menus = [{ place: 'panel', setting: 'sensing', where: 'Paper › Look at size' }]
+          p.menus = [
+            { place: 'driver', setting: 'sensing', where: 'a tab of the driver' },
+            { place: 'panel', setting: 'gap', where: 'Head › Height' },
+            { place: 'panel', setting: 'sensing', where: 'Paper › Look at size' },
+            { place: 'driver', setting: 'page', where: 'the first tab of the driver' },
+            { place: 'panel', setting: 'page', where: 'Paper › Size' },
+          ] as typeof p.menus
         }
   }
 const plate = (...of: Parameters<typeof switched>) =>
@@ -18,8 +24,9 @@ const plate = (...of: Parameters<typeof switched>) =>
 test('a switch that is off is said before the sheet is fed, with where it is and the size to choose instead', () => {
   const found = finding(plate('off'), 'sensing-off')
   expect(found?.level).toBe('warn')
-  expect(found?.says).toContain('Paper › Look at size')
-  expect(found?.says).toContain('4 × 6 in')
+  expect(found?.says).toContain(
+    'Switch it on at the panel (Paper › Look at size), or choose 4 × 6 in there by hand (Paper › Size); otherwise',
+  )
 })
 test('on, not looked at, or a path that senses nothing says nothing', () => {
   for (const silent of [plate('on'), plate(null), plate('off', false)]) expect(finding(silent, 'sensing-off')).toBeUndefined()
