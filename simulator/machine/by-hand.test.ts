@@ -98,6 +98,24 @@ test('two pages twice are four sheets, collated; a picture is kept of each page,
   expect(machine.state.fed['plover-tray-1']).toBe(8)
 })
 
+test('it says which sheet of how many it prints', async () => {
+  const machine = machineOf('plover')
+  machine.load('plover-tray-1', A4, 30)
+  const job = machine.create(ticket({ ...FROM_TRAY, copies: 3 }))
+  const said = new Set<string>()
+  let message = ''
+  Object.defineProperty(job, 'message', {
+    get: () => message,
+    set: (now: string) => {
+      message = now
+      said.add(now)
+    },
+  })
+  await machine.accept(job, page(208, 295, 10), 'raster')
+  await ends(machine, job.id)
+  expect([...said].filter((one) => one.startsWith('Printing'))).toEqual([1, 2, 3].map((n) => `Printing sheet ${n} of 3.`))
+})
+
 test('where an ink runs out is the share of the sheet it lasted for', async () => {
   for (const [steps, seam] of [
     [10.5, 0.25],

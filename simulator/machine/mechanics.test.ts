@@ -99,7 +99,9 @@ test('ink stays within the margins; borderless it goes past the edges that may b
     )
   expect(of({}, false)).toEqual({ left: 4000, top: 3000, right: mm(195), bottom: mm(286), enforced: false })
   const bare: Path['borderless'] = { edges: ['left', 'leading'], sizes: 'any', margins: null, enforced: 20_000 }
-  const may = (change: Partial<NonNullable<Path['borderless']>>): Partial<Path> => ({ borderless: { ...bare, ...change } as Path['borderless'] })
+  const may = (change: Partial<NonNullable<Path['borderless']>>): Partial<Path> => ({
+    borderless: { ...bare, ...change } as Path['borderless'],
+  })
   expect(of(may({}))).toEqual({ left: -1000, top: -1000, right: mm(195), bottom: mm(286), enforced: false })
   // Beside a bare edge its own margins hold, where it has some.
   expect(of(may({ margins: { leading: 1, trailing: 7000, left: 2, right: 8000 } }))).toMatchObject({ right: mm(192), bottom: mm(293) })

@@ -16,12 +16,8 @@ const notice = picture({
   height: 2970,
   content: { head: full, left: full, right: full, foot: [...Array(10).fill(0), ...Array(20).fill(1)] },
 })
-const onBoard = brief({
-  paperId: 'breakwater-board',
-  sheet: sheet('iso_a3_297x420mm'),
-  picture: notice,
-  size: { by: 'picture', width: mm(288), height: null },
-})
+const BOARD_BRIEF = { paperId: 'breakwater-board', sheet: sheet('iso_a3_297x420mm'), picture: notice }
+const onBoard = brief({ ...BOARD_BRIEF, size: { by: 'picture', width: mm(288), height: null } })
 const BOARD = { printer: 'gannet', path: 'gannet-board' }
 
 const lostOf = (plate: Plate) => plate.findings.find((f) => f.id === 'picture-clipped')
@@ -37,6 +33,16 @@ test('by itself the notice is put with its blank foot in the dead margin; the wr
   expect(turn?.lost).toBe(0)
   const after = resolve(onBoard, studio, { ...wrong, ...(turn?.fix?.pins as object) })
   expect(lostOf(after)?.level).toBe('note')
+})
+
+test('scaling says by how much of the width that was asked for, lying or standing', () => {
+  for (const orientation of ['0', '90', '180', '270']) {
+    const of = brief({ ...BOARD_BRIEF, size: { by: 'picture', width: mm(295), height: null } })
+    const scale = remedies(of, studioOf(), { ...BOARD, orientation }).find((r) => r.id === 'scale')
+    const width = Number(/([\d.]+) mm wide/.exec(scale?.title ?? '')?.[1])
+    expect(width).toBeGreaterThan(100)
+    expect([orientation, scale?.cost]).toEqual([orientation, `${Math.round(100 * (1 - width / 295))} % smaller than asked for`])
+  }
 })
 
 test('a longer sheet in stock is offered with what has to be trimmed, and the finished size is the sheet’s', () => {

@@ -23,6 +23,14 @@ test('the piece of a print cut from a roll is its picture; of one on a sheet tha
   expect(trimmed[0]?.white).toEqual({ head: mm(30), foot: mm(30), left: mm(30), right: mm(30) })
 })
 
+test('a picture that lies sideways on its roll is as wide as it is, not as the roll has it', () => {
+  for (const orientation of ['0', '90', '180', '270'])
+    expect([orientation, piecesOf(member(4, of(240), { ...ROLL, orientation }))[0]?.size]).toEqual([
+      orientation,
+      { by: 'picture', width: mm(240), height: mm(160) },
+    ])
+})
+
 test('borders that differ stay with their edges of the picture, however it lies', () => {
   const [piece] = piecesOf(
     member(6, { size: { by: 'border', border: mm(20), foot: 2, exact: true }, sheet: { width: mm(300), length: mm(400), name: null } }),
