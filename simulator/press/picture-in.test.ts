@@ -17,6 +17,18 @@ test('a picture that says how large it is is printed so, in the middle of the pa
   const mm = (um = 0) => Math.round(um / 100) / 10
   expect([mm(page.ink?.left), mm(page.ink?.right), mm(page.ink?.top), mm(page.ink?.bottom)]).toEqual([25.4, 76.2, 25.4, 50.8])
   expect([page.header.pageWidth, page.header.pageHeight]).toEqual([288, 216])
+  // Every pixel of the page is there, where it belongs: white at both sides of the picture, cyan in its left half.
+  expect(page.rgba).toHaveLength(600 * 450 * 4)
+  const at = (x: number, y: number) => [...page.rgba.subarray((y * 600 + x) * 4, (y * 600 + x) * 4 + 3)].map((v) => Math.round(v / 20) * 20)
+  expect([at(140, 225), at(160, 225), at(290, 225), at(310, 225), at(460, 225), at(200, 140), at(200, 310)]).toEqual([
+    [260, 260, 260],
+    [0, 260, 260],
+    [0, 260, 260],
+    [260, 260, 260],
+    [260, 260, 260],
+    [260, 260, 260],
+    [260, 260, 260],
+  ])
 })
 
 test('how much ink of each it takes: cyan keeps back red alone, on an eighth of half of the page', async () => {

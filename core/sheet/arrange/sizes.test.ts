@@ -1,5 +1,5 @@
 import { picture } from '../../testing/fixtures.ts'
-import { NEW_ARRANGEMENT, type Sizes } from '../../things/brief/arrangement.ts'
+import { MAX_PIECES, NEW_ARRANGEMENT, type Sizes } from '../../things/brief/arrangement.ts'
 import { EMPTY_ITEM, type Item, withPicture } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
 import { groundOf } from './ground.ts'
@@ -105,4 +105,15 @@ test('a piece with white of its own, four different edges of it, lies as it is c
     expect([turn, one.trim.w, one.trim.h]).toEqual([turn, ...size.map(mm)])
     expect([one.picture.x - one.trim.x, one.picture.y - one.trim.y, one.picture.w, one.picture.h]).toEqual(picture.map(mm))
   }
+})
+
+test('more pieces than are laid at all are left out whole, and the sheet is as it was', () => {
+  const many = [piece('1', 1, 20, 10, { copies: MAX_PIECES }), piece('2', 1, 20, 10)]
+  const of = (open: boolean) => arrangeSizes(SIZES, many, { w: mm(400), h: mm(3000), open })
+  expect(of(true)).toMatchObject({ sheets: [], block: { w: mm(400), h: 0, at: null }, cells: null })
+  expect(of(false).block).toEqual({ w: mm(400), h: mm(3000), at: null })
+  expect(of(false).left.map(({ item, copies, why }) => [item.id, copies, why])).toEqual([
+    ['1', MAX_PIECES, 'pieces'],
+    ['2', 1, 'pieces'],
+  ])
 })

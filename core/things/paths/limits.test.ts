@@ -1,7 +1,7 @@
 import { studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../length/length.ts'
 import type { Lot, Paper } from '../media/media.ts'
-import { capacityFor, type LimitKind, sizeLimits, violations, violationsText, violationText } from './limits.ts'
+import { capacityFor, type LimitKind, sizeGoes, sizeLimits, violations, violationsText, violationText } from './limits.ts'
 import { type Path, PathSchema } from './path.ts'
 
 const path = studioOf()
@@ -102,4 +102,15 @@ test('of a sheet the turn that breaks fewer limits is told; upright where both b
   const kindsOf = (width: number, length: number) => sizeLimits(within, { width: mm(width), length: mm(length) }).map((v) => v.kind)
   expect([kindsOf(400, 300), kindsOf(400, 500), kindsOf(90, 1000)]).toEqual([[], ['wide'], ['narrow', 'long']])
   expect(kindsOf(950, 80)).toEqual(['wide', 'short'])
+})
+
+test('a sheet goes whichever edge leads, a millimetre over or under each limit and no more', () => {
+  const narrow = { ...path, width: { min: mm(100), max: mm(300) }, length: { min: mm(150), max: mm(500) } }
+  const goes = (width: number, length: number, shorter = 0) => sizeGoes(narrow, mm(width), mm(length), shorter)
+  expect([goes(99, 400), goes(98.999, 400), goes(301, 400), goes(301.001, 400)]).toEqual([true, false, true, false])
+  expect([goes(200, 149), goes(120, 148.999), goes(200, 501), goes(200, 501.001)]).toEqual([true, false, true, false])
+  // Lying: what is too long across goes along.
+  expect([goes(450, 200), goes(501, 301), goes(501.001, 301), goes(450, 99), goes(450, 98.999)]).toEqual([true, true, false, true, false])
+  // It may measure less than it is called, and then goes where it would be too large; never where it is too small.
+  expect([goes(302, 400, 1000), goes(302.001, 400, 1000), goes(98.999, 400, 1000)]).toEqual([true, false, false])
 })

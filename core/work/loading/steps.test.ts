@@ -138,6 +138,17 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
     const known = studioOf()
     known.experience = [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 4, faults: {} }]
     expect(loadingSteps(board, 'mm', known).some((s) => s.id === 'practise')).toBe(false)
+    // It came out right on another printer, or another paper did on this one: that says nothing of this paper here.
+    const elsewhere = (printerId: string, paperId: string) => {
+      const [like] = known.pairings
+      const pairings = like ? [{ ...like, printerId, paperId, good: 5 }] : []
+      return loadingSteps(board, 'mm', { ...known, pairings }).some((s) => s.id === 'practise')
+    }
+    expect([elsewhere('heron', 'breakwater-board'), elsewhere('gannet', 'quay-matte'), elsewhere('gannet', 'breakwater-board')]).toEqual([
+      true,
+      true,
+      false,
+    ])
     // Cheap paper is what one practises on.
     const plain = plateOf({ brief: { paperId: 'logbook-plain', sheet: sheet('iso_a4_210x297mm') } })
     expect(step(plain, 'practise')).toBeUndefined()
