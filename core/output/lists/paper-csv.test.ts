@@ -45,6 +45,19 @@ test('an owner’s list with semicolons, decimal commas and headings of its own'
   expect(two?.paper).toMatchObject({ surface: 'gloss', thicknessFrom: 'estimated', thickness: 265 })
   expect(three?.paper).toMatchObject({ surface: 'satin', twoSided: true, thickness: 250 })
 })
+test('what a list does not say: its white is taken for a plain one, by eye, and it costs nothing', () => {
+  const [plain] = papersOf('name,surface,gsm\nShoal Rag,art,300\n')
+  expect(plain?.paper).toMatchObject({
+    white: [96, 0, 0],
+    whiteFrom: 'eye',
+    pricePerSquareMetre: 0,
+    price: null,
+    twoSided: false,
+    code: '',
+    notes: '',
+  })
+})
+
 test('mils, and the price of a pack', () => {
   const [rag] = papersOf('name,surface,gsm,mil,box price,sheets,size\nMole Rag,art,310,16.5,49.95,25,A4\n')
   // By hand: 25 sheets of 0.21 × 0.297 m are 1.55925 m².
