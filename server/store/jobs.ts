@@ -42,6 +42,7 @@ const headOf = ({ id, version, state, gang, updatedAt }: Pick<JobRow, (typeof HE
   updatedAt: updatedAt.toISOString(),
 })
 const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
+const stampOf = ({ version, state, gang, updatedAt }: JobHead) => `${version} ${state} ${gang} ${updatedAt}`
 const isOver = ({ state }: JobHead): boolean => JOBS_OVER.includes(state)
 
 /**
@@ -50,11 +51,16 @@ const isOver = ({ state }: JobHead): boolean => JOBS_OVER.includes(state)
  * @returns null where one that is over and was not listed may have to be: only the database knows which
  */
 function headsWith(before: readonly JobHead[], fresh: readonly JobHead[], written: ReadonlySet<string>): JobHead[] | null {
-  const had = before.filter(({ id }) => written.has(String(id)))
+  const had = new Map(before.flatMap((head) => (written.has(String(head.id)) ? [[head.id, head] as const] : [])))
   const stillOver = new Set(fresh.filter(isOver).map(({ id }) => id))
   const full = before.filter(isOver).length >= LAST_JOBS
-  if (full && had.some((head) => isOver(head) && !stillOver.has(head.id))) return null
-  const list = [...before.filter(({ id }) => !written.has(String(id))), ...fresh].sort(asBegun)
+  if (full && [...had.values()].some((head) => isOver(head) && !stillOver.has(head.id))) return null
+  // One that is as it was is the very same.
+  const now = fresh.map((head) => {
+    const one = had.get(head.id)
+    return one && stampOf(one) === stampOf(head) ? one : head
+  })
+  const list = [...before.filter(({ id }) => !had.has(id)), ...now].sort(asBegun)
   const over = list.filter(isOver)
   const dropped = new Set(over.slice(0, Math.max(0, over.length - LAST_JOBS)))
   return list.filter((head) => !dropped.has(head))

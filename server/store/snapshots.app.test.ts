@@ -43,6 +43,7 @@ test('what was not written is the very same, what was written is new', async () 
 test('what an act has written is its own until it is over, and nobody’s when it was taken back', async () => {
   await set(store, 50)
   expect(await stockNow()).toBe(50)
+  const before = await store.studio()
   let goOn: () => void = () => undefined
   let wrote: () => void = () => undefined
   const written = new Promise<void>((done) => {
@@ -58,7 +59,8 @@ test('what an act has written is its own until it is over, and nobody’s when i
     return mine
   })
   await written
-  // Asked for again and again in between, it is what was kept last; and none of that stays.
+  // Asked for again and again in between, it is what was kept last, the very same list; and none of that stays.
+  expect((await store.studio()).lots).toBe(before.lots)
   expect(await stockNow()).toBe(50)
   expect(await stockNow()).toBe(50)
   goOn()

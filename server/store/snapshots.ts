@@ -121,13 +121,12 @@ export async function keptOf<T>(
   make: (before: Before<T> | null) => Promise<T>,
 ): Promise<T> {
   const key = `${studio} ${what}`
-  const again = () => {
+  const again = async () => {
     const had = last.get(key)
-    return make(
-      had
-        ? { value: had.value as T, written: (name) => writtenAfter(writtenOf(studio, name), had.times[names.indexOf(name)] ?? -1) }
-        : null,
-    )
+    if (!had) return make(null)
+    const value = had.value as T
+    const now = await make({ value, written: (name) => writtenAfter(writtenOf(studio, name), had.times[names.indexOf(name)] ?? -1) })
+    return sameThings(value, now) ? value : now
   }
   const quiet = () => names.every((name) => writtenOf(studio, name).writing.size === 0)
   const version = versionOf(studio, names)
@@ -146,6 +145,10 @@ export async function keptOf<T>(
     if (!quiet() || version !== versionOf(studio, names) || !(await settled(mine.value))) if (kept.get(key) === mine) kept.delete(key)
   }
 }
+
+/** Whether two lists hold the very same things in the same order: then one is as good as the other, and is told as the same. */
+const sameThings = (one: unknown, other: unknown): boolean =>
+  Array.isArray(one) && Array.isArray(other) && one.length === other.length && one.every((thing, i) => thing === other[i])
 
 const settled = (work: Promise<unknown>): Promise<boolean> =>
   work.then(
