@@ -118,7 +118,7 @@ export default defineConfig({
               debugName: 'sheet',
               name: (id, graph) => (inFirstScreen(id, graph) && !isReached(EVERY_SCREEN, id, graph) ? 'sheet' : null),
             },
-            after('dates', /[\\/]node_modules[\\/]date-fns[\\/]|[\\/]web[\\/]ui[\\/](ago|days|progress|swatch)\.tsx?$/),
+            after('readouts', /[\\/]node_modules[\\/]date-fns[\\/]|[\\/]web[\\/]ui[\\/](ago|days|progress|swatch)\.tsx?$/),
             after(
               'dialogs',
               /[\\/]node_modules[\\/](@radix-ui|@floating-ui|react-remove-scroll|react-style-singleton|aria-hidden|cmdk)|[\\/]web[\\/]ui[\\/](dialog|menu|popover|find-list|combobox|select|check|radio|toggle|slider)\.tsx$/,

@@ -1,5 +1,5 @@
-// The calls an operator waits for in a studio of ten busy years, beside the same calls of the demo studio in the same installation;
-// then fifty clients at once beside one alone.
+// The calls and screens an operator waits for in a studio of ten busy years, beside the same of the demo studio in the same
+// installation; then fifty clients at once beside one alone.
 import { spawn } from 'node:child_process'
 import { root, say } from './lib.mjs'
 
@@ -187,6 +187,35 @@ async function benchTasks(browser, base, studio) {
   }
 }
 
+/** Screens as they are opened, each with what shows that it can be used. */
+const SCREENS = {
+  'the bench': ['/', 'h1'],
+  'a job': ['/jobs/10/sheet', '[data-margin="left"]'],
+  'the log': ['/log', 'h1'],
+  papers: ['/shelf/papers', 'h1'],
+}
+
+/** How long a screen takes to open, in turn in both studios by a browser that has seen nothing of them. */
+async function opening(browser, base, [path, ready]) {
+  const both = [GROWN, DEMO]
+  const times = both.map(() => [])
+  for (let i = 0; i < 7; i++)
+    for (const [of, studio] of both.entries()) {
+      const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+      const page = await context.newPage()
+      const begin = performance.now()
+      await page.goto(`${base}/${studio}${path}`)
+      await page.locator(ready).first().waitFor()
+      // The first warms up.
+      if (i > 0) times[of].push(performance.now() - begin)
+      await context.close()
+    }
+  return times.map((list) => {
+    list.sort((a, b) => a - b)
+    return { median: Math.round(at(list, 0.5)), max: Math.round(list.at(-1)) }
+  })
+}
+
 /** Makes the grown studio; this process goes on meanwhile, so that its connections are not closed behind its back. */
 async function grow(env, runs, open) {
   const args = ['dist/scripts/grow.js', '--studio', GROWN, '--runs', String(runs), '--open', String(open)]
@@ -216,6 +245,19 @@ async function measureGrowth({ browser, base }, runs, open) {
         rival: { name: 'the same in the demo studio', milliseconds: demo },
         ratio,
         within: grown.p95 <= MOST && ratio <= RATIO,
+      }),
+    )
+  }
+  for (const [what, screen] of Object.entries(SCREENS)) {
+    const [grown, demo] = await opening(browser, base, screen)
+    const ratio = Number((grown.median / demo.median).toFixed(2))
+    say(
+      JSON.stringify({
+        bench: `${what} opened, in a studio of ${runs} runs with ${open} open jobs`,
+        milliseconds: grown,
+        rival: { name: 'the same of the demo studio', milliseconds: demo },
+        ratio,
+        within: ratio <= RATIO,
       }),
     )
   }

@@ -2,6 +2,7 @@ import { Op } from 'sequelize'
 import type { Brief } from '../../core/things/brief/brief.ts'
 import { type Item, pictureIn } from '../../core/things/brief/item.ts'
 import type { Job, JobEdit, JobHead } from '../../core/wire/api/dto.ts'
+import { stampOf } from '../../core/wire/api/job-head.ts'
 import { PAGE } from '../../core/wire/api/page-size.ts'
 import { JOB_STATES, JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
 import type { Row } from '../db/tables.ts'
@@ -42,7 +43,6 @@ const headOf = ({ id, version, state, gang, updatedAt }: Pick<JobRow, (typeof HE
   updatedAt: updatedAt.toISOString(),
 })
 const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
-const stampOf = ({ version, state, gang, updatedAt }: JobHead) => `${version} ${state} ${gang} ${updatedAt}`
 const isOver = ({ state }: JobHead): boolean => JOBS_OVER.includes(state)
 
 /**

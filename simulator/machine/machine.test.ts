@@ -4,9 +4,7 @@ import { applyGrid } from '../../core/color/grid.ts'
 import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
 import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
 import { skewFrom } from '../../core/things/calibration/offset.ts'
-import { capacityFor } from '../../core/things/paths/limits.ts'
 import { BENCH_AROUND } from '../../core/wire/api/machine.ts'
-import { PRINTERS } from '../../demo/printers.ts'
 import { printedLab } from '../color/inks.ts'
 import { inkModelFor } from '../color/paper-inks.ts'
 import { realSheet } from '../demo-machines.ts'
@@ -15,9 +13,7 @@ import { deliver, type Pass, truthOf, UNMARKED } from '../press/press.ts'
 import { readRaster } from '../press/raster-in.ts'
 import { afterPowerCut, clearMachines, ends, LITTLE, machineOf, page, send, size, ticket, until } from '../testing/machines.ts'
 import type { Machine } from './machine.ts'
-import { curlOf, drawsIn, goesAskew, inkLimits, smears, strikes } from './mechanics.ts'
 import { displayOf } from './panel.ts'
-import { seeded } from './random.ts'
 
 afterAll(clearMachines)
 
@@ -256,7 +252,6 @@ test('a sheet turned over while its first side is wet is smeared; when it has dr
   // A machine this fast would have dried it before it is put back: here it comes out a minute from now.
   machine.state.lastOut = Date.now() + 60_000
   expect(await second()).toBe(true)
-  expect([smears({ ...sheet, printed: true }, 14), smears({ ...sheet, printed: true }, 16), smears(sheet, 0)]).toEqual([true, false, false])
 })
 
 test('the same seed has the same luck, another seed another', async () => {
@@ -279,71 +274,6 @@ test('what it knew before the power went is there again, and its record says wha
   expect(again.tray('tern-rear')).toMatchObject({ remaining: 7, sheet: { lotId: 'gloss-a4' } })
   expect(again.panelOf('tern-rear')).toEqual({ mediaTypeId: 'stationery', gap: 'wide' })
   expect(again.state.events.map((e) => e.says).join()).toContain('was put into Rear feeder')
-})
-
-test('curl grows towards the end of a roll, strikes with what is too high, misses with wear (monotone)', () => {
-  const roll = realSheet('satin-24')
-  const a4 = realSheet('gloss-a4')
-  const path = PRINTERS.find((p) => p.id === 'tern')?.paths[0]
-  if (!roll || !a4 || !path) throw new Error('demo')
-  const at = (metres: number) => curlOf(roll, metres * 1e6, 300_000)
-  expect([at(20), at(1.9)]).toEqual([0, 0])
-  expect(at(0.4)).toBeGreaterThan(at(1.2))
-  expect(curlOf(a4, 1, 297_000)).toBe(0)
-  const often = (what: (random: () => number) => boolean) => {
-    const random = seeded(1)
-    return Array.from({ length: 4000 }, () => what(random)).filter(Boolean).length / 4000
-  }
-  expect(often((r) => strikes(420, 0, 430, r))).toBe(0)
-  expect(often((r) => strikes(600, 0, 430, r))).toBe(1)
-  const missed = (fed: number) => 1 - often((r) => drawsIn(path, a4, 5, fed, r))
-  expect(missed(0)).toBeLessThan(0.03)
-  expect(missed(10_000)).toBeGreaterThan(missed(0) + 0.05)
-})
-
-test('a full path feeds as a half-full one does, one sheet more is overfilled: one in four missed, and twenty times as many askew', () => {
-  const a4 = realSheet('gloss-a4')
-  const path = PRINTERS.find((p) => p.id === 'tern')?.paths[0]
-  if (!a4 || !path) throw new Error('demo')
-  const holds = capacityFor(path, a4.thickness)
-  const share = (what: (random: () => number) => boolean) => {
-    const random = seeded(7)
-    return Array.from({ length: 200_000 }, () => what(random)).filter(Boolean).length / 200_000
-  }
-  const missed = (count: number) => share((r) => !drawsIn(path, a4, count, 0, r))
-  expect([missed(1), missed(holds), missed(holds + 1)].map((v) => v.toFixed(2))).toEqual(['0.01', '0.01', '0.26'])
-  const turned = (count: number) => share((r) => goesAskew(path, a4, count, r))
-  // Within four deviations of a binomial of 200 000.
-  expect(Math.abs(turned(holds) - 0.004)).toBeLessThan(0.0006)
-  expect(Math.abs(turned(holds + 1) - 0.08)).toBeLessThan(0.0025)
-})
-
-test('curl is counted from what stays on the roll, and lifts the sheet to the head (worked by hand: 420 µm at the very end, none 1.6 m before it)', () => {
-  const roll = realSheet('satin-24')
-  if (!roll) throw new Error('demo')
-  // 1.8 m on the roll, 0.3 m cut off: 1.5 m stay, a sixteenth of the way.
-  expect(curlOf(roll, 1_800_000, 300_000)).toBeCloseTo(420 / 16, 6)
-  expect([curlOf(roll, 1_900_000, 300_000), curlOf(roll, 300_000, 300_000), curlOf(roll, 200_000, 300_000)]).toEqual([0, 420, 420])
-  const often = (thickness: number, curl: number) => {
-    const random = seeded(3)
-    return Array.from({ length: 20_000 }, () => strikes(thickness, curl, 430, random)).filter(Boolean).length / 20_000
-  }
-  expect([often(430, 0), often(300, 130)]).toEqual([0, 0])
-  // 70 µm too little air: 0.35 + 70/230.
-  expect(often(300, 200)).toBeCloseTo(0.35 + 70 / 230, 1.7)
-  expect(often(300, 0)).toBe(0)
-})
-
-test('a margin that is forced is the widest of the path’s own where it has no other for it', () => {
-  const path = PRINTERS.find((p) => p.id === 'tern')?.paths[0]
-  if (!path) throw new Error('demo')
-  const uneven = { ...path, borderless: null, margins: { left: 3000, right: 4000, leading: 5000, trailing: 21_000 } }
-  const a4 = { width: 210_000, length: 297_000, known: null }
-  expect(inkLimits(uneven, a4, true, 2000)).toEqual({ left: 21_000, top: 21_000, right: 189_000, bottom: 276_000, enforced: true })
-  expect(inkLimits(uneven, a4, false, 0)).toEqual({ left: 3000, top: 5000, right: 206_000, bottom: 276_000, enforced: false })
-  const borderless = { edges: ['left', 'trailing'] as const, sizes: 'any' as const, enforced: 6000, margins: null }
-  const sides = { ...uneven, borderless: { ...borderless, edges: [...borderless.edges] } }
-  expect(inkLimits(sides, a4, true, 2000)).toEqual({ left: -2000, top: 5000, right: 206_000, bottom: 299_000, enforced: false })
 })
 
 test('what is delivered is turned the way its truth says: read from the picture with a ruler at both ends', async () => {

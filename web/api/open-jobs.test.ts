@@ -8,7 +8,9 @@ const job = (id: number, change: Partial<Job> = {}) =>
 const headOf = ({ id, version, state, gang, updatedAt }: Job): JobHead => ({ id, version, state, gang, updatedAt })
 
 const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
-type Ask = Parameters<typeof openJobs>[0]
+type Asked = { have?: string; ids?: string }
+/** A server that answers so; both of its calls are one function here. */
+const asking = (answer: (call: string, asked: Asked) => Promise<unknown>) => answer as Parameters<typeof openJobs>[0]
 
 let words = 0
 /** All heads, as they are told to whoever has none. */
@@ -17,11 +19,11 @@ const all = (heads: JobHead[]) => ({ at: `word ${++words}`, heads: [...heads].so
 /** A server with these jobs that keeps what it was asked for. */
 function server(jobs: Job[], unreadable: number[] = []) {
   const asked: string[] = []
-  const ask = (async (call: string, { ids = '' } = {}) => {
+  const ask = asking(async (call, { ids = '' }) => {
     if (call === 'GET /jobs/heads') return all(jobs.map(headOf))
     asked.push(ids)
     return jobs.filter(({ id }) => ids.split(',').includes(String(id)) && !unreadable.includes(id))
-  }) as unknown as Ask
+  })
   return { ask, asked }
 }
 
@@ -76,11 +78,11 @@ test('one that was changed between the two answers is known as it came', async (
   const came = job(80, { version: 7 })
   let heads = [headOf(job(80, { version: 6 }))]
   let asked = 0
-  const ask = (async (call: string) => {
+  const ask = asking(async (call) => {
     if (call === 'GET /jobs/heads') return all(heads)
     asked++
     return [came]
-  }) as unknown as Ask
+  })
   expect(await openJobs(ask)).toEqual([came])
   heads = [headOf(came)]
   expect(await openJobs(ask)).toEqual([came])
@@ -91,7 +93,7 @@ test('of heads only what has changed is told, and made of those that were there'
   let jobs = [93, 94, 95, 96, 97, 98, 99].map((id) => job(id))
   const lists = new Map<string, JobHead[]>()
   const had: (string | undefined)[] = []
-  const ask = (async (call: string, { have, ids = '' }: { have?: string; ids?: string } = {}) => {
+  const ask = asking(async (call, { have, ids = '' }) => {
     if (call === 'GET /jobs') return jobs.filter(({ id }) => ids.split(',').includes(String(id)))
     had.push(have)
     const told = all(jobs.map(headOf))
@@ -101,7 +103,7 @@ test('of heads only what has changed is told, and made of those that were there'
     const now = told.heads.map((head) => before?.find((one) => JSON.stringify(one) === JSON.stringify(head)) ?? head)
     lists.set(told.at, now)
     return before ? { ...told, heads: null, changed: changeOf(before, now) } : told
-  }) as unknown as Ask
+  })
   const first = await openJobs(ask)
   jobs = [job(93), job(94), job(95), job(97, { version: 2 }), job(98), job(99), job(101)]
   const second = await openJobs(ask)

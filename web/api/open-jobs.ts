@@ -1,14 +1,12 @@
 import { withChange } from '../../core/things/studio/list-change.ts'
 import type { Job, JobHead, JobHeads } from '../../core/wire/api/dto.ts'
+import { stampOf } from '../../core/wire/api/job-head.ts'
 import { MOST_AT_ONCE } from '../../core/wire/api/page-size.ts'
 
 type Ask = {
   (call: 'GET /jobs/heads', asked: { have?: string }): Promise<JobHeads>
   (call: 'GET /jobs', asked: { ids: string }): Promise<Job[]>
 }
-
-/** A studio that is made afresh has jobs of the same numbers and versions: they were written at another time. */
-const stampOf = ({ version, state, gang, updatedAt }: JobHead): string => `${version} ${state} ${gang} ${updatedAt}`
 
 /** What the server listed last, and its word for that. */
 let told: { at: string; heads: readonly JobHead[] } | null = null

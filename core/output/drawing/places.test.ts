@@ -6,7 +6,6 @@ import { EDGES, type Path } from '../../things/paths/path.ts'
 import { rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drawLayoutTest, STROKE, TEST_INSET } from './layout-test.ts'
-import { snapMarks } from './make-marks.ts'
 import { drawPath } from './path-drawing.ts'
 import { drawSheet } from './sheet-drawing.ts'
 
@@ -446,29 +445,4 @@ test('how far a long sheet may drift is drawn at both sides of the picture, and 
   expect(sides.map((l) => l.x1)).toEqual([visible.x, visible.x, visible.x + visible.w, visible.x + visible.w])
   const words = said(drawing, /^drift/)
   expect([words.anchor, words.x]).toEqual(['end', -size * 0.7])
-})
-
-test('what a dragged picture has snapped to is drawn across the sheet, its words beside the line and within the sheet', () => {
-  const frame = { x: mm(3), y: mm(7), w: mm(200), h: mm(290) }
-  const size = mm(6)
-  const [upright, upWords, lying, lyingWords] = snapMarks(
-    [
-      { axis: 'x', at: mm(60), says: 'the middle' },
-      { axis: 'y', at: mm(90), says: 'as far from both edges' },
-    ],
-    frame,
-    size,
-  )
-  expect(upright).toMatchObject({ kind: 'line', x1: mm(60), x2: mm(60), y1: mm(7), y2: mm(297) })
-  expect(lying).toMatchObject({ kind: 'line', x1: mm(3), x2: mm(203), y1: mm(90), y2: mm(90) })
-  if (upWords?.kind !== 'text' || lyingWords?.kind !== 'text') throw new Error('no words')
-  expect([upWords.text, lyingWords.text]).toEqual(['the middle', 'as far from both edges'])
-  const near = (from: number, to: number) => to > from && to - from < size
-  // Right of the upright line, below the top of the frame; above the lying one, right of its beginning.
-  expect([near(mm(60), upWords.x), near(mm(7), upWords.y - upWords.size), near(lyingWords.y, mm(90)), near(mm(3), lyingWords.x)]).toEqual([
-    true,
-    true,
-    true,
-    true,
-  ])
 })

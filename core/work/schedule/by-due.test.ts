@@ -11,3 +11,15 @@ test('what is due first stands first, what has no day last; of two due at one ti
   ]
   expect(jobs.sort(([, a], [, b]) => byDue(a, b)).map(([id]) => id)).toEqual([7, 8, 6, 4, 9, 5])
 })
+
+test('a moment is a moment, however exactly it is written', () => {
+  const [minute, second, half, later] = ['2026-12-01T09:00Z', '2026-12-01T09:00:00Z', '2026-12-01T09:00:00.500Z', '2026-12-01T09:00:30Z']
+  expect([byDue(minute, second), byDue(null, null)]).toEqual([0, 0])
+  for (const [one, other] of [
+    [minute, half],
+    [second, half],
+    [minute, later],
+    [half, later],
+  ] as const)
+    expect([byDue(one, other) < 0, byDue(other, one) > 0]).toEqual([true, true])
+})

@@ -53,7 +53,8 @@ export async function planFor(studio: Studio): Promise<Comlink.Remote<Planner>> 
   try {
     await sent
   } catch (error) {
-    dismiss()
+    // Another may have taken its place already.
+    if (planner?.remote === now) dismiss()
     throw error
   }
   return now
