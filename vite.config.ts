@@ -121,7 +121,7 @@ export default defineConfig({
             after('readouts', /[\\/]node_modules[\\/]date-fns[\\/]|[\\/]web[\\/]ui[\\/](ago|days|progress|swatch)\.tsx?$/),
             after(
               'dialogs',
-              /[\\/]node_modules[\\/](@radix-ui|@floating-ui|react-remove-scroll|react-style-singleton|aria-hidden|cmdk)|[\\/]web[\\/]ui[\\/](dialog|menu|popover|find-list|combobox|select|check|radio|toggle|slider)\.tsx$/,
+              /[\\/]node_modules[\\/](@radix-ui|@floating-ui|react-remove-scroll|react-style-singleton|aria-hidden|cmdk)|[\\/]web[\\/]ui[\\/](dialog|menu|popover|find-list|best-matches|combobox|select|check|radio|toggle|slider)\.tsx$/,
             ),
             after(
               'forms',

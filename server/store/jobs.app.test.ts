@@ -35,6 +35,7 @@ test('what is still to be done is listed however long ago it was begun; of what 
   await store.empty()
 })
 
+const DUE = '2026-12-03T16:30:00.000Z'
 test('whatever is done to jobs, the heads are those that are read anew; of a job that nobody wrote they are the very same', async () => {
   const store = await ownStudio(db, 'heads-again')
   const add = (state: (typeof JOB_STATES)[number]) =>
@@ -43,11 +44,12 @@ test('whatever is done to jobs, the heads are those that are read anew; of a job
   const second = await add('failed')
   const open = await add('setup')
   for (let n = 2; n < LAST_JOBS; n++) await add('done')
-  const edit = (id: number, change: { title?: string; archived?: boolean }) =>
+  const edit = (id: number, change: Parameters<typeof store.jobs.edit>[1]) =>
     store.act(async (act) => act.jobs.edit(await act.jobs.find(id), change, ''))
   const steps: [string, changed: number, gone: number[], () => Promise<unknown>][] = [
     ['nothing', 0, [], async () => undefined],
     ['one is named', 1, [], () => edit(open.id, { title: 'another' })],
+    ['one is due', 1, [], () => edit(open.id, { brief: { dueAt: DUE } })],
     ['one is begun', 1, [], () => add('setup')],
     ['one more is over: the oldest of those goes', 1, [first.id], () => add('done')],
     ['that one is named: it stays away', 0, [], () => edit(first.id, { title: 'far back' })],
@@ -75,6 +77,7 @@ test('whatever is done to jobs, the heads are those that are read anew; of a job
     const now = await store.jobHeads()
     expect([what, now]).toEqual([what, await store.jobs.heads(null)])
     expect([what, now === before]).toEqual([what, changed === 0 && gone.length === 0])
+    if (what === 'one is due') expect(now.find(({ id }) => id === open.id)).toMatchObject({ dueAt: DUE })
     const had = new Map(before.map((head) => [head.id, JSON.stringify(head)]))
     expect([what, now.filter((head) => had.get(head.id) !== JSON.stringify(head)).length]).toEqual([what, changed])
     const there = new Set(now.map(({ id }) => id))

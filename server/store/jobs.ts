@@ -33,14 +33,26 @@ export const jobDto = ({ id, title, state, brief, pins, version, archived, gang,
 
 /** With more changes than these the whole list of heads is read. */
 const MANY = 300
-const HEAD = ['id', 'version', 'state', 'gang', 'updatedAt'] as const
+const HEAD = {
+  only: ['id', 'version', 'state', 'gang', 'updatedAt'],
+  // Of thousands of briefs only this is wanted.
+  worked: { dueAt: "JSON_VALUE(brief, '$.dueAt')" },
+} as const
 
-const headOf = ({ id, version, state, gang, updatedAt }: Pick<JobRow, (typeof HEAD)[number]>): JobHead => ({
+const headOf = ({
+  id,
+  version,
+  state,
+  gang,
+  updatedAt,
+  dueAt,
+}: Pick<JobRow, (typeof HEAD.only)[number]> & { dueAt: unknown }): JobHead => ({
   id,
   version,
   state,
   gang,
   updatedAt: updatedAt.toISOString(),
+  dueAt: typeof dueAt === 'string' ? dueAt : null,
 })
 const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
 const isOver = ({ state }: JobHead): boolean => JOBS_OVER.includes(state)
@@ -116,13 +128,13 @@ export function jobs(scope: Scope, known: Pick<ReturnType<typeof pictures>, 'nam
       const written = before?.written('jobs')
       if (before && written && written.size <= MANY) {
         if (written.size === 0) return before.value
-        const fresh = await rows.all({ id: [...written].map(Number), archived: false }, { only: HEAD })
+        const fresh = await rows.all({ id: [...written].map(Number), archived: false }, HEAD)
         const list = headsWith(before.value, fresh.map(headOf), written)
         if (list) return list
       }
       const [open, over] = await Promise.all([
-        rows.all({ archived: false, state: OPEN }, { only: HEAD }),
-        rows.all({ archived: false, state: JOBS_OVER }, { only: HEAD, order: [['id', 'DESC']], limit: LAST_JOBS }),
+        rows.all({ archived: false, state: OPEN }, HEAD),
+        rows.all({ archived: false, state: JOBS_OVER }, { ...HEAD, order: [['id', 'DESC']], limit: LAST_JOBS }),
       ])
       return [...open, ...over].map(headOf).sort(asBegun)
     },

@@ -56,11 +56,15 @@ export class ChangedMeanwhile extends Error {
 
 type Stored = Record<string, unknown>
 type Where<N extends TableName> = { [K in keyof Row<N>]?: Row<N>[K] | readonly Row<N>[K][] } & { [operator: symbol]: unknown }
-/** `lock` holds the row until the act ends; `only` leaves the other columns in the database. */
-interface Asked<N extends TableName> {
+/**
+ * `lock` holds the row until the act ends; `only` leaves the other columns in the database, which works out others of them:
+ * `worked`, by name, in SQL.
+ */
+interface Asked<N extends TableName, W extends string = never> {
   order?: readonly (readonly [keyof Row<N> & string, 'ASC' | 'DESC'])[]
   limit?: number
   only?: readonly (keyof Row<N> & string)[]
+  worked?: Record<W, string>
 }
 
 /**
@@ -131,10 +135,10 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     })
     return found ? decode(found as unknown as Stored) : null
   }
-  const options = ({ order, limit, only }: Asked<N>) => ({
+  const options = ({ order, limit, only, worked = {} }: Asked<N, string>) => ({
     ...(order ? { order: order.map((by) => [...by]) as Order } : {}),
     ...(limit ? { limit } : {}),
-    ...(only ? { attributes: [...only] } : {}),
+    ...(only ? { attributes: [...only, ...Object.entries(worked).map(([column, sql]) => [literal(sql), column] as const)] } : {}),
   })
 
   /** A row whose key the studio counts gets the next number, unless it brings one along. */
@@ -147,9 +151,9 @@ export function table<N extends TableName>(name: N, scope: Scope) {
 
   return {
     one,
-    async all(of: Where<N> = {}, asked: Asked<N> = {}): Promise<Row<N>[]> {
-      return (await model.findAll({ where: where(of), raw: true, ...options(asked), ...within })).map((row) =>
-        decode(row as unknown as Stored),
+    async all<W extends string = never>(of: Where<N> = {}, asked: Asked<N, W> = {}): Promise<(Row<N> & Record<W, unknown>)[]> {
+      return (await model.findAll({ where: where(of), raw: true, ...options(asked), ...within })).map(
+        (row) => decode(row as unknown as Stored) as Row<N> & Record<W, unknown>,
       )
     },
     count: (of: Where<N> = {}): Promise<number> => model.count({ where: where(of), ...within }),

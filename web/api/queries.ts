@@ -42,8 +42,10 @@ export const ordersQuery = queryOptions({ queryKey: ['studio', 'orders'], queryF
 export const jobsQuery = queryOptions({
   queryKey: ['jobs'],
   queryFn: () => openJobs(api),
-  // A job that is as it was is the very same as before, and so is the list.
+  // A job that is as it was is the very same as before, and so is the answer.
   structuralSharing: false,
+  // A page of jobs at a time: the screen has the first before the others come.
+  refetchInterval: ({ state }) => (state.data && !state.data.complete ? 1 : false),
 })
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>

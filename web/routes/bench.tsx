@@ -1,19 +1,21 @@
 import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useMemo, useState } from 'react'
+import type { JobHead } from '../../core/wire/api/dto.ts'
 import { JOBS_OVER, LAST_JOBS } from '../../core/work/runs/states.ts'
+import { byState, inTurn } from '../../core/work/schedule/by-state.ts'
 import { jobsQuery, latestRunsQuery, studioQuery } from '../api/queries.ts'
 import { FirstSteps } from '../features/bench/first-steps.tsx'
 import { JobList } from '../features/bench/job-list.tsx'
-import { inTurn, jobsByState } from '../features/bench/jobs-by-state.ts'
 import { Lane } from '../features/bench/lane.tsx'
 import { NeedsAHand } from '../features/bench/needs-a-hand.tsx'
 import type { PlannedJob } from '../features/bench/planned.ts'
-import { useOutlooks } from '../features/bench/use-outlooks.ts'
+import { useOutlooks } from '../features/planning/use-outlooks.ts'
 import { Button } from '../ui/button.tsx'
 import { Failed, Loading } from '../ui/states.tsx'
 import { fetched } from '../ui/when-idle.ts'
 
 const NONE: PlannedJob[] = []
+const NO_HEADS: readonly JobHead[] = []
 
 const ChangeSeveral = lazy(() => fetched(() => import('../features/bench/change-several.tsx')))
 
@@ -22,7 +24,11 @@ export function Bench() {
   const studio = useQuery(studioQuery)
   const jobs = useQuery(jobsQuery)
   const runs = useQuery(latestRunsQuery)
-  const open = useMemo(() => inTurn((jobs.data ?? []).filter((j) => j.state === 'setup' || j.state === 'printing')), [jobs.data])
+  const { heads = NO_HEADS, jobs: known } = jobs.data ?? {}
+  const open = useMemo(
+    () => inTurn(heads.filter(({ state }) => state === 'setup' || state === 'printing')).flatMap(({ id }) => known?.get(id) ?? []),
+    [heads, known],
+  )
   const outlooks = useOutlooks(open, studio.data)
   const planned = useMemo(
     () =>
@@ -33,7 +39,7 @@ export function Bench() {
     [open, outlooks],
   )
   /** Whether every plate has been worked out: until then nobody says that there is nothing. */
-  const complete = planned.length === open.length
+  const complete = jobs.data?.complete === true && planned.length === open.length
   const ofPrinter = useMemo(() => {
     const found = new Map<string | null, PlannedJob[]>()
     for (const one of planned) {
@@ -43,7 +49,7 @@ export function Bench() {
     }
     return found
   }, [planned])
-  const counts = useMemo(() => jobsByState(jobs.data ?? []), [jobs.data])
+  const counts = useMemo(() => byState(heads), [heads])
   const [several, setSeveral] = useState(false)
   const error = studio.error ?? jobs.error
   if (error)
@@ -58,13 +64,13 @@ export function Bench() {
     )
   if (!studio.data || !jobs.data) return <Loading what="the bench" />
   // Only the last of them are listed: how many there were in all is not said.
-  const over = jobs.data.filter(({ state }) => JOBS_OVER.includes(state)).length
+  const over = heads.filter(({ state }) => JOBS_OVER.includes(state)).length
   const { printers } = studio.data
   return (
     <div className="mx-auto w-full max-w-[100rem]">
       <h1 className="sr-only">Bench</h1>
       <NeedsAHand planned={planned} runs={runs.data ?? []} complete={complete && runs.data !== undefined} />
-      {jobs.data.length === 0 && <FirstSteps studio={studio.data} jobs={jobs.data.length} />}
+      {heads.length === 0 && <FirstSteps studio={studio.data} jobs={heads.length} />}
       {printers.length > 0 && (
         <section aria-label="Printers">
           {printers.map((printer) => (
@@ -79,9 +85,9 @@ export function Bench() {
           ))}
         </section>
       )}
-      {jobs.data.length > 0 && (
+      {heads.length > 0 && (
         <section aria-label="Jobs by state" className="grid gap-x-6 gap-y-4 p-4 sm:grid-cols-2 lg:grid-cols-5">
-          {counts.map(({ state, words, jobs: list }) => (
+          {counts.map(({ state, words, heads: list }) => (
             <div key={state}>
               <div className="flex items-baseline justify-between border-b border-line pb-1">
                 <h2>
@@ -92,12 +98,12 @@ export function Bench() {
                   </span>
                 </h2>
                 {state === 'setup' && list.length > 1 && (
-                  <Button kind="link" className="text-sm" onClick={() => setSeveral(true)}>
+                  <Button kind="link" className="text-sm" disabled={!jobs.data.complete} onClick={() => setSeveral(true)}>
                     several at once
                   </Button>
                 )}
               </div>
-              <JobList state={state} jobs={list} />
+              <JobList state={state} heads={list} jobs={jobs.data.jobs} />
             </div>
           ))}
         </section>

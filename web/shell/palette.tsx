@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { jobsQuery } from '../api/queries.ts'
 import { Dialog } from '../ui/dialog.tsx'
-import { FindItem, FindList } from '../ui/find-list.tsx'
+import { type Entry, FindList } from '../ui/find-list.tsx'
 
 const GO: [string, string][] = [
   ['Bench', '/'],
@@ -40,33 +40,46 @@ export function Palette({ typed, there, close }: Props) {
   // Until the field has the focus, letters still come this way.
   useEffect(() => setSearch((now) => (typed.startsWith(now) ? typed : now)), [typed])
   const navigate = useNavigate()
-  const { data: jobs = [] } = useQuery(jobsQuery)
+  const { data: open } = useQuery(jobsQuery)
   const here = /^\/jobs\/(\d+)/.exec(useLocation().pathname)?.[1]
   const go = (to: string) => {
     close()
     navigate(to)
   }
+  const entries: Entry[] = [
+    ...(here ? STAGES : []).map(([label, stage]) => ({
+      value: `stage ${stage}`,
+      words: `${label} of this job`,
+      shown: (
+        <>
+          {label} <span className="text-faint">this job</span>
+        </>
+      ),
+      onSelect: () => go(`/jobs/${here}/${stage}`),
+    })),
+    ...GO.map(([label, to]) => ({ value: to, words: label, shown: label, onSelect: () => go(to) })),
+    ...[...(open?.jobs.values() ?? [])].map(({ id, title }) => ({
+      value: `job ${id}`,
+      words: `${id} ${title}`,
+      shown: (
+        <>
+          <span className="num text-faint">{id}</span>
+          {title}
+        </>
+      ),
+      onSelect: () => go(`/jobs/${id}`),
+    })),
+  ]
   return (
     <Dialog title="Find" hideTitle onClose={close}>
-      <FindList label="Find a place or a job" placeholder="A job, a place, a stage …" search={search} onSearch={setSearch} onFocus={there}>
-        {here &&
-          STAGES.map(([label, stage]) => (
-            <FindItem key={stage} value={`${label} of this job`} onSelect={() => go(`/jobs/${here}/${stage}`)}>
-              {label} <span className="text-faint">this job</span>
-            </FindItem>
-          ))}
-        {GO.map(([label, to]) => (
-          <FindItem key={to} value={label} onSelect={() => go(to)}>
-            {label}
-          </FindItem>
-        ))}
-        {jobs.map((job) => (
-          <FindItem key={job.id} value={`${job.id} ${job.title}`} onSelect={() => go(`/jobs/${job.id}`)}>
-            <span className="num text-faint">{job.id}</span>
-            {job.title}
-          </FindItem>
-        ))}
-      </FindList>
+      <FindList
+        label="Find a place or a job"
+        placeholder="A job, a place, a stage …"
+        search={search}
+        onSearch={setSearch}
+        onFocus={there}
+        entries={entries}
+      />
     </Dialog>
   )
 }

@@ -2,7 +2,7 @@ import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { flushSync } from 'react-dom'
 import { Field, type FieldWords } from './field.tsx'
-import { FindItem, FindList } from './find-list.tsx'
+import { FindList } from './find-list.tsx'
 import { Icon } from './icon.tsx'
 import { asOption, type Options } from './options.ts'
 
@@ -61,33 +61,33 @@ export function Combobox<const T>({ value, options, onChange, placeholder, find 
               aria-label={words.label}
               className="over flex max-h-(--radix-popover-content-available-height) w-max max-w-[94vw] min-w-(--radix-popover-trigger-width) flex-col overflow-hidden"
             >
-              <FindList
-                label={words.label}
-                placeholder={find}
-                search={search}
-                onSearch={setSearch}
-                first={now ? String(all.indexOf(now)) : ''}
-              >
-                {all.map((option, i) => (
-                  <FindItem
-                    // biome-ignore lint/suspicious/noArrayIndexKey: options are known by their place
-                    key={i}
-                    value={String(i)}
-                    words={[option.words, option.note ?? '']}
-                    onSelect={() => {
+              {open && (
+                <FindList
+                  label={words.label}
+                  placeholder={find}
+                  search={search}
+                  onSearch={setSearch}
+                  first={now ? String(all.indexOf(now)) : ''}
+                  entries={all.map((option, i) => ({
+                    value: String(i),
+                    words: `${option.words} ${option.note ?? ''}`,
+                    shown: (
+                      <>
+                        {option.before}
+                        <span className="min-w-0 flex-1">
+                          {option.words}
+                          {option.note && <span className="ml-2 text-sm text-faint">{option.note}</span>}
+                        </span>
+                        {option === now && <Icon of="chosen" size={14} />}
+                      </>
+                    ),
+                    onSelect: () => {
                       setOpen(false)
                       onChange(option.value)
-                    }}
-                  >
-                    {option.before}
-                    <span className="min-w-0 flex-1">
-                      {option.words}
-                      {option.note && <span className="ml-2 text-sm text-faint">{option.note}</span>}
-                    </span>
-                    {option === now && <Icon of="chosen" size={14} />}
-                  </FindItem>
-                ))}
-              </FindList>
+                    },
+                  }))}
+                />
+              )}
             </Popover.Content>
           </Popover.Portal>
         </Popover.Root>

@@ -1,55 +1,55 @@
-import { Command, defaultFilter } from 'cmdk'
+import { Command } from 'cmdk'
 import type { ReactNode } from 'react'
+import { bestMatches } from './best-matches.ts'
 import { Icon } from './icon.tsx'
+
+/** Something that can be found. */
+export interface Entry {
+  /** Tells it from the others. */
+  value: string
+  /** What it is found by. */
+  words: string
+  shown: ReactNode
+  onSelect(): void
+}
 
 interface Props {
   label: string
   placeholder: string
-  /** What is looked for, where somebody else keeps it. */
-  search?: string
-  onSearch?: (search: string) => void
+  search: string
+  onSearch(search: string): void
   /** Its field has the focus. */
   onFocus?: () => void
   /** The entry that is marked at first. */
   first?: string
-  children: ReactNode
+  entries: readonly Entry[]
 }
 
-/** Entries are found by their words; what tells them apart is no concern of who types. */
-const byWords = (value: string, search: string, words?: string[]): number =>
-  defaultFilter(words && words.length > 0 ? words.join(' ') : value, search)
-
-/** A field and the entries that bear what is typed into it; arrow keys and Enter choose. */
-export const FindList = ({ label, placeholder, search, onSearch, onFocus, first, children }: Props) => (
-  <Command label={label} filter={byWords} className="flex min-h-0 flex-col" {...(first === undefined ? {} : { defaultValue: first })}>
-    <div className="flex items-center gap-2 border-b border-line px-3">
-      <Icon of="find" className="text-faint" />
-      <Command.Input
-        autoFocus
-        placeholder={placeholder}
-        className="w-full bg-transparent py-2.5 outline-none"
-        {...(search === undefined ? {} : { value: search })}
-        {...(onSearch ? { onValueChange: onSearch } : {})}
-        {...(onFocus ? { onFocus } : {})}
-      />
-    </div>
-    <Command.List className="max-h-[60vh] overflow-y-auto py-1">
-      <Command.Empty className="px-3 py-2 text-soft">Nothing of that name.</Command.Empty>
-      {children}
-    </Command.List>
-  </Command>
-)
-
-interface ItemProps {
-  /** Tells it from the others; also found by, unless it has words of its own for that. */
-  value: string
-  words?: readonly string[]
-  onSelect(): void
-  children: ReactNode
+/** A field and the entries that bear what is typed into it; arrow keys and Enter choose. Of a long list the best are shown. */
+export function FindList({ label, placeholder, search, onSearch, onFocus, first, entries }: Props) {
+  const { shown, left } = bestMatches(entries, search, first)
+  return (
+    <Command label={label} shouldFilter={false} className="flex min-h-0 flex-col" {...(first === undefined ? {} : { defaultValue: first })}>
+      <div className="flex items-center gap-2 border-b border-line px-3">
+        <Icon of="find" className="text-faint" />
+        <Command.Input
+          autoFocus
+          placeholder={placeholder}
+          className="w-full bg-transparent py-2.5 outline-none"
+          value={search}
+          onValueChange={onSearch}
+          {...(onFocus ? { onFocus } : {})}
+        />
+      </div>
+      <Command.List className="max-h-[60vh] overflow-y-auto py-1">
+        {shown.length === 0 && <p className="px-3 py-2 text-soft">Nothing of that name.</p>}
+        {shown.map((entry) => (
+          <Command.Item key={entry.value} value={entry.value} className="over-item px-3" onSelect={entry.onSelect}>
+            {entry.shown}
+          </Command.Item>
+        ))}
+        {left > 0 && <p className="px-3 py-2 text-sm text-soft">{left} more: type more of what you look for.</p>}
+      </Command.List>
+    </Command>
+  )
 }
-
-export const FindItem = ({ value, words, onSelect, children }: ItemProps) => (
-  <Command.Item value={value} {...(words ? { keywords: [...words] } : {})} className="over-item px-3" onSelect={onSelect}>
-    {children}
-  </Command.Item>
-)

@@ -4,9 +4,12 @@ import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { changedBy, type Difference, differenceOf, type Several } from '../../core/plate/saved/change-several.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job } from '../../core/wire/api/dto.ts'
+import { type Companion, companionOf } from '../../core/work/gang/companion.ts'
 import { type Outlook, outlookOf } from '../../core/work/schedule/outlook.ts'
 
 let studio: Partial<Studio> = {}
+type Planned = Pick<Job, 'brief' | 'pins'>
+const memberOf = ({ brief, pins }: Planned) => ({ id: 0, title: '', plate: resolve(brief, studio as Studio, pins) })
 
 /** Plates of many jobs are worked out here, so that the screen stays free. */
 const planner = {
@@ -14,10 +17,9 @@ const planner = {
   studio(parts: Partial<Studio>): void {
     studio = { ...studio, ...parts }
   },
-  outlooks: (jobs: readonly Pick<Job, 'brief' | 'pins'>[]): Outlook[] =>
-    jobs.map(({ brief, pins }) => outlookOf(resolve(brief, studio as Studio, pins))),
+  outlooks: (jobs: readonly Planned[]): Outlook[] => jobs.map(({ brief, pins }) => outlookOf(resolve(brief, studio as Studio, pins))),
   /** What a change would do to each. */
-  differences: (jobs: readonly Pick<Job, 'brief' | 'pins'>[], several: Several, moment: Moment | null): Difference[] =>
+  differences: (jobs: readonly Planned[], several: Several, moment: Moment | null): Difference[] =>
     jobs.map((job) => {
       const changed = changedBy(job, several)
       return differenceOf(
@@ -25,6 +27,11 @@ const planner = {
         resolve(changed.brief, studio as Studio, changed.pins, moment),
       )
     }),
+  /** What each would bring to a gang with this one. */
+  companions: (job: Planned, others: readonly Planned[]): (Companion | 'unlike' | null)[] => {
+    const mine = memberOf(job)
+    return others.map((other) => companionOf(mine, memberOf(other)))
+  },
 }
 export type Planner = typeof planner
 

@@ -69,7 +69,10 @@ export const PicturesPageSchema = z.object({
 export type PicturesPage = z.infer<typeof PicturesPageSchema>
 
 /** What tells a job from how it was: one with the same head is the same. */
-const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true })
+const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true }).extend({
+  /** As its brief has it: which job comes first is known before the job is. */
+  dueAt: BriefSchema.shape.dueAt,
+})
 export type JobHead = z.infer<typeof JobHeadSchema>
 export const JobHeadsSchema = z.object({
   /** The word for just these heads: sent along the next time. */

@@ -1,8 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useMemo, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { Moment } from '../../../core/plate/decisions/decision.ts'
 import { changedBy, type Difference, type Several } from '../../../core/plate/saved/change-several.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { counted } from '../../../core/things/words/counted.ts'
@@ -20,8 +19,8 @@ import { NumberField } from '../../ui/number-field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
+import { type Question, useWorkedOut } from '../planning/use-worked-out.ts'
 import { useMoment } from '../plate/moment.ts'
-import { planFor } from './use-outlooks.ts'
 
 interface Props {
   jobs: readonly Job[]
@@ -30,9 +29,8 @@ interface Props {
   onClose(): void
 }
 
-/** Height of a row before it is measured, and jobs asked about at once. */
+/** Height of a row before it is measured. */
 const ROW = 52
-const AT_ONCE = 10
 /** So many rows beside those that are seen are there too, for a search in the page and for the keyboard. */
 const FEW = 60
 /** From so many jobs on they can be looked for. */
@@ -58,33 +56,6 @@ const severalOf = ({ paperId, printer, dueAt, copies }: Wanted): Several => ({
   },
 })
 
-/** What the change would do to each of these, worked out beside the screen, a few at a time. */
-function useDifferences(jobs: readonly Job[], several: Several, studio: Studio, moment: Moment | null): ReadonlyMap<number, Difference> {
-  const [found, setFound] = useState<ReadonlyMap<number, Difference>>(new Map())
-  useEffect(() => {
-    let over = false
-    setFound(new Map())
-    const work = async () => {
-      for (let at = 0; at < jobs.length && !over; at += AT_ONCE) {
-        const some = jobs.slice(at, at + AT_ONCE)
-        const worker = await planFor(studio)
-        const differences = await worker.differences(
-          some.map(({ brief, pins }) => ({ brief, pins })),
-          several,
-          moment,
-        )
-        if (over) return
-        setFound((before) => new Map([...before, ...some.map((job, i) => [job.id, differences[i] as Difference] as const)]))
-      }
-    }
-    work().catch(() => undefined)
-    return () => {
-      over = true
-    }
-  }, [jobs, several, studio, moment])
-  return found
-}
-
 /** One change to several jobs at once: chosen, seen in each before it is done, taken back in one step. */
 export default function ChangeSeveral({ jobs: all, outlooks, studio, onClose }: Props) {
   const navigate = useNavigate()
@@ -96,7 +67,11 @@ export default function ChangeSeveral({ jobs: all, outlooks, studio, onClose }: 
   const [words, setWords] = useState('')
   const jobs = useMemo(() => all.filter((job) => `${job.id} ${job.title}`.toLowerCase().includes(words.trim().toLowerCase())), [all, words])
   const mine = useMemo(() => all.filter((job) => chosen.has(job.id)), [all, chosen])
-  const differences = useDifferences(nothing ? NONE : mine, several, studio, moment)
+  const differences = useWorkedOut(
+    nothing ? NONE : mine,
+    studio,
+    useCallback<Question<Difference>>((planner, jobs) => planner.differences(jobs, several, moment), [several, moment]),
+  )
   const frame = useRef<HTMLDivElement>(null)
   const virtual = useVirtualizer({ count: jobs.length, getScrollElement: () => frame.current, estimateSize: () => ROW, overscan: FEW })
   const told = () => queryClient.invalidateQueries({ queryKey: jobsQuery.queryKey })

@@ -2,9 +2,9 @@ import { useQuery } from '@tanstack/react-query'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import type { Inspection } from '../../../core/work/runs/inspection.ts'
+import { inTurn } from '../../../core/work/schedule/by-state.ts'
 import { jobsQuery } from '../../api/queries.ts'
 import { ButtonLink } from '../../ui/button.tsx'
-import { inTurn } from '../bench/jobs-by-state.ts'
 
 const SAYS: Record<Inspection['verdict'], string> = {
   right: 'Written into the log: it came out right.',
@@ -14,8 +14,9 @@ const SAYS: Record<Inspection['verdict'], string> = {
 
 /** What an inspection came to, and what is to be done next. */
 export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection['verdict'] }) {
-  const jobs = useQuery(jobsQuery).data ?? []
-  const next = inTurn(jobs.filter((j) => j.state === 'setup' && j.id !== run.jobId))[0]
+  const open = useQuery(jobsQuery).data
+  const first = inTurn((open?.heads ?? []).filter(({ id, state }) => state === 'setup' && id !== run.jobId))[0]
+  const next = first && open?.jobs.get(first.id)
   const again = verdict === 'wasted'
   const back = run.side === 'front' && sideOf(run.plate, 'back') !== null && !again
   return (

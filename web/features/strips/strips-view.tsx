@@ -47,7 +47,7 @@ export function StripsView({ job, setup, studio }: Props) {
   const [share, setShare] = useState<1 | 2 | 4>(2)
   const [apart, setApart] = useState(false)
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
-  const jobs = useQuery(jobsQuery)
+  const open = useQuery(jobsQuery).data
   const make = useMutation({
     mutationFn: () => api('POST /jobs/{id}/strips', { id: job.id, body: { lotId, share, apart, candidates, at } }),
     onSuccess: (made) => {
@@ -58,7 +58,7 @@ export function StripsView({ job, setup, studio }: Props) {
     onError: (error) => toast.error(messageOf(error)),
   })
   if (job.brief.test?.kind === 'strips') return <StripWinner sheet={job.brief.test} studio={studio} />
-  const made = (jobs.data ?? []).filter((j) => j.brief.test?.kind === 'strips' && j.brief.test.forJob === job.id)
+  const made = [...(open?.jobs.values() ?? [])].filter((j) => j.brief.test?.kind === 'strips' && j.brief.test.forJob === job.id)
   const profiles = studio.profiles.filter((p) => p.boundTo?.printerId === setup.printer.id)
   const change = (i: number, part: Partial<StripCandidate>) => setCandidates(candidates.map((c, n) => (n === i ? { ...c, ...part } : c)))
   const tested = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)?.tested
