@@ -49,7 +49,7 @@ test('whatever is done to jobs, the heads are those that are read anew; of a job
   const steps: [string, changed: number, gone: number[], () => Promise<unknown>][] = [
     ['nothing', 0, [], async () => undefined],
     ['one is named', 1, [], () => edit(open.id, { title: 'another' })],
-    ['one is due', 1, [], () => edit(open.id, { brief: { dueAt: DUE } })],
+    ['one is due', 1, [], () => edit(open.id, { brief: { ...EMPTY_BRIEF, dueAt: DUE } })],
     ['one is begun', 1, [], () => add('setup')],
     ['one more is over: the oldest of those goes', 1, [first.id], () => add('done')],
     ['that one is named: it stays away', 0, [], () => edit(first.id, { title: 'far back' })],
