@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { checkLabelSheet, LabelSheetSchema } from '../../core/output/labels/label-layout.ts'
+import { checkLabelSheet, LabelSheetSchema, MOST_LABELS } from '../../core/output/labels/label-layout.ts'
 import { lotFrom } from '../../core/things/media/arrival.ts'
 import { measureLot, withinLabel } from '../../core/things/media/lot-measure.ts'
 import { MOST } from '../../core/things/studio/studio.ts'
@@ -14,7 +14,7 @@ const LabelsAsked = LabelSheetSchema.extend({
     .min(1)
     .max(20_000)
     .transform((text) => text.split(','))
-    .refine((ids) => ids.length <= 300, 'up to 300 labels at once'),
+    .refine((ids) => ids.length <= MOST_LABELS, `up to ${MOST_LABELS} labels at once`),
   used: z.coerce.number().int().min(0).max(1199).default(0),
 })
 

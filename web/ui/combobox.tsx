@@ -13,11 +13,12 @@ interface Props<T> extends FieldWords {
   placeholder?: string | undefined
   /** Asked for in the field that finds: “A paper”. */
   find?: string | undefined
+  disabled?: boolean | undefined
   full?: boolean | undefined
 }
 
 /** One of a long list, found by typing a part of its name. */
-export function Combobox<const T>({ value, options, onChange, placeholder, find = 'Find', full, ...words }: Props<T>) {
+export function Combobox<const T>({ value, options, onChange, placeholder, find = 'Find', disabled, full, ...words }: Props<T>) {
   const [open, setOpen] = useState(false)
   const [search, setSearch] = useState('')
   const all = options.map(asOption)
@@ -34,6 +35,7 @@ export function Combobox<const T>({ value, options, onChange, placeholder, find 
         >
           <Popover.Trigger
             {...own}
+            {...(disabled ? { disabled } : {})}
             role="combobox"
             aria-expanded={open}
             aria-haspopup="dialog"
@@ -71,6 +73,7 @@ export function Combobox<const T>({ value, options, onChange, placeholder, find 
                   entries={all.map((option, i) => ({
                     value: String(i),
                     words: `${option.words} ${option.note ?? ''}`,
+                    disabled: option.disabled ?? false,
                     shown: (
                       <>
                         {option.before}

@@ -10,6 +10,7 @@ export interface Entry {
   /** What it is found by. */
   words: string
   shown: ReactNode
+  disabled?: boolean
   onSelect(): void
 }
 
@@ -44,7 +45,13 @@ export function FindList({ label, placeholder, search, onSearch, onFocus, first,
       <Command.List className="max-h-[60vh] overflow-y-auto py-1">
         {shown.length === 0 && <p className="px-3 py-2 text-soft">Nothing of that name.</p>}
         {shown.map((entry) => (
-          <Command.Item key={entry.value} value={entry.value} className="over-item px-3" onSelect={entry.onSelect}>
+          <Command.Item
+            key={entry.value}
+            value={entry.value}
+            disabled={entry.disabled ?? false}
+            className="over-item px-3"
+            onSelect={entry.onSelect}
+          >
             {entry.shown}
           </Command.Item>
         ))}

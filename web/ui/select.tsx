@@ -1,4 +1,5 @@
 import { Select as Radix } from 'radix-ui'
+import { Combobox } from './combobox.tsx'
 import { Field, type FieldWords } from './field.tsx'
 import { Icon } from './icon.tsx'
 import { asOption, type Options } from './options.ts'
@@ -14,8 +15,13 @@ interface Props<T> extends FieldWords {
   full?: boolean | undefined
 }
 
-/** One of a list, opened by a press; letters find an entry. For more than about twenty there is the combobox. */
-export function Select<const T>({ value, options, onChange, disabled, placeholder, full, ...words }: Props<T>) {
+/** More than these nobody looks through. */
+const MOST = 40
+
+/** One of a list, opened by a press; letters find an entry. Of a long list one types a part of what is meant. */
+export const Select = <const T,>(props: Props<T>) => (props.options.length > MOST ? <Combobox {...props} /> : <ShortSelect {...props} />)
+
+function ShortSelect<T>({ value, options, onChange, disabled, placeholder, full, ...words }: Props<T>) {
   const all = options.map(asOption)
   const at = all.findIndex((option) => option.value === value)
   const now = all[at]

@@ -5,6 +5,9 @@ import { fail, ok, type Result } from '../../things/problem/problem.ts'
 const um = z.coerce.number().int().nonnegative().max(MAX_LENGTH)
 const size = um.refine((v) => v > 0, 'is nothing')
 
+/** Labels that are made at once. */
+export const MOST_LABELS = 300
+
 /** A sheet of labels to stick on: its size, how many, where the first lies and how far the next is, µm. */
 export const LabelSheetSchema = z.object({
   width: size,

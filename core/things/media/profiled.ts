@@ -36,13 +36,14 @@ export function borrowable(
   printerId: string,
   paperId: string,
 ): Profile[] {
-  const paper = papers.find((p) => p.id === paperId)
+  const of = new Map(papers.map((paper) => [paper.id, paper]))
+  const paper = of.get(paperId)
   const printer = printers.find((p) => p.id === printerId)
   if (!paper || !printer) return []
   return profiles
     .flatMap((profile) => {
       const { boundTo } = profile
-      const made = papers.find((p) => p.id === boundTo?.paperId)
+      const made = boundTo ? of.get(boundTo.paperId) : undefined
       const maker = printers.find((p) => p.id === boundTo?.printerId)
       if (!made || !maker || made.surface !== paper.surface || !areSisters(maker, printer)) return []
       if (maker.id === printerId && made.id === paperId) return []

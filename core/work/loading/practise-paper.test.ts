@@ -45,3 +45,21 @@ test('nobody practises on a sheet out of a sample pack, though it costs nothing'
   // Out of a box, that paper would be taken.
   expect(practisePaper({ papers, lots: [...studio.lots, { ...sample, mark: '' }] }, path('dunlin-main'), a4)?.lot.id).toBe('sample-a1')
 })
+
+test('of many the cheapest, of equals the one that need not be cut, and of those the first, whatever their order', () => {
+  const [plain, large] = ['plain-a4', 'plain-a3'].map((id) => studio.lots.find((l) => l.id === id))
+  const paper = studio.papers.find((p) => p.id === plain?.paperId)
+  if (!plain || !large || !paper) throw new Error('no plain paper')
+  const priced = (id: string, pricePerSquareMetre: number) => ({ ...paper, id, pricePerSquareMetre })
+  const papers = [priced('dear', 0.91), priced('cheap', 0.5), priced('same', 0.5), priced('free', 0)]
+  const box = (id: string, paperId: string, of = plain) => ({ ...of, id, paperId })
+  const lots = [box('a', 'dear'), box('b', 'cheap', large), box('c', 'cheap'), box('d', 'same'), box('e', 'dear', large)]
+  const taken = (of: typeof lots, below?: number) => practisePaper({ papers, lots: of }, path('dunlin-main'), a4, below)?.lot.id
+  expect(taken(lots)).toBe('c')
+  expect(taken(lots.toReversed())).toBe('d')
+  expect(taken([box('f', 'cheap', large), ...lots].slice(0, 3))).toBe('f')
+  expect(taken([...lots, box('g', 'free')])).toBe('g')
+  // 0.21 × 0.297 × 0.5 = 0.0312: what costs as much as the limit is not below it.
+  const price = 0.21 * 0.297 * 0.5
+  expect([taken(lots, price), taken(lots, price * 1.001)]).toEqual([undefined, 'c'])
+})

@@ -60,10 +60,21 @@ export function practisePaper(
   size: { width: Um; length: Um } | null,
   below = Number.POSITIVE_INFINITY,
 ): PractisePaper | null {
-  const pieces = lots.flatMap((lot) => {
-    const paper = papers.find((p) => p.id === lot.paperId)
-    const piece = paper && pieceOf(path, lot, paper, size)
-    return piece && piece.price < below ? [piece] : []
-  })
-  return pieces.sort((a, b) => a.price - b.price || Number(a.cut !== null) - Number(b.cut !== null))[0] ?? null
+  const of = new Map(papers.map((paper) => [paper.id, paper]))
+  let best: PractisePaper | null = null
+  for (const lot of lots) {
+    const paper = of.get(lot.paperId)
+    // Of thousands of boxes most are dearer than what has been found, whatever comes of them.
+    if (!paper || leastArea(path, lot, size) * paper.pricePerSquareMetre > (best?.price ?? below)) continue
+    const piece = pieceOf(path, lot, paper, size)
+    if (!piece || piece.price >= below) continue
+    if (!best || piece.price < best.price || (piece.price === best.price && best.cut && !piece.cut)) best = piece
+  }
+  return best
+}
+
+/** No piece of this lot is smaller, m²: cut, it may come out a little shorter than was asked for. */
+function leastArea(path: Path, { form, measured }: Lot, size: { width: Um; length: Um } | null): number {
+  const asIt = squareMetres(measured.width, form === 'roll' ? path.length.min : measured.length)
+  return 0.9 * Math.min(asIt, size ? squareMetres(size.width, size.length) : asIt)
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Setup } from '../../../core/plate/resolve/plate.ts'
-import { lotSizeName } from '../../../core/things/media/lot-name.ts'
+import { lotChoices } from '../../../core/things/media/lot-choices.ts'
 import { capacityFor } from '../../../core/things/paths/limits.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { counted } from '../../../core/things/words/counted.ts'
@@ -44,7 +44,7 @@ export function Machine({ studio, setup }: { studio: Studio; setup: Setup }) {
             <Select
               label="Put in"
               value={lotId}
-              options={lots.map((l) => [l.id, `${studio.papers.find((p) => p.id === l.paperId)?.name}, ${lotSizeName(l, 'mm')}`] as const)}
+              options={lotChoices(lots, studio.papers, studio.rules.unit)}
               onChange={(to) => setLotId(to)}
             />
             <Button onClick={put}>Put it in</Button>

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { lotSizeName } from '../../../core/things/media/lot-name.ts'
+import { lotChoices } from '../../../core/things/media/lot-choices.ts'
 import { isRoll } from '../../../core/things/paths/kinds.ts'
 import { capacityFor } from '../../../core/things/paths/limits.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
@@ -61,14 +61,7 @@ export function TraySlot({ printer, path, tray, studio, act }: Props) {
         </Button>
       </div>
       <div className="mt-2 flex flex-wrap items-end gap-x-4 gap-y-2 text-sm">
-        <Select
-          label="Put in"
-          value={lotId}
-          options={lots.map(
-            (l) => [l.id, `${studio.papers.find((p) => p.id === l.paperId)?.name}, ${lotSizeName(l, studio.rules.unit)}`] as const,
-          )}
-          onChange={(to) => setLotId(to)}
-        />
+        <Select label="Put in" value={lotId} options={lotChoices(lots, studio.papers, studio.rules.unit)} onChange={(to) => setLotId(to)} />
         <Check className="pb-1.5" checked={wrongSide} onChange={(on) => setWrongSide(on)}>
           back to the head
         </Check>

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { ENOUGH_READINGS } from '../../../core/things/calibration/offset.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
-import { lotSizeName } from '../../../core/things/media/lot-name.ts'
+import { lotChoices } from '../../../core/things/media/lot-choices.ts'
+import type { Lot } from '../../../core/things/media/media.ts'
 import { violations } from '../../../core/things/paths/limits.ts'
 import type { Path } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -14,18 +15,24 @@ import { Button, FileLink } from '../../ui/button.tsx'
 import { Select } from '../../ui/select.tsx'
 import { toast } from '../../ui/toast.tsx'
 
-/** What is known of where a path lays its prints, and the light sheet that finds it out. */
-export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; printerId: string; path: Path }) {
-  const navigate = useNavigate()
-  const { unit } = studio.rules
-  const lots = studio.lots.filter((lot) => {
-    const paper = studio.papers.find((p) => p.id === lot.paperId)
+/** Lots of which a sheet, or the shortest length, goes this way. */
+function lotsThatGo({ lots, papers }: Studio, path: Path): Lot[] {
+  const of = new Map(papers.map((paper) => [paper.id, paper]))
+  return lots.filter((lot) => {
+    const paper = of.get(lot.paperId)
     const [short, long] = [Math.min(lot.measured.width, lot.measured.length), Math.max(lot.measured.width, lot.measured.length)]
     const fed = lot.form === 'roll' ? { width: lot.measured.width, length: path.length.min } : { width: short, length: long }
     return paper !== undefined && lot.stock > 0 && violations(path, paper, lot, fed).length === 0
   })
+}
+
+/** What is known of where a path lays its prints, and the light sheet that finds it out. */
+export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; printerId: string; path: Path }) {
+  const navigate = useNavigate()
+  const { unit } = studio.rules
+  const lots = useMemo(() => lotsThatGo(studio, path), [studio, path])
   // An outline costs least on the cheapest paper that goes this way.
-  const cheapest = practisePaper(studio, path, null)
+  const cheapest = useMemo(() => practisePaper(studio, path, null), [studio, path])
   const [lotId, setLotId] = useState(cheapest?.lot.id ?? lots[0]?.id ?? '')
   const known = studio.calibrations.find((c) => c.printerId === printerId && c.pathId === path.id)
   const begin = useMutation({
@@ -57,9 +64,7 @@ export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; p
         className="mt-2"
         full
         value={lotId}
-        options={lots.map(
-          (lot) => [lot.id, `${studio.papers.find((p) => p.id === lot.paperId)?.name}, ${lotSizeName(lot, unit)}`] as const,
-        )}
+        options={lotChoices(lots, studio.papers, unit)}
         onChange={(to) => setLotId(to)}
       />
       <div className="mt-2 flex flex-wrap gap-2">

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import { checkLabelSheet, LABEL_SHEETS, type LabelSheet } from '../../../core/output/labels/label-layout.ts'
+import { checkLabelSheet, LABEL_SHEETS, type LabelSheet, MOST_LABELS } from '../../../core/output/labels/label-layout.ts'
 import type { Unit } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { LotEntry } from '../../../core/wire/api/papers.ts'
@@ -11,10 +11,14 @@ import { Refused } from '../../ui/file-drop.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import { Select } from '../../ui/select.tsx'
+import { TextField } from '../../ui/text-field.tsx'
+import { useLonger } from '../../ui/use-longer.tsx'
 
 const KEY = keptAs('label-sheet')
 const FIRST = LABEL_SHEETS[0]?.sheet as LabelSheet
 const OWN = 'own'
+/** From so many on they can be looked for. */
+const MANY = 20
 const TYPED = [
   ['width', 'Sheet, width'],
   ['length', 'Sheet, length'],
@@ -73,7 +77,13 @@ interface Props {
 export function Labels({ lots, unit, onClose }: Props) {
   const [sheet, setSheet] = useState(lastSheet)
   const [used, setUsed] = useState(0)
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(lots.map((l) => l.id)))
+  // Of a whole shelf of thousands nobody wants them all.
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(lots.length <= MOST_LABELS ? lots.map((l) => l.id) : []))
+  const [words, setWords] = useState('')
+  const listed = lots
+    .map((lot) => ({ id: lot.id, says: `${lot.paperName}, ${lotSizeName(lot, unit)}${lot.number && ` · no. ${lot.number}`}` }))
+    .filter(({ says }) => says.toLowerCase().includes(words.trim().toLowerCase()))
+  const { shown, more } = useLonger(listed)
   const change = (next: LabelSheet) => {
     setSheet(next)
     localStorage.setItem(KEY, JSON.stringify(next))
@@ -140,22 +150,40 @@ export function Labels({ lots, unit, onClose }: Props) {
         <Refused message={read.ok ? null : read.problem.message} />
         <fieldset className="grid gap-1">
           <legend className="font-semibold">For</legend>
-          {lots.map((lot) => (
+          {lots.length > MANY && (
+            <TextField
+              label="Find boxes and rolls"
+              labelAt="hidden"
+              type="search"
+              placeholder="Only those with this in their name"
+              className="w-full"
+              most={120}
+              value={words}
+              onChange={setWords}
+            />
+          )}
+          {shown.map(({ id, says }) => (
             <Check
-              key={lot.id}
-              checked={chosen.has(lot.id)}
-              onChange={(on) => setChosen(new Set(on ? [...chosen, lot.id] : [...chosen].filter((id) => id !== lot.id)))}
+              key={id}
+              checked={chosen.has(id)}
+              onChange={(on) => setChosen(new Set(on ? [...chosen, id] : [...chosen].filter((one) => one !== id)))}
             >
-              {lot.paperName}, {lotSizeName(lot, unit)}
-              {lot.number && ` · no. ${lot.number}`}
+              {says}
             </Check>
           ))}
+          {listed.length === 0 && <p className="text-soft">Nothing of that name.</p>}
+          {more}
         </fieldset>
       </div>
       <p className="flex items-center justify-end gap-2 border-t border-line p-3">
         <span className="mr-auto text-sm text-soft">Print it at 100 %, without “fit to page”.</span>
         <Button onClick={onClose}>Leave it</Button>
-        {read.ok && ids.length > 0 && (
+        {ids.length > MOST_LABELS && (
+          <span>
+            {ids.length} are chosen: up to {MOST_LABELS} labels at once.
+          </span>
+        )}
+        {read.ok && ids.length > 0 && ids.length <= MOST_LABELS && (
           <FileLink kind="act" beside href={apiUrl(`/lot-labels.pdf?${query}`)}>
             {ids.length === 1 ? 'One label' : `${ids.length} labels`} as PDF
           </FileLink>

@@ -76,9 +76,12 @@ export function Pairings({ studio, printerId, paperId }: { studio: Studio; print
   )
 }
 
+/** Papers of a printer shown at first: the next printer is in sight. */
+const FIRST = 20
+
 /** The papers that are known on one printer. */
 function OnPrinter({ printer, pairings, names }: { printer: Printer; pairings: readonly Pairing[]; names: ReadonlyMap<string, string> }) {
-  const { shown, more } = useLonger(pairings)
+  const { shown, more } = useLonger(pairings, FIRST)
   return (
     <section aria-label={printer.name} className="mt-3">
       <h2 className="text-soft">{printer.name}</h2>

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { STRIPS, type StripCandidate } from '../../../core/things/brief/test-sheet.ts'
-import { lotSizeName } from '../../../core/things/media/lot-name.ts'
+import { lotChoices } from '../../../core/things/media/lot-choices.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { stripGroups, stripLetter } from '../../../core/work/strips/strips.ts'
@@ -145,9 +145,7 @@ export function StripsView({ job, setup, studio }: Props) {
               label="Lot"
               className="min-w-0"
               value={lotId}
-              options={lots.map(
-                (lot) => [lot.id, `${studio.papers.find((p) => p.id === lot.paperId)?.name}, ${lotSizeName(lot, job.brief.unit)}`] as const,
-              )}
+              options={lotChoices(lots, studio.papers, job.brief.unit)}
               onChange={(to) => setLotId(to)}
             />
           </div>
