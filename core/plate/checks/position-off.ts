@@ -15,14 +15,20 @@ export const positionOff: Check = {
     const off = Math.max(Math.abs(known.across - offset.x), Math.abs(known.along - offset.y))
     const corrected = offset.x !== 0 || offset.y !== 0
     if (off < studio.rules.visibleShift && !corrected) return []
-    if (corrected)
+    if (corrected) {
+      const madeUp = [
+        ['across', offset.x],
+        ['along', offset.y],
+      ] as const
+      const lengths = madeUp.flatMap(([way, um]) => (um === 0 ? [] : [`${writeLength(Math.abs(um), brief.unit)} ${way}`]))
       return [
         {
           level: 'note',
-          says: `The placement makes up for ${writeLength(Math.abs(offset.x), brief.unit)} across and ${writeLength(Math.abs(offset.y), brief.unit)} along, measured on ${known.runs.length} prints from ${path.name}.`,
+          says: `The placement makes up for ${lengths.join(' and ')}, measured on ${known.runs.length} prints from ${path.name}.`,
           numbers: { across: offset.x, along: offset.y, runs: known.runs.length },
         },
       ]
+    }
     return [
       {
         level: 'warn',

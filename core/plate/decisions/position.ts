@@ -1,12 +1,14 @@
 import { type Offset, OffsetSchema } from '../../sheet/layout.ts'
 import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
-import { writeLength } from '../../things/length/length.ts'
+import { type Um, writeLength } from '../../things/length/length.ts'
 import { type Candidate, declare } from './decision.ts'
 import { pathDecision } from './path.ts'
 import { printerDecision } from './printer.ts'
 
 /** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
 const READABLE = 100
+/** What nobody would read is not corrected, nor told. */
+const toCorrect = (um: Um): Um => (Math.abs(um) < READABLE / 2 ? 0 : um)
 
 /** Skew is said, not corrected: a print cannot be turned by a tenth of a degree without softening it. */
 const skewText = (degrees: number | null) =>
@@ -26,7 +28,8 @@ export const positionDecision = declare({
   agreement: null,
   candidates: ({ printer, path, studio, brief }): Candidate<Offset>[] => {
     const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
-    const shift = known ? Math.max(Math.abs(known.across), Math.abs(known.along)) : 0
+    const offset = { x: toCorrect(known?.across ?? 0), y: toCorrect(known?.along ?? 0) }
+    const shift = Math.max(Math.abs(offset.x), Math.abs(offset.y))
     const enough = known !== undefined && known.runs.length >= ENOUGH_READINGS
     const list: Candidate<Offset>[] = [
       {
@@ -50,13 +53,13 @@ export const positionDecision = declare({
       const way = (um: number, plus: string, minus: string) =>
         um === 0 ? '' : `${writeLength(Math.abs(um), brief.unit)} ${um > 0 ? plus : minus}`
       const words = [
-        way(known.across, 'to the right', 'to the left'),
-        way(known.along, 'towards the trailing edge', 'towards the leading edge'),
+        way(offset.x, 'to the right', 'to the left'),
+        way(offset.y, 'towards the trailing edge', 'towards the leading edge'),
       ].filter(Boolean)
       list.push({
         id: 'measured',
         label: words.length > 0 ? `Corrected: lies ${words.join(', ')}` : 'Corrected by nothing',
-        value: { x: known.across, y: known.along },
+        value: offset,
         ruledOut: enough ? null : `Only ${known.runs.length} of ${ENOUGH_READINGS} inspections so far.`,
         costs: shift === 0 ? [{ points: 0.1, says: 'changes nothing' }] : [],
         by: 'log',
