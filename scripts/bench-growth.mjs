@@ -191,8 +191,12 @@ async function benchTasks(browser, base, studio) {
 const SCREENS = {
   'the bench': ['/', 'h1'],
   'a job': ['/jobs/10/sheet', '[data-margin="left"]'],
+  'its loading guide': ['/jobs/10/load', 'section[aria-label="Step"] h2'],
+  'a printer': ['/shelf/printers/heron', 'aside[aria-label="Drawing of the path"]'],
   'the log': ['/log', 'h1'],
   papers: ['/shelf/papers', 'h1'],
+  profiles: ['/shelf/profiles', 'section[aria-label="Add profiles"]'],
+  'a pairing': ['/shelf/pairings/heron/pilot-rag', 'article h2'],
 }
 
 /** How long a screen takes to open, in turn in both studios by a browser that has seen nothing of them. */

@@ -113,7 +113,7 @@ function Choice({ job, studio, onDone }: { job: Job; studio: Studio; onDone(): v
       <div className="mt-4 flex justify-end gap-2">
         <Button onClick={onDone}>Leave it by itself</Button>
         <Button kind="act" disabled={chosen.size === 0 || gang.isPending} onClick={() => gang.mutate()}>
-          Print {chosen.size + 1} jobs together
+          {chosen.size === 0 ? 'Print them together' : `Print ${chosen.size + 1} jobs together`}
         </Button>
       </div>
     </>
