@@ -200,12 +200,12 @@ test('a studio of seventy papers by a spreadsheet', async ({ page }) => {
   await dialog.getByRole('button', { name: 'Take 70' }).click()
   // A long shelf comes a page at a time, and whoever looks for one finds it among all.
   const reeds = page.getByRole('link', { name: /^Reed / })
-  await expect(reeds).toHaveCount(40)
+  await expect(reeds).toHaveCount(30)
   await page.getByLabel('Find a paper').fill('reed 70')
   await expect(reeds).toHaveCount(1)
   await page.getByLabel('Find a paper').fill('')
-  await expect(reeds).toHaveCount(40)
-  await page.getByRole('button', { name: '30 more' }).click()
+  await expect(reeds).toHaveCount(30)
+  await page.getByRole('button', { name: '40 more' }).click()
   await expect(reeds).toHaveCount(70)
   await page.getByRole('link', { name: /^Reed 3 / }).click()
   await expect(page.getByRole('article')).toContainText('0.202 mm (8.0 mil), from the label')
@@ -263,7 +263,11 @@ test('an owner looks after it: a backup now, what uses the disk, and room that r
   await reserve.blur()
   try {
     await page.goto('/lantern-wharf/')
-    const call = page.getByRole('region', { name: 'Needs a hand' }).getByRole('listitem').filter({ hasText: 'are free on the disk' })
+    const needs = page.getByRole('region', { name: 'Needs a hand' })
+    const call = needs.getByRole('listitem').filter({ hasText: 'are free on the disk' })
+    // Behind what the work asks for, however much that is.
+    await expect(call.or(needs.getByRole('button', { name: /more$/ })).first()).toBeVisible()
+    if (!(await call.isVisible())) await needs.getByRole('button', { name: /more$/ }).click()
     await call.getByRole('link', { name: 'See to it' }).click()
     await expect(page).toHaveURL(/shelf\/upkeep$/)
     await expect(page.getByRole('status').filter({ hasText: 'the house rules keep 10 TB free' })).toBeVisible()

@@ -44,7 +44,7 @@ test('papers come a page at a time in the order of the shelf, found by letters, 
   expect((await ask('POST', '/papers/list', { papers: list })).status).toBe(201)
   const names = list.map((one) => one.paper.name)
   const page = await papers('')
-  expect(page).toMatchObject({ names: names.slice(0, 40), found: COUNT, next: 40, counts: { own: COUNT, aside: 0, samples: 0 } })
+  expect(page).toMatchObject({ names: names.slice(0, 30), found: COUNT, next: 30, counts: { own: COUNT, aside: 0, samples: 0 } })
   expect(await papers('?from=40')).toMatchObject({ names: names.slice(40), next: null })
   // The last page may be full: nothing follows it.
   expect(await papers('?from=63&most=7')).toMatchObject({ names: names.slice(63), next: null })

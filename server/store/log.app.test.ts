@@ -134,7 +134,7 @@ test('in a long log every run is reached, page by page, by a rare word, by commo
   expect((await everyOne('')).ids).toHaveLength(COUNT)
   // A page is as long as somebody says, and where nobody does as many as are looked at.
   const newest = (many: number) => Array.from({ length: many }, (_, i) => COUNT - i)
-  expect(await found('')).toEqual({ ids: newest(40), next: COUNT - 39 })
+  expect(await found('')).toEqual({ ids: newest(30), next: COUNT - 29 })
   expect(await found('', undefined, undefined, 3)).toEqual({ ids: newest(3), next: COUNT - 2 })
   // Both common, together in every ninety-ninth.
   const both = await everyOne('much common oft')

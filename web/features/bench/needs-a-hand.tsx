@@ -5,10 +5,13 @@ import type { Run } from '../../../core/wire/api/dto.ts'
 import { upkeepQuery } from '../../api/queries.ts'
 import { away } from '../../ui/ago.ts'
 import { ButtonLink } from '../../ui/button.tsx'
+import { useLonger } from '../../ui/use-longer.tsx'
 import { whenIdle } from '../../ui/when-idle.ts'
 import type { PlannedJob } from './planned.ts'
 
 const DAY = 24 * 3_600_000
+/** Calls shown at first: the printers stay in sight. */
+const FIRST = 6
 
 interface Call {
   key: string
@@ -90,6 +93,7 @@ export function NeedsAHand({ planned, runs, complete }: { planned: PlannedJob[];
   }, [])
   const { data: upkeep } = useQuery({ ...upkeepQuery, enabled: idle })
   const list = calls(planned, runs, upkeep)
+  const { shown, more } = useLonger(list, FIRST)
   return (
     <section aria-label="Needs a hand" className="border-b border-line bg-paper px-4 py-2.5">
       <h2 className="sr-only">Needs a hand</h2>
@@ -97,7 +101,7 @@ export function NeedsAHand({ planned, runs, complete }: { planned: PlannedJob[];
         <p className="text-soft">{complete ? 'Nothing needs a hand.' : 'Looking for what needs a hand …'}</p>
       ) : (
         <ul className="grid gap-x-6 gap-y-1.5 md:grid-cols-2">
-          {list.slice(0, 6).map((call, i) => (
+          {shown.map((call, i) => (
             <li key={call.key} className="flex items-center gap-3">
               <span className="min-w-0 flex-1 border-l-4 border-act pl-3">
                 <b className="block truncate font-semibold">{call.text}</b>
@@ -110,6 +114,7 @@ export function NeedsAHand({ planned, runs, complete }: { planned: PlannedJob[];
           ))}
         </ul>
       )}
+      {more}
     </section>
   )
 }
