@@ -43,7 +43,7 @@ const READ_LETTERS = 24 << 20
 const LONGEST = 64 << 10
 
 /** Nobody changes what others have of the same document. */
-function frozen<T>(value: T): T {
+export function frozen<T>(value: T): T {
   if (typeof value !== 'object' || value === null || Object.isFrozen(value)) return value
   for (const inner of Object.values(value)) frozen(inner)
   return Object.freeze(value)

@@ -22,7 +22,9 @@ import { addressOf, jobOf, type Note, pause, type Run, setupOf } from './run-row
 import { Sender } from './sender.ts'
 import { Silence } from './silence.ts'
 
+/** How often a printer is asked what has become of a run, ms: one that prints, one that waits for a person, one that is away. */
 const POLL = 300
+const WAITING_POLL = 1000
 const AWAY_POLL = 1500
 
 interface Parts {
@@ -234,8 +236,9 @@ export class Runner {
       sheetsDelivered: job.delivered,
     }
     const told = Object.entries(change) as [keyof typeof change, unknown][]
-    if (told.some(([key, value]) => run[key] !== value)) await this.note(run, change)
-    await pause(POLL)
+    const news = told.some(([key, value]) => run[key] !== value)
+    if (news) await this.note(run, change)
+    await pause(state === 'waiting' && !news ? WAITING_POLL : POLL)
   }
 
   /** How a run goes on once its sheets are there. */

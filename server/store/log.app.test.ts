@@ -65,6 +65,19 @@ test('a plate is kept once, one like it takes a tenth, and both are read as they
   expect(lines[0]).not.toHaveProperty('plate')
 })
 
+test('each run has its own plate however many were read before it, and nobody changes what others have', async () => {
+  const notes = Array.from({ length: 45 }, (_, i) => `Note ${i}`)
+  const ids: number[] = []
+  for (const words of notes) ids.push((await add(searchable('Many'), { ...plate, brief: { ...plate.brief, notes: words } })).id)
+  for (const order of [ids, ids.toReversed(), ids])
+    for (const id of order) expect((await store.runs.find(id)).plate.brief.notes).toBe(notes[ids.indexOf(id)])
+  const { plate: read } = await store.runs.find(ids[7] ?? 0)
+  expect(() => {
+    read.brief.notes = 'changed'
+  }).toThrow(TypeError)
+  expect((await store.runs.find(ids[7] ?? 0)).plate.brief.notes).toBe('Note 7')
+})
+
 test('what is not like another is kept whole', () => {
   const one = JSON.stringify(Array.from({ length: 400 }, (_, i) => (i * 7919) % 1009))
   const other = JSON.stringify(Array.from({ length: 400 }, (_, i) => (i * 6007) % 997))

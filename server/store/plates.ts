@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { readPlate } from '../../core/plate/resolve/read-plate.ts'
+import { frozen } from '../db/columns.ts'
 import { log } from '../log.ts'
 import { type Scope, table, Unreadable } from './table.ts'
 
@@ -36,6 +37,27 @@ export const KNOWN_BY = 8
 /** What a plate's text names of the file store, shortly. */
 export const namesIn = (text: string): string =>
   [...new Set([...text.matchAll(/"([0-9a-f]{64})"/g)].map(([, hash = '']) => hash.slice(0, KNOWN_BY)))].join(' ')
+
+/** Plates that were asked for last, by their hash: a run that is watched asks for its own several times a second. */
+const lately = new Map<string, Plate>()
+const REMEMBERED = 40
+/** Longer ones are read again, letters. */
+const LONGEST = 256 << 10
+
+/** @throws Unreadable */
+function readOf(id: string, text = 'null'): Plate {
+  try {
+    const plate = frozen(readPlate(JSON.parse(text)))
+    if (text.length <= LONGEST) lately.set(id, plate)
+    for (const oldest of lately.keys()) {
+      if (lately.size <= REMEMBERED) break
+      lately.delete(oldest)
+    }
+    return plate
+  } catch (error) {
+    throw new Unreadable('plates', { id }, 'body', error)
+  }
+}
 
 interface Likeness {
   printerId: string
@@ -80,22 +102,16 @@ export function plates(scope: Scope) {
     },
     /** Rows with the plates they name, each read when it is first asked for. */
     async withPlates<R extends { plateId: string }>(list: readonly R[]): Promise<(R & { plate: Plate })[]> {
-      const texts = await textsOf(list.map(({ plateId }) => plateId))
-      const read = new Map<string, Plate>()
+      const read = new Map(list.map(({ plateId }) => [plateId, lately.get(plateId)] as const))
+      const texts = await textsOf([...read].flatMap(([id, plate]) => (plate ? [] : [id])))
       return list.map((row) =>
         Object.defineProperty(row as R & { plate: Plate }, 'plate', {
           enumerable: true,
           configurable: true,
           get() {
-            const known = read.get(row.plateId)
-            if (known) return known
-            try {
-              const plate = readPlate(JSON.parse(texts.get(row.plateId) ?? 'null'))
-              read.set(row.plateId, plate)
-              return plate
-            } catch (error) {
-              throw new Unreadable('plates', { id: row.plateId }, 'body', error)
-            }
+            const plate = read.get(row.plateId) ?? readOf(row.plateId, texts.get(row.plateId))
+            read.set(row.plateId, plate)
+            return plate
           },
         }),
       )
