@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { type Brief, BriefChangeSchema } from '../../things/brief/brief.ts'
 import { type Item, ItemChangeSchema } from '../../things/brief/item.ts'
+import { listed } from '../../things/words/listed.ts'
 import type { Given } from '../decisions/decision.ts'
 import { type DecisionKey, PinChangeSchema, TouchesSchema } from '../decisions/registry.ts'
 import type { Settled } from '../settle/settled.ts'
@@ -101,13 +102,6 @@ function findingsFor(check: Check, found: Found[], item: Item | null, several: b
   }))
 }
 
-/** What is said of pictures by their numbers: “pictures 2, 5, 9 and 31 more”. */
-function sayItems(numbers: readonly number[]): string {
-  const first = numbers.slice(0, 3)
-  const more = numbers.length - first.length
-  return more > 0 ? `pictures ${first.join(', ')} and ${more} more` : `pictures ${first.slice(0, -1).join(', ')} and ${first.at(-1)}`
-}
-
 /** The same found of many pictures, said once with the worst of it; each of few stands by itself, by its number. */
 function gathered(check: Check, brief: Brief, each: readonly { item: Item; findings: Finding[] }[]): Finding[] {
   const number = (item: Item) => brief.items.indexOf(item) + 1
@@ -122,7 +116,7 @@ function gathered(check: Check, brief: Brief, each: readonly { item: Item; findi
     {
       ...first,
       id: check.id,
-      says: `True of ${sayItems(items.map(number))}. Picture ${worst ? number(worst) : 1}: ${first.says}`,
+      says: `True of pictures ${listed(items.map(number), 3)}. Picture ${worst ? number(worst) : 1}: ${first.says}`,
       numbers: { ...first.numbers, pictures: items.length },
     },
   ]

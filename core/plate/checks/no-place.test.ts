@@ -52,7 +52,7 @@ test('pictures that lie nowhere by hand are a warning, counted and named by numb
   const places = [{ item: '2', x: mm(40), y: mm(40), width: mm(60), height: mm(40), turn: null, fill: true }]
   const found = finding(at({ ...NEW_ARRANGEMENT.free, places }, [{}, {}, {}, {}]), 'no-place')
   expect([found?.level, found?.numbers.pictures]).toEqual(['warn', 3])
-  expect(found?.says).toMatch(/^Pictures 1, 3 and 1 more lie nowhere/)
+  expect(found?.says).toMatch(/^Pictures 1, 3 and 4 lie nowhere/)
   expect(finding(at({ ...NEW_ARRANGEMENT.free, places }, [{}, {}]), 'no-place')?.says).toMatch(/^Picture 1 lies nowhere .* Lay it down/)
 })
 

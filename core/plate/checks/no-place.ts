@@ -3,6 +3,7 @@ import { ownSize } from '../../sheet/placement.ts'
 import { MAX_PIECES } from '../../things/brief/arrangement.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { writeSize } from '../../things/length/length.ts'
+import { listed } from '../../things/words/listed.ts'
 import type { Settled } from '../settle/settled.ts'
 import { type Check, type Found, UNUSABLE } from './check.ts'
 import { groundHere } from './ground-here.ts'
@@ -10,8 +11,7 @@ import { groundHere } from './ground-here.ts'
 /** “picture 3”, “pictures 3 and 5”, “pictures 3, 5 and 12 more”. */
 function sayWhich(brief: Settled['brief'], left: readonly LeftOut[]): string {
   const numbers = left.map(({ item }) => brief.items.indexOf(item) + 1)
-  if (numbers.length <= 2) return `picture${numbers.length === 1 ? '' : 's'} ${numbers.join(' and ')}`
-  return `pictures ${numbers.slice(0, 2).join(', ')} and ${numbers.length - 2} more`
+  return `picture${numbers.length === 1 ? '' : 's'} ${listed(numbers, 2)}`
 }
 
 const capital = (text: string) => text.charAt(0).toUpperCase() + text.slice(1)

@@ -51,3 +51,17 @@ test('one margin of nothing is borderless at that edge (PWG 5100.7); only four t
   expect(margins(300, 300, 0, 0)).toBe('bare')
   expect(margins(0, 0, 0, 0)).toBe('bare')
 })
+
+test('the media type a listing tells is the printer’s own of that name, in the words of where it is looked up', () => {
+  const told = (type: string, place: 'driver' | 'panel') => {
+    const read = readingsFromListing({ 'media-type': [type] }, place, 'listing', plateOf({ pins: { printer: 'gannet' } }), studioOf(), 'mm')
+    const found = read.find((r) => r.setting === 'media-type')
+    return found && [found.value, found.words]
+  }
+  for (const { id, driverName, panelName } of studioOf().printers.find((printer) => printer.id === 'gannet')?.mediaTypes ?? [])
+    expect([told(id, 'driver'), told(id, 'panel')]).toEqual([
+      [id, driverName],
+      [id, panelName],
+    ])
+  expect([told('vellum', 'driver'), told('auto', 'driver')]).toEqual([[null, 'vellum'], undefined])
+})
