@@ -24,8 +24,16 @@ test('the one that is chosen is among them, with what stands around it', () => {
     expect([first, values(bestMatches(entries, '', first)).at(0)]).toEqual([first, begins])
   expect(values(bestMatches(entries, '', '199')).at(-1)).toBe(199)
 })
-test('what bears the letters most alike comes first; what does not is left out, and counted are only those that do', () => {
-  expect(values(bestMatches(entries, 'fog'))).toEqual([150, 90])
+test('every word that was typed is in what is found, in whatever order, without accents: what begins so stands first', () => {
+  const of = (...words: string[]) => words.map((text, i) => ({ value: String(i), words: text }))
+  const list = of('Old harbour', 'The harbourmaster', 'Árbour', 'Harbour Lustre 255', 'Lustre harbour 310', 'Habour')
+  expect(values(bestMatches(list, ' HARB'))).toEqual([3, 0, 1, 4])
+  expect(values(bestMatches(list, 'arbour'))).toEqual([2, 0, 1, 3, 4])
+  expect(values(bestMatches(list, 'lustre  harb'))).toEqual([3, 4])
+  expect(values(bestMatches(list, '310 lus'))).toEqual([4])
+})
+test('counted are only those that bear it', () => {
+  expect(values(bestMatches(entries, 'fog'))).toEqual([150])
   expect(bestMatches(entries, 'heron')).toMatchObject({ left: 138, shown: { length: 60 } })
   expect(bestMatches(entries, 'zebra')).toEqual({ shown: [], left: 0 })
 })
