@@ -44,8 +44,8 @@ export const jobsQuery = queryOptions({
   queryFn: () => openJobs(api),
   // A job that is as it was is the very same as before, and so is the answer.
   structuralSharing: false,
-  // A page of jobs at a time: the screen has the first before the others come.
-  refetchInterval: ({ state }) => (state.data && !state.data.complete ? 1 : false),
+  // A page of jobs at a time: the screen has the first before the others come. What was refused is not asked for again at once.
+  refetchInterval: ({ state }) => (state.data && !state.data.complete && !state.error ? 1 : false),
 })
 export const jobQuery = (id: number) => queryOptions({ queryKey: ['job', id], queryFn: () => api('GET /jobs/{id}', { id }) })
 export const ticksQuery = (id: number) =>
