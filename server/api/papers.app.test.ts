@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import jsqr from 'jsqr'
 import sharp from 'sharp'
-import { LABEL_SHEETS } from '../../core/output/labels/label-layout.ts'
+import { LABEL_SHEETS, MOST_LABELS } from '../../core/output/labels/label-layout.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { PaperEntry, PaperLine } from '../../core/wire/api/papers.ts'
 import { API, call, PORT, put } from '../testing/client.ts'
@@ -202,7 +202,14 @@ test('labels lie where their sheet has them, and their codes open their lots', a
   query.set('pitchDown', '30000')
   const refused = await fetch(`${API}/lot-labels.pdf?${query}`)
   expect([refused.status, (await refused.json()).code]).toEqual([422, 'labels-overlap'])
-  query.set('ids', 'gloss-a4,none')
   query.set('pitchDown', String(sheet.pitchDown))
+  for (const [count, status] of [
+    [MOST_LABELS, 200],
+    [MOST_LABELS + 1, 422],
+  ] as const) {
+    query.set('ids', Array(count).fill('gloss-a4').join())
+    expect([count, (await fetch(`${API}/lot-labels.pdf?${query}`)).status]).toEqual([count, status])
+  }
+  query.set('ids', 'gloss-a4,none')
   expect((await fetch(`${API}/lot-labels.pdf?${query}`)).status).toBe(404)
 })

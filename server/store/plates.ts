@@ -38,7 +38,7 @@ export const KNOWN_BY = 8
 export const namesIn = (text: string): string =>
   [...new Set([...text.matchAll(/"([0-9a-f]{64})"/g)].map(([, hash = '']) => hash.slice(0, KNOWN_BY)))].join(' ')
 
-/** Plates that were asked for last, by their hash: a run that is watched asks for its own several times a second. */
+/** Plates that were read last, by their hash: a run that is watched asks for its own several times a second. */
 const lately = new Map<string, Plate>()
 const REMEMBERED = 40
 /** Longer ones are read again, letters. */

@@ -18,7 +18,7 @@ const INTENTS = [
   ['absolute', 'Absolute colorimetric'],
 ] as const
 const SURFACES = ['gloss', 'satin', 'matte', 'art', 'canvas', 'board', 'plain'] as const
-const PAPERS = Array.from({ length: 60 }, (_, i) => {
+const PAPERS = Array.from({ length: 80 }, (_, i) => {
   const surface = SURFACES[i % SURFACES.length] ?? 'plain'
   return {
     value: i,

@@ -43,7 +43,6 @@ export function FindList({ label, placeholder, search, onSearch, onFocus, first,
         />
       </div>
       <Command.List className="max-h-[60vh] overflow-y-auto py-1">
-        {shown.length === 0 && <p className="px-3 py-2 text-soft">Nothing of that name.</p>}
         {shown.map((entry) => (
           <Command.Item
             key={entry.value}
@@ -55,8 +54,9 @@ export function FindList({ label, placeholder, search, onSearch, onFocus, first,
             {entry.shown}
           </Command.Item>
         ))}
-        {left > 0 && <p className="px-3 py-2 text-sm text-soft">{left} more: type more of what you look for.</p>}
       </Command.List>
+      {shown.length === 0 && <p className="px-3 py-2 text-soft">Nothing of that name.</p>}
+      {left > 0 && <p className="border-t border-line px-3 py-1.5 text-sm text-soft">{left} more: type more of what you look for.</p>}
     </Command>
   )
 }

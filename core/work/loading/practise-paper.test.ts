@@ -1,5 +1,6 @@
 import { studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
+import type { Path } from '../../things/paths/path.ts'
 import { practisePaper } from './practise-paper.ts'
 
 const studio = studioOf()
@@ -62,4 +63,21 @@ test('of many the cheapest, of equals the one that need not be cut, and of those
   // 0.21 × 0.297 × 0.5 = 0.0312: what costs as much as the limit is not below it.
   const price = 0.21 * 0.297 * 0.5
   expect([taken(lots, price), taken(lots, price * 1.001)]).toEqual([undefined, 'c'])
+})
+
+test('what is passed over would not have been taken: each lot looked at by itself says the same, for every path and size', () => {
+  const pieces = (at: Path, size: typeof a4 | null) =>
+    studio.lots.flatMap((lot) => practisePaper({ papers: studio.papers, lots: [lot] }, at, size) ?? [])
+  const sizes = [null, a4, { width: mm(101.6), length: mm(152.4) }, { width: mm(297), length: mm(420) }, { width: mm(89), length: mm(127) }]
+  let found = 0
+  for (const at of studio.printers.flatMap(({ paths }) => paths))
+    for (const size of sizes) {
+      const least = Math.min(...pieces(at, size).map(({ price }) => price))
+      for (const lots of [studio.lots, studio.lots.toReversed()]) {
+        const taken = practisePaper({ papers: studio.papers, lots }, at, size)
+        expect([at.id, size, taken?.price ?? Number.POSITIVE_INFINITY]).toEqual([at.id, size, least])
+        found += taken ? 1 : 0
+      }
+    }
+  expect(found).toBeGreaterThan(40)
 })

@@ -1,4 +1,4 @@
-import { type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
+import { CUT_SHORT, type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
 import { squareMetres, type Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
 import { violations } from '../../things/paths/limits.ts'
@@ -73,8 +73,8 @@ export function practisePaper(
   return best
 }
 
-/** No piece of this lot is smaller, m²: cut, it may come out a little shorter than was asked for. */
+/** No piece of this lot is smaller, m²: cut, it may come out so much shorter than was asked for. */
 function leastArea(path: Path, { form, measured }: Lot, size: { width: Um; length: Um } | null): number {
   const asIt = squareMetres(measured.width, form === 'roll' ? path.length.min : measured.length)
-  return 0.9 * Math.min(asIt, size ? squareMetres(size.width, size.length) : asIt)
+  return size ? Math.min(asIt, squareMetres(size.width - CUT_SHORT, size.length - CUT_SHORT)) : asIt
 }
