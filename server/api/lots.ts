@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { checkLabelSheet, LabelSheetSchema, MOST_LABELS } from '../../core/output/labels/label-layout.ts'
+import { labelWords } from '../../core/output/labels/label-words.ts'
 import { lotFrom } from '../../core/things/media/arrival.ts'
 import { measureLot, withinLabel } from '../../core/things/media/lot-measure.ts'
 import { MOST } from '../../core/things/studio/studio.ts'
@@ -97,15 +98,14 @@ export function lotsApi(app: App) {
       if (!sheet.ok) throw new Refusal(422, sheet.problem)
       const [studio, papers, lots] = await Promise.all([store.studio(), store.papers.entries(), store.lots.entries()])
       const { origin } = new URL(c.req.url)
+      const known = { lots: new Map(lots.map((lot) => [lot.id, lot])), papers: new Map(papers.map(({ paper }) => [paper.id, paper])) }
       const labels = ids.map((id) => {
-        const lot = lots.find((l) => l.id === id)
-        const paper = papers.find((p) => p.paper.id === lot?.paperId)?.paper
-        if (!lot || !paper) throw missing('lot', id)
-        return { lot, paper, address: `${origin}/${app.studio}/lots/${encodeURIComponent(id)}` }
+        const lot = known.lots.get(id)
+        const paper = lot && known.papers.get(lot.paperId)
+        if (!paper) throw missing('lot', id)
+        return { ...labelWords(lot, paper, studio), address: `${origin}/${app.studio}/lots/${encodeURIComponent(id)}` }
       })
-      // Documents are loaded when the first of them is made: with their fonts they would be a third of the time a start takes.
-      const { labelSheetPdf } = await import('../documents/label-sheet.ts')
-      const pdf = await labelSheetPdf(labels, studio, sheet.value, used)
+      const pdf = await app.pool.labelSheetPdf({ labels, sheet: sheet.value, used })
       return c.body(pdf as Uint8Array<ArrayBuffer>, 200, {
         'content-type': 'application/pdf',
         'content-disposition': 'inline; filename="labels.pdf"',

@@ -1,7 +1,27 @@
-import { type PDFFont, type PDFPage, rgb } from 'pdf-lib'
+import {
+  fill,
+  type PDFFont,
+  type PDFOperator,
+  type PDFPage,
+  popGraphicsState,
+  pushGraphicsState,
+  rectangle,
+  rgb,
+  setFillingColor,
+} from 'pdf-lib'
 import { create as qrCode } from 'qrcode'
 
 export const INK = rgb(0.1, 0.1, 0.1)
+
+const widths = new WeakMap<PDFFont, Map<string, number>>()
+/** How wide a text is at size 1, points: what stands on one label stands on many. */
+function widthOf(font: PDFFont, text: string): number {
+  const known = widths.get(font) ?? new Map<string, number>()
+  widths.set(font, known)
+  const width = known.get(text) ?? font.widthOfTextAtSize(text, 1)
+  known.set(text, width)
+  return width
+}
 
 /** Writes wrapped text downwards from y; returns the y below it. */
 export function paragraph(
@@ -19,7 +39,7 @@ export function paragraph(
   }
   for (const word of text.split(/\s+/)) {
     const longer = line ? `${line} ${word}` : word
-    if (font.widthOfTextAtSize(longer, size) > width && line) {
+    if (widthOf(font, longer) * size > width && line) {
       put()
       line = word
     } else line = longer
@@ -28,18 +48,24 @@ export function paragraph(
   return y
 }
 
-/** Letters the font does not have become a question mark instead of an error. */
+/** What writes text in a font: letters it does not have become a question mark instead of an error. Made once for a document. */
 export const printable = (font: PDFFont) => {
   const known = new Set(font.getCharacterSet())
   return (text: string) => [...text].map((c) => (known.has(c.codePointAt(0) ?? 0) ? c : c === '\n' ? ' ' : '?')).join('')
 }
 
-/** Draws a QR code (ISO/IEC 18004) as filled squares, its quiet zone left to the page. */
+/** Draws a QR code (ISO/IEC 18004) as filled stretches of its rows, its quiet zone left to the page. */
 export function drawCode(page: PDFPage, text: string, at: { x: number; y: number; size: number }): void {
   const { modules } = qrCode(text, { errorCorrectionLevel: 'M' })
-  const unit = at.size / modules.size
-  for (let row = 0; row < modules.size; row++)
-    for (let column = 0; column < modules.size; column++)
-      if (modules.get(row, column))
-        page.drawRectangle({ x: at.x + column * unit, y: at.y + at.size - (row + 1) * unit, width: unit, height: unit, color: INK })
+  const { size } = modules
+  const unit = at.size / size
+  // One path for all of it: a drawing for each square takes forty times as long.
+  const squares: PDFOperator[] = []
+  for (let row = 0; row < size; row++)
+    for (let column = 0; column < size; column++) {
+      const begin = column
+      while (column < size && modules.get(row, column)) column++
+      if (column > begin) squares.push(rectangle(at.x + begin * unit, at.y + at.size - (row + 1) * unit, (column - begin) * unit, unit))
+    }
+  page.pushOperators(pushGraphicsState(), setFillingColor(INK), ...squares, fill(), popGraphicsState())
 }

@@ -8,6 +8,7 @@ import type { ProfileFacts } from '../../core/color/profile/facts.ts'
 import type { CriticalColour } from '../../core/things/brief/critical.ts'
 import type { Result } from '../../core/things/problem/problem.ts'
 import { config } from '../config.ts'
+import type { LabelSheetTask } from '../documents/label-sheet.ts'
 import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
 import type { Counted, CountTask, MeasureTask } from './measure-picture.ts'
@@ -69,6 +70,7 @@ export function openPool() {
         port1.close()
       }
     },
+    labelSheetPdf: (task: LabelSheetTask): Promise<Uint8Array> => run(task, { name: 'labelSheetPdf' }),
     readProfileFile: (task: { file: string }): Promise<Result<{ description: string; facts: ProfileFacts }>> =>
       run(task, { name: 'readProfileFile' }),
     examineProfile: (task: { file: string }): Promise<Result<Health>> => run(task, { name: 'examineProfile' }),

@@ -12,6 +12,7 @@ export const countPicture = later(async () => (await import('./measure-picture.t
 export const followColour = later(async () => (await import('./measure-picture.ts')).followColour)
 export const measurePicture = later(async () => (await import('./measure-picture.ts')).measurePicture)
 export const pictureWindow = later(async () => (await import('./picture-window.ts')).pictureWindow)
+export const labelSheetPdf = later(async () => (await import('../documents/label-sheet.ts')).labelSheetPdf)
 export const makePrintFile = later(async () => (await import('./print-file.ts')).makePrintFile)
 export const checkProfileFile = later(async () => (await import('./profiles.ts')).checkProfileFile)
 export const compareProfileFiles = later(async () => (await import('./profiles.ts')).compareProfileFiles)
