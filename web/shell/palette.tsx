@@ -60,7 +60,7 @@ export function Palette({ typed, there, close }: Props) {
     ...GO.map(([label, to]) => ({ value: to, words: label, shown: label, onSelect: () => go(to) })),
     ...[...(open?.jobs.values() ?? [])].map(({ id, title }) => ({
       value: `job ${id}`,
-      words: `${id} ${title}`,
+      words: `${title} ${id}`,
       shown: (
         <>
           <span className="num text-faint">{id}</span>
