@@ -51,6 +51,18 @@ test('growing a tolerance never lowers the risk of a step that covers what lies 
   )
 })
 
+test('the same sheets are fed every time, whoever asked for more or fewer of them in between', () => {
+  const before = neededBySheet(card)
+  const more = neededBySheet(card, 2 * SIMULATED_SHEETS)
+  expect([before.length, more.length, neededBySheet(card, 300).length]).toEqual([SIMULATED_SHEETS, 2 * SIMULATED_SHEETS, 300])
+  expect(neededBySheet(card)).toEqual(before)
+  // Those of the shorter row are among those of the longer.
+  const among = new Set(more)
+  expect(before.filter((need) => !among.has(need))).toHaveLength(0)
+  // A sheet of its own is a chance of its own.
+  expect(new Set(more.filter((need) => need > 0)).size).toBe(more.filter((need) => need > 0).length)
+})
+
 test('skew counts whole at the far end: a sheet that only turns needs L·tan θ across and half its width’s along', () => {
   const turning: Coverage = { ...card, spread: 0, path: { registration: 'centre', tolerance: { across: 0, along: 0, skewDegrees: 1 } } }
   const drift = mm(152.4) * Math.tan(Math.PI / 180)

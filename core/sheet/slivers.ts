@@ -27,9 +27,24 @@ function seededUniform(seed: number): () => number {
   }
 }
 
-/** Box–Muller, one of the two. A stated tolerance is taken as three standard deviations and as a hard limit. */
-function deviates(random: () => number): () => number {
-  return () => max(-3, min(3, sqrt(-2 * log(random() || 1e-12)) * cos(2 * PI * random()))) / 3
+/** What chance has a say in of one sheet: its size, its path’s habit both ways (−1…1), where it is placed, how it is turned. */
+const CHANCES = 7
+let thrown = new Float64Array(0)
+
+/**
+ * The dice of so many sheets, seven numbers each. They are the same for every path and paper, so they are thrown once.
+ * What is not a habit is normal by Box–Muller, one of the two: a stated tolerance is taken as three standard deviations and
+ * as a hard limit.
+ */
+function dice(sheets: number): Float64Array {
+  if (thrown.length >= sheets * CHANCES) return thrown
+  const random = seededUniform(20_261)
+  const normal = () => max(-3, min(3, sqrt(-2 * log(random() || 1e-12)) * cos(2 * PI * random()))) / 3
+  const habit = () => 2 * random() - 1
+  thrown = new Float64Array(sheets * CHANCES)
+  const each = [normal, normal, habit, habit, normal, normal, normal]
+  for (let i = 0; i < thrown.length; i++) thrown[i] = (each[i % CHANCES] as () => number)()
+  return thrown
 }
 
 /**
@@ -41,8 +56,7 @@ function deviates(random: () => number): () => number {
  * outside the page is what it needs. Where nobody has measured which way the path errs, every way is as likely.
  */
 export function neededBySheet(of: Coverage, sheets = SIMULATED_SHEETS): Float64Array {
-  const random = seededUniform(20_261)
-  const normal = deviates(random)
+  const chance = dice(sheets)
   const { sheet, page, path, spread, outOfSquare = 0, offset = { x: 0, y: 0 }, edges = EDGES } = of
   const { tolerance, registration } = path
   const on = {
@@ -55,15 +69,18 @@ export function neededBySheet(of: Coverage, sheets = SIMULATED_SHEETS): Float64A
   const needs = new Float64Array(sheets)
   const askewEvery = path.senses?.skew !== false ? 0 : ASKEW.oneIn
   const fed = { width: 0, length: 0 }
-  for (let i = 0; i < sheets; i++) {
-    fed.width = sheet.width + normal() * spread
-    fed.length = sheet.length + normal() * spread
-    const [habitX, habitY] = [2 * random() - 1, 2 * random() - 1]
+  for (let i = 0, at = 0; i < sheets; i++) {
+    fed.width = sheet.width + (chance[at++] as number) * spread
+    fed.length = sheet.length + (chance[at++] as number) * spread
+    const habitX = chance[at++] as number
+    const habitY = chance[at++] as number
+    const luckX = chance[at++] as number
+    const luckY = chance[at++] as number
+    const luck = chance[at++] as number
     const stop = pageOnSheet(fed, page, registration).x
     // A habit that was measured is in the offset; one that was not is anybody's guess.
-    const x = stop + offset.x + ((measured ? 0 : HABIT * habitX) + (1 - HABIT) * normal()) * tolerance.across
-    const y = offset.y + ((measured ? 0 : HABIT * habitY) + (1 - HABIT) * normal()) * tolerance.along
-    const luck = normal()
+    const x = stop + offset.x + ((measured ? 0 : HABIT * habitX) + (1 - HABIT) * luckX) * tolerance.across
+    const y = offset.y + ((measured ? 0 : HABIT * habitY) + (1 - HABIT) * luckY) * tolerance.along
     const degrees =
       askewEvery > 0 && i % askewEvery === 0
         ? (luck < 0 ? -1 : 1) * ASKEW.times * max(tolerance.skewDegrees, ASKEW.least)

@@ -61,8 +61,11 @@ const rasterOf = (page: Case['page']): DevicePage =>
   ({ ink: inkOn(page), header: { width: page.width, height: page.length, ppi: 25_400 } }) as DevicePage
 
 const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length
-const deviation = (values: readonly number[]) => Math.sqrt(mean(values.map((v) => (v - mean(values)) ** 2)))
-const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b)
+const deviation = (values: readonly number[]) => {
+  const middle = mean(values)
+  return Math.sqrt(mean(values.map((v) => (v - middle) ** 2)))
+}
+const sorted = (values: readonly number[]) => [...Float64Array.from(values).sort()]
 const QUANTILES = [0.01, 0.1, 0.5, 0.9, 0.99]
 /** That two samples of ten thousand are of one kind: their quantiles lie within an eighth of a deviation of each other. */
 function alike(one: readonly number[], other: readonly number[], least: number): string[] {
