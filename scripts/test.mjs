@@ -76,6 +76,9 @@ function begin(lane, command, args, env = {}) {
   return { proc, ended }
 }
 
+/** With room for what is soon forgotten a tenth less is spent on collecting it. */
+const JEST_NODE = '--experimental-vm-modules --no-warnings --max-semi-space-size=64'
+
 /** A step that passes or fails as a whole. */
 async function step(name, command, args) {
   const ok = (await begin('unit', command, args).ended) === 0
@@ -88,7 +91,7 @@ async function jest(lane, project, env, ...more) {
   const out = join(root, `var/${lane}.json`)
   rmSync(out, { force: true })
   const args = ['--selectProjects', project, '--json', `--outputFile=${out}`, '--silent', ...more]
-  const run = begin(lane, bin('jest'), args, { ...env, NODE_OPTIONS: '--experimental-vm-modules --no-warnings' })
+  const run = begin(lane, bin('jest'), args, { ...env, NODE_OPTIONS: JEST_NODE })
   const status = await run.ended
   if (!existsSync(out)) {
     failures.push(`${lane}: no result was written`)
