@@ -1,5 +1,8 @@
 import { finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
+import { mm } from '../../things/length/length.ts'
+import type { Settled } from '../settle/settled.ts'
+import { backText } from './back-text.ts'
 
 const card = (points: number) =>
   plateOf({
@@ -13,4 +16,63 @@ const card = (points: number) =>
 test('a word too long for the card is found before it is printed', () => {
   expect(finding(card(40), 'back-text')?.level).toBe('stop')
   expect(finding(card(8), 'back-text')).toBeUndefined()
+})
+
+/** Words that reach so far past what the printer prints at each edge of a sheet of 100 × 150 mm, µm. */
+const reaching = (past: { left?: number; top?: number; right?: number; bottom?: number }, of: Record<string, unknown> = {}) => {
+  const { left = 0, top = 0, right = 0, bottom = 0 } = past
+  const printable = { x: mm(3), y: mm(4), w: mm(90), h: mm(130) }
+  const rect = { x: mm(3) - left, y: mm(4) - top, w: mm(90) + left + right, h: mm(130) + top + bottom }
+  return backText.find({
+    brief: { unit: 'mm', make: NEW_MAKE['folded-card'] },
+    text: { rect },
+    back: null,
+    layout: { printable, sheet: { x: 0, y: 0, w: mm(100), h: mm(150) } },
+    ...of,
+  } as unknown as Settled)
+}
+
+test.each(['left', 'top', 'right', 'bottom'] as const)(
+  'words past the %s edge of what is printed are found from over a twentieth of a millimetre',
+  (edge) => {
+    expect(reaching({ [edge]: 50 })).toEqual([])
+    expect(reaching({ [edge]: 51 })).toMatchObject([{ suffix: 'cut', level: 'stop', numbers: { lost: 51 } }])
+    // Past the sheet itself they are as lost, however far the printer prints.
+    expect(reaching({ [edge]: mm(12) })[0]).toMatchObject({ numbers: { lost: mm(12) }, says: expect.stringMatching(/^12\.0 mm of the words/) })
+  },
+)
+
+test('the worst edge counts, of both sides; what was accepted for a card is a note without an offer', () => {
+  expect(reaching({ left: 300, bottom: 700 })[0]?.numbers).toEqual({ lost: 700 })
+  const back = {
+    text: { rect: { x: mm(1), y: mm(4), w: mm(9), h: mm(9) } },
+    printable: { x: mm(3), y: mm(4), w: mm(90), h: mm(130) },
+    sheet: { x: 0, y: 0, w: mm(100), h: mm(150) },
+  }
+  expect(reaching({ left: 300 }, { back })[0]?.numbers).toEqual({ lost: mm(2) })
+  expect(reaching({ left: mm(3) }, { back })[0]?.numbers).toEqual({ lost: mm(3) })
+  const [asked] = reaching({ top: 80 })
+  expect(asked?.fix).toMatchObject({ brief: { make: { as: 'folded-card', textInDeadMargin: true } } })
+  const accepted = { brief: { unit: 'mm', make: { ...NEW_MAKE['folded-card'], textInDeadMargin: true } } }
+  expect(reaching({ top: 80 }, accepted)[0]).toMatchObject({
+    level: 'note',
+    fix: null,
+    says: expect.stringContaining('which you accepted'),
+  })
+  // What a two-sided print says cannot be accepted away.
+  const twoSided = { brief: { unit: 'mm', make: { ...NEW_MAKE['two-sided'], backPicture: 'same' } } }
+  expect(reaching({ top: 80 }, twoSided)[0]).toMatchObject({ level: 'stop', fix: null })
+})
+
+test('two sides with nothing on the second are asked about', () => {
+  const empty = (make: object, back: object | null = null) =>
+    reaching({}, { brief: { unit: 'mm', make: { ...NEW_MAKE['two-sided'], ...make } }, back }).map((f) => f.suffix)
+  const rect = { x: mm(10), y: mm(10), w: mm(9), h: mm(9) }
+  const printed = { printable: { x: 0, y: 0, w: mm(100), h: mm(150) }, sheet: { x: 0, y: 0, w: mm(100), h: mm(150) } }
+  expect([
+    empty({ backPicture: 'none' }),
+    empty({ backPicture: 'none' }, { text: null, ...printed }),
+    empty({ backPicture: 'none' }, { text: { rect }, ...printed }),
+    empty({ backPicture: 'same' }),
+  ]).toEqual([['empty'], ['empty'], [], []])
 })

@@ -51,11 +51,13 @@ export const qualityDecision = declare({
               ? 'The pairing was made with it.'
               : printer.qualities.length === 1
                 ? 'It is the only setting.'
-                : q.dpi === dpis[0]
-                  ? 'It is the coarsest setting, and costs least time.'
-                  : q.dpi === dpis.at(-1)
-                    ? 'It is the finest setting: every step up costs time and ink.'
-                    : 'The middle setting is enough for nearly all prints.',
+                : q.secondsPerSquareMetre === fastest.secondsPerSquareMetre
+                  ? `${q.dpi === dpis[0] ? 'It is the coarsest setting, and none' : 'None'} costs less time.`
+                  : q.dpi === dpis[0]
+                    ? 'It is the coarsest setting.'
+                    : q.dpi === dpis.at(-1)
+                      ? 'It is the finest setting: every step up costs time and ink.'
+                      : 'The middle setting is enough for nearly all prints.',
       }
     })
   },

@@ -90,6 +90,15 @@ const CLAIMS: readonly { says: RegExp; of: string | null; holds(plate: Plate, st
       studio.printers.every((p) => p.id !== setup?.printer.id || p.qualities.every((q) => q.dpi >= (setup?.quality.dpi ?? 0))),
   },
   {
+    says: /none costs less time/i,
+    of: 'quality',
+    holds: ({ setup }, studio) =>
+      studio.printers.every(
+        (p) =>
+          p.id !== setup?.printer.id || p.qualities.every((q) => q.secondsPerSquareMetre >= (setup?.quality.secondsPerSquareMetre ?? 0)),
+      ),
+  },
+  {
     says: /smallest step/,
     of: 'expansion',
     holds: ({ setup }, studio) => {

@@ -1,4 +1,4 @@
-import type { Plate } from '../../plate/resolve/plate.ts'
+import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, CASES, plateOf, studioOf } from '../../testing/fixtures.ts'
 import { SENTENCE } from '../../testing/sentence.ts'
@@ -167,4 +167,67 @@ test('a curled sheet is suspected of a head strike half as much again on a roll'
   }
   expect(weight(plateOf({ brief: { paperId: 'pilot-rag', sheet: null } }))).toBe(3)
   expect(weight(cotton())).toBe(2)
+})
+
+/** The causes of a fault that can be, the likeliest first. */
+const order = (id: FaultId, context: FaultContext) => causesOf(FAULTS[id], context).map((c) => c.causeId)
+const ROLL = () =>
+  plateOf({
+    brief: { paperId: 'fairway-satin', sheet: null, size: { by: 'picture', width: mm(500), height: null } },
+    pins: { printer: 'petrel' },
+  })
+const onPath = (c: FaultContext, change: Partial<FaultContext['setup']['path']>) =>
+  Object.assign(c, { setup: { ...c.setup, path: { ...c.setup.path, ...change } } })
+const lying = (remaining: number) => (c: FaultContext) => {
+  c.studio.loaded = [{ printerId: c.setup.printer.id, pathId: c.setup.path.id, lotId: c.setup.lot.id, remaining }]
+}
+
+test.each<[string, FaultId, () => FaultContext, string[]]>([
+  [
+    'stiff sheets in a tray',
+    'cannot-feed',
+    () => contextOf(plateOf({})),
+    ['thick-for-path', 'guides-off', 'worn-rollers', 'overfilled', 'curled-edge'],
+  ],
+  [
+    'a path that takes a sheet only when asked',
+    'cannot-feed',
+    () => contextOf(plateOf({}), {}, (c) => void onPath(c, { drawIn: 'when-asked' })),
+    ['loaded-early', 'thick-for-path', 'guides-off', 'worn-rollers', 'overfilled', 'curled-edge'],
+  ],
+  ['a roll', 'cannot-feed', () => contextOf(ROLL()), ['curled-edge', 'worn-rollers']],
+  ['sheets in a tray', 'fed-askew', () => contextOf(plateOf({})), ['guides-loose', 'worn-one-side', 'overfilled-askew']],
+  ['a roll', 'fed-askew', () => contextOf(ROLL()), ['roll-not-square', 'worn-one-side']],
+  ['a page by its name', 'size-mismatch', () => contextOf(plateOf({})), ['other-paper-inside', 'nominal-page', 'size-sensing-off']],
+  ['anything', 'media-mismatch', () => contextOf(plateOf({})), ['panel-left-over', 'media-type-wrong']],
+  ['anything', 'ink-out', () => contextOf(plateOf({})), ['used-up', 'ink-record-wrong']],
+  ['anything', 'network-lost', () => contextOf(plateOf({})), ['switched-off', 'cable-or-network', 'address-changed']],
+])('%s, %s: the causes that can be, the likeliest first (common practice)', (_what, id, context, expected) =>
+  expect(order(id, context())).toEqual(expected),
+)
+
+test('a stack is overfilled from one sheet more than the path holds; where it holds one there is no stack until there are two', () => {
+  const share = (remaining: number, sheets: number) =>
+    causesOf(
+      FAULTS['cannot-feed'],
+      contextOf(plateOf({}), {}, (c) => {
+        onPath(c, { capacity: [{ upTo: c.setup.paper.thickness, sheets }] })
+        lying(remaining)(c)
+      }),
+    ).find((c) => c.causeId === 'overfilled')?.likelihood ?? 0
+  expect(share(20, 20)).toBe(share(1, 20))
+  expect(share(21, 20)).toBeGreaterThan(2 * share(20, 20))
+  expect([share(1, 1), share(2, 1)]).toEqual([0, share(21, 20)])
+})
+
+test('a sheet longer than 70 cm may drag, and turns the print', () => {
+  const long = (h: number) => {
+    const context = contextOf(plateOf({}))
+    const plate = structuredClone(context.plate)
+    const layout = layoutOf(plate)
+    if (!layout) throw new Error('no layout')
+    layout.sheet.h = h
+    return order('fed-askew', { ...context, plate }).includes('long-sheet-drags')
+  }
+  expect([long(mm(700)), long(mm(700) + 1)]).toEqual([false, true])
 })
