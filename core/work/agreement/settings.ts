@@ -1,7 +1,7 @@
 import type { DECISIONS } from '../../plate/decisions/registry.ts'
 import { sideOf } from '../../plate/resolve/plate.ts'
 import { ADDITIONS, type Addition } from '../../things/brief/additions.ts'
-import { type Um, writeSize } from '../../things/length/length.ts'
+import { type Um, writeLength, writeSize } from '../../things/length/length.ts'
 import { INTENT_NAMES, INTENTS } from '../../things/media/intent.ts'
 import { parsePwgName } from '../../things/sizes/pwg.ts'
 import { parseSize } from '../../things/sizes/size-field.ts'
@@ -59,7 +59,7 @@ const page: AgreementSetting = {
     const tray = studio.loaded.find((l) => l.printerId === setup.printer.id && l.pathId === setup.path.id)
     const lot = studio.lots.find((l) => l.id === tray?.lotId)
     const words = (of: { width: Um; length: Um }, form: 'sheet' | 'roll') =>
-      form === 'roll' ? `roll, ${writeSize(of.width, of.width, unit).split(' × ')[0]} wide` : writeSize(of.width, of.length, unit)
+      form === 'roll' ? `roll, ${writeLength(of.width, unit)} wide` : writeSize(of.width, of.length, unit)
     const value = (of: { width: Um; length: Um }, form: 'sheet' | 'roll') =>
       form === 'roll' ? sizeValue(of.width, 0) : sizeValue(Math.min(of.width, of.length), Math.max(of.width, of.length))
     const wanted = choice(value(setup.lot.measured, setup.lot.form), words(setup.lot.measured, setup.lot.form))
