@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
 import { transiccTriples } from '../../testing/transicc.ts'
+import type { Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
 import { createEngine } from '../engine/engine.ts'
 import { createSlicer, type LightnessSlice } from './slice.ts'
@@ -22,7 +23,7 @@ const picture: ColourCount = {
 
 let slice: (lightness: number) => LightnessSlice
 /** Lab of each colour by Debian's transicc (LittleCMS). */
-let labs: [number, number, number][]
+let labs: Triple[]
 beforeAll(async () => {
   slice = createSlicer(createEngine(await instantiate()), picture, 'srgb', new Uint8Array(readFileSync(PROFILE)))
   labs = transiccTriples({ from: '*sRGB', to: '*Lab', intent: 1 }, colours)

@@ -1,7 +1,6 @@
 import { finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
-import type { Settled } from '../settle/settled.ts'
 import { backText } from './back-text.ts'
 
 const card = (points: number) =>
@@ -23,13 +22,14 @@ const reaching = (past: { left?: number; top?: number; right?: number; bottom?: 
   const { left = 0, top = 0, right = 0, bottom = 0 } = past
   const printable = { x: mm(3), y: mm(4), w: mm(90), h: mm(130) }
   const rect = { x: mm(3) - left, y: mm(4) - top, w: mm(90) + left + right, h: mm(130) + top + bottom }
-  return backText.find({
+  const settled = {
     brief: { unit: 'mm', make: NEW_MAKE['folded-card'] },
     text: { rect },
     back: null,
     layout: { printable, sheet: { x: 0, y: 0, w: mm(100), h: mm(150) } },
     ...of,
-  } as unknown as Settled)
+  }
+  return backText.find(settled as never, undefined as never)
 }
 
 test.each(['left', 'top', 'right', 'bottom'] as const)(
@@ -38,7 +38,10 @@ test.each(['left', 'top', 'right', 'bottom'] as const)(
     expect(reaching({ [edge]: 50 })).toEqual([])
     expect(reaching({ [edge]: 51 })).toMatchObject([{ suffix: 'cut', level: 'stop', numbers: { lost: 51 } }])
     // Past the sheet itself they are as lost, however far the printer prints.
-    expect(reaching({ [edge]: mm(12) })[0]).toMatchObject({ numbers: { lost: mm(12) }, says: expect.stringMatching(/^12\.0 mm of the words/) })
+    expect(reaching({ [edge]: mm(12) })[0]).toMatchObject({
+      numbers: { lost: mm(12) },
+      says: expect.stringMatching(/^12\.0 mm of the words/),
+    })
   },
 )
 

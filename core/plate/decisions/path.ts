@@ -1,3 +1,4 @@
+import { provenOn } from '../../things/media/media.ts'
 import { type Path, PathSchema } from '../../things/paths/path.ts'
 import { bestWayEach } from '../ways/best-way.ts'
 import { type Candidate, declare } from './decision.ts'
@@ -18,18 +19,20 @@ export const pathDecision = declare({
       (w) => w.path.id,
       pins,
       ['stock'],
-    ).map((way) => ({
-      id: way.path.id,
-      label: way.path.name,
-      value: way.path,
-      ruledOut: way.ruledOut,
-      costs: way.costs,
-      by: way.pairing?.pathId === way.path.id ? 'pairing' : 'rule',
-      reason:
-        way.pairing?.pathId === way.path.id
+    ).map((way) => {
+      const proven = way.pairing !== null && provenOn(way.pairing) === way.path.id
+      return {
+        id: way.path.id,
+        label: way.path.name,
+        value: way.path,
+        ruledOut: way.ruledOut,
+        costs: way.costs,
+        by: proven ? 'pairing' : 'rule',
+        reason: proven
           ? `It is the path ${way.paper.name} has been proven on.`
           : `It carries ${(way.paper.thickness / 1000).toFixed(2)} mm stock at the least cost.`,
-    })),
+      }
+    }),
   accept: (path) => ({ path }),
   keeps: { path: PathSchema },
   keep: ({ path }) => ({ path }),

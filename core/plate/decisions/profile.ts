@@ -39,7 +39,11 @@ export const profileDecision = declare({
       ruledOut: null,
       costs: managed ? [{ points: 35, says: 'the program would have nothing to manage with' }] : [],
       by: 'rule',
-      reason: managed ? 'The studio has no profile for this printer.' : 'The driver manages colour, so no profile is applied here.',
+      reason: !managed
+        ? 'The driver manages colour, so no profile is applied here.'
+        : studio.profiles.some((p) => p.boundTo?.printerId === printer.id)
+          ? 'No profile of this printer was made for anything near this.'
+          : 'The studio has no profile for this printer.',
     }
     // Where there are very many, what was made for another printer is not among the best anyway.
     const borrowed = borrowedBy(pairing)

@@ -45,13 +45,16 @@ test('of three the coarsest is the quickest, the finest the finest, and the midd
 test('a coarse setting that is not the quickest is not said to be; of two alike only one is', () => {
   expect(reasons([quality('slow', 720, 900), quality('quick', 1440, 400), quality('finest', 2880, 1800)])).toEqual({
     slow: 'It is the coarsest setting.',
-    quick: 'None costs less time.',
+    quick: 'The middle setting is enough for nearly all prints.',
     finest: 'It is the finest setting: every step up costs time and ink.',
   })
   expect(reasons([quality('both-ways', 1440, 400), quality('one-way', 1440, 800)])).toEqual({
     'both-ways': 'It is the coarsest setting, and none costs less time.',
     'one-way': 'It is the coarsest setting.',
   })
+  expect(reasons([quality('coarse', 720, 500), quality('fine', 1440, 400)]).fine).toBe(
+    'It is the finest setting, and none costs less time.',
+  )
   expect(reasons([quality('only', 1440, 400)])).toEqual({ only: 'It is the only setting.' })
 })
 

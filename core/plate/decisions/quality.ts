@@ -7,6 +7,8 @@ import { stockDecision } from './stock.ts'
 /** From how many copies on a job counts as a rush of small prints, printed on standard. Common practice. */
 const RUSH_COPIES = 50
 
+const NONE_QUICKER = 'none costs less time'
+
 /** IPP `print-quality` (RFC 8011 section 5.2.13). */
 const PRINT_QUALITY = { draft: 3, normal: 4, high: 5 } as const
 
@@ -29,6 +31,7 @@ export const qualityDecision = declare({
     const fastest = { secondsPerSquareMetre: Math.min(...printer.qualities.map((q) => q.secondsPerSquareMetre)) }
     return printer.qualities.map((q) => {
       const paired = pairing?.qualityId === q.id
+      const quickest = q.secondsPerSquareMetre === fastest.secondsPerSquareMetre
       const extra = ((headSeconds(way.fed, q) - headSeconds(way.fed, fastest)) * way.sheets) / 60
       const costs = []
       if (extra > 0.5) costs.push({ points: extra * (rush ? 0.5 : 0.02), says: `${extra.toFixed(0)} min longer than the fastest` })
@@ -51,13 +54,11 @@ export const qualityDecision = declare({
               ? 'The pairing was made with it.'
               : printer.qualities.length === 1
                 ? 'It is the only setting.'
-                : q.secondsPerSquareMetre === fastest.secondsPerSquareMetre
-                  ? `${q.dpi === dpis[0] ? 'It is the coarsest setting, and none' : 'None'} costs less time.`
-                  : q.dpi === dpis[0]
-                    ? 'It is the coarsest setting.'
-                    : q.dpi === dpis.at(-1)
-                      ? 'It is the finest setting: every step up costs time and ink.'
-                      : 'The middle setting is enough for nearly all prints.',
+                : q.dpi === dpis[0]
+                  ? `It is the coarsest setting${quickest ? `, and ${NONE_QUICKER}` : ''}.`
+                  : q.dpi === dpis.at(-1)
+                    ? `It is the finest setting${quickest ? `, and ${NONE_QUICKER}` : ': every step up costs time and ink'}.`
+                    : 'The middle setting is enough for nearly all prints.',
       }
     })
   },

@@ -150,6 +150,14 @@ const CLAIMS: readonly { says: RegExp; of: string | null; holds(plate: Plate, st
     holds: ({ setup }, studio) =>
       studio.pairings.some((p) => p.printerId === setup?.printer.id && p.paperId === setup?.paper.id && p.qualityId === setup?.quality.id),
   },
+  {
+    says: /has been proven on/,
+    of: 'path',
+    holds: ({ setup }, studio) =>
+      studio.pairings.some(
+        (p) => p.printerId === setup?.printer.id && p.paperId === setup?.paper.id && p.pathId === setup?.path.id && p.good > 0,
+      ),
+  },
   { says: /nearest to what the paper needs/, of: 'media-type', holds: () => true },
   {
     says: /applies it and the driver keeps/,
@@ -166,6 +174,18 @@ const CLAIMS: readonly { says: RegExp; of: string | null; holds(plate: Plate, st
         setup?.profile?.boundTo?.paperId === setup?.paper.id &&
         setup?.profile?.boundTo?.mediaTypeId === setup?.mediaType.id &&
         setup?.profile?.boundTo?.dpi === setup?.quality.dpi),
+  },
+  {
+    says: /no profile for this printer/,
+    of: 'profile',
+    holds: ({ setup }, studio) => studio.profiles.every((p) => p.boundTo?.printerId !== setup?.printer.id),
+  },
+  {
+    says: /No profile of this printer/,
+    of: 'profile',
+    holds: ({ setup }, studio) =>
+      studio.profiles.some((p) => p.boundTo?.printerId === setup?.printer.id) &&
+      studio.profiles.every((p) => p.boundTo?.printerId !== setup?.printer.id || p.boundTo?.paperId !== setup?.paper.id),
   },
   { says: /The print has margins/, of: 'expansion', holds: ({ setup }) => setup?.borderless === 'none' },
   { says: /no clear coat/, of: 'clear-coat', holds: ({ setup }) => setup?.printer.clearCoat === '' },

@@ -6,7 +6,7 @@ import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
-import type { Lot, Pairing, Paper } from '../../things/media/media.ts'
+import { type Lot, type Pairing, type Paper, provenOn } from '../../things/media/media.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor, type FedSheet } from '../../things/paths/limits.ts'
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
@@ -94,10 +94,15 @@ export const leastForEdges = ({ finish }: Brief, path: Path, lot: Lot): number =
 export const leastForEntry = (printer: Printer, entry: MediaType, paper: Paper): number =>
   misfitPoints(misfitOf(entry, paper)) + swapPoints(swapFor(printer, entry))
 
+function isProvenElsewhere(pairing: Pairing | null, path: Path): boolean {
+  const proven = pairing && provenOn(pairing)
+  return proven !== null && proven !== path.id
+}
+
 /** The same for what is known of its paper there. */
 export function leastForPaper(path: Path, pairing: Pairing | null, profiled: boolean): number {
   const known = pairing === null ? NEVER_PRINTED : pairing.bad > pairing.good ? MORE_BAD : 0
-  const elsewhere = pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id ? ON_ANOTHER : 0
+  const elsewhere = isProvenElsewhere(pairing, path) ? ON_ANOTHER : 0
   return known + elsewhere + (profiled ? 0 : UNPROFILED) - ROUNDED
 }
 
@@ -124,7 +129,7 @@ function eachCost(
   add(loaded?.lotId !== lot.id, NOT_LOADED, () => (loaded?.lotId ? 'another paper is in this path: change it' : 'not loaded yet'))
   add(pairing === null, NEVER_PRINTED, () => 'this paper has never been printed here')
   add(pairing !== null && pairing.bad > pairing.good, MORE_BAD, () => `more bad prints (${pairing?.bad}) than good (${pairing?.good}) here`)
-  add(pairing !== null && pairing.pathId !== null && pairing.pathId !== path.id, ON_ANOTHER, () => 'proven on another path')
+  add(isProvenElsewhere(pairing, path), ON_ANOTHER, () => 'proven on another path')
   const misfit = misfitOf(mediaType, paper)
   add(misfit !== null, misfitPoints(misfit), () => `“${mediaType.driverName}” is the nearest entry here and does not suit the paper`)
   add(!profiled, UNPROFILED, () => 'no profile for this paper here')

@@ -192,6 +192,9 @@ export const tallyOf = (
   entry: string = mediaTypeId,
 ): Tally => tallies?.[entry] ?? (tallies === undefined && entry === mediaTypeId ? { good, bad } : { good: 0, bad: 0 })
 
+/** The path a paper has come out right on, or null: one whose only good print turned out to be wasted proves nothing. */
+export const provenOn = ({ pathId, good }: Pick<Pairing, 'pathId' | 'good'>): string | null => (good > 0 ? pathId : null)
+
 /** All tallies of a pairing, said for each media type. */
 export const talliesOf = (pairing: Pick<Pairing, 'tallies' | 'mediaTypeId' | 'good' | 'bad'>): Record<string, Tally> =>
   pairing.tallies ?? { [pairing.mediaTypeId]: tallyOf(pairing) }

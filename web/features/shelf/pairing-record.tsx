@@ -2,7 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { writeLength, writeNumber } from '../../../core/things/length/length.ts'
-import { type Pairing, type Paper, talliesOf } from '../../../core/things/media/media.ts'
+import { type Pairing, type Paper, provenOn, talliesOf } from '../../../core/things/media/media.ts'
 import { borrowable, profilesServing } from '../../../core/things/media/profiled.ts'
 import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -142,7 +142,7 @@ function Act({ step, printer, paper, studio }: { step: PairingStep; printer: Pri
 /** How it is printed when nobody says otherwise. */
 function Printed({ pairing, printer, studio }: { pairing: Pairing; printer: Printer; studio: Studio }) {
   const quality = printer.qualities.find((q) => q.id === pairing.qualityId)
-  const path = printer.paths.find((p) => p.id === pairing.pathId)
+  const path = printer.paths.find((p) => p.id === provenOn(pairing))
   const { own } = profilesServing(studio, printer.id, pairing.paperId)
   const entries = Object.entries(talliesOf(pairing)).filter(([, { good, bad }]) => good + bad > 0)
   const lines = [
