@@ -82,6 +82,11 @@ test('shares of a gang add up to it, by area; each piece is a sheet of its own w
 test('only plain prints of one printer, paper and media type go together, and it is said what is in the way', () => {
   expect(unganged(member(1, of(200)))).toBeNull()
   expect(unganged(member(1, { ...of(200), picture: null }))).toMatch(/no picture yet/)
+  const plain = member(1, of(200))
+  const [item] = plain.plate.brief.items
+  const words = { text: 'Harbour, at noon', points: 12, at: 'foot', align: 'left' } as const
+  const beside = item ? [item, { ...item, id: '2', content: { as: 'words' as const, words } }] : []
+  expect(unganged({ plate: { ...plain.plate, brief: { ...plain.plate.brief, items: beside } } })).toMatch(/^Words lie on it/)
   expect(unganged(member(1, { ...of(200), test: { kind: 'target' } }))).toMatch(/test sheet/)
   expect(unganged(member(1, { finish: 'borderless', paperId: 'beacon-gloss', size: { by: 'sheet', fill: true } }, {}))).toMatch(
     /runs off its sheet/,

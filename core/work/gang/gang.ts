@@ -23,7 +23,8 @@ export function unganged({ plate }: Pick<Member, 'plate'>): string | null {
   if (!setup || !sideOf(plate)) return 'Its set-up is not complete yet.'
   if (brief.make.as !== 'print') return 'Only plain prints are printed with others: a card or a canvas takes its sheet for itself.'
   if (setup.borderless !== 'none') return 'It runs off its sheet: a piece beside others has paper around it.'
-  if (brief.items.some((item) => item.content.as === 'words' || item.content.picture === null)) return 'It has no picture yet.'
+  if (brief.items.some(({ content }) => content.as === 'words')) return 'Words lie on it: only pictures are printed with others.'
+  if (brief.items.some(({ content }) => content.as === 'picture' && content.picture === null)) return 'It has no picture yet.'
   return null
 }
 

@@ -113,6 +113,17 @@ test('settings nobody looked at are counted, with one of them and where it is', 
   )
 })
 
+test('of one setting that was not looked at only that one is named', () => {
+  const studio = studioOf()
+  const rows = agreementTable(plate, studio, [], 'mm').filter((row) => row.key === 'scaling')
+  const only = (kept: 'driver' | 'program') =>
+    rows.map((row) => ({ ...row, cells: { ...row.cells, [kept]: { ...row.cells[kept], state: 'agrees' as const } } }))
+  const says = (of: typeof rows) =>
+    preflight({ plate, rows: of, steps: [], ticked: new Set(), now: READY, side: 'front' }).find((i) => i.id === 'not-looked-at')?.says
+  expect(says(only('program'))).toBe('1 setting was not looked at yet: scaling in the driver.')
+  expect(says(rows)).toBe('2 settings were not looked at yet, scaling in the program among them.')
+})
+
 test('steps that are not ticked are named as they stand in the guide, within a sentence', () => {
   const steps = loadingSteps(plate, 'mm', studioOf())
   const [first, second] = steps.filter((s) => s.when === 'before')

@@ -107,13 +107,14 @@ export function preflight({ plate, rows, steps, ticked, now, side }: Input): Pre
   for (const { says } of disagreements(rows).filter(seenWhereSet))
     list.push({ id: DISAGREEMENT, level: 'red', about: 'place', says, fix: null })
   const open = rows.flatMap((row) => SET_PLACES.filter((place) => row.cells[place].state === 'open').map((place) => ({ row, place })))
-  if (open.length > 0) {
-    const [first] = open
+  const [first] = open
+  if (first) {
+    const where = `${first.row.title.toLowerCase()} ${first.place === 'panel' ? 'at' : 'in'} the ${first.place}`
     list.push({
       id: 'not-looked-at',
       level: 'amber',
       about: 'place',
-      says: `${counted(open.length, 'setting was', 'settings were')} not looked at yet${first ? `, ${first.row.title.toLowerCase()} ${first.place === 'panel' ? 'at' : 'in'} the ${first.place} among them` : ''}.`,
+      says: `${counted(open.length, 'setting was', 'settings were')} not looked at yet${open.length > 1 ? `, ${where} among them` : `: ${where}`}.`,
       fix: null,
     })
   }
