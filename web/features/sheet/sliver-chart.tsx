@@ -6,7 +6,7 @@ import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import { filledByCrop, lossOf } from '../../../core/sheet/loss.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
-import { writeLength } from '../../../core/things/length/length.ts'
+import { writeLength, writeNumber } from '../../../core/things/length/length.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { Chart } from '../../ui/chart/chart.tsx'
 import { Take } from '../../ui/take.tsx'
@@ -58,19 +58,24 @@ export function SliverChart({ editor, plate, studio }: { editor: JobEditor; plat
   if (!setup || !layout || !printer || !needs || printer.expansions.length === 0) return null
   const most = Math.max(needs.at(-1) ?? 0, ...printer.expansions.map((e) => e.um)) * 1.1
   const steps = Array.from({ length: POINTS + 1 }, (_, i) => (most * i) / POINTS)
-  const millimetres = (um: number) => (um / 1000).toFixed(1)
+  const { unit } = brief
+  const write = (um: number) => writeNumber(um, unit)
   return (
     <section aria-label="White slivers by expansion" className="mt-3">
-      <p className="text-sm text-soft">Share of 10 000 simulated sheets with a white sliver, by expansion in mm</p>
+      <p className="text-sm text-soft">Share of 10 000 simulated sheets with a white sliver, by expansion in {unit}</p>
       <Chart
         className="mt-1"
         label="Risk falls as the expansion grows"
         width={280}
         height={116}
-        x={{ from: 0, to: most, write: millimetres }}
+        x={{ from: 0, to: most, write }}
         y={{ from: 0, to: 1, ticks: [0, 0.5, 1], write: (v) => `${v * 100} %` }}
-        readings={steps.map((um) => ({ x: um, y: sliverRisk(needs, um), says: `${millimetres(um)} mm: ${share(sliverRisk(needs, um))}` }))}
-        table={{ head: ['expansion, mm', 'slivers'], rows: steps.map((um) => [millimetres(um), share(sliverRisk(needs, um))]) }}
+        readings={steps.map((um) => ({
+          x: um,
+          y: sliverRisk(needs, um),
+          says: `${writeLength(um, unit)}: ${share(sliverRisk(needs, um))}`,
+        }))}
+        table={{ head: [`expansion, ${unit}`, 'slivers'], rows: steps.map((um) => [write(um), share(sliverRisk(needs, um))]) }}
       >
         {({ x, y }) => (
           <>
@@ -111,7 +116,7 @@ export function SliverChart({ editor, plate, studio }: { editor: JobEditor; plat
           {printer.expansions.map((step) => (
             <tr key={step.id} className="border-b border-hair">
               <th scope="row" className="py-1 font-normal">
-                {step.name} <span className="num text-soft">{writeLength(step.um, brief.unit)}</span>
+                {step.name} <span className="num text-soft">{writeLength(step.um, unit)}</span>
               </th>
               <td className="num">{share(sliverRisk(needs, step.um))}</td>
               <td className="num">{writeLost(lost.get(step.id) ?? null)}</td>

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { type FormEvent, useState } from 'react'
-import { type Unit, writeLength } from '../../../core/things/length/length.ts'
+import { ROLL_UNITS, type Unit, writeLength } from '../../../core/things/length/length.ts'
 import type { Arrival } from '../../../core/things/media/arrival.ts'
 import { lotFrom } from '../../../core/things/media/arrival.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
@@ -49,6 +49,8 @@ export function ArrivalForm({
   const [arrived, setArrived] = useState<string | null>(dayOf(new Date()))
   const [paidCents, setPaid] = useState(0)
   const roll = size !== null && size.width !== null && size.length === null
+  /** What it is paid by: metres or feet of a roll, or sheets. */
+  const pieces = roll ? left / ROLL_UNITS[unit].um : sheets
   const arrival: Arrival | null = size && {
     paperId: paper.id,
     form: roll ? 'roll' : 'sheet',
@@ -104,9 +106,10 @@ export function ArrivalForm({
         <TextField label="Number on the box" most={60} value={number} onChange={setNumber} />
         <DayField label="Arrived on" value={arrived} onChange={setArrived} />
         <MoneyField label="Paid for it" currency={currency} value={paidCents} onChange={setPaid} />
-        {read?.ok && paidCents > 0 && (
+        {read?.ok && paidCents > 0 && pieces > 0 && (
           <p className="col-span-full text-sm text-soft">
-            That is {currency} {(paidCents / 100 / (roll ? left / 1_000_000 : sheets)).toFixed(2)} {roll ? 'a metre' : 'a sheet'}.
+            That is {currency} {(paidCents / 100 / pieces).toFixed(2)} a{' '}
+            {roll ? { m: 'metre', ft: 'foot' }[ROLL_UNITS[unit].name] : 'sheet'}.
           </p>
         )}
         <div className="col-span-full">

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { writeLength } from '../../../core/things/length/length.ts'
+import { writeLength, writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
@@ -51,7 +51,7 @@ function PutAside() {
 export function Printers({ studio }: { studio: Studio }) {
   const { unit } = studio.rules
   const [adding, setAdding] = useState(false)
-  const span = (r: { min: number; max: number }) => `${writeLength(r.min, unit).replace(/ (mm|in)$/, '')}–${writeLength(r.max, unit)}`
+  const span = (r: { min: number; max: number }) => `${writeNumber(r.min, unit)}–${writeLength(r.max, unit)}`
   return (
     <div className="mt-3 space-y-6">
       {studio.printers.length === 0 && (
@@ -107,7 +107,9 @@ export function Printers({ studio }: { studio: Studio }) {
                     <td className="num pr-3">
                       {(path.thickness.min / 1000).toFixed(2)}–{(path.thickness.max / 1000).toFixed(2)} mm
                     </td>
-                    <td className="num pr-3">{EDGES.map((e) => (path.margins[e] / 1000).toFixed(1)).join(' · ')} mm</td>
+                    <td className="num pr-3">
+                      {EDGES.map((e) => writeNumber(path.margins[e], unit)).join(' · ')} {unit}
+                    </td>
                     <td className="pr-3">{path.borderless ? (path.borderless.edges.length === 4 ? 'four edges' : 'two sides') : 'no'}</td>
                     <td className="pr-3">{path.printableSide}</td>
                     <td>{path.registration}</td>
