@@ -244,7 +244,7 @@ function PrinterEditor({ entry, studio, asked, onTab: setTab }: EditorProps) {
       <UnsavedGuard dirty={dirty} what={`What you entered of ${draft.name}`} onSave={form.valid ? saves(save.mutateAsync) : null} />
       {tab === 'machine' && (
         <div className="mt-6 border-t border-line pt-4">
-          <ReadRecord id={draft.id} address={draft.address} />
+          <ReadRecord id={draft.id} address={draft.address} unit={unit} />
         </div>
       )}
     </div>

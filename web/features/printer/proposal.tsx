@@ -1,6 +1,8 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import type { Unit } from '../../../core/things/length/length.ts'
+import { sayPart, sayPlace } from '../../../core/things/printers/say-part.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { PrinterProposal } from '../../../core/wire/api/calls/printers.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -11,30 +13,8 @@ import { FileDrop } from '../../ui/file-drop.tsx'
 import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
 
-/** Lengths are the only large whole numbers in a record: shown in millimetres. */
-function say(value: unknown): string {
-  if (value === null || value === undefined) return 'nothing'
-  if (typeof value === 'number') return Number.isInteger(value) && Math.abs(value) >= 1000 ? `${value / 1000} mm` : String(value)
-  if (typeof value === 'object') {
-    const named = value as { name?: string; driverName?: string }
-    if (named.name ?? named.driverName) return named.name ?? named.driverName ?? ''
-    const text = JSON.stringify(value, (_key, v) => (typeof v === 'number' && Number.isInteger(v) && v >= 1000 ? `${v / 1000} mm` : v))
-      .replace(/["{}]/g, ' ')
-      .replace(/\s+/g, ' ')
-    return text.length > 140 ? `${text.slice(0, 140)} …` : text
-  }
-  return String(value)
-}
-
-/** Names of places in words: `paths.heron-roll.margins.left` as “heron-roll, margins, left”. */
-const place = (at: string) =>
-  at
-    .replace(/^(paths|mediaTypes|inks|qualities|expansions)\./, '')
-    .split('.')
-    .join(', ')
-
 /** A record read from elsewhere, shown as a difference before anything of it is taken. */
-function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(): void }) {
+function ProposalView({ proposal, unit, onDone }: { proposal: PrinterProposal; unit: Unit; onDone(): void }) {
   const navigate = useNavigate()
   const { current, proposed, differences, assumed } = proposal
   // Ink levels are read at every print; what matters here is what the machine is.
@@ -91,16 +71,16 @@ function ProposalView({ proposal, onDone }: { proposal: PrinterProposal; onDone(
               <tr key={d.at} className="border-b border-hair align-top">
                 <td className="py-1">
                   <Check
-                    label={`Take ${place(d.at)}`}
+                    label={`Take ${sayPlace(d.at)}`}
                     checked={taken.includes(d.at)}
                     onChange={(on) => setTaken(on ? [...taken, d.at] : taken.filter((t) => t !== d.at))}
                   />
                 </td>
                 <th scope="row" className="py-1 pr-3 font-normal">
-                  {place(d.at)}
+                  {sayPlace(d.at)}
                 </th>
-                <td className="py-1 pr-3 text-soft">{say(d.now)}</td>
-                <td className="py-1">{say(d.proposed)}</td>
+                <td className="py-1 pr-3 text-soft">{sayPart(d.at, d.now, unit)}</td>
+                <td className="py-1">{sayPart(d.at, d.proposed, unit)}</td>
               </tr>
             ))}
           </tbody>
@@ -155,7 +135,7 @@ function Nearby({ onChoose }: { onChoose(address: string): void }) {
 }
 
 /** Reads a record from a printer that speaks IPP, or from a document. */
-export function ReadRecord({ id, address }: { id: string | null; address: string }) {
+export function ReadRecord({ id, address, unit }: { id: string | null; address: string; unit: Unit }) {
   const [at, setAt] = useState(address)
   const [proposal, setProposal] = useState<PrinterProposal | null>(null)
   const read = useMutation({
@@ -203,7 +183,9 @@ export function ReadRecord({ id, address }: { id: string | null; address: string
           {messageOf(read.error)}
         </p>
       )}
-      {proposal && <ProposalView key={JSON.stringify(proposal.differences)} proposal={proposal} onDone={() => setProposal(null)} />}
+      {proposal && (
+        <ProposalView key={JSON.stringify(proposal.differences)} proposal={proposal} unit={unit} onDone={() => setProposal(null)} />
+      )}
     </section>
   )
 }

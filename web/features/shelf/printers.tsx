@@ -121,7 +121,7 @@ export function Printers({ studio }: { studio: Studio }) {
         </section>
       ))}
       <div className="border-t border-line pt-4">
-        <ReadRecord id={null} address="" />
+        <ReadRecord id={null} address="" unit={unit} />
         <p className="mt-3">
           <Button icon="add" onClick={() => setAdding(true)}>
             Begin from its class …
