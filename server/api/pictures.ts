@@ -1,5 +1,6 @@
 import { Readable } from 'node:stream'
 import type { ReadableStream } from 'node:stream/web'
+import { sayBeyond } from '../../core/things/words/beyond.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { picturesPage, removePicture } from '../pictures/remove-picture.ts'
@@ -27,7 +28,7 @@ export function picturesApi(app: App) {
           field: 'picture',
           value: `${stated} bytes`,
           limit: `${LIMITS.uploadBytes} bytes`,
-          message: `The file has ${(stated / (1 << 30)).toFixed(1)} GB; up to 1 GB is taken.`,
+          message: `The file has ${sayBeyond(stated, 1 << 30)} GB; up to 1 GB is taken.`,
         })
       await needRoom(app.store, stated)
       const stream = c.req.raw.body

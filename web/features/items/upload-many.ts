@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
+import { sayBeyond } from '../../../core/things/words/beyond.ts'
 import { ApiError, messageOf, upload } from '../../api/client.ts'
 import type { TakenBefore } from './taken-before.ts'
 
@@ -41,7 +42,7 @@ export function useUploads(before: TakenBefore | null = null) {
         const at = next++
         const file = queue[at] as File
         try {
-          if (file.size > LIMIT) throw new Error(`has ${(file.size / LIMIT).toFixed(1)} GB; up to 1 GB is taken.`)
+          if (file.size > LIMIT) throw new Error(`has ${sayBeyond(file.size, LIMIT)} GB; up to 1 GB is taken.`)
           tell(file.name, 0)
           const known = knownAs?.(file) ?? null
           taken[at] =

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
+import { sayBeyond } from '../../../core/things/words/beyond.ts'
 import { ApiError, fileUrl, messageOf, upload } from '../../api/client.ts'
 import { demoPicturesQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
@@ -23,7 +24,7 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
   const take = async (file: File | undefined) => {
     if (!file || busy) return
     setError(null)
-    if (file.size > LIMIT) return setError(`${file.name} has ${(file.size / LIMIT).toFixed(1)} GB; up to 1 GB is taken.`)
+    if (file.size > LIMIT) return setError(`${file.name} has ${sayBeyond(file.size, LIMIT)} GB; up to 1 GB is taken.`)
     const abort = new AbortController()
     setBusy({ name: file.name, share: 0, abort })
     try {

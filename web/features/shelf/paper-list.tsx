@@ -11,6 +11,7 @@ import {
   saidOver,
   standingOf,
 } from '../../../core/output/lists/paper-csv.ts'
+import { sayBeyond } from '../../../core/things/words/beyond.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { PaperEntry, PaperListSchema } from '../../../core/wire/api/papers.ts'
 import { api, messageOf } from '../../api/client.ts'
@@ -62,8 +63,7 @@ export function PaperList({ onClose }: { onClose(): void }) {
   const [left, setLeft] = useState<ReadonlySet<number>>(new Set())
   const take = async (file: File) => {
     setWrong(null)
-    if (file.size > LARGEST)
-      return setWrong(`The file has ${Math.round(file.size / (1 << 20))} MB; a list of up to 8 MB is read. Split it.`)
+    if (file.size > LARGEST) return setWrong(`The file has ${sayBeyond(file.size, 1 << 20)} MB; a list of up to 8 MB is read. Split it.`)
     const read = readCsv(listText(new Uint8Array(await file.arrayBuffer())))
     if (!read.ok) return setWrong(read.problem.message)
     setList(read.value)
