@@ -1,3 +1,4 @@
+import { facingDifference } from '../../sheet/facing-borders.ts'
 import type { Brief } from '../../things/brief/brief.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
@@ -33,7 +34,7 @@ function outcome(plate: Plate): { lost: number; offCentre: Um } | null {
   const { borders } = front.layout
   return {
     lost: pictureLost(plate.brief, front),
-    offCentre: Math.max(Math.abs(borders.left - borders.right), Math.abs(borders.leading - borders.trailing)),
+    offCentre: facingDifference(borders),
   }
 }
 

@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import { sayBeyond } from '../../../core/things/words/beyond.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import { ApiError, messageOf, upload } from '../../api/client.ts'
 import type { TakenBefore } from './taken-before.ts'
 
@@ -30,7 +31,8 @@ export function useUploads(before: TakenBefore | null = null) {
     if (abort.current) return
     const stop = new AbortController()
     abort.current = stop
-    setBad(files.length > MOST_FILES ? [{ name: `${files.length - MOST_FILES} files`, says: `are left out: ${MOST_FILES} at once.` }] : [])
+    const left = files.length - MOST_FILES
+    setBad(left > 0 ? [{ name: counted(left, 'file is', 'files are'), says: `left out: ${MOST_FILES} at once.` }] : [])
     const queue = files.slice(0, MOST_FILES)
     const taken: (Picture | null)[] = queue.map(() => null)
     const knownAs = before?.matching()

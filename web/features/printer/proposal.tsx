@@ -45,8 +45,8 @@ function ProposalView({ proposal, unit, onDone }: { proposal: PrinterProposal; u
       )}
       {!current && (
         <p className="mt-2">
-          {counted(proposed.paths.length, 'path')}, {proposed.mediaTypes.length} media types, {proposed.inks.length} inks. Add it, then fill
-          in from its manual what it does not say of itself.
+          {counted(proposed.paths.length, 'path')}, {counted(proposed.mediaTypes.length, 'media type')},{' '}
+          {counted(proposed.inks.length, 'ink')}. Add it, then fill in from its manual what it does not say of itself.
         </p>
       )}
       {current && differences.length === 0 && <p className="mt-2">Nothing: the record says the same.</p>}

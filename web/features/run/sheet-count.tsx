@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { pagesOf } from '../../../core/output/page/run-pages.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { membersOf } from '../../../core/things/brief/brief.ts'
+import { counted } from '../../../core/things/words/counted.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient } from '../../api/queries.ts'
@@ -25,8 +26,8 @@ export function SheetCount({ run, behind, plate }: { run: Run; behind: boolean; 
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       toast(
         more
-          ? `${more.copies} more follow as run ${more.id}.`
-          : `It ends when ${now.copies} are out. What has been begun by then comes out unfinished.`,
+          ? `${counted(more.copies, 'more follows', 'more follow')} as run ${more.id}.`
+          : `It ends when ${counted(now.copies, 'is', 'are')} out. What has been begun by then comes out unfinished.`,
       )
     },
     onError: (error) => toast.error(messageOf(error)),

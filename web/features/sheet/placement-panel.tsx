@@ -2,6 +2,7 @@ import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { sayFacing } from '../../../core/sheet/facing-borders.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
@@ -67,7 +68,7 @@ export function PlacementPanel({ editor, plate, rules, onAlternatives }: Props) 
       </dl>
       {setup.borderless === 'none' && layout.visible.w > 0 && (
         <p className="mt-1 text-sm text-soft" data-testid="equal">
-          {equality(layout.borders, unit)}
+          {sayFacing(layout.borders, unit, rules.visibleShift)}
         </p>
       )}
       <div className="mt-3 grid grid-cols-2 gap-2">
@@ -129,13 +130,4 @@ export function PlacementPanel({ editor, plate, rules, onAlternatives }: Props) 
       </ul>
     </>
   )
-}
-
-/** Whether facing borders are equal to the eye. Common practice: below 0.5 mm nobody sees it, from 1 mm people do. */
-function equality(b: { leading: number; trailing: number; left: number; right: number }, unit: 'mm' | 'in'): string {
-  const [across, along] = [Math.abs(b.left - b.right), Math.abs(b.leading - b.trailing)]
-  const worst = Math.max(across, along)
-  if (worst < 500) return 'Facing borders are equal to the eye.'
-  const which = across >= along ? 'left and right' : 'leading and trailing'
-  return `Borders ${which} differ by ${writeLength(worst, unit)}${worst >= 1000 ? ', which is seen' : ', which few see'}.`
 }

@@ -36,7 +36,10 @@ export function RemediesList({ editor, plate, studio }: { editor: JobEditor; pla
             )}
             <span className="col-span-2 text-soft">
               {r.lost < 0.0005 ? 'nothing of the picture lost' : `${(r.lost * 100).toFixed(1)} % of the picture lost`},{' '}
-              {r.offCentre < 500 ? 'equal borders' : `borders differ by ${writeLength(r.offCentre, unit)}`}; {r.cost}
+              {r.offCentre <= studio.rules.visibleShift
+                ? 'borders equal to the eye'
+                : `borders differ by ${writeLength(r.offCentre, unit)}`}
+              ; {r.cost}
             </span>
           </li>
         ))}
