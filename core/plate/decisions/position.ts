@@ -1,14 +1,9 @@
 import { type Offset, OffsetSchema } from '../../sheet/layout.ts'
-import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
-import { type Um, writeLength } from '../../things/length/length.ts'
+import { ENOUGH_READINGS, READABLE, toCorrect } from '../../things/calibration/offset.ts'
+import { writeLength } from '../../things/length/length.ts'
 import { type Candidate, declare } from './decision.ts'
 import { pathDecision } from './path.ts'
 import { printerDecision } from './printer.ts'
-
-/** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
-const READABLE = 100
-/** What nobody would read is not corrected, nor told. */
-const toCorrect = (um: Um): Um => (Math.abs(um) < READABLE / 2 ? 0 : um)
 
 /** Skew is said, not corrected: a print cannot be turned by a tenth of a degree without softening it. */
 const skewText = (degrees: number | null) =>

@@ -30,6 +30,11 @@ export const CalibrationSchema = z.object({
 })
 export type Calibration = z.infer<typeof CalibrationSchema>
 
+/** A tenth of a millimetre is as well as anybody reads a ruler, µm. */
+export const READABLE: Um = 100
+/** What of an offset is made up for: what nobody would read is not corrected, nor told. */
+export const toCorrect = (um: Um): Um => (Math.abs(um) < READABLE / 2 ? 0 : um)
+
 /** Inspections it takes before anything is corrected. */
 export const ENOUGH_READINGS = 3
 /** Only the latest count: a printer is serviced and moved. */

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { useNavigate } from 'react-router'
-import { ENOUGH_READINGS } from '../../../core/things/calibration/offset.ts'
+import { ENOUGH_READINGS, toCorrect } from '../../../core/things/calibration/offset.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { lotChoices } from '../../../core/things/media/lot-choices.ts'
 import type { Lot } from '../../../core/things/media/media.ts'
@@ -54,7 +54,9 @@ export function LayoutTestPanel({ studio, printerId, path }: { studio: Studio; p
           {known.runs.length === 1 ? 'inspection' : 'inspections'}.{' '}
           {known.runs.length < ENOUGH_READINGS
             ? `${ENOUGH_READINGS - known.runs.length} more before anything is corrected.`
-            : 'Jobs on this path make up for it.'}
+            : toCorrect(known.across) === 0 && toCorrect(known.along) === 0
+              ? 'There is nothing to make up for.'
+              : 'Jobs on this path make up for it.'}
         </p>
       ) : (
         <p className="mt-1 text-soft">Nobody has measured a print from this path yet. Three measured prints are enough to correct it.</p>
