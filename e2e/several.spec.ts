@@ -241,8 +241,12 @@ test('a contact sheet of sixty files dropped at once: a bad one is listed, the r
   test.setTimeout(300_000)
   await page.goto('/lantern-wharf/new')
   const bad = { name: 'broken.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') }
+  await page.getByLabel('More pictures').setInputFiles([bad])
+  const alert = page.getByRole('alert').filter({ hasText: 'left out' })
+  await expect(alert).toContainText(/^One file was left out\.broken\.png: /)
   await page.getByLabel('More pictures').setInputFiles([...(await files(59)), bad, ...(await files(1, [200, 300]))])
   await expect(page.getByRole('heading', { name: '60 pictures are in' })).toBeVisible({ timeout: 240_000 })
+  await expect(alert).toContainText(/^One file was left out; the others are in\.broken\.png: /)
   await page.getByRole('button', { name: 'A contact sheet of them' }).click()
   await expect(page.getByText('60 pictures, 60 prints')).toBeVisible()
   const id = Number(/jobs\/(\d+)/.exec(page.url())?.[1])

@@ -5,9 +5,12 @@ import type { Picture } from '../../core/things/brief/picture.ts'
 import { lotSizeName } from '../../core/things/media/lot-name.ts'
 import { api, messageOf } from '../api/client.ts'
 import { keptAs } from '../api/here.ts'
+import { studioQuery } from '../api/queries.ts'
 import { AddPictures } from '../features/items/add-pictures.tsx'
 import { type Begin, BeginMany, beginsWith } from '../features/items/begin-many.tsx'
+import { LeftOut } from '../features/items/left-out.tsx'
 import { takenBefore } from '../features/items/taken-before.ts'
+import type { Left } from '../features/items/upload-many.ts'
 import { PictureTaker } from '../features/picture/picture-taker.tsx'
 import { Button } from '../ui/button.tsx'
 import { toast } from '../ui/toast.tsx'
@@ -17,12 +20,15 @@ export function NewJob() {
   const navigate = useNavigate()
   const [busy, setBusy] = useState(false)
   const [many, setMany] = useState<Picture[] | null>(null)
+  /** What was not taken of them, until it is read. */
+  const [left, setLeft] = useState<Left | null>(null)
   const [taken] = useState(() => takenBefore(sessionStorage, keptAs('taken-in')))
   const [before, setBefore] = useState(() => taken.list())
   // From a lot's own page it is for that lot.
   const [asked] = useSearchParams()
   const [paperId, lotId] = [asked.get('paper'), asked.get('lot')]
   const like = Number(asked.get('like')) || null
+  const unit = useQuery(studioQuery).data?.rules.unit ?? 'mm'
   const lot = useQuery({
     queryKey: ['studio', 'lots', lotId],
     queryFn: () => api('GET /lots/{id}', { id: lotId ?? '' }),
@@ -84,9 +90,10 @@ export function NewJob() {
       {like && <p className="mb-4 border-l-4 border-act bg-paper p-2">Set up as job {like}: everything but the pictures is taken over.</p>}
       {lot.data && (
         <p className="mb-4 border-l-4 border-act bg-paper p-2">
-          On {lot.data.paper.name}, {lotSizeName(lot.data.lot, 'mm')}.
+          On {lot.data.paper.name}, {lotSizeName(lot.data.lot, unit)}.
         </p>
       )}
+      {many && left && <LeftOut left={left} taken={many.length} onRead={() => setLeft(null)} />}
       {many ? (
         <BeginMany
           pictures={many}
@@ -96,6 +103,7 @@ export function NewJob() {
             taken.forget()
             setBefore([])
             setMany(null)
+            setLeft(null)
           }}
         />
       ) : (
@@ -124,9 +132,13 @@ export function NewJob() {
             <AddPictures
               act="Many files …"
               before={taken}
-              onTaken={(pictures) => {
+              onTaken={(pictures, out) => {
                 const [one, ...more] = pictures
-                if (!one || more.length > 0) return setMany(pictures)
+                if (!one || more.length > 0) {
+                  setLeft(out)
+                  return setMany(pictures)
+                }
+                for (const { name, says } of out.bad) toast.error(`${name} is left out: ${says}`)
                 // One alone is begun at once; what an upload before it left stays.
                 if (taken.list().length === 1) taken.forget()
                 void begin(one)

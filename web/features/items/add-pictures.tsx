@@ -2,26 +2,28 @@ import type { Picture } from '../../../core/things/brief/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { FileDrop } from '../../ui/file-drop.tsx'
 import { Progress } from '../../ui/progress.tsx'
+import { LeftOut } from './left-out.tsx'
 import type { TakenBefore } from './taken-before.ts'
-import { useUploads } from './upload-many.ts'
+import { type Left, useUploads } from './upload-many.ts'
 
 interface Props {
   act: string
   /** Where files are kept that are in, for when the upload is broken off. */
   before?: TakenBefore
-  onTaken(pictures: Picture[]): void
+  /** @param left what could not be taken: shown here as long as this stands */
+  onTaken(pictures: Picture[], left: Left): void
 }
 
 /** Takes many pictures at once, shows how far it is, and lists what could not be taken. */
 export function AddPictures({ act, before, onTaken }: Props) {
-  const { now, bad, take, cancel, forget } = useUploads(before)
+  const { now, left, taken, take, cancel, forget } = useUploads(before)
   return (
     <div>
       {now ? (
         <div role="status" className="border border-dashed border-line p-3">
           <p className="truncate">
             <span className="num">
-              {now.done} of {now.of}
+              {now.taken} of {now.of}
             </span>
             {' pictures are in. '}
             {now.share < 1 ? `Taking in ${now.name}` : `Reading ${now.name}`} …
@@ -45,21 +47,7 @@ export function AddPictures({ act, before, onTaken }: Props) {
           <span className="text-sm text-faint">or drop them here, as many as you like</span>
         </FileDrop>
       )}
-      {bad.length > 0 && (
-        <div role="alert" className="mt-2 border-l-2 border-warn pl-2 text-sm">
-          <p className="font-semibold">{bad.length === 1 ? 'One file was' : `${bad.length} files were`} left out; the others are in.</p>
-          <ul className="max-h-40 overflow-y-auto">
-            {bad.map(({ name, says }) => (
-              <li key={`${name} ${says}`}>
-                {name}: {says}
-              </li>
-            ))}
-          </ul>
-          <Button kind="link" onClick={forget}>
-            I have read it
-          </Button>
-        </div>
-      )}
+      <LeftOut left={left} taken={taken} onRead={forget} />
     </div>
   )
 }

@@ -5,6 +5,7 @@ import { withDropped } from '../../../core/things/brief/edit-items.ts'
 import { Progress } from '../../ui/progress.tsx'
 import { toast } from '../../ui/toast.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
+import { LeftOut } from './left-out.tsx'
 import { useUploads } from './upload-many.ts'
 
 interface Props {
@@ -31,7 +32,7 @@ function under(event: DragEvent, form: Form): On | undefined {
  */
 export default function SheetDrop({ editor, form }: Props) {
   const [on, setOn] = useState<On | undefined>(undefined)
-  const { now, bad, take } = useUploads()
+  const { now, left, taken, take, forget } = useUploads()
   const here = useRef<HTMLDivElement>(null)
   const latest = useRef({ editor, form, take })
   latest.current = { editor, form, take }
@@ -87,11 +88,9 @@ export default function SheetDrop({ editor, form }: Props) {
           {now && <Progress className="mt-1 w-40" label="Upload" share={(now.done + Math.min(0.99, now.share)) / now.of} />}
         </p>
       )}
-      {bad.length > 0 && (
-        <p role="alert" className="border-l-2 border-warn bg-raised px-2 py-1">
-          {bad.map(({ name, says }) => `${name}: ${says}`).join(' ')}
-        </p>
-      )}
+      <div className="bg-raised">
+        <LeftOut left={left} taken={taken} onRead={forget} />
+      </div>
     </div>
   )
 }

@@ -1,17 +1,18 @@
 import { useRef, useState } from 'react'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import { sayBeyond } from '../../../core/things/words/beyond.ts'
-import { counted } from '../../../core/things/words/counted.ts'
 import { ApiError, messageOf, upload } from '../../api/client.ts'
 import type { TakenBefore } from './taken-before.ts'
 
 /** Largest file that is taken, and most files at once. */
 const LIMIT = 1 << 30
-const MOST_FILES = 2000
+export const MOST_FILES = 2000
 /** Files that are sent beside each other: the server reads two at a time. */
 const AT_ONCE = 2
 
 export interface Uploading {
+  /** Files that are in, those that are in or left out, and all of them. */
+  taken: number
   done: number
   of: number
   /** The file that is being sent, and how far. */
@@ -19,26 +20,36 @@ export interface Uploading {
   share: number
 }
 
+/** Files that were not taken: each with why, and how many were beyond as many as are taken at once. */
+export interface Left {
+  bad: { name: string; says: string }[]
+  beyond: number
+}
+const NONE: Left = { bad: [], beyond: 0 }
+
 /**
  * Sends many pictures one after the other; what cannot be taken is listed and the rest goes on.
  * @param before files that are in already are not sent again, and those that are taken in are kept there
  */
 export function useUploads(before: TakenBefore | null = null) {
   const [now, setNow] = useState<Uploading | null>(null)
-  const [bad, setBad] = useState<{ name: string; says: string }[]>([])
+  const [left, setLeft] = useState(NONE)
+  const [count, setCount] = useState(0)
   const abort = useRef<AbortController | null>(null)
-  const take = async (files: readonly File[], onTaken: (pictures: Picture[]) => void): Promise<void> => {
+  const take = async (files: readonly File[], onTaken: (pictures: Picture[], left: Left) => void): Promise<void> => {
     if (abort.current) return
     const stop = new AbortController()
     abort.current = stop
-    const left = files.length - MOST_FILES
-    setBad(left > 0 ? [{ name: counted(left, 'file is', 'files are'), says: `left out: ${MOST_FILES} at once.` }] : [])
     const queue = files.slice(0, MOST_FILES)
+    let out: Left = { bad: [], beyond: files.length - queue.length }
+    setLeft(NONE)
+    setCount(0)
     const taken: (Picture | null)[] = queue.map(() => null)
     const knownAs = before?.matching()
     let next = 0
     let done = 0
-    const tell = (name: string, share: number) => setNow({ done, of: queue.length, name, share })
+    const tell = (name: string, share: number) =>
+      setNow({ taken: taken.filter((picture) => picture !== null).length, done, of: queue.length, name, share })
     const worker = async () => {
       while (next < queue.length && !stop.signal.aborted) {
         const at = next++
@@ -54,7 +65,8 @@ export function useUploads(before: TakenBefore | null = null) {
         } catch (error) {
           if (error instanceof ApiError && error.problem.code === 'cancelled') return
           const says = error instanceof ApiError ? messageOf(error) : (error as Error).message
-          setBad((list) => [...list, { name: file.name, says }])
+          out = { ...out, bad: [...out.bad, { name: file.name, says }] }
+          setLeft(out)
         }
         done++
         tell(file.name, 1)
@@ -65,7 +77,9 @@ export function useUploads(before: TakenBefore | null = null) {
     setNow(null)
     // In the order they were given, whichever came first.
     const pictures = taken.flatMap((picture) => picture ?? [])
-    if (pictures.length > 0) onTaken(pictures)
+    setLeft(out)
+    setCount(pictures.length)
+    if (pictures.length > 0) onTaken(pictures, out)
   }
-  return { now, bad, take, cancel: () => abort.current?.abort(), forget: () => setBad([]) }
+  return { now, left, taken: count, take, cancel: () => abort.current?.abort(), forget: () => setLeft(NONE) }
 }
