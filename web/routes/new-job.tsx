@@ -93,7 +93,11 @@ export function NewJob() {
           On {lot.data.paper.name}, {lotSizeName(lot.data.lot, unit)}.
         </p>
       )}
-      {many && left && <LeftOut left={left} taken={many.length} onRead={() => setLeft(null)} />}
+      {many && left && (
+        <div className="mb-4">
+          <LeftOut left={left} taken={many.length} onRead={() => setLeft(null)} />
+        </div>
+      )}
       {many ? (
         <BeginMany
           pictures={many}
