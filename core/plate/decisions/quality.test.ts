@@ -37,7 +37,7 @@ function reasons(qualities: Quality[], copies = 1) {
 
 test('of three the coarsest is the quickest, the finest the finest, and the middle enough', () =>
   expect(reasons([quality('fine', 1440, 760), quality('standard', 720, 330), quality('finest', 2880, 1800)])).toEqual({
-    standard: 'It is the coarsest setting, and none costs less time.',
+    standard: 'It is the coarsest setting, and costs least time.',
     fine: 'The middle setting is enough for nearly all prints.',
     finest: 'It is the finest setting: every step up costs time and ink.',
   }))
@@ -49,12 +49,10 @@ test('a coarse setting that is not the quickest is not said to be; of two alike 
     finest: 'It is the finest setting: every step up costs time and ink.',
   })
   expect(reasons([quality('both-ways', 1440, 400), quality('one-way', 1440, 800)])).toEqual({
-    'both-ways': 'It is the coarsest setting, and none costs less time.',
+    'both-ways': 'It is the coarsest setting, and costs least time.',
     'one-way': 'It is the coarsest setting.',
   })
-  expect(reasons([quality('coarse', 720, 500), quality('fine', 1440, 400)]).fine).toBe(
-    'It is the finest setting, and none costs less time.',
-  )
+  expect(reasons([quality('coarse', 720, 500), quality('fine', 1440, 400)]).fine).toBe('It is the finest setting, and costs least time.')
   expect(reasons([quality('only', 1440, 400)])).toEqual({ only: 'It is the only setting.' })
 })
 
@@ -63,7 +61,7 @@ test('fifty copies are a rush, forty-nine none: they go on the quickest that is 
   const said = (copies: number) => reasons(all, copies).standard
   expect(said(49)).toBe('The middle setting is enough for nearly all prints.')
   expect(said(50)).toBe('50 prints go on the quickest that is not coarse.')
-  expect(reasons(all, 50).draft).toBe('It is the coarsest setting, and none costs less time.')
+  expect(reasons(all, 50).draft).toBe('It is the coarsest setting, and costs least time.')
 })
 
 test('print-quality is 3, 4 or 5 (RFC 8011 section 5.2.13), and which of several is said by its dots', () => {

@@ -7,7 +7,7 @@ import { stockDecision } from './stock.ts'
 /** From how many copies on a job counts as a rush of small prints, printed on standard. Common practice. */
 const RUSH_COPIES = 50
 
-const NONE_QUICKER = 'none costs less time'
+const QUICKEST = 'costs least time'
 
 /** IPP `print-quality` (RFC 8011 section 5.2.13). */
 const PRINT_QUALITY = { draft: 3, normal: 4, high: 5 } as const
@@ -55,9 +55,9 @@ export const qualityDecision = declare({
               : printer.qualities.length === 1
                 ? 'It is the only setting.'
                 : q.dpi === dpis[0]
-                  ? `It is the coarsest setting${quickest ? `, and ${NONE_QUICKER}` : ''}.`
+                  ? `It is the coarsest setting${quickest ? `, and ${QUICKEST}` : ''}.`
                   : q.dpi === dpis.at(-1)
-                    ? `It is the finest setting${quickest ? `, and ${NONE_QUICKER}` : ': every step up costs time and ink'}.`
+                    ? `It is the finest setting${quickest ? `, and ${QUICKEST}` : ': every step up costs time and ink'}.`
                     : 'The middle setting is enough for nearly all prints.',
       }
     })

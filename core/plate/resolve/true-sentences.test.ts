@@ -90,7 +90,7 @@ const CLAIMS: readonly { says: RegExp; of: string | null; holds(plate: Plate, st
       studio.printers.every((p) => p.id !== setup?.printer.id || p.qualities.every((q) => q.dpi >= (setup?.quality.dpi ?? 0))),
   },
   {
-    says: /none costs less time/i,
+    says: /costs least time/,
     of: 'quality',
     holds: ({ setup }, studio) =>
       studio.printers.every(
