@@ -97,9 +97,10 @@ test('what nobody can know is said and left: a lot below nothing, a missing lot,
   })
   const found = await repair(store, files)
   expect(found.mended).toEqual([])
+  expect(found.left).toContain(`Of lot ${lot.id} 3 sheets more went than there were: count it.`)
   expect(found.left.map((says) => says.split(' ').slice(0, 4).join(' '))).toEqual([
     'heron-cassette is recorded to',
-    `Lot ${lot.id} has -3:`,
+    `Of lot ${lot.id} 3`,
     'The file of profile',
   ])
 })

@@ -1,3 +1,4 @@
+import { lotAmount } from '../../core/things/media/lot-amount.ts'
 import { jobStateOf, MOVING } from '../../core/work/runs/states.ts'
 import { log } from '../log.ts'
 import type { Store } from '../store/store.ts'
@@ -37,12 +38,14 @@ export async function repair(store: Store, files: { has(hash: string): boolean }
       found.mended.push(`Run ${run.id} dried without an end; it is taken to be dry.`)
     }
   // A path cannot hold more of a lot than there is.
+  const { unit } = await store.rules.read()
   for (const { printerId, pathId, lotId, remaining } of await store.lots.loaded()) {
     if (lotId === null) continue
     const lot = await store.lots.find(lotId).catch(() => null)
     if (!lot) found.left.push(`${pathId} is recorded to hold lot ${lotId}, which is not there.`)
     else if (remaining > lot.stock) {
-      const says = `${pathId} was recorded to hold ${remaining} of lot ${lot.id}, of which there are ${lot.stock}`
+      const [held, there] = [remaining, Math.max(0, lot.stock)].map((of) => lotAmount(lot, of, unit))
+      const says = `${pathId} was recorded to hold ${held} of lot ${lot.id}, which has ${there}`
       const mended = await store.lots.load(printerId, pathId, lot.id, Math.max(0, lot.stock)).then(
         () => true,
         () => false,
@@ -51,7 +54,8 @@ export async function repair(store: Store, files: { has(hash: string): boolean }
       else found.left.push(`${says}, some of it elsewhere. Count it.`)
     }
   }
-  for (const lot of await store.lots.list()) if (lot.stock < 0) found.left.push(`Lot ${lot.id} has ${lot.stock}: count it.`)
+  for (const lot of await store.lots.list())
+    if (lot.stock < 0) found.left.push(`Of lot ${lot.id} ${lotAmount(lot, -lot.stock, unit)} more went than there were: count it.`)
   for (const { id, name, hash } of await store.pictures.all())
     if (!files.has(hash)) found.left.push(`The file of picture “${name}” (${id}) is missing; add it again to print it.`)
   for (const profile of await store.profiles.list())

@@ -1,10 +1,13 @@
 import { QueryTypes } from 'sequelize'
 import type { z } from 'zod'
+import { lotAmount } from '../../core/things/media/lot-amount.ts'
 import { type Lot, LotStorySchema } from '../../core/things/media/media.ts'
+import { counted } from '../../core/things/words/counted.ts'
 import type { LotEntry, LotFate } from '../../core/wire/api/papers.ts'
 import type { Row } from '../db/tables.ts'
 import { missing, Refusal } from '../problems.ts'
 import { listAgain } from './list-again.ts'
+import { rules } from './rules.ts'
 import type { Before } from './snapshots.ts'
 import { readable, type Scope, table } from './table.ts'
 
@@ -134,14 +137,16 @@ export function lots(scope: Scope) {
         const elsewhere = (await trays.all({ lotId })).filter((t) => t.printerId !== printerId || t.pathId !== pathId)
         if (lot.form === 'roll') for (const tray of elsewhere) await trays.change(tray, { lotId: null, remaining: 0 })
         const lies = lot.form === 'roll' ? 0 : elsewhere.reduce((sum, t) => sum + t.remaining, 0)
-        if (lies + remaining > lot.stock)
+        if (lies + remaining > lot.stock) {
+          const left = lotAmount(lot, lot.stock, (await rules(scope).read()).unit)
           throw new Refusal(422, {
             code: 'not-so-many',
             field: 'remaining',
             value: String(remaining),
             limit: String(Math.max(0, lot.stock - lies)),
-            message: `Lot ${lotId} has ${lot.stock} left${lies > 0 ? `, and ${lies} of them lie in another path` : ''}. Record what lies here, or correct the stock.`,
+            message: `Lot ${lotId} has ${left} left${lies > 0 ? `, and ${counted(lies, 'of them lies', 'of them lie')} in another path` : ''}. Record what lies here, or correct the stock.`,
           })
+        }
       }
       await trays.put({ printerId, pathId, lotId, remaining: lotId === null ? 0 : remaining })
     },

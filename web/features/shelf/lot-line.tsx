@@ -1,10 +1,10 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { type Unit, writeRoll } from '../../../core/things/length/length.ts'
+import type { Unit } from '../../../core/things/length/length.ts'
+import { lotAmount } from '../../../core/things/media/lot-amount.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import type { Paper } from '../../../core/things/media/media.ts'
-import { counted } from '../../../core/things/words/counted.ts'
 import type { LotEdit, LotEntry, LotFate } from '../../../core/wire/api/papers.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
@@ -18,9 +18,6 @@ import { toast } from '../../ui/toast.tsx'
 import { MeasureLot } from './measure-lot.tsx'
 
 const refresh = () => Promise.all([queryClient.invalidateQueries({ queryKey: papersKey }), queryClient.invalidateQueries(studioQuery)])
-
-/** What was left and what came, in sheets or metres. */
-const amount = (lot: LotEntry, of: number, unit: Unit) => (lot.form === 'roll' ? writeRoll(of, unit) : counted(of, 'sheet'))
 
 /** One box or roll: how much is left, what it measures, what became of it. */
 export function LotLine({ lot, paper, unit }: { lot: LotEntry; paper: Paper; unit: Unit }) {
@@ -41,7 +38,7 @@ export function LotLine({ lot, paper, unit }: { lot: LotEntry; paper: Paper; uni
   const name = lotSizeName(lot, unit)
   const told = [
     lot.number && `no. ${lot.number}`,
-    lot.arrived && `came ${lot.arrived}${lot.arrivedWith ? ` with ${amount(lot, lot.arrivedWith, unit)}` : ''}`,
+    lot.arrived && `came ${lot.arrived}${lot.arrivedWith ? ` with ${lotAmount(lot, lot.arrivedWith, unit)}` : ''}`,
     lot.opened ? `opened ${lot.opened}` : null,
     lot.aside && 'set aside: nothing is planned on it',
     lot.finished && 'used up',
