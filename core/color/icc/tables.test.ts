@@ -86,6 +86,9 @@ test('a table of elements is read where its grid and all its parts lie inside it
   expect(code(elements([3], 1, { others: 62 }))).toContain('points outside itself')
   expect(code(elements([3], 1, { others: 61 }))).toMatchObject({ kind: 'lutAToB' })
   expect(code(elements([3], 1), 59)).toContain('points outside itself')
+  expect(code(elements([3], 1), 60)).toContain('more than it holds')
+  // Numbers of no bytes take no room, and are no numbers.
+  expect(code(elements([3, 4, 5], 0))).toContain('more than it holds')
 })
 
 test('an lut8 is read by its own numbers: curves of 256, a grid of two, worked by hand', () => {

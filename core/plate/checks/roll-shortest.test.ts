@@ -43,3 +43,16 @@ test('a sheet too small for every path of the paper is printed on its roll and t
   expect([layout?.frame.w, layout?.frame.h].sort()).toEqual([mm(127), mm(178)])
   expect(layout?.sheet.h).toBe(mm(203))
 })
+
+test('what is too long for a path is not helped by the shortest cut of a roll: trimming is offered for what is too small alone', () => {
+  // 127 mm are too narrow for the cassette (203 from), 800 too long for it (594 up to); the roll takes 15 m.
+  const plate = plateOf({
+    brief: { paperId: 'pilot-rag', sheet: { width: mm(127), length: mm(800), name: null }, size: { by: 'sheet', fill: false } },
+    pins: { path: 'heron-cassette' },
+    studio: onlyHeron,
+  })
+  expect(finding(plate, 'sheet-too-long')).toMatchObject({ level: 'stop', numbers: { value: mm(800), limit: mm(594) } })
+  expect(finding(plate, 'sheet-too-long')?.fix?.label).not.toBe('Print it on the roll and trim it')
+  expect(finding(plate, 'sheet-too-long')?.says).not.toMatch(/shortest cut/)
+  expect(finding(plate, 'sheet-too-short')?.fix?.label).toBe('Print it on the roll and trim it')
+})
