@@ -77,6 +77,24 @@ test.each([
   expect(Math.abs((row?.spread.max ?? Number.NaN) - Math.max(...apart))).toBeLessThan(1)
 })
 
+test.each(['gannet-lamproom-baryta', 'gannet-quay-matte', 'albatross-mainsail-canvas'])(
+  'greys of %s carry the cast that Argyll’s tables give them, worst where it is worst there',
+  (name) => {
+    const { neutrality, black } = health(bytes(name))
+    // From a step above the black that is reached to the paper, in 64 greys.
+    const wanted = Array.from({ length: 64 }, (_, i): Triple => [black.relativeL + 1 + ((99 - black.relativeL) * i) / 63, 0, 0])
+    const file = `demo/profiles/${name}.icc`
+    const casts = xicclu('f', 'r', file, xicclu('b', 'r', file, wanted)).map(([, a, b]) => Math.hypot(a, b))
+    const worst = Math.max(...casts)
+    expect(Math.abs(neutrality.max - worst)).toBeLessThan(0.35)
+    expect(Math.abs(neutrality.mean - casts.reduce((a, b) => a + b) / 64)).toBeLessThan(0.12)
+    // Of greys that are nearly as bad either may be called the worst.
+    const called = wanted.findIndex(([l]) => Math.abs(l - neutrality.atL) < 0.01)
+    expect(called).toBeGreaterThanOrEqual(0)
+    expect(worst - (casts[called] as number)).toBeLessThan(0.5)
+  },
+)
+
 test('a dent is found where it is on the ramps that cross it, and said', () => {
   const sound = health(bytes('gannet-lamproom-baryta'))
   const { file, red } = withDent(bytes('gannet-lamproom-baryta'), 8)
