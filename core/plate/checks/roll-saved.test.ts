@@ -1,8 +1,9 @@
 import { finding, studioOf } from '../../testing/fixtures.ts'
-import { several } from '../../testing/several.ts'
+import { itemsOf, several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import { resolve } from '../resolve/resolve.ts'
+import { rollSaved } from './roll-saved.ts'
 
 const piece = (width: number, height: number, copies = 1) => ({
   size: { by: 'picture' as const, width: mm(width), height: mm(height) },
@@ -61,4 +62,25 @@ test('pieces with white of their own, as those of a gang, count with it; a pathâ
     },
   )
   expect(finding(narrower, 'roll-saved')?.numbers.alone).toBe(3 * mm(214 + 37) + mm(394 + 37))
+})
+
+test('a saving that reads the same is not told; a tenth of a millimetre is the first that is', () => {
+  const found = (h: number) =>
+    rollSaved.find(
+      {
+        together: { as: 'sizes' },
+        brief: { unit: 'mm', items: itemsOf([piece(200, 250)]) },
+        path: { kind: 'roll', margins: { leading: mm(10), trailing: mm(10), left: 0, right: 0 }, length: { min: 0 } },
+        way: { fed: { width: mm(400) } },
+        layout: { sheet: { h } },
+        sheets: 1,
+        arranged: { left: [] },
+      } as never,
+      null as never,
+    )
+  // One by one it lies with its 200 mm along the roll, 10 mm at each end.
+  expect([found(mm(220)), found(mm(221)), found(219_960)]).toEqual([[], [], []])
+  expect(found(219_900)).toMatchObject([
+    { says: 'Laid together the pieces take 219.9 mm of the roll; one by one they would take 220.0 mm.', numbers: { saved: 100 } },
+  ])
 })

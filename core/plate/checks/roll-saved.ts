@@ -29,11 +29,14 @@ export const rollSaved: Check = {
     }, 0)
     const now = layout.sheet.h * sheets
     const saved = alone - now
-    if (!Number.isFinite(alone) || saved < 1000) return []
+    if (!Number.isFinite(alone) || saved <= 0) return []
+    const [beside, apart] = [now, alone].map((length) => writeRoll(Math.round(length), brief.unit))
+    // What reads the same is not worth a sentence.
+    if (beside === apart) return []
     return [
       {
         level: 'note',
-        says: `Laid together the pieces take ${writeRoll(Math.round(now), brief.unit)} of the roll; one by one they would take ${writeRoll(Math.round(alone), brief.unit)}.`,
+        says: `Laid together the pieces take ${beside} of the roll; one by one they would take ${apart}.`,
         numbers: { together: Math.round(now), alone: Math.round(alone), saved: Math.round(saved) },
       },
     ]

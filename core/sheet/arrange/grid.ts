@@ -39,8 +39,9 @@ function bestCells(grid: Grid, ground: Ground, pieces: number): { cells: Arrange
   const turned: Grid = { ...grid, cell: { width: grid.cell.height, height: grid.cell.width } }
   const other = { cells: cellsOn(turned, ground, pieces), grid: turned }
   const count = ({ cells }: typeof plain) => (cells ? cells.columns * cells.rows : 0)
-  // On a roll, the way that takes less of it.
-  const length = ({ cells }: typeof plain) => (cells ? cells.rows * cells.h : Number.POSITIVE_INFINITY)
+  // On a roll, the way that takes less of it: with captions and gutters, which may make up for lower cells.
+  const between = Math.max(grid.gutter, 2 * grid.bleed) + (grid.captions === 'none' ? 0 : CAPTION_HEIGHT)
+  const length = ({ cells }: typeof plain) => (cells ? cells.rows * (cells.h + between) : Number.POSITIVE_INFINITY)
   const better = ground.open ? length(other) < length(plain) : count(other) > count(plain)
   return better ? other : plain
 }
