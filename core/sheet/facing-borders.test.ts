@@ -1,4 +1,5 @@
 import { bordersUneven } from '../plate/checks/borders-uneven.ts'
+import { foundBy } from '../testing/fixtures.ts'
 import { facingDifference, sayFacing } from './facing-borders.ts'
 
 const borders = (left: number, right: number, leading: number, trailing: number) => ({ left, right, leading, trailing })
@@ -27,7 +28,7 @@ test('what is seen is what the check of uneven borders warns of, at every differ
         offset: { x: 0, y: 0 },
         studio: { rules: { visibleShift } },
       }
-      const warned = bordersUneven.find(settled as never, null as never).length > 0
+      const warned = foundBy(bordersUneven, settled).length > 0
       expect([visibleShift, off, warned]).toEqual([visibleShift, off, /is seen/.test(sayFacing(b, 'mm', visibleShift))])
     }
 })

@@ -4,9 +4,11 @@ import type { Edges } from '../things/paths/path.ts'
 /** Most that a facing pair of borders differs, µm. */
 export const facingDifference = (b: Edges): Um => Math.max(Math.abs(b.left - b.right), Math.abs(b.leading - b.trailing))
 
+/** Facing borders that a shift lies behind differ by twice that shift: the most that is not seen, µm. @param visibleShift the house rule, µm */
+export const unseenDifference = (visibleShift: Um): Um => 2 * visibleShift
+
 /**
- * Whether facing borders are equal to the eye, in a sentence. Borders that differ by twice a shift come of that shift: by
- * more than twice what nobody sees they are seen.
+ * Whether facing borders are equal to the eye, in a sentence.
  * @param b borders on the true sheet, µm
  * @param visibleShift the house rule: a shift nobody sees, up to, µm
  */
@@ -14,5 +16,5 @@ export function sayFacing(b: Edges, unit: Unit, visibleShift: Um): string {
   const worst = facingDifference(b)
   if (worst <= visibleShift) return 'Facing borders are equal to the eye.'
   const which = Math.abs(b.left - b.right) >= Math.abs(b.leading - b.trailing) ? 'left and right' : 'leading and trailing'
-  return `Borders ${which} differ by ${writeLength(worst, unit)}, which ${worst > 2 * visibleShift ? 'is seen' : 'few see'}.`
+  return `Borders ${which} differ by ${writeLength(worst, unit)}, which ${worst > unseenDifference(visibleShift) ? 'is seen' : 'few see'}.`
 }

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import type { Finding } from '../plate/checks/check.ts'
+import type { Check, Finding, Found } from '../plate/checks/check.ts'
 import type { Pins } from '../plate/decisions/registry.ts'
 import { applyFix } from '../plate/resolve/apply-fix.ts'
 import type { Plate } from '../plate/resolve/plate.ts'
@@ -144,3 +144,6 @@ export function afterFix(plate: Plate, id: string, alter?: (studio: Studio) => v
   const then = applyFix(plate, fix)
   return resolve(then.brief, studio, then.pins)
 }
+
+/** What a check finds in just so much of a settled plate as it looks at. */
+export const foundBy = (check: Check, settled: object): Found[] => (check.find as (of: unknown, none: null) => Found[])(settled, null)

@@ -142,7 +142,8 @@ export function NewJob() {
                   setLeft(out)
                   return setMany(pictures)
                 }
-                for (const { name, says } of out.bad) toast.error(`${name} is left out: ${says}`)
+                const [bad, ...others] = out.bad
+                if (bad) toast.error(`${bad.name} is left out${others.length > 0 ? `, as are ${others.length} more` : ''}: ${bad.says}`)
                 // One alone is begun at once; what an upload before it left stays.
                 if (taken.list().length === 1) taken.forget()
                 void begin(one)

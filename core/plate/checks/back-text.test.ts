@@ -1,4 +1,4 @@
-import { finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { finding, foundBy, plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import { backText } from './back-text.ts'
@@ -22,14 +22,13 @@ const reaching = (past: { left?: number; top?: number; right?: number; bottom?: 
   const { left = 0, top = 0, right = 0, bottom = 0 } = past
   const printable = { x: mm(3), y: mm(4), w: mm(90), h: mm(130) }
   const rect = { x: mm(3) - left, y: mm(4) - top, w: mm(90) + left + right, h: mm(130) + top + bottom }
-  const settled = {
+  return foundBy(backText, {
     brief: { unit: 'mm', make: NEW_MAKE['folded-card'] },
     text: { rect },
     back: null,
     layout: { printable, sheet: { x: 0, y: 0, w: mm(100), h: mm(150) } },
     ...of,
-  }
-  return backText.find(settled as never, undefined as never)
+  })
 }
 
 test.each(['left', 'top', 'right', 'bottom'] as const)(

@@ -1,9 +1,7 @@
+import { facingDifference, unseenDifference } from '../../sheet/facing-borders.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { type Check, UNUSABLE } from './check.ts'
 import { clearBorder } from './clear-border.ts'
-
-/** A difference of facing borders that is seen is twice the shift that is. */
-const BOTH = 2
 
 export const bordersUneven: Check = {
   id: 'borders-uneven',
@@ -18,10 +16,11 @@ export const bordersUneven: Check = {
     // Wider at the foot is wanted wider there; only equal borders are held to be equal.
     if (size.by !== 'border' || (size.foot ?? 1) !== 1 || borderless !== 'none' || brief.make.as !== 'print') return []
     const { leading, trailing, left, right } = layout.borders
-    const [along, across] = [Math.abs(leading - trailing), Math.abs(left - right)]
-    if (Math.max(along, across) <= BOTH * studio.rules.visibleShift) return []
+    if (facingDifference(layout.borders) <= unseenDifference(studio.rules.visibleShift)) return []
     const [a, b, one, other] =
-      along >= across ? ([leading, trailing, 'leading', 'trailing'] as const) : ([left, right, 'left', 'right'] as const)
+      Math.abs(leading - trailing) >= Math.abs(left - right)
+        ? ([leading, trailing, 'leading', 'trailing'] as const)
+        : ([left, right, 'left', 'right'] as const)
     const { sheet, printable } = layout
     const bare = {
       leading: printable.y,

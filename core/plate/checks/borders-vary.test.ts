@@ -35,3 +35,29 @@ test('a picture that leans counts, and borders that are meant to differ do not',
   const wide = board(1500, 0.02, 1.5)
   expect(wide?.numbers.oddsPercent as number).toBeLessThan(35)
 })
+
+test('what nobody reads off a ruler is not made up for, and does not keep the odds from being told', () => {
+  const measured = (across: number, along: number, position: 'measured' | 'none') =>
+    plateOf({
+      brief: { paperId: 'breakwater-board', sheet: sheet('iso_a3_297x420mm'), size: { by: 'border', border: mm(30), exact: true } },
+      pins: { position },
+      studio: (studio: Studio) => {
+        for (const printer of studio.printers)
+          for (const path of printer.paths) {
+            path.tolerance = { across: 1500, along: 1500, skewDegrees: 0.02 }
+            studio.calibrations.push({
+              ...{ printerId: printer.id, pathId: path.id, across, along, skewDegrees: null },
+              ...{ spreadAcross: 100, spreadAlong: 100, runs: [1, 2, 3] },
+            })
+          }
+        for (const lot of studio.lots) lot.spread = 0
+      },
+    })
+  const found = (...of: Parameters<typeof measured>) =>
+    ['borders-vary', 'position-off'].filter((id) => finding(measured(...of), id) !== undefined)
+  expect(found(49, 700, 'measured')).toEqual(['borders-vary', 'position-off'])
+  expect(found(50, 700, 'measured')).toEqual(['borders-vary', 'position-off'])
+  expect(found(49, -49, 'none')).toEqual(['borders-vary'])
+  // Read and left as it is, the path has a finding of its own instead.
+  expect(found(50, 700, 'none')).toEqual(['position-off'])
+})

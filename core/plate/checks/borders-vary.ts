@@ -1,13 +1,12 @@
+import { unseenDifference } from '../../sheet/facing-borders.ts'
 import { anyOf, leanOdds, shiftOdds } from '../../sheet/feed-odds.ts'
-import { ENOUGH_READINGS } from '../../things/calibration/offset.ts'
+import { ENOUGH_READINGS, toCorrect } from '../../things/calibration/offset.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { sayRisk } from '../decisions/expansion.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 /** A sheet in two hundred is worth knowing before a good paper is fed. */
 const WORTH_KNOWING = 0.005
-/** A difference of facing borders that is seen is twice the shift that is. */
-const BOTH = 2
 /** Borders drawn further apart than this are meant to be, or are said to come out so. µm. */
 const DRAWN_EQUAL = 200
 
@@ -20,11 +19,11 @@ export const bordersVary: Check = {
   on: 'plate',
   find: ({ borderless, brief, layout, printer, path, lot, offset, studio }) => {
     if (borderless !== 'none' || brief.make.as !== 'print') return []
-    const limit = BOTH * studio.rules.visibleShift
+    const limit = unseenDifference(studio.rules.visibleShift)
     const known = studio.calibrations.find((c) => c.printerId === printer.id && c.pathId === path.id)
     const measured = known !== undefined && known.runs.length >= ENOUGH_READINGS
     // Measured and left as it is, it has a finding of its own.
-    if (measured && (offset.x !== known.across || offset.y !== known.along)) return []
+    if (measured && (offset.x !== toCorrect(known.across) || offset.y !== toCorrect(known.along))) return []
     const { leading, trailing, left, right } = layout.margins
     const spread = lot.form === 'roll' ? 0 : lot.spread
     const equal = (a: number, b: number, shift: { tolerance: number; spread: number }) =>

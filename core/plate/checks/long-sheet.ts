@@ -1,3 +1,4 @@
+import { unseenDifference } from '../../sheet/facing-borders.ts'
 import { skewDrift } from '../../sheet/layout.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
@@ -23,7 +24,7 @@ export const longSheet: Check = {
     const room = (own: number) => writeLength(own + (clearance.ofSheet ? h : 0), brief.unit)
     return [
       {
-        level: drift > 2 * studio.rules.visibleShift && border < 3 * drift ? 'warn' : 'note',
+        level: drift > unseenDifference(studio.rules.visibleShift) && border < 3 * drift ? 'warn' : 'note',
         says: `Fed ${path.tolerance.skewDegrees}° askew, which this path may do,${cut} its far end drifts ${writeLength(drift, brief.unit)} sideways. Set the guides snug, feed it dead straight and support it. Keep ${room(clearance.behind)} clear behind the printer and ${room(clearance.before)} before it.`,
         numbers: { drift: Math.round(drift), length: h, behind: clearance.behind, before: clearance.before },
       },

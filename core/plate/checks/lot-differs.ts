@@ -1,3 +1,4 @@
+import { facingDifference, unseenDifference } from '../../sheet/facing-borders.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { pageShift } from '../decisions/page.ts'
 import { type Check, UNUSABLE } from './check.ts'
@@ -25,9 +26,9 @@ export const lotDiffers: Check = {
     ].filter(({ shown }) => shown)
     const parts = off.map(({ by, where }) => `${writeLength(Math.abs(by), brief.unit)} ${by < 0 ? 'less' : 'more'} ${where}`)
     // The placement is worked out on the sheet as it measures: only what is left of the difference is seen.
-    const { left, right, leading, trailing } = layout.borders
-    const uneven = Math.max(Math.abs(left - right), Math.abs(leading - trailing))
-    const madeUp = borderless === 'none' && uneven < 2 * studio.rules.visibleShift
+    const uneven = facingDifference(layout.borders)
+    const unseen = unseenDifference(studio.rules.visibleShift)
+    const madeUp = borderless === 'none' && uneven < unseen
     const so =
       borderless !== 'none'
         ? off.every(({ by }) => by > 0)
@@ -40,7 +41,7 @@ export const lotDiffers: Check = {
           : `Facing borders differ by ${writeLength(uneven, brief.unit)} on this sheet.`
     return [
       {
-        level: most >= 2 * studio.rules.visibleShift && !madeUp ? 'warn' : 'note',
+        level: most >= unseen && !madeUp ? 'warn' : 'note',
         says: `The lot measures ${parts.join(' and ')} than the page. ${so}`,
         numbers: { across: shift.across, along: shift.along, measuredWidth: lot.measured.width, pageWidth: page.width },
         fix:

@@ -1,4 +1,4 @@
-import { finding, studioOf } from '../../testing/fixtures.ts'
+import { finding, foundBy, studioOf } from '../../testing/fixtures.ts'
 import { itemsOf, several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
@@ -64,23 +64,23 @@ test('pieces with white of their own, as those of a gang, count with it; a pathâ
   expect(finding(narrower, 'roll-saved')?.numbers.alone).toBe(3 * mm(214 + 37) + mm(394 + 37))
 })
 
-test('a saving that reads the same is not told; a tenth of a millimetre is the first that is', () => {
-  const found = (h: number) =>
-    rollSaved.find(
-      {
-        together: { as: 'sizes' },
-        brief: { unit: 'mm', items: itemsOf([piece(200, 250)]) },
-        path: { kind: 'roll', margins: { leading: mm(10), trailing: mm(10), left: 0, right: 0 }, length: { min: 0 } },
-        way: { fed: { width: mm(400) } },
-        layout: { sheet: { h } },
-        sheets: 1,
-        arranged: { left: [] },
-      } as never,
-      null as never,
-    )
-  // One by one it lies with its 200 mm along the roll, 10 mm at each end.
-  expect([found(mm(220)), found(mm(221)), found(219_960)]).toEqual([[], [], []])
-  expect(found(219_900)).toMatchObject([
-    { says: 'Laid together the pieces take 219.9 mm of the roll; one by one they would take 220.0 mm.', numbers: { saved: 100 } },
+test('a saving is told from a millimetre on, and not where both lengths read the same', () => {
+  const found = (height: number, saved: number) =>
+    foundBy(rollSaved, {
+      together: { as: 'sizes' },
+      brief: { unit: 'mm', items: itemsOf([piece(450, height)]) },
+      path: { kind: 'roll', margins: { leading: mm(10), trailing: mm(10), left: 0, right: 0 }, length: { min: 0 } },
+      way: { fed: { width: mm(500) } },
+      // One by one it lies with its height along the roll, 10 mm at each end.
+      layout: { sheet: { h: mm(height + 20) - saved } },
+      sheets: 1,
+      arranged: { left: [] },
+    })
+  expect([found(600, -500), found(600, 0), found(600, 999)]).toEqual([[], [], []])
+  expect(found(600, 1000)).toMatchObject([
+    { says: 'Laid together the pieces take 619.0 mm of the roll; one by one they would take 620.0 mm.', numbers: { saved: 1000 } },
   ])
+  // 2.020 m and 2.017 m are both 2.02 m; 2.014 m are 2.01.
+  expect(found(2000, 3000)).toEqual([])
+  expect(found(2000, 6000)).toMatchObject([{ says: expect.stringMatching(/take 2\.01 m .* take 2\.02 m\.$/) }])
 })

@@ -5,6 +5,9 @@ import { isRoll } from '../../things/paths/kinds.ts'
 import { ROLL_END } from '../ways/fed.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
+/** Less saved is not worth a sentence, µm. */
+const LEAST = 1000
+
 export const rollSaved: Check = {
   id: 'roll-saved',
   title: 'Less roll than one by one',
@@ -29,9 +32,9 @@ export const rollSaved: Check = {
     }, 0)
     const now = layout.sheet.h * sheets
     const saved = alone - now
-    if (!Number.isFinite(alone) || saved <= 0) return []
+    if (!Number.isFinite(alone) || saved < LEAST) return []
     const [beside, apart] = [now, alone].map((length) => writeRoll(Math.round(length), brief.unit))
-    // What reads the same is not worth a sentence.
+    // Of a long roll centimetres are said: what reads the same is not told.
     if (beside === apart) return []
     return [
       {

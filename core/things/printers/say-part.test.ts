@@ -48,6 +48,15 @@ test.each<[(printer: Printer) => void, RegExp]>([
   expect(first).toMatch(expected)
 })
 
+test('an id stays as it is, a field is said in words, and a whole list by its name', () => {
+  expect(['paths.RearTray.customSizes', 'mediaTypes.Photo_A.weight.min', 'mediaTypes', 'monochromeTones'].map(sayPlace)).toEqual([
+    'RearTray, custom sizes',
+    'Photo_A, weight, min',
+    'media types',
+    'monochrome tones',
+  ])
+})
+
 test('in a studio of inches lengths are inches, calipers and grammages what they are everywhere', () => {
   const alter = (p: Printer) => {
     path(p).width.max = 406_400

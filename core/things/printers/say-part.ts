@@ -18,6 +18,8 @@ const NUMBERS: readonly (readonly [RegExp, (value: number, unit: Unit) => string
   [/(^|\.)(since|cleanAfter)$/, plain('m²')],
 ]
 
+const LISTS: ReadonlySet<string> = new Set(['paths', 'mediaTypes', 'inks', 'qualities', 'expansions'])
+
 /** A field as one speaks of it: `secondsPerSquareMetre` as “seconds per square metre”. */
 const fieldName = (key: string) => key.replace(/([A-Z])/g, (letter) => ` ${letter.toLowerCase()}`)
 
@@ -25,12 +27,12 @@ const fieldName = (key: string) => key.replace(/([A-Z])/g, (letter) => ` ${lette
  * Where in a printer's record something stands, in words: `paths.heron-roll.margins.left` as “heron-roll, margins, left”.
  * @param at field names joined by dots, as `differences` gives them
  */
-export const sayPlace = (at: string): string =>
-  at
-    .replace(/^(paths|mediaTypes|inks|qualities|expansions)\./, '')
-    .split('.')
-    .map(fieldName)
-    .join(', ')
+export function sayPlace(at: string): string {
+  const [first = '', ...rest] = at.split('.')
+  // Of a list its entries are known by their ids, which stay as they are.
+  const [id, ...fields] = LISTS.has(first) && rest.length > 0 ? rest : [fieldName(first), ...rest]
+  return [id, ...fields.map(fieldName)].join(', ')
+}
 
 /**
  * A part of a printer's record in words, each number with what it is in.

@@ -20,12 +20,13 @@ export interface Uploading {
   share: number
 }
 
-/** Files that were not taken: each with why, and how many were beyond as many as are taken at once. */
+/** Files that were not taken: each with why, how many were beyond as many as are taken at once, and those one stopped before. */
 export interface Left {
   bad: { name: string; says: string }[]
   beyond: number
+  unsent: number
 }
-const NONE: Left = { bad: [], beyond: 0 }
+const NONE: Left = { bad: [], beyond: 0, unsent: 0 }
 
 /**
  * Sends many pictures one after the other; what cannot be taken is listed and the rest goes on.
@@ -41,7 +42,7 @@ export function useUploads(before: TakenBefore | null = null) {
     const stop = new AbortController()
     abort.current = stop
     const queue = files.slice(0, MOST_FILES)
-    let out: Left = { bad: [], beyond: files.length - queue.length }
+    let out: Left = { ...NONE, beyond: files.length - queue.length }
     setLeft(NONE)
     setCount(0)
     const taken: (Picture | null)[] = queue.map(() => null)
@@ -77,6 +78,7 @@ export function useUploads(before: TakenBefore | null = null) {
     setNow(null)
     // In the order they were given, whichever came first.
     const pictures = taken.flatMap((picture) => picture ?? [])
+    out = { ...out, unsent: queue.length - pictures.length - out.bad.length }
     setLeft(out)
     setCount(pictures.length)
     if (pictures.length > 0) onTaken(pictures, out)
