@@ -7,7 +7,7 @@ export function LeftOut({ left: { bad, beyond, unsent }, taken, onRead }: { left
   const out = bad.length + beyond
   if (out === 0) return null
   return (
-    <div role="alert" className="mt-2 border-l-2 border-warn pl-2 text-sm">
+    <div role="alert" className="mt-2 border-l-2 border-warn px-2 text-sm">
       <p className="font-semibold">
         {out === 1 ? 'One file was' : `${out} files were`} left out
         {taken === 0
