@@ -1,6 +1,6 @@
 import { SYNC, writeHeader } from '../../core/output/pwg-raster/header.ts'
 import { lineWriter } from '../../core/output/pwg-raster/lines.ts'
-import { readRaster } from './raster-in.ts'
+import { readRaster, readRasterPages } from './raster-in.ts'
 
 type Rgb = readonly [number, number, number]
 /** A page whose every pixel is told by its place. */
@@ -64,6 +64,32 @@ test('where the ink is and how much of each there is are told of every pixel, al
   const um = 25_400 / 300
   expect(thinned.ink).toEqual({ left: um, top: um, right: 7 * um, bottom: 5 * um })
   expect(thinned.darkness).toEqual({ cyan: 61 / (255 * 35), magenta: 122 / (255 * 35), yellow: 183 / (255 * 35) })
+})
+
+test('a line that stands there several times is printed as often; the next begins anew', () => {
+  // Lines 1, 2 and 3 are one another: a grey run, whose three numbers are equal, and a red one; 4 is bare; 5 has ink further out.
+  const line = (x: number): Rgb => (x >= 2 && x < 4 ? [90, 90, 90] : x === 5 ? [255, 40, 40] : WHITE)
+  const page = readRaster(raster(8, 7, 50, (x, y) => (y >= 1 && y <= 3 ? line(x) : y === 5 && x === 7 ? [0, 0, 0] : WHITE)))
+  for (const y of [1, 2, 3])
+    expect([2, 3, 4, 5, 6].map((x) => pixel(page, x, y).slice(0, 3))).toEqual([[90, 90, 90], [90, 90, 90], WHITE, [255, 40, 40], WHITE])
+  for (const y of [0, 4, 6]) expect([0, 2, 5, 7].map((x) => pixel(page, x, y)[0])).toEqual([255, 255, 255, 255])
+  expect(page.ink).toEqual({ left: 2 * 508, top: 508, right: 8 * 508, bottom: 6 * 508 })
+  const red = 3 * 2 * 165 + 255
+  expect(page.darkness.cyan).toBeCloseTo(red / (255 * 56), 12)
+  expect(page.darkness.magenta).toBeCloseTo((red + 3 * 215) / (255 * 56), 12)
+})
+
+test('pages follow each other in one document, each as large as it says; one that is cut off spoils it before anything is printed', () => {
+  const [one, other] = [raster(4, 3, 50, () => [10, 20, 30]), raster(6, 2, 50, (x) => (x === 4 ? [1, 2, 3] : WHITE))]
+  const both = Buffer.concat([one, other.subarray(SYNC.length)])
+  const pages = readRasterPages(both)
+  expect(pages.count).toBe(2)
+  expect([pages.at(1).width, pages.at(0).width, pages.at(1).height]).toEqual([6, 4, 2])
+  expect(pixel(pages.at(1), 4, 1)).toEqual([1, 2, 3, 255])
+  expect(pixel(pages.at(0), 3, 2)).toEqual([10, 20, 30, 255])
+  expect(readRasterPages(one).count).toBe(1)
+  expect(() => readRasterPages(both.subarray(0, both.length - 1))).toThrow('ends in the middle of a line')
+  expect(() => readRasterPages(both.subarray(0, one.length + 8))).toThrow('a page header is not one this printer understands')
 })
 
 test('what is no page of PWG Raster is refused by what is wrong with it', () => {

@@ -40,18 +40,18 @@ const MAX_PAGES = 10_000
 
 /** Reads a PWG Raster document of one page or several. Throws RasterError when it is not one, or ends in the middle of a page. */
 export function readRasterPages(data: Uint8Array): DevicePages {
-  const first = readRaster(data)
+  const first = readPage(data, SYNC.length)
   const starts = [SYNC.length]
-  for (let at = SYNC.length; ; ) {
+  // That the others are whole is known before the first is printed.
+  for (let at = first.end; at < data.length; ) {
+    if (starts.length >= MAX_PAGES) throw new RasterError(`the document has more than ${MAX_PAGES} pages`)
+    starts.push(at)
     const header = readHeader(data.subarray(at))
     if (!header) throw new RasterError('a page header is not one this printer understands')
     at = readLines(data, at + HEADER_BYTES, header.width, header.height, () => undefined)
-    if (at >= data.length) break
-    if (starts.length >= MAX_PAGES) throw new RasterError(`the document has more than ${MAX_PAGES} pages`)
-    starts.push(at)
   }
-  if (starts.length === 1) return singlePage(first)
-  let held = { page: 0, of: first }
+  if (starts.length === 1) return singlePage(first.page)
+  let held = { page: 0, of: first.page }
   return {
     count: starts.length,
     at(page) {
@@ -62,7 +62,10 @@ export function readRasterPages(data: Uint8Array): DevicePages {
 }
 
 /** Reads one page of a PWG Raster file, the first unless it is told where another begins. Throws RasterError when it is not one. */
-export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
+export const readRaster = (data: Uint8Array, from = SYNC.length): DevicePage => readPage(data, from).page
+
+/** The page that begins at `from`, and where it ends in the file. */
+function readPage(data: Uint8Array, from: number): { page: DevicePage; end: number } {
   if (new TextDecoder().decode(data.subarray(0, 4)) !== SYNC) throw new RasterError('the document is not PWG Raster')
   const header = readHeader(data.subarray(from))
   if (!header) throw new RasterError('the page header is not one this printer understands')
@@ -77,13 +80,17 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   const area = factor * factor
   const box = { left: Number.POSITIVE_INFINITY, top: -1, right: -1, bottom: -1 }
   let [red, green, blue] = [0, 0, 0]
-  readLines(data, from + HEADER_BYTES, header.width, header.height, (row, y) => {
-    const bytes = header.width * 3
-    let first = 0
-    while (first < bytes && row[first] === 255) first++
+  const bytes = header.width * 3
+  // The first and the last number of a line that are not bare paper.
+  let [first, last] = [bytes, 0]
+  const end = readLines(data, from + HEADER_BYTES, header.width, header.height, (row, y, again) => {
+    if (!again) {
+      first = 0
+      while (first < bytes && row[first] === 255) first++
+      last = bytes - 1
+      while (last > first && row[last] === 255) last--
+    }
     if (first < bytes) {
-      let last = bytes - 1
-      while (row[last] === 255) last--
       if (box.top < 0) box.top = y
       box.bottom = y
       box.left = Math.min(box.left, Math.floor(first / 3))
@@ -93,8 +100,8 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
       let lineGreen = 0
       let lineBlue = 0
       let i = first - (first % (factor * 3))
-      const end = last + 1
-      for (let at = i / factor; at < sums.length && i < end; at += 3) {
+      const stop = last + 1
+      for (let at = i / factor; at < sums.length && i < stop; at += 3) {
         let r = 0
         let g = 0
         let b = 0
@@ -111,7 +118,7 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
         lineBlue += b
       }
       // What is left of a line beside the last whole cell.
-      for (; i < end; i += 3) {
+      for (; i < stop; i += 3) {
         lineRed += 255 - (row[i] as number)
         lineGreen += 255 - (row[i + 1] as number)
         lineBlue += 255 - (row[i + 2] as number)
@@ -133,13 +140,6 @@ export function readRaster(data: Uint8Array, from = SYNC.length): DevicePage {
   })
   const um = 25_400 / header.ppi
   const ink = box.top < 0 ? null : { left: box.left * um, top: box.top * um, right: (box.right + 1) * um, bottom: (box.bottom + 1) * um }
-  return {
-    width,
-    height,
-    ppi: header.ppi / factor,
-    rgba,
-    header,
-    ink,
-    darkness: darknessOf([red, green, blue], header.width * header.height),
-  }
+  const darkness = darknessOf([red, green, blue], header.width * header.height)
+  return { page: { width, height, ppi: header.ppi / factor, rgba, header, ink, darkness }, end }
 }

@@ -75,7 +75,7 @@ function equalBytes(a: Uint8Array, b: Uint8Array): boolean {
 export class RasterError extends Error {}
 
 /**
- * Reads the rows of one page. Calls `row` once a line, with a buffer it may not keep.
+ * Reads the rows of one page. Calls `row` once a line, with a buffer it may not keep, and whether it is the line before again.
  * Throws RasterError when the data ends early or a run goes past the line.
  * @returns where the page ends in `data`
  */
@@ -84,7 +84,7 @@ export function readLines(
   from: number,
   width: number,
   height: number,
-  row: (pixels: Uint8Array, y: number) => void,
+  row: (pixels: Uint8Array, y: number, again: boolean) => void,
 ): number {
   const line = new Uint8Array(width * PIXEL)
   let at = from
@@ -103,13 +103,20 @@ export function readLines(
         x = line.length
       } else if (code < 128) {
         need(PIXEL)
-        if (x + (code + 1) * PIXEL > line.length) throw new RasterError('a run goes past the end of its line')
-        for (let n = 0; n <= code; n++, x += PIXEL) {
-          line[x] = data[at] as number
-          line[x + 1] = data[at + 1] as number
-          line[x + 2] = data[at + 2] as number
-        }
+        const end = x + (code + 1) * PIXEL
+        if (end > line.length) throw new RasterError('a run goes past the end of its line')
+        const [red, green, blue] = [data[at] as number, data[at + 1] as number, data[at + 2] as number]
         at += PIXEL
+        // Most long runs are bare paper.
+        if (code > 0 && red === green && green === blue) {
+          line.fill(red, x, end)
+          x = end
+        }
+        for (; x < end; x += PIXEL) {
+          line[x] = red
+          line[x + 1] = green
+          line[x + 2] = blue
+        }
       } else {
         const count = (257 - code) * PIXEL
         need(count)
@@ -119,7 +126,7 @@ export function readLines(
         x += count
       }
     }
-    for (let n = 0; n < repeat && y < height; n++) row(line, y++)
+    for (let n = 0; n < repeat && y < height; n++) row(line, y++, n > 0)
   }
   return at
 }
