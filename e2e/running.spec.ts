@@ -19,14 +19,14 @@ const lustre = (page: Page, title: string) =>
   jobOf(
     page,
     title,
-    { paperId: 'harbour-lustre', sheet: A3, items: [{ size: { by: 'border', border: 25_000 } }] },
+    { paperId: 'harbour-lustre', sheet: A3, items: [{ size: { by: 'border', border: 110_000 } }] },
     { printer: 'heron', path: 'heron-cassette', stock: 'lustre-a3' },
   )
 const cotton = (page: Page, title: string, pins: object = {}) =>
   jobOf(
     page,
     title,
-    { paperId: 'saltmarsh-cotton', sheet: A3, items: [{ size: { by: 'border', border: 35_000 } }] },
+    { paperId: 'saltmarsh-cotton', sheet: A3, items: [{ size: { by: 'border', border: 110_000 } }] },
     { printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3', ...pins },
   )
 const phone = async (browser: Browser) =>

@@ -9,9 +9,10 @@ import { finish, hand, job, print, runOf, sentAs } from '../testing/jobs.ts'
 import { testDatabase } from '../testing/own-studio.ts'
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
-const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
+// Wide borders: where no picture is looked at, a small one is made sooner.
+const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(110) } }
 const heron = { printer: 'heron', path: 'heron-cassette', stock: 'lustre-a3' }
-const cotton = { paperId: 'saltmarsh-cotton', sheet: A3, size: { by: 'border', border: mm(35) } }
+const cotton = { paperId: 'saltmarsh-cotton', sheet: A3, size: { by: 'border', border: mm(110) } }
 const studio = async () => (await call<Studio>('GET', '/studio')).body as Studio
 const stock = async (id: string) => (await studio()).lots.find((l) => l.id === id)?.stock ?? 0
 const fault = (run: Pick<Run, 'id'>, body: object) =>

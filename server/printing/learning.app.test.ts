@@ -18,7 +18,7 @@ async function printed(): Promise<Run> {
   // Plain paper on the 17-inch printer: nobody has tried that in the demo.
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'plain-a3', remaining: 20 })
   const j: Job = await job(
-    { paperId: 'logbook-plain', sheet: { width: 297_000, length: 420_000, name: 'A3' } },
+    { paperId: 'logbook-plain', sheet: { width: 297_000, length: 420_000, name: 'A3' }, size: { by: 'border', border: 110_000 } },
     { printer: 'heron', path: 'heron-cassette', stock: 'plain-a3' },
   )
   return finish((await print(j)).id, DELIVERED)

@@ -12,7 +12,8 @@ import { BASE, call, patient, until } from '../testing/client.ts'
 import { finish, hand, job, killNewest, print, runOf, sentAs } from '../testing/jobs.ts'
 
 const A3 = { width: mm(297), length: mm(420), name: 'A3' }
-const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(25) } }
+// Wide borders: where no picture is looked at, a small one is made sooner.
+const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(110) } }
 
 test('a job is rendered, sent, delivered as drawn, inspected, and found in the log with its plate', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
@@ -201,7 +202,7 @@ test('a two-sided card is printed in two passes: the back is refused before ther
 
 test('three inspected prints teach where a path lays them, and the next drawing makes up for it', async () => {
   await hand('plover', { act: 'load', pathId: 'plover-tray-2', lotId: 'plain-a3', remaining: 20 })
-  const plain = { paperId: 'logbook-plain', sheet: A3, size: { by: 'border', border: mm(20) } }
+  const plain = { paperId: 'logbook-plain', sheet: A3, size: { by: 'border', border: mm(105) } }
   const pins = { printer: 'plover', path: 'plover-tray-2', stock: 'plain-a3' }
   const plateNow = async () => resolve((await job(plain, pins)).brief, (await call('GET', '/studio')).body, pins)
   const position = async () => (await plateNow()).decisions.find((d) => d.key === 'position')

@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import sharp from 'sharp'
 import type { Source } from '../../core/color/engine/engine.ts'
+import { fineGrid } from '../../core/color/fine-grid.ts'
 import { applyGrid } from '../../core/color/grid.ts'
 import { deviceRenderingGrid } from '../../core/color/proof.ts'
+import { applyTable } from '../../core/color/tetrahedra/table.ts'
 import type { PixelRect } from '../../core/output/page/page-plan.ts'
 import type { Intent } from '../../core/things/media/intent.ts'
 import { criticalRegion } from '../../core/work/strips/critical-region.ts'
@@ -95,12 +97,10 @@ export async function composeStrips(task: ComposeStripsTask): Promise<void> {
       .removeAlpha()
       .raw()
       .toBuffer({ resolveWithObject: true })
-    const t = engine.transform(own, 'rgb8', new Uint8Array(await readFile(profile)), 'rgb8', intent, { blackPoint })
-    const count = place.width * place.height
-    const rgb = t.run(data, count) as Uint8Array
-    t.free()
+    // As a page is converted that is printed.
+    applyTable(fineGrid(engine, own, new Uint8Array(await readFile(profile)), intent, blackPoint), data, data)
     for (let y = 0; y < place.height; y++)
-      sheet.set(rgb.subarray(y * place.width * 3, (y + 1) * place.width * 3), ((place.top + y) * width + place.left) * 3)
+      sheet.set(data.subarray(y * place.width * 3, (y + 1) * place.width * 3), ((place.top + y) * width + place.left) * 3)
     const size = label.height * LETTERS
     const { svg } = textOutlines(words, size)
     const drawn = `<svg xmlns="http://www.w3.org/2000/svg" width="${label.width}" height="${label.height}"><rect width="100%" height="100%" fill="#fff"/><g transform="translate(0 ${label.height * 0.72})">${svg}</g></svg>`
