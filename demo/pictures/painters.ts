@@ -27,6 +27,8 @@ export const lens =
     const prism = 0.55 + 0.45 * facet ** 1.6 * (0.8 + 0.2 * Math.cos(angle * 24 + Math.floor(step)))
     const base = blend(deep, bright, glow * prism * 1.25)
     const core = blend(base, [1, 0.98, 0.94], smooth(0.16, 0.02, r))
+    // Within the lens there is no brass.
+    if (r <= 1) return core
     const brass = blend(
       [0.1, 0.075, 0.045],
       [0.62, 0.5, 0.26],

@@ -19,6 +19,9 @@ export interface DevicePage {
 const MAX_KEPT = 14_000_000
 const WANTED_PPI = 150
 
+/** So many pixels a side become one of a page as fine as this. */
+export const thinning = (ppi: number): number => Math.max(1, Math.floor(ppi / WANTED_PPI))
+
 /** Sums of 255 − value over this many pixels, as mean darkness: red holds back cyan, and so on. */
 export const darknessOf = ([r, g, b]: readonly [number, number, number], pixels: number): Darkness => ({
   cyan: r / (255 * pixels),
@@ -69,7 +72,7 @@ function readPage(data: Uint8Array, from: number): { page: DevicePage; end: numb
   if (new TextDecoder().decode(data.subarray(0, 4)) !== SYNC) throw new RasterError('the document is not PWG Raster')
   const header = readHeader(data.subarray(from))
   if (!header) throw new RasterError('the page header is not one this printer understands')
-  const byPpi = Math.max(1, Math.floor(header.ppi / WANTED_PPI))
+  const byPpi = thinning(header.ppi)
   const bySize = Math.ceil(Math.sqrt((header.width * header.height) / MAX_KEPT))
   const factor = Math.max(byPpi, bySize)
   const width = Math.floor(header.width / factor) || 1
