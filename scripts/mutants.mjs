@@ -25,7 +25,7 @@ const { values, positionals } = parseArgs({
     count: { type: 'string', default: '300' },
     in: { type: 'string', default: '' },
     /** So long tests are asked, s, the nearest and quickest first: what none of them notices counts as unnoticed, though a slower one might. */
-    seconds: { type: 'string', default: '20' },
+    seconds: { type: 'string', default: '40' },
     'at-once': { type: 'string', default: String(availableParallelism()) },
   },
 })

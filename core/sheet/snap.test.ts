@@ -41,7 +41,10 @@ test('equal borders are counted from the frame, which need not begin at the corn
   const { rect, lines } = snap({ x: mm(61), y: mm(23), w: mm(100), h: mm(150) }, panel, { x: mm(62), y: 0, w: mm(200), h: mm(400) }, mm(2))
   // 12 mm from the panel's left, then 12 mm from its head.
   expect([rect.x, rect.y]).toEqual([mm(62), mm(22)])
-  expect(lines.map((l) => l.says)).toEqual(['at the edge of what prints', 'equal borders'])
+  expect(lines.map((l) => [l.says, l.at])).toEqual([
+    ['at the edge of what prints', mm(62)],
+    ['equal borders', mm(22)],
+  ])
 })
 
 test('a border is equal to that of either side, where nothing holds the picture across', () => {
@@ -107,6 +110,12 @@ describe('beside other pictures', () => {
     ['as far before the first', 48.2, 31, 49, 'equal gaps', 80],
   ])('%s', (_, y, h, to, says, line) => {
     expect(along(y, h, two)).toEqual([to, { axis: 'y', at: mm(line), says }])
+  })
+
+  test('across, its right side goes in line with a right side', () => {
+    // The other ends at 50 + 300; one of 43 is drawn to 307.
+    const { rect, lines } = snap(of(307.4, 700, 43, 31), wide, wide, mm(1), [of(50, 100, 300, 70)])
+    expect([rect.x, lines.find(({ axis }) => axis === 'x')]).toEqual([mm(307), { axis: 'x', at: mm(350), says: 'in line' }])
   })
 
   test('a gap is one between neighbours: past a third that lies between there is none', () => {

@@ -47,3 +47,16 @@ test('switched off, what is not over is lost and what is over stays as it ended'
   one.power(true)
   expect(one.job(waits.id)?.state).toBe('aborted')
 })
+
+test('a size that its firmware does not take is refused by the side it is refused for', () => {
+  const one = machineOf('heron')
+  const asked = (kind: 'refused-width' | 'refused-length', w: number, l: number) => {
+    Object.assign(one.printer, { quirks: [{ kind, width: 331_234, accepts: 329_000 }] })
+    return one.refuses(ticket({ source: path?.source ?? '', page: { width: w, length: l } }))?.message ?? null
+  }
+  const refused = 'This custom size is refused.'
+  // As wide as that; as long as that; to six hundredths of a millimetre.
+  expect([asked('refused-width', 331_234, 471_111), asked('refused-width', 301_111, 331_234)]).toEqual([refused, null])
+  expect([asked('refused-length', 331_234, 471_111), asked('refused-length', 301_111, 331_234)]).toEqual([null, refused])
+  expect([asked('refused-width', 331_234 + 59, 471_111), asked('refused-width', 331_234 + 60, 471_111)]).toEqual([refused, null])
+})

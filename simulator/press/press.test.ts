@@ -91,6 +91,15 @@ test('wet ink is spread in two tracks, 22 and 78 hundredths across, along the wh
   }
 })
 
+test('what was spread keeps eight tenths of its light, and nothing is added', async () => {
+  const pass = passOf({ smeared: true })
+  pass.page.rgba.fill(0)
+  const [clean, spread] = [await sheetOf({ ...pass, marks: UNMARKED }), await sheetOf(pass)]
+  const [dark, darker] = [clean.at(13_200, 50_000), spread.at(13_200, 50_000)]
+  expect(darker).toEqual(dark.map((v) => Math.floor(v * 0.8)))
+  expect(spread.at(30_000, 50_000)).toEqual(dark)
+})
+
 test('where it stood still a line a millimetre deep runs across, 3 mm short of either side', async () => {
   const clean = (await sheetOf(passOf())).grey(30_000, 50_000)
   const { grey } = await sheetOf(passOf({ seam: 0.25 }))
@@ -113,6 +122,7 @@ test('strikes are flat streaks near the sides, left and right in turn, thin towa
     const inwards = x < 30_000 ? 1 : -1
     // 1.4 mm to each side at its middle, half of that half-way to its end, 9 mm away.
     expect([grey(x, y + 1000) < clean, grey(x, y - 1000) < clean]).toEqual([true, true])
+    expect([grey(x, y + 1700), grey(x, y - 1700)]).toEqual([clean, clean])
     expect([grey(x + inwards * 4500, y + 1000), grey(x + inwards * 4500, y) < clean, grey(x + inwards * 9600, y)]).toEqual([
       clean,
       true,
@@ -164,4 +174,16 @@ test('a page of nothing leaves the whole sheet white', () => {
   const pass = passOf()
   pass.page.ink = null
   expect(truthOf(pass).margins).toEqual({ leading: 100_000, trailing: 100_000, left: 60_000, right: 60_000 })
+})
+
+test('of a plainly turned print the record is a little longer than the page, by the cosine, and drifts by the tangent', () => {
+  // Five degrees; ink from 10 to 50 mm across and 20 to 80 along.
+  const pass = passOf({}, { travel: { x: 0, y: 0, skew: 5, width: 60_000, length: 100_000 } })
+  pass.page.ink = { left: 10_000, top: 20_000, right: 50_000, bottom: 80_000 }
+  const { margins } = truthOf(pass)
+  const [cos, tan] = [Math.cos(Math.PI / 36), Math.tan(Math.PI / 36)]
+  expect(margins.leading).toBe(Math.round(20_000 / cos))
+  expect(margins.trailing).toBe(Math.round(100_000 - 80_000 / cos))
+  expect(margins.left).toBe(Math.round(30_000 - 20_000 / cos - tan * 50_000))
+  expect(margins.right).toBe(Math.round(60_000 - (30_000 + 20_000 / cos - tan * 50_000)))
 })

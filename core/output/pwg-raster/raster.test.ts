@@ -62,6 +62,25 @@ test('the worked example of the standard: a run, then pixels of their own', () =
   expect([...pack(5, [row, row])]).toEqual([1, 2, 255, 255, 255, 255, 255, 255, 0, 255, 255, 255])
 })
 
+test('pixels of their own end where a run begins, and one that stands alone is a run of one', () => {
+  const [a, b, c] = [
+    [1, 2, 3],
+    [4, 5, 6],
+    [7, 8, 9],
+  ] as const
+  // Two of their own, three alike, one alone: 257 − 2, then 3 − 1, then 0.
+  const row = new Uint8Array([a, b, c, c, c, a].flat())
+  expect([...pack(6, [row])]).toEqual([0, 255, ...a, ...b, 2, ...c, 0, ...a])
+  // Where the last two are alike they are a run as well.
+  expect([...pack(4, [new Uint8Array([a, b, c, c].flat())])]).toEqual([0, 255, ...a, ...b, 1, ...c])
+})
+
+test('a page of one pixel is a page; one of none is not', () => {
+  const at = (width: number, height: number) => readHeader(writeHeader({ ...HEADER, width, height }))
+  expect([at(1, 7)?.width, at(7, 1)?.height]).toEqual([1, 1])
+  expect([at(0, 7), at(7, 0)]).toEqual([null, null])
+})
+
 test('rows come back as they went, whatever they hold', () => {
   const value = fc.constantFrom(0, 255, 7)
   fc.assert(

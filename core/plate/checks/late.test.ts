@@ -138,3 +138,14 @@ test('people have hours: what has to wait for the morning is late, and dries at 
   expect(late?.numbers.lateMinutes).toBe(Math.round(23 * 60 + (work - (Math.floor(work) - 1)) + drying - Math.ceil(takes)))
   expect(late?.says).toContain(`, worked from ${clock(-60)} to ${clock(Math.floor(work) - 1)}`)
 })
+
+test('what it takes is told by its parts; drying only where there is some', () => {
+  const says = (dryingMinutes: number) => {
+    const other = studioOf()
+    for (const pairing of other.pairings) if (pairing.paperId === 'harbour-lustre') pairing.dryingMinutes = dryingMinutes
+    return finding(resolve(job(-100), other, PINS, at()), 'late')?.says ?? ''
+  }
+  expect(says(41)).toContain('41 min of drying')
+  expect(says(0)).toContain('of printing')
+  expect(says(0)).not.toContain('drying')
+})

@@ -89,3 +89,12 @@ test('the width at which a picture fits what is printed is the upright pictureâ€
   expect([widthThatFits(layout(300, 500), 90, false), widthThatFits(layout(500, 300), 270, false)]).toEqual([mm(414), mm(174.6)])
   expect(widthThatFits(layout(300, 500), 90, true)).toBe(mm(485))
 })
+
+test('equal borders are offered to who asked for equal ones that are too narrow; borders with a deeper foot stay what they are', () => {
+  const fixOf = (border: number, foot: number) => {
+    const size = { by: 'border' as const, border: mm(border), exact: true, foot }
+    return finding(plateOf({ brief: { ...board, size }, pins: { path: 'gannet-board', placement: 'centred' } }), 'picture-clipped')?.fix
+  }
+  expect(fixOf(8, 1)?.item?.size).toMatchObject({ by: 'border', border: mm(24) })
+  expect(fixOf(8, 1.3)?.item?.size?.by).not.toBe('border')
+})

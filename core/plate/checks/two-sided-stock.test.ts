@@ -14,6 +14,8 @@ test('a path that must not see a printed side is pointed away from', () => {
     pins: { printer: 'tern', path: 'tern-rear' },
   })
   expect(finding(plate, 'two-sided-stock')?.fix?.pins).toMatchObject({ printer: 'dunlin', path: 'dunlin-main' })
+  // The main tray is the only one that takes A4 for both sides: of the A4 in stock, and cut from A3.
+  expect(finding(plate, 'two-sided-stock')?.numbers.usableWays).toBe(2)
 })
 
 test('card too thick to go through twice is stopped with what the path turns, in hundredths', () => {

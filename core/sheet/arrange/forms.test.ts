@@ -29,3 +29,16 @@ test('strokes for cutting are those that were asked for: marks at the corners, a
   expect(marks).toBeGreaterThan(0)
   expect(strokes({ marks: 'corners', hairline: true })).toBe(marks + hairlines)
 })
+
+test('the sheet’s own line says what it is cut from where that was asked for, and what was written', () => {
+  const marks = (change: object, together: object = {}) => {
+    const brief = { ...several([{}, {}], { ...NEW_ARRANGEMENT.grid, gutter: mm(4), ...together }), ...change }
+    const studio = studioOf()
+    for (const lot of studio.lots) lot.mark = 'A7'
+    return resolve(brief, studio, {}).forms.map(({ mark }) => mark?.lines.join() ?? null)
+  }
+  expect(marks({ sampleMark: false })).toEqual([null])
+  expect(marks({ sampleMark: true })).toEqual(['A7'])
+  expect(marks({ sampleMark: false }, { line: ' Proof ' })).toEqual(['Proof'])
+  expect(marks({ sampleMark: true }, { line: 'Proof' })).toEqual(['A7 · Proof'])
+})

@@ -42,6 +42,14 @@ test('a range whose minimum is above its maximum is refused by the schema', () =
   expect(PathSchema.safeParse({ ...path, width: { min: 5, max: 4 } }).success).toBe(false)
   expect(PathSchema.safeParse({ ...path, margins: { ...path.margins, left: Number.NaN } }).success).toBe(false)
   expect(PathSchema.safeParse(path).success).toBe(true)
+  // Two margins that differ take what they take together, no more than the narrowest or shortest sheet has.
+  const margined = (change: object) => PathSchema.safeParse({ ...path, margins: { ...path.margins, ...change } }).success
+  const { width, length } = path
+  expect([margined({ left: width.min - 5001, right: 5000 }), margined({ left: width.min - 5000, right: 5000 })]).toEqual([true, false])
+  expect([margined({ leading: length.min - 7001, trailing: 7000 }), margined({ leading: length.min - 7000, trailing: 7000 })]).toEqual([
+    true,
+    false,
+  ])
 })
 
 test('every limit lets in what is at it and keeps out what is just over it; a guide gives a millimetre, a caliper nothing', () => {

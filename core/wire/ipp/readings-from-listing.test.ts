@@ -65,3 +65,12 @@ test('the media type a listing tells is the printer’s own of that name, in the
     ])
   expect([told('vellum', 'driver'), told('auto', 'driver')]).toEqual([[null, 'vellum'], undefined])
 })
+
+test('a page is told in hundredths of a millimetre (PWG 5100.3), or by its name', () => {
+  const page = (listing: Parameters<typeof readingsFromListing>[0]) =>
+    readingsFromListing(listing, 'driver', 'listing', plateOf({}), studioOf(), 'mm').find((r) => r.setting === 'page')
+  const size = (x: string, y: string) => ({ 'media-col': [{ 'media-size': [{ 'x-dimension': [x], 'y-dimension': [y] }] }] })
+  expect(page(size('32900', '48300'))).toMatchObject({ words: '329.0 × 483.0 mm' })
+  expect(page(size('32900', '48300'))?.value).toBe(page({ media: ['om_some_329x483mm'] })?.value)
+  expect(page(size('48300', '32900'))?.words).toBe('483.0 × 329.0 mm')
+})

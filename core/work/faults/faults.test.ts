@@ -231,3 +231,14 @@ test('a sheet longer than 70 cm may drag, and turns the print', () => {
   }
   expect([long(mm(700)), long(mm(700) + 1)]).toEqual([false, true])
 })
+
+test('an earlier finding of a cause counts as much again as its own weight, and one of little weight as one', () => {
+  const cause = (id: string, weight: number) => ({ ...FAULTS['cannot-feed'].causes[0], id, weight: () => weight })
+  const fault = { ...FAULTS['cannot-feed'], causes: [cause('heavy', 3), cause('light', 0.5), cause('never', 0)] } as never
+  const share = (faults: Record<string, number>) =>
+    Object.fromEntries(causesOf(fault, contextOf(plateOf({}), faults)).map((c) => [c.causeId, c.likelihood]))
+  // 3 and 0.5; then 3 + 2·3 and 0.5; then 3 and 0.5 + 4·1.
+  expect(share({})).toEqual({ heavy: 3 / 3.5, light: 0.5 / 3.5 })
+  expect(share({ heavy: 2 })).toEqual({ heavy: 9 / 9.5, light: 0.5 / 9.5 })
+  expect(share({ light: 4, never: 9 })).toEqual({ light: 4.5 / 7.5, heavy: 3 / 7.5 })
+})

@@ -81,3 +81,10 @@ test('what is passed over would not have been taken: each lot looked at by itsel
     }
   expect(found).toBeGreaterThan(40)
 })
+
+test('one sheet is enough to cut one piece from', () => {
+  // A 13 by 19 inch sheet, 329 by 483 mm, gives one A3 and no second one.
+  const lots = studio.lots.filter((l) => l.id === 'baryta-super-b').map((l) => ({ ...l, stock: 1 }))
+  const piece = practisePaper({ ...studio, lots }, path('gannet-art'), { width: mm(297), length: mm(420) })
+  expect([piece?.lot.id, piece?.cut?.pieces.length, piece?.width, piece?.length]).toEqual(['baryta-super-b', 1, mm(297), mm(420)])
+})

@@ -27,6 +27,19 @@ test('a metre of paper needs room; a roll needs flange and two people', () => {
     brief: { paperId: 'quay-matte', sheet: { width: mm(203), length: mm(1000), name: null }, size: { by: 'sheet', fill: false } },
   })
   expect(loadingSteps(strip, 'mm').find((s) => s.id === 'room')?.text).toContain('999.2 mm')
+  // A path says for itself what it wants behind and before it, and whether the sheet's own length is to be added.
+  const clear = (ofSheet: boolean) =>
+    loadingSteps(
+      plateOf({
+        brief: { paperId: 'quay-matte', sheet: { width: mm(203), length: mm(1000), name: null }, size: { by: 'sheet', fill: false } },
+        studio: (s) => {
+          for (const { paths } of s.printers) for (const path of paths) path.clearance = { before: mm(70), behind: mm(250), ofSheet }
+        },
+      }),
+      'mm',
+    ).find((s) => s.id === 'room')?.text
+  expect(clear(true)).toContain('Keep 1249.2 mm clear behind the printer and 1069.2 mm before it')
+  expect(clear(false)).toContain('Keep 250.0 mm clear behind the printer and 70.0 mm before it')
   const roll = loadingSteps(plateOf({ brief: { paperId: 'pilot-rag', sheet: null } }), 'mm')
   expect(roll.find((s) => s.id === 'flange')?.caution).toContain('two people')
 })
