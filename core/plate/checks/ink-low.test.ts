@@ -1,5 +1,7 @@
-import { finding, picture, plateOf } from '../../testing/fixtures.ts'
+import { finding, picture, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
 import type { Studio } from '../../things/studio/studio.ts'
+import { resolve } from '../resolve/resolve.ts'
 
 /** A picture that is half covered in cyan and nothing else: all of its ink is cyan's and light cyan's. */
 const cyan = picture({ inked: [0.6, 0, 0] })
@@ -55,4 +57,26 @@ test('ink that is short by a hair is not told as if it were enough', () => {
     expect([short, Number(takes) > Number(left)]).toEqual([short, true])
   }
   expect(finding(plate(10, needed * 0.65), 'ink-low')?.says).toMatch(/takes \d+\.\d ml and \d+\.\d are left/)
+})
+
+test('sheets that differ are counted in the order they are printed, each by what it takes', () => {
+  const [pale, dark] = [picture({ inked: [0.1, 0, 0] }), picture({ inked: [0.9, 0, 0] })]
+  const job = (asked: Parameters<typeof several>[0], millilitres: number) => {
+    const studio = studioOf()
+    left(millilitres)(studio)
+    return resolve(several(asked, { as: 'apart' }), studio, { printer: 'heron', path: 'heron-cassette' })
+  }
+  const each = (of: typeof pale) => job([{ picture: of }], 1000).estimates?.inks.cyan ?? Number.NaN
+  const [little, much] = [each(pale), each(dark)]
+  expect(much / little).toBeCloseTo(9, 1)
+  const after = (asked: Parameters<typeof several>[0], millilitres: number) => finding(job(asked, millilitres), 'ink-low')?.numbers.sheets
+  const both = [
+    { picture: pale, copies: 4 },
+    { picture: dark, copies: 3 },
+  ]
+  // Four pale ones and one dark one, and half of the next; the dark ones first, one and a half.
+  expect(after(both, 4 * little + 1.5 * much)).toBe(5)
+  expect(after(both.toReversed(), 1.5 * much)).toBe(1)
+  expect(after(both.toReversed(), 3 * much + 2 * little)).toBe(5)
+  expect(after(both, 4 * little + 2.999 * much)).toBe(6)
 })

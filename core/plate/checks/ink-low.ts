@@ -1,4 +1,24 @@
+import { inkOfSheet } from '../estimates/estimates.ts'
+import type { Settled } from '../settle/settled.ts'
 import type { Check } from './check.ts'
+
+/** What lasts for six sheets lasts for six, whatever the last digit of a division says. */
+const HAIR = 1e-9
+
+/** Whole sheets that come out, in the order they are printed, before this ink is used up. */
+function lasts(plate: Settled, id: string, millilitres: number): number {
+  let [left, out] = [millilitres, 0]
+  for (const form of plate.forms) {
+    if (form.side === 'back') continue
+    const each = inkOfSheet(plate, form)[id] ?? 0
+    const sheets = each > 0 ? Math.min(form.count, Math.floor(left / each + HAIR)) : form.count
+    out += sheets
+    if (sheets < form.count) break
+    left -= sheets * each
+  }
+  // Of what is short as a whole the last sheet is never whole.
+  return Math.min(out, plate.sheets - 1)
+}
 
 export const inkLow: Check = {
   id: 'ink-low',
@@ -6,11 +26,12 @@ export const inkLow: Check = {
   touches: ['printer'],
   about: 'plate',
   on: 'plate',
-  find: ({ printer, estimates, sheets: copies }) => {
+  find: (plate) => {
+    const { printer, estimates, sheets: copies } = plate
     const short = printer.inks
       .flatMap((ink) => {
         const needed = estimates.inks[ink.id] ?? 0
-        return needed > ink.millilitres ? [{ ink, needed, sheets: Math.floor((ink.millilitres / needed) * copies) }] : []
+        return needed > ink.millilitres ? [{ ink, needed, sheets: lasts(plate, ink.id, ink.millilitres) }] : []
       })
       .sort((a, b) => a.sheets - b.sheets || b.needed / b.ink.millilitres - a.needed / a.ink.millilitres)
     const [first, ...more] = short

@@ -64,10 +64,17 @@ interface Timed {
   pairing: Pairing | null
 }
 
-interface Input extends Timed {
+/** What the ink of a sheet follows from. */
+interface Inked {
+  printer: Printer
+  mediaType: MediaType
   coat: 'off' | 'ink' | 'all'
   colourMode: { mode: 'colour' | 'grey' }
-  brief: Pick<Brief, 'make' | 'finished' | 'items'>
+  brief: Pick<Brief, 'items'>
+}
+
+interface Input extends Timed, Inked {
+  brief: Timed['brief'] & Inked['brief']
 }
 
 /** Minutes of hands beside loading: changed over before, confirmed between, finished after. */
@@ -119,22 +126,28 @@ function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, 
   return each.reduce((a, b) => a + b, 0)
 }
 
+/** What one sheet of this form takes, millilitres by ink. */
+export function inkOfSheet({ printer, mediaType, coat, colourMode, brief }: Inked, form: Form): Record<string, number> {
+  const items = new Map(brief.items.map((item) => [item.id, item]))
+  const manner = { surface: mediaType.surface, coat, greys: colourMode.mode === 'grey' }
+  const used: Record<string, number> = Object.fromEntries(printer.inks.map(({ id }) => [id, 0]))
+  for (const { item, printed } of form.placements) {
+    const known = items.get(item)
+    const byClass = inkOf(printer, (known && pictureIn(known)?.inked) ?? null, printed, manner)
+    for (const ink of printer.inks) used[ink.id] = (used[ink.id] ?? 0) + (byClass[ink.id] ?? 0) * learntUse(ink.meter, ink.capacity)
+  }
+  return used
+}
+
 /** Time, ink and paper a job takes. */
 export function estimate(of: Input, forms: readonly Form[]): Estimates {
   const { sheets, paper, lot, printer } = of
-  const items = new Map(of.brief.items.map((item) => [item.id, item]))
-  const manner = { surface: of.mediaType.surface, coat: of.coat, greys: of.colourMode.mode === 'grey' }
   const inks: Record<string, number> = Object.fromEntries(printer.inks.map(({ id }) => [id, 0]))
   let area = 0
   for (const form of forms) {
     if (form.side === 'back') continue
     area += squareMetres(form.sheet.w, form.sheet.h) * form.count
-    for (const { item, printed } of form.placements) {
-      const known = items.get(item)
-      const byClass = inkOf(printer, (known && pictureIn(known)?.inked) ?? null, printed, manner)
-      for (const ink of printer.inks)
-        inks[ink.id] = (inks[ink.id] ?? 0) + (byClass[ink.id] ?? 0) * learntUse(ink.meter, ink.capacity) * form.count
-    }
+    for (const [id, each] of Object.entries(inkOfSheet(of, form))) inks[id] = (inks[id] ?? 0) + each * form.count
   }
   const length = forms.find((form) => form.side === 'front')?.sheet.h ?? 0
   return {

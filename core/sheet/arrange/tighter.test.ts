@@ -22,8 +22,8 @@ test('each piece is told with the place it was given: its own size or that turne
   expect(found?.places.map(({ item }) => item).sort()).toEqual(['a', 'b', 'c', 'd'])
   const places = found?.places ?? []
   for (const { item, x, y, width, height } of places) {
-    const own = FOUR.find(({ id }) => id === item)?.size
-    if (own?.by !== 'picture') throw new Error(item)
+    const own = FOUR.find(({ id }) => id === (item ?? ''))?.size
+    if (own?.by !== 'picture') throw new Error(`no ${item}`)
     expect([width, height].sort()).toEqual([own.width, own.height ?? 0].sort())
     expect([x >= 0, y >= 0, x + width <= ROLL.w, y + height <= (found?.length ?? 0)]).toEqual([true, true, true, true])
   }
