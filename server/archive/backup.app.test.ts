@@ -8,7 +8,7 @@ import type { Job, Run } from '../../core/wire/api/dto.ts'
 import { OVER } from '../../core/work/runs/states.ts'
 import { migrate } from '../db/migrations.ts'
 import { BASE, call, until } from '../testing/client.ts'
-import { job } from '../testing/jobs.ts'
+import { job, smallPicture } from '../testing/jobs.ts'
 import { testDatabase } from '../testing/own-studio.ts'
 
 /** The application that is started from what was restored; its printers follow at 11 and on. */
@@ -47,8 +47,12 @@ test('taken while it works and restored elsewhere, a backup answers like the ori
   const data = join(process.env.ARCH_VAR ?? dir, 'data')
   mkdirSync(join(data, 'backup-2147483646'), { recursive: true })
   let working = true
+  // Each is one act: of a job that is changed afterwards the copy holds what was there before, and rightly.
   const load = (async () => {
-    for (let n = 0; working; n++) await job({ notes: `meanwhile ${n}` })
+    for (let n = 0; working; n++) {
+      const pictureId = await smallPicture(300 + n, 200)
+      expect((await call('POST', '/jobs', { title: `Meanwhile ${n}`, pictureId, brief: { notes: `meanwhile ${n}` } })).status).toBe(201)
+    }
   })()
   const taken = await run('backup', [file])
   working = false

@@ -1,4 +1,8 @@
-import { finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { finding, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { mm } from '../../things/length/length.ts'
+import { resolve } from '../resolve/resolve.ts'
 
 const cards = (since: number) =>
   plateOf({
@@ -60,4 +64,26 @@ test('its figures are in square centimetres, like its words', () => {
   const [, job = ''] = /([\d.]+) cm² of ink land/.exec(found?.says ?? '') ?? []
   expect(Math.abs(Number(job) - Number(found?.numbers.job))).toBeLessThan(0.51)
   expect(found?.numbers).toMatchObject({ since: 731, cleanAfter: 2000 })
+})
+
+test('of several pictures on a sheet each counts with what lies beyond the edge, not what is between them, by hand', () => {
+  const fill = { by: 'sheet' as const, fill: true }
+  const a4 = { paperId: 'beacon-gloss', sheet: { width: mm(210), length: mm(297), name: null } }
+  const asked = [
+    { size: fill, copies: 2 },
+    { size: fill, copies: 3, picture: { width: 3000, height: 3000 } },
+  ]
+  const brief = several(asked, { ...NEW_ARRANGEMENT.grid, columns: 2, rows: 2, gutter: 0, border: 0 }, a4)
+  const plate = resolve(brief, studioOf(), { margins: 'borderless', printer: 'gannet' })
+  // The sheet measures 209.8 × 296.9 mm. Four cells of it; of the fifth picture, a square, one side lies over the left edge.
+  const beyond = plate.forms.map((form) =>
+    form.placements.reduce((sum, { picture: { x, y, w, h } }) => {
+      const [across, along] = [Math.min(x + w, form.sheet.w) - Math.max(x, 0), Math.min(y + h, form.sheet.h) - Math.max(y, 0)]
+      return sum + (w * h - across * along) / 1e8
+    }, 0),
+  )
+  expect(plate.forms.map(({ placements }) => placements.length)).toEqual([4, 1])
+  const job = beyond.reduce((a, b) => a + b, 0)
+  expect(job).toBeGreaterThan(10)
+  expect(finding(plate, 'overspray')?.numbers.job).toBeCloseTo(job, 1)
 })

@@ -1,5 +1,4 @@
-import { viewOf } from '../../sheet/form.ts'
-import type { Rect } from '../../sheet/rect.ts'
+import type { Form } from '../../sheet/form.ts'
 import { squareMetres } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { type Check, UNUSABLE } from './check.ts'
@@ -13,7 +12,7 @@ export const overspray: Check = {
   on: 'plate',
   find: ({ forms, layout, printer, edges }) => {
     if (edges.mode !== 'borderless' || EDGES.every((e) => layout.bleed[e] === 0)) return []
-    const mine = forms.reduce((sum, form) => sum + (form.side === 'front' ? oversprayOf(viewOf(form).layout) * form.count : 0), 0)
+    const mine = forms.reduce((sum, form) => sum + (form.side === 'front' ? oversprayOf(form) * form.count : 0), 0)
     const { since, cleanAfter } = printer.overspray
     const due = since + mine >= cleanAfter
     return [
@@ -30,6 +29,9 @@ export const overspray: Check = {
   },
 }
 
-/** Ink printed past the edges of one sheet of this layout, m². */
-export const oversprayOf = ({ printed, visible }: { printed: Rect; visible: Rect }): number =>
-  Math.max(0, squareMetres(printed.w, printed.h) - squareMetres(visible.w, visible.h))
+/** Ink printed past the edges of one sheet of this form, m²: of each picture that lies over one, what lies beyond. */
+export const oversprayOf = ({ placements }: Pick<Form, 'placements'>): number =>
+  placements.reduce(
+    (sum, { printed, visible }) => sum + Math.max(0, squareMetres(printed.w, printed.h) - squareMetres(visible.w, visible.h)),
+    0,
+  )

@@ -1,6 +1,6 @@
 import { oversprayOf } from '../../plate/checks/overspray.ts'
 import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
-import { type Side, sheetsOf, viewOf } from '../../sheet/form.ts'
+import { type Side, sheetsOf } from '../../sheet/form.ts'
 import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
 import type { Edges } from '../../things/paths/path.ts'
 
@@ -21,7 +21,7 @@ export const stockFor = (plate: Plate, sheets: number): number =>
 /** Ink that a sheet of a plate throws beside the paper, m²; of several kinds of sheet the mean. */
 function overspraid({ forms }: Plate): number {
   const fronts = forms.filter((form) => form.side === 'front')
-  return fronts.reduce((sum, form) => sum + oversprayOf(viewOf(form).layout) * form.count, 0) / Math.max(1, sheetsOf(fronts))
+  return fronts.reduce((sum, form) => sum + oversprayOf(form) * form.count, 0) / Math.max(1, sheetsOf(fronts))
 }
 
 /** What printing so many sheets of one side has used. */
