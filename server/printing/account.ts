@@ -7,7 +7,7 @@ import type { Act } from '../store/store.ts'
 export async function account(act: Act, run: RunRow, change: RunChange & { sheetsDelivered: number }): Promise<RunRow> {
   const { setup } = run.plate
   if (!setup) throw new Error('a run without a set-up')
-  const used = usedBy(run.plate, run.side, change.sheetsDelivered)
+  const used = usedBy(run, change.sheetsDelivered)
   await act.lots.takeOff(setup.lot.id, used.stock)
   await act.lots.takeLoaded(setup.printer.id, setup.path.id, setup.lot.id, used.stock, true)
   // What came from a program of one's own, or broke off, took what nobody reckoned.

@@ -1,6 +1,6 @@
 import type { Form, Side } from '../../sheet/form.ts'
 import { plateOf } from '../../testing/fixtures.ts'
-import { collated, formOfSheet, pagesOf, sheetsIn } from './run-pages.ts'
+import { collated, formOfSheet, pagesOf, sheetsFrom, sheetsIn, takenBy } from './run-pages.ts'
 
 const [laid] = plateOf({}).forms
 const form = (id: string, count: number, side: Side = 'front'): Form => {
@@ -39,4 +39,24 @@ test('which form the nth sheet is of, through a document that is printed twice',
     ...['front', 'front', 'front', 'front-2', 'front-2'],
   ])
   expect(formOfSheet([], 1)).toBeNull()
+})
+
+test.each([
+  ['6 and 4', [6, 4], [3, 8]],
+  ['3 and 3: in turn', [3, 3], [1, 7]],
+  ['4, 1 and 2, one of which takes nothing', [4, 1, 2], [2, 0, 5]],
+  ['one kind', [5], [3]],
+])('what the first sheets take, and how far something lasts, sheet by sheet: %s', (_, counts, takes) => {
+  const pages = pagesOf({ forms: counts.map((count, i) => form(`f${i}`, count)) }, 'front')
+  const each = ({ id }: { id: string }) => takes[Number(id.slice(1))] ?? 0
+  let taken = 0
+  const after = Array.from({ length: sheetsIn(pages) }, (_, i) => {
+    taken += each(formOfSheet(pages, i + 1) ?? { id: 'f9' })
+    return taken
+  })
+  expect(after.map((_, i) => takenBy(pages, i + 1, each))).toEqual(after)
+  expect(takenBy(pages, 0, each)).toBe(0)
+  for (let amount = 0; amount < taken; amount += 0.5)
+    expect([amount, sheetsFrom(pages, amount, each)]).toEqual([amount, after.filter((sum) => sum <= amount).length])
+  expect([sheetsFrom(pages, taken, each), sheetsFrom(pages, 10 * taken, each)]).toEqual([after.length, after.length])
 })

@@ -51,3 +51,42 @@ export function formOfSheet(pages: readonly RunPage[], sheet: number): Form | nu
   }
   return null
 }
+
+/** What sheets take of something, by their form. */
+export type EachTakes = (form: Form) => number
+
+/** What the first `sheets` of a run take together, in the order the document is printed. */
+export function takenBy(pages: readonly RunPage[], sheets: number, each: EachTakes): number {
+  const { pages: document } = collated(pages)
+  const takes = document.map(({ form, count }) => ({ count, of: each(form) }))
+  const inAll = sheetsIn(document)
+  if (inAll === 0) return 0
+  let taken = Math.floor(sheets / inAll) * takes.reduce((sum, { count, of }) => sum + count * of, 0)
+  let left = sheets % inAll
+  for (const { count, of } of takes) {
+    taken += Math.min(count, left) * of
+    left -= Math.min(count, left)
+  }
+  return taken
+}
+
+/** What lasts for six sheets lasts for six, whatever the last digit of a division says. */
+const HAIR = 1e-9
+
+/** Whole sheets of a run that come out before so much of something is used up; all of them where it lasts. */
+export function sheetsFrom(pages: readonly RunPage[], amount: number, each: EachTakes): number {
+  const { copies, pages: document } = collated(pages)
+  const takes = document.map(({ form, count }) => ({ count, of: each(form) }))
+  const round = takes.reduce((sum, { count, of }) => sum + count * of, 0)
+  const rounds = round > 0 ? Math.min(copies, Math.floor(amount / round + HAIR)) : copies
+  let out = rounds * sheetsIn(document)
+  if (rounds === copies) return out
+  let left = amount - rounds * round
+  for (const { count, of } of takes) {
+    const sheets = of > 0 ? Math.min(count, Math.floor(left / of + HAIR)) : count
+    out += sheets
+    if (sheets < count) break
+    left -= sheets * of
+  }
+  return out
+}

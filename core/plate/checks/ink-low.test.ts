@@ -79,4 +79,14 @@ test('sheets that differ are counted in the order they are printed, each by what
   expect(after(both.toReversed(), 1.5 * much)).toBe(1)
   expect(after(both.toReversed(), 3 * much + 2 * little)).toBe(5)
   expect(after(both, 4 * little + 2.999 * much)).toBe(6)
+  // Four and two are printed as two and one, twice.
+  expect(
+    after(
+      [
+        { picture: pale, copies: 4 },
+        { picture: dark, copies: 2 },
+      ],
+      2.5 * little + much,
+    ),
+  ).toBe(3)
 })

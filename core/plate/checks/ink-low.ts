@@ -1,24 +1,14 @@
+import { pagesOf, sheetsFrom } from '../../output/page/run-pages.ts'
 import { inkOfSheet } from '../estimates/estimates.ts'
 import type { Settled } from '../settle/settled.ts'
 import type { Check } from './check.ts'
 
-/** What lasts for six sheets lasts for six, whatever the last digit of a division says. */
-const HAIR = 1e-9
-
-/** Whole sheets that come out, in the order they are printed, before this ink is used up. */
-function lasts(plate: Settled, id: string, millilitres: number): number {
-  let [left, out] = [millilitres, 0]
-  for (const form of plate.forms) {
-    if (form.side === 'back') continue
-    const each = inkOfSheet(plate, form)[id] ?? 0
-    const sheets = each > 0 ? Math.min(form.count, Math.floor(left / each + HAIR)) : form.count
-    out += sheets
-    if (sheets < form.count) break
-    left -= sheets * each
-  }
-  // Of what is short as a whole the last sheet is never whole.
-  return Math.min(out, plate.sheets - 1)
-}
+/** Whole sheets that come out before this ink is used up. Of what is short as a whole the last sheet is never whole. */
+const lasts = (plate: Settled, id: string, millilitres: number): number =>
+  Math.min(
+    plate.sheets - 1,
+    sheetsFrom(pagesOf(plate, 'front'), millilitres, (form) => inkOfSheet(plate, form)[id] ?? 0),
+  )
 
 export const inkLow: Check = {
   id: 'ink-low',

@@ -66,7 +66,7 @@ interface Timed {
 
 /** What the ink of a sheet follows from. */
 interface Inked {
-  printer: Printer
+  printer: Parameters<typeof inkOf>[0]
   mediaType: MediaType
   coat: 'off' | 'ink' | 'all'
   colourMode: { mode: 'colour' | 'grey' }
@@ -74,6 +74,7 @@ interface Inked {
 }
 
 interface Input extends Timed, Inked {
+  printer: Printer
   brief: Timed['brief'] & Inked['brief']
 }
 

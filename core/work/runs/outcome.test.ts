@@ -1,5 +1,7 @@
 import { layoutOf } from '../../plate/resolve/plate.ts'
-import { plateOf } from '../../testing/fixtures.ts'
+import { resolve } from '../../plate/resolve/resolve.ts'
+import { plateOf, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
 import { mm } from '../../things/length/length.ts'
 import { inkReckoned, offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
 
@@ -15,9 +17,9 @@ const borderless = plateOf({
 const roll = plateOf({ brief: { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture', width: mm(500), height: null } } })
 
 test('sheets are counted by number, rolls by the length of each cut, second sides not at all', () => {
-  expect(usedBy(bordered, 'front', 3).stock).toBe(3)
-  expect(usedBy(bordered, 'back', 3).stock).toBe(0)
-  expect(usedBy(roll, 'front', 2).stock).toBe(2 * Math.round(layoutOf(roll)?.sheet.h ?? 0))
+  expect(usedBy({ plate: bordered, side: 'front' }, 3).stock).toBe(3)
+  expect(usedBy({ plate: bordered, side: 'back' }, 3).stock).toBe(0)
+  expect(usedBy({ plate: roll, side: 'front' }, 2).stock).toBe(2 * Math.round(layoutOf(roll)?.sheet.h ?? 0))
   expect(stockFor(roll, 1)).toBeGreaterThan(mm(300))
 })
 
@@ -30,18 +32,33 @@ test('ink is reckoned by the sheets that came out, of ten foretold; of a second 
   expect([inkReckoned({ plate: ten, side: 'back' }, 3), inkReckoned({ plate: ten, side: 'front' }, 0)]).toEqual([null, null])
 })
 
+test('of a run with two kinds of sheet each counts by what it takes, in the order they come out, or as they were chosen', () => {
+  const asked = [
+    { copies: 4, picture: { inked: [0.1, 0, 0] as [number, number, number] } },
+    { copies: 3, picture: { inked: [0.9, 0, 0] as [number, number, number] } },
+  ]
+  const plate = resolve(several(asked, { as: 'apart' }), studioOf(), { printer: 'heron', path: 'heron-cassette' })
+  const cyan = (sheets: number, only: { form: string; count: number }[] | null = null) =>
+    inkReckoned({ plate, side: 'front', only }, sheets)?.cyan ?? Number.NaN
+  const [little, much] = [cyan(1), cyan(1, [{ form: 'front-2', count: 1 }])]
+  expect(much / little).toBeCloseTo(9, 1)
+  expect(cyan(5)).toBeCloseTo(4 * little + much, 9)
+  expect(cyan(2, [{ form: 'front-2', count: 2 }])).toBeCloseTo(2 * much, 9)
+  expect(cyan(7)).toBeCloseTo(plate.estimates?.inks.cyan ?? Number.NaN, 9)
+})
+
 test('only a borderless front sprays beside the paper, in proportion to its sheets', () => {
-  const one = usedBy(borderless, 'front', 1).sprayed
+  const one = usedBy({ plate: borderless, side: 'front' }, 1).sprayed
   expect(borderless.setup?.borderless).toBe('all')
   expect(one).toBeGreaterThan(0)
-  expect(usedBy(borderless, 'front', 5).sprayed).toBeCloseTo(5 * one, 12)
-  expect([usedBy(borderless, 'back', 5).sprayed, usedBy(bordered, 'front', 5).sprayed]).toEqual([0, 0])
+  expect(usedBy({ plate: borderless, side: 'front' }, 5).sprayed).toBeCloseTo(5 * one, 12)
+  expect([usedBy({ plate: borderless, side: 'back' }, 5).sprayed, usedBy({ plate: bordered, side: 'front' }, 5).sprayed]).toEqual([0, 0])
 })
 
 test('the black a print needs is in the head after it, unless nothing came out', () => {
   const { black } = bordered.setup?.mediaType ?? { black: 'either' }
-  expect(usedBy(bordered, 'front', 1).black).toBe(black === 'either' ? null : black)
-  expect(usedBy(bordered, 'front', 0).black).toBeNull()
+  expect(usedBy({ plate: bordered, side: 'front' }, 1).black).toBe(black === 'either' ? null : black)
+  expect(usedBy({ plate: bordered, side: 'front' }, 0).black).toBeNull()
 })
 
 test('facing borders say where the path lays prints; a second side and a borderless print say nothing', () => {

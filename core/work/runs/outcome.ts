@@ -1,6 +1,8 @@
+import { type Chosen, pagesOf, takenBy } from '../../output/page/run-pages.ts'
 import { oversprayOf } from '../../plate/checks/overspray.ts'
+import { inkOfSheet } from '../../plate/estimates/estimates.ts'
 import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
-import { type Side, sheetsOf } from '../../sheet/form.ts'
+import type { Side } from '../../sheet/form.ts'
 import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
 import type { Edges } from '../../things/paths/path.ts'
 
@@ -18,29 +20,32 @@ export interface Used {
 export const stockFor = (plate: Plate, sheets: number): number =>
   sheets * (plate.setup?.lot.form === 'roll' ? Math.round(layoutOf(plate)?.sheet.h ?? 0) : 1)
 
-/** Ink that a sheet of a plate throws beside the paper, m²; of several kinds of sheet the mean. */
-function overspraid({ forms }: Plate): number {
-  const fronts = forms.filter((form) => form.side === 'front')
-  return fronts.reduce((sum, form) => sum + oversprayOf(form) * form.count, 0) / Math.max(1, sheetsOf(fronts))
+/** What a run prints: a side of a plate, or only some sheets of it. */
+interface Printed {
+  plate: Plate
+  side: Side
+  only?: readonly Chosen[] | null
 }
 
-/** What printing so many sheets of one side has used. */
-export function usedBy(plate: Plate, side: Side, sheets: number): Used {
+/** What the first so many sheets of a run have used. */
+export function usedBy({ plate, side, only = null }: Printed, sheets: number): Used {
   const { setup } = plate
   const { black = 'either' } = setup?.mediaType ?? {}
   return {
     // The second side goes on sheets that were counted with the first.
     stock: side === 'back' ? 0 : stockFor(plate, sheets),
-    sprayed: side === 'front' && setup && setup.borderless !== 'none' ? overspraid(plate) * sheets : 0,
+    sprayed: side === 'front' && setup && setup.borderless !== 'none' ? takenBy(pagesOf(plate, side, only), sheets, oversprayOf) : 0,
     black: sheets > 0 && black !== 'either' ? black : null,
   }
 }
 
-/** Ink that printing so many sheets was reckoned to take, by ink, ml; null where the estimate does not speak of them. */
-export function inkReckoned({ plate, side }: { plate: Plate; side: Side }, sheets: number): Record<string, number> | null {
-  if (side === 'back' || sheets <= 0 || !plate.estimates) return null
-  const copies = Math.max(1, sheetsOf(plate.forms))
-  return Object.fromEntries(Object.entries(plate.estimates.inks).map(([id, ml]) => [id, (ml / copies) * sheets]))
+/** Ink that the first so many sheets of a run were reckoned to take, by ink, ml; null where the estimate does not speak of them. */
+export function inkReckoned({ plate, side, only = null }: Printed, sheets: number): Record<string, number> | null {
+  const { setup, brief, estimates } = plate
+  if (side === 'back' || sheets <= 0 || !estimates || !setup) return null
+  const of = { ...setup, brief }
+  const pages = pagesOf(plate, side, only)
+  return Object.fromEntries(setup.printer.inks.map(({ id }) => [id, takenBy(pages, sheets, (form) => inkOfSheet(of, form)[id] ?? 0)]))
 }
 
 interface Inspected {
