@@ -119,7 +119,7 @@ export const workMinutes = ({
 }: Pick<Times, 'loadingMinutes' | 'handsMinutes' | 'printingSeconds'>) => loadingMinutes + handsMinutes + printingSeconds / 60
 
 /** What inks (ml by ink) cost; those without a price count as the mean of those that have one. */
-function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, number>>): number | null {
+export function inkPriceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, number>>): number | null {
   const known = inks.flatMap((ink) => (ink.priceCents === null ? [] : [ink.priceCents / 100 / ink.capacity]))
   if (known.length === 0) return null
   const mean = known.reduce((a, b) => a + b, 0) / known.length
@@ -128,7 +128,7 @@ function priceOf({ inks }: Pick<Printer, 'inks'>, used: Readonly<Record<string, 
 }
 
 /** What one sheet of this form takes, millilitres by ink. */
-export function inkOfSheet({ printer, mediaType, coat, colourMode, brief }: Inked, form: Form): Record<string, number> {
+export function inkOfSheet({ printer, mediaType, coat, colourMode, brief }: Inked, form: Pick<Form, 'placements'>): Record<string, number> {
   const items = new Map(brief.items.map((item) => [item.id, item]))
   const manner = { surface: mediaType.surface, coat, greys: colourMode.mode === 'grey' }
   const used: Record<string, number> = Object.fromEntries(printer.inks.map(({ id }) => [id, 0]))
@@ -156,7 +156,7 @@ export function estimate(of: Input, forms: readonly Form[]): Estimates {
     sheets,
     inkMillilitres: Object.values(inks).reduce((a, b) => a + b, 0),
     inks,
-    inkPrice: priceOf(printer, inks),
+    inkPrice: inkPriceOf(printer, inks),
     paperPrice: area * paper.pricePerSquareMetre,
     rollLength: lot.form === 'roll' ? length * sheets : 0,
   }

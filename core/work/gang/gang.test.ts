@@ -1,6 +1,6 @@
 import type { Plate } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
-import { brief, studioOf } from '../../testing/fixtures.ts'
+import { brief, picture, studioOf } from '../../testing/fixtures.ts'
 import { membersOf } from '../../things/brief/brief.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
 import { mm } from '../../things/length/length.ts'
@@ -58,7 +58,7 @@ test('a gang holds every copy of every piece, set up as the first is, due with t
   expect(membersOf(gang.brief)).toEqual([7, 9])
 })
 
-test('shares of a gang add up to it, by area; each piece is a sheet of its own with the picture where it lies in it', () => {
+test('shares of a gang add up to it, by area, ink by what each job’s pictures take; each piece is a sheet of its own with the picture where it lies in it', () => {
   const gang = gangOf([member(7, of(240, { copies: 2 })), member(9, of(180, { finished: { width: mm(200), length: mm(150) } }))])
   const plate = resolve(gang.brief, studioOf(), gang.pins)
   const [a, b] = [shareOf(plate, 7), shareOf(plate, 9)]
@@ -66,11 +66,15 @@ test('shares of a gang add up to it, by area; each piece is a sheet of its own w
     expect((a.estimates?.[key] ?? 0) + (b.estimates?.[key] ?? 0)).toBeCloseTo(plate.estimates?.[key] ?? 0, 6)
   // 2 × 240 × 160 against 200 × 150.
   const share = (2 * 240 * 160) / (2 * 240 * 160 + 200 * 150)
-  const priced = plate.estimates && { ...plate, estimates: { ...plate.estimates, inkPrice: 1234 } }
-  expect(priced && shareOf(priced, 7).estimates?.inkPrice).toBeCloseTo(share * 1234, 1)
   for (const key of ['loadingMinutes', 'handsMinutes', 'printingSeconds'] as const)
     expect(a.estimates?.[key]).toBeCloseTo(share * (plate.estimates?.[key] ?? Number.NaN), 2)
-  for (const [id, ml] of Object.entries(plate.estimates?.inks ?? {})) expect(b.estimates?.inks[id]).toBeCloseTo((1 - share) * ml, 3)
+  // Pictures of one kind: twice 240 × 160 against 180 × 120, and nothing for the white around that.
+  const ink = (2 * 240 * 160) / (2 * 240 * 160 + 180 * 120)
+  for (const [id, ml] of Object.entries(plate.estimates?.inks ?? {})) {
+    expect(a.estimates?.inks[id]).toBeCloseTo(ink * ml, 3)
+    expect(b.estimates?.inks[id]).toBeCloseTo((1 - ink) * ml, 3)
+  }
+  expect(plate.estimates?.inkMillilitres).toBeGreaterThan(0.5)
   expect((a.estimates?.paperPrice ?? 0) / (b.estimates?.paperPrice ?? 1)).toBeCloseTo((2 * 240 * 160) / (200 * 150), 2)
   expect([a.estimates?.sheets, b.estimates?.sheets, a.forms.length]).toEqual([2, 1, 1])
   const [form] = b.forms
@@ -108,4 +112,19 @@ test('what a job changes comes into its gang in its old place, and what leaves c
     ['3', 1, 9],
   ])
   expect(withPiecesOf(changed, 8, []).items.map(({ piece }) => piece?.job)).toEqual([7, 9])
+})
+
+test('who has a pale picture printed with a dark one pays for little ink', () => {
+  const gang = gangOf([
+    member(7, of(240, { picture: picture({ inked: [0.02, 0.02, 0.02] }) })),
+    member(9, of(240, { picture: picture({ inked: [0.8, 0.8, 0.8] }) })),
+  ])
+  const studio = studioOf()
+  for (const { inks } of studio.printers) for (const ink of inks) ink.priceCents = 4000
+  const plate = resolve(gang.brief, studio, gang.pins)
+  const [pale, dark] = [shareOf(plate, 7).estimates, shareOf(plate, 9).estimates]
+  expect(pale?.paperPrice).toBeCloseTo(dark?.paperPrice ?? Number.NaN, 6)
+  expect((dark?.inkMillilitres ?? 0) / (pale?.inkMillilitres ?? 1)).toBeGreaterThan(30)
+  expect((dark?.inkPrice ?? 0) / (pale?.inkPrice ?? 1)).toBeGreaterThan(30)
+  expect((dark?.inkPrice ?? 0) + (pale?.inkPrice ?? 0)).toBeCloseTo(plate.estimates?.inkPrice ?? Number.NaN, 6)
 })

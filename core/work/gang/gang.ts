@@ -1,3 +1,4 @@
+import { inkOfSheet, inkPriceOf } from '../../plate/estimates/estimates.ts'
 import type { Setup } from '../../plate/resolve/plate.ts'
 import { type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import { type Form, type Placement, sheetsOf, viewOfPlacement } from '../../sheet/form.ts'
@@ -119,9 +120,19 @@ function cutOut(form: Form, placement: Placement, index: number, count: number):
   }
 }
 
+/** What these items of the forms take, ml by ink. */
+function inkOfItems(of: Parameters<typeof inkOfSheet>[0], forms: readonly Form[], items: ReadonlySet<string>): Record<string, number> {
+  const taken: Record<string, number> = {}
+  for (const form of forms) {
+    const each = inkOfSheet(of, { placements: form.placements.filter(({ item }) => items.has(item)) })
+    for (const [id, ml] of Object.entries(each)) taken[id] = (taken[id] ?? 0) + ml * form.count
+  }
+  return taken
+}
+
 /**
  * The pieces of one job out of a gang, as the plate its own run was printed with: each a sheet of its own as it is cut, with
- * its share of ink, paper and time by area.
+ * its share of paper and time by area, and the ink that its own pictures take.
  */
 export function shareOf(plate: Plate, job: number): Plate {
   const mine = new Set(plate.brief.items.filter(({ piece }) => piece?.job === job).map(({ id }) => id))
@@ -137,7 +148,8 @@ export function shareOf(plate: Plate, job: number): Plate {
     }
   const forms = [...found.values()].map(({ form, placement, count }, i) => cutOut(form, placement, i, count))
   const share = area(forms) / Math.max(1, area(fronts))
-  const { estimates } = plate
+  const { estimates, setup } = plate
+  const inks = setup ? inkOfItems({ ...setup, brief: plate.brief }, fronts, mine) : {}
   return {
     ...plate,
     brief: { ...plate.brief, items: plate.brief.items.filter(({ id }) => mine.has(id)) },
@@ -149,9 +161,9 @@ export function shareOf(plate: Plate, job: number): Plate {
       printingSeconds: estimates.printingSeconds * share,
       loadingMinutes: estimates.loadingMinutes * share,
       handsMinutes: estimates.handsMinutes * share,
-      inkMillilitres: estimates.inkMillilitres * share,
-      inks: Object.fromEntries(Object.entries(estimates.inks).map(([id, ml]) => [id, ml * share])),
-      inkPrice: estimates.inkPrice === null ? null : estimates.inkPrice * share,
+      inkMillilitres: Object.values(inks).reduce((sum, ml) => sum + ml, 0),
+      inks,
+      inkPrice: setup && estimates.inkPrice !== null ? inkPriceOf(setup.printer, inks) : null,
       paperPrice: estimates.paperPrice * share,
       rollLength: estimates.rollLength * share,
     },
