@@ -95,7 +95,7 @@ export interface Room {
 }
 
 /** The borders asked for in the feed frame: the picture's foot has the wider one. */
-function askedBorders(size: Extract<Item['size'], { by: 'border' }>, turn: Turn): Edges {
+export function askedBorders(size: Extract<Item['size'], { by: 'border' }>, turn: Turn): Edges {
   const foot = feedEdge('foot', turn)
   return edgesOf((edge) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border))
 }

@@ -3,6 +3,7 @@ import { skewDrift } from '../../sheet/layout.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { type Check, UNUSABLE } from './check.ts'
+import { eachSheet } from './each-sheet.ts'
 
 /** From here on a sheet hangs over and has to be guided; common practice. */
 export const LONG_SHEET = 600_000
@@ -14,12 +15,13 @@ export const longSheet: Check = {
   about: 'plate',
   follows: UNUSABLE,
   on: 'plate',
-  find: ({ layout, path, brief, studio, lot }) => {
-    const { h } = layout.sheet
+  find: (plate) => {
+    const { path, brief, studio, lot } = plate
+    const { h } = plate.layout.sheet
     const drift = skewDrift(h, path.tolerance.skewDegrees + lot.outOfSquare)
     if (h < LONG_SHEET || isRoll(path)) return []
     const { clearance } = path
-    const border = Math.min(layout.margins.left, layout.margins.right)
+    const border = Math.min(...eachSheet(plate).flatMap(({ layout: { margins } }) => [margins.left, margins.right]))
     const cut = lot.outOfSquare > 0 ? ` on a lot cut ${Number(lot.outOfSquare.toFixed(2))}° out of square` : ''
     const room = (own: number) => writeLength(own + (clearance.ofSheet ? h : 0), brief.unit)
     return [

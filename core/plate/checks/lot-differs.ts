@@ -2,6 +2,7 @@ import { facingDifference, unseenDifference } from '../../sheet/facing-borders.t
 import { writeLength } from '../../things/length/length.ts'
 import { pageShift } from '../decisions/page.ts'
 import { type Check, UNUSABLE } from './check.ts'
+import { eachSheet } from './each-sheet.ts'
 
 export const lotDiffers: Check = {
   id: 'lot-differs',
@@ -10,7 +11,8 @@ export const lotDiffers: Check = {
   about: 'plate',
   follows: [...UNUSABLE, 'driver-quirk'],
   on: 'plate',
-  find: ({ way, page, path, brief, studio, lot, printer, layout, borderless }) => {
+  find: (plate) => {
+    const { way, page, path, brief, studio, lot, printer, borderless } = plate
     // A driver that refuses the true size is told a lie on purpose; the quirk's own finding says so.
     const quirk = printer.quirks.some((q) => q.accepts === page.width || q.accepts === page.length)
     const shift = pageShift(way.fed, page, path.registration)
@@ -26,7 +28,7 @@ export const lotDiffers: Check = {
     ].filter(({ shown }) => shown)
     const parts = off.map(({ by, where }) => `${writeLength(Math.abs(by), brief.unit)} ${by < 0 ? 'less' : 'more'} ${where}`)
     // The placement is worked out on the sheet as it measures: only what is left of the difference is seen.
-    const uneven = facingDifference(layout.borders)
+    const uneven = Math.max(...eachSheet(plate).map(({ borders }) => facingDifference(borders)))
     const unseen = unseenDifference(studio.rules.visibleShift)
     const madeUp = borderless === 'none' && uneven < unseen
     const so =

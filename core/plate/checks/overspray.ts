@@ -1,6 +1,5 @@
 import type { Form } from '../../sheet/form.ts'
 import { squareMetres } from '../../things/length/length.ts'
-import { EDGES } from '../../things/paths/path.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const overspray: Check = {
@@ -10,9 +9,10 @@ export const overspray: Check = {
   about: 'plate',
   follows: [...UNUSABLE, 'borderless-impossible'],
   on: 'plate',
-  find: ({ forms, layout, printer, edges }) => {
-    if (edges.mode !== 'borderless' || EDGES.every((e) => layout.bleed[e] === 0)) return []
+  find: ({ forms, printer, edges }) => {
+    if (edges.mode !== 'borderless') return []
     const mine = forms.reduce((sum, form) => sum + (form.side === 'front' ? oversprayOf(form) * form.count : 0), 0)
+    if (mine === 0) return []
     const { since, cleanAfter } = printer.overspray
     const due = since + mine >= cleanAfter
     return [

@@ -1,4 +1,6 @@
+import { facingDifference } from '../../sheet/facing-borders.ts'
 import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import type { BriefParts } from '../../things/brief/brief-of.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
@@ -86,6 +88,24 @@ describe('orientation and placement', () => {
     expect(decided(plate, 'placement')).toBe('shifted')
     expect(option(plate, 'placement', 'shifted')?.costs[0]?.says).toContain('facing borders differ by 18.6 mm')
     expect(option(plate, 'placement', 'centred')?.costs[0]?.says).toContain('9.3 mm at the trailing edge cut off: 2.4 % of the picture')
+  })
+  test('what the middle makes of the borders is said of the borders as they come out: equal, deeper at the foot, or none', () => {
+    const told = (change: BriefParts, pins = {}) => {
+      const plate = plateOf({ brief: change, pins })
+      const borders = layoutOf(plate)?.borders ?? { leading: 0, trailing: 1, left: 0, right: 2 }
+      return [line(plate, 'placement')?.reason, facingDifference(borders)]
+    }
+    const deep = { by: 'border' as const, border: mm(20), foot: 1.45 }
+    expect(told({ size: { ...deep, foot: 1 } })).toEqual(['Equal borders on the sheet as it really measures.', expect.closeTo(0, -1)])
+    expect(told({ size: deep })).toEqual([
+      'The border at the foot is 9.0 mm wider than at the head, on the sheet as it really measures.',
+      expect.closeTo(9000, -1),
+    ])
+    const kept = { width: mm(250), length: mm(350) }
+    expect(told({ size: deep, finished: kept })[0]).toBe('The border at the foot is 9.0 mm wider than at the head, on what is kept.')
+    expect(told({ paperId: 'beacon-gloss', sheet: null, finish: 'borderless', size: { by: 'sheet', fill: true } })[0]).toBe(
+      'In the middle of all that the path prints, beyond the edges too.',
+    )
   })
   test('a place is pinned to the micrometre', () => expect(placementPin(12.4, -0.6)).toBe('at:12,-1'))
 })

@@ -1,5 +1,7 @@
 import { centredOn, movedInto, placingFrame, sizingOf } from '../../sheet/placement.ts'
 import type { Rect } from '../../sheet/rect.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import type { Item } from '../../things/brief/item.ts'
 import { MAX_LENGTH, writeLength } from '../../things/length/length.ts'
 import { type Candidate, declare } from './decision.ts'
 import { expansionDecision } from './expansion.ts'
@@ -26,6 +28,29 @@ const LAID_OUT: Omit<Candidate<Rect>, 'value'> = {
   reason: 'The layout says where each picture lies.',
 }
 
+/** What the middle is the middle of, and what that makes of the borders. */
+function middleOf(
+  { make, finished, unit }: Brief,
+  size: Item['size'],
+  borderless: boolean,
+): { label: string; reason: string; equal: boolean } {
+  if (borderless)
+    return { equal: true, label: 'Centred on what prints', reason: 'In the middle of all that the path prints, beyond the edges too.' }
+  const deeper = size.by === 'border' ? Math.round(size.border * (size.foot ?? 1)) - size.border : 0
+  const [label, on] =
+    make.as === 'folded-card'
+      ? ['Centred on the front', 'the front of the card']
+      : finished
+        ? ['Centred on what is kept', 'what is kept']
+        : ['Centred on the sheet', 'the sheet as it really measures']
+  return {
+    label,
+    equal: deeper === 0,
+    reason:
+      deeper === 0 ? `Equal borders on ${on}.` : `The border at the foot is ${writeLength(deeper, unit)} wider than at the head, on ${on}.`,
+  }
+}
+
 export const placementDecision = declare({
   key: 'placement',
   title: 'Placement',
@@ -43,17 +68,17 @@ export const placementDecision = declare({
     const centred = centredOn(placingFrame(sizingOf(brief, item), room, turn), size)
     const cut = (rect: Rect) => (room.borderless ? [] : costOfCut(context, turn, size, cutOff(rect, room.printable)))
     const moved = movedInto(room.printable, centred)
+    const middle = middleOf(brief, item.size, room.borderless)
     const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
     const list: Candidate<Rect>[] = [
       {
         id: 'centred',
-        label:
-          brief.make.as === 'folded-card' ? 'Centred on the front' : brief.finished ? 'Centred on what is kept' : 'Centred on the sheet',
+        label: middle.label,
         value: centred,
         ruledOut: null,
         costs: cut(centred),
         by: 'rule',
-        reason: 'Equal borders on the sheet as it really measures.',
+        reason: middle.reason,
       },
     ]
     if (shift > 0) {
@@ -65,7 +90,9 @@ export const placementDecision = declare({
         costs: [
           {
             points: shift >= studio.rules.visibleShift ? 3 + shift / 2000 : 0,
-            says: `facing borders differ by ${writeLength(2 * shift, brief.unit)}`,
+            says: middle.equal
+              ? `facing borders differ by ${writeLength(2 * shift, brief.unit)}`
+              : `it lies ${writeLength(shift, brief.unit)} off where it was wanted`,
           },
           ...cut(moved),
         ],

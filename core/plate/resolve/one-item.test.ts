@@ -12,15 +12,21 @@ import { resolve } from './resolve.ts'
 const { studio, jobs } = JSON.parse(brotliDecompressSync(readFileSync('core/testing/reference/plates-before-items.json.br')).toString())
 const before = StudioSchema.parse(studio)
 
+const EQUAL = 'Equal borders on the sheet as it really measures.'
 /**
  * Sentences that are told otherwise since: of copies as of sheets; whether a sheet is the larger or the smaller, which was left out,
- * and what it does to a borderless print, which was wrong of the smaller.
+ * and what it does to a borderless print, which was wrong of the smaller; what the middle is the middle of.
  */
 const REWORDED: readonly [RegExp, string][] = [
   [/(\d+) copies take/, '$1 of them take'],
   [/ (?:less|more) in (width|length)/g, ' in $1'],
   [/ than the page\./, ' off the page.'],
   [/So much (?:less|more) runs past (?:there|that edge)\./, 'So much runs past there.'],
+  [/^Centred on what prints$/, 'Centred on the sheet'],
+  [
+    /^(?:In the middle of all that the path prints, beyond the edges too|Equal borders on (?:what is kept|the front of the card))\.$/,
+    EQUAL,
+  ],
 ]
 
 /** Sums are added up in another order now: to twelve digits. */
