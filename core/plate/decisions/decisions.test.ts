@@ -1,6 +1,7 @@
 import { facingDifference } from '../../sheet/facing-borders.ts'
 import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
@@ -77,6 +78,45 @@ describe('orientation and placement', () => {
   test('a landscape picture is turned onto an upright sheet, a portrait one is not', () => {
     expect(decided(plateOf({}), 'orientation')).toBe('90')
     expect(decided(plateOf({ brief: { picture: picture({ width: 4000, height: 6000 }) } }), 'orientation')).toBe('0')
+  })
+  test('how a picture lies is said to make the most of the sheet where it does; else that it costs least', () => {
+    const reason = (change: BriefParts) => line(plateOf({ brief: change }), 'orientation')?.reason
+    const best = 'It makes the most of the sheet with the least picture lost.'
+    expect(reason({})).toBe(best)
+    // A card folded at its side stands upright, however wide its picture is.
+    const folded = { make: NEW_MAKE['folded-card'] }
+    const lying = picture({ width: 6000, height: 3000 })
+    const plate = plateOf({ brief: { ...folded, picture: lying, paperId: 'keepsake-card', sheet: null } })
+    const chosen = option(plate, 'orientation', String(decided(plate, 'orientation')))
+    const others = line(plate, 'orientation')?.alternatives.filter(({ ruledOut }) => ruledOut !== null) ?? []
+    expect([
+      others.length > 0,
+      chosen?.costs
+        .map(({ says }) => says)
+        .join()
+        .includes('smaller than it could be'),
+    ]).toEqual([true, true])
+    expect(line(plate, 'orientation')?.reason).toBe('Of the ways it may lie this one costs least.')
+  })
+  test('a sliver that is cropped is not told as nothing', () => {
+    // A3 less 20 mm on each side is 257 × 380 mm; pictures of nearly that shape, cropped to it.
+    const says = (width: number) => {
+      const plate = plateOf({
+        brief: { picture: picture({ width, height: 3800 }), size: { by: 'border', border: mm(20), exact: true } },
+        pins: { page: 'iso_a3_297x420mm' },
+        studio: (s) => {
+          for (const l of s.lots) if (l.id === 'lustre-a3') l.measured = { width: mm(297), length: mm(420) }
+        },
+      })
+      return option(plate, 'orientation', '0')?.costs.find((c) => c.says.includes('cropped'))?.says
+    }
+    expect([says(2570), says(2580), says(2592), says(2600), says(2700)]).toEqual([
+      undefined,
+      '0.4 % of the picture is cropped',
+      '0.8 % of the picture is cropped',
+      '1 % of the picture is cropped',
+      '5 % of the picture is cropped',
+    ])
   })
   test('a turned picture keeps its crop and size', () => {
     const plate = plateOf({ pins: { orientation: '270' } })

@@ -77,6 +77,11 @@ const EACH_BY_ITSELF: Candidate<Turn> = {
   reason: 'The layout turns every picture as it suits its place.',
 }
 
+/** A thousandth of a picture or a print is neither lost nor missed. */
+const SAME = 0.001
+const BEST = 'It makes the most of the sheet with the least picture lost.'
+const CHEAPEST = 'Of the ways it may lie this one costs least.'
+
 export const orientationDecision = declare({
   key: 'orientation',
   title: 'Orientation',
@@ -94,6 +99,7 @@ export const orientationDecision = declare({
     const whole = picture.width * picture.height
     const sized = TURNS.map((turn, i) => printSize(sizingOf(brief, item), picture, turn, rooms[i] as Room))
     const largest = Math.max(...sized.map((s) => s.w * s.h))
+    const least = Math.min(...sized.map(({ crop }) => 1 - crop.w * crop.h))
     return TURNS.map((turn, i) => {
       const size = sized[i] as (typeof sized)[number]
       const room = rooms[i] as Room
@@ -101,8 +107,10 @@ export const orientationDecision = declare({
       const smaller = 1 - (size.w * size.h) / largest
       const costs = [
         ...placingCosts(context, turn, size, room),
-        ...(cropped > 0.001 ? [{ points: cropped * 40, says: `${(cropped * 100).toFixed(0)} % of the picture is cropped` }] : []),
-        ...(smaller > 0.001
+        ...(cropped > SAME
+          ? [{ points: cropped * 40, says: `${(cropped * 100).toFixed(cropped < 0.01 ? 1 : 0)} % of the picture is cropped` }]
+          : []),
+        ...(smaller > SAME
           ? [
               {
                 points: smaller * 20,
@@ -127,7 +135,7 @@ export const orientationDecision = declare({
         costs,
         by: item.turn === turn ? 'brief' : 'rule',
         reason:
-          item.turn === turn ? 'The brief asks for it.' : whole === 0 ? '' : 'It makes the most of the sheet with the least picture lost.',
+          item.turn === turn ? 'The brief asks for it.' : whole === 0 ? '' : smaller <= SAME && cropped <= least + SAME ? BEST : CHEAPEST,
       }
     })
   },

@@ -15,13 +15,16 @@ const before = StudioSchema.parse(studio)
 const EQUAL = 'Equal borders on the sheet as it really measures.'
 /**
  * Sentences that are told otherwise since: of copies as of sheets; whether a sheet is the larger or the smaller, which was left out,
- * and what it does to a borderless print, which was wrong of the smaller; what the middle is the middle of.
+ * and what it does to a borderless print, which was wrong of the smaller; what the middle is the middle of;
+ * of a way to lie that it makes the most of the sheet, which it did not always.
  */
 const REWORDED: readonly [RegExp, string][] = [
   [/(\d+) copies take/, '$1 of them take'],
   [/ (?:less|more) in (width|length)/g, ' in $1'],
   [/ than the page\./, ' off the page.'],
   [/So much (?:less|more) runs past (?:there|that edge)\./, 'So much runs past there.'],
+  [/^(?:0\.\d|1) % of the picture is cropped$/, 'Up to 1 % of the picture is cropped'],
+  [/^Of the ways it may lie this one costs least\.$/, 'It makes the most of the sheet with the least picture lost.'],
   [/^Centred on what prints$/, 'Centred on the sheet'],
   [
     /^(?:In the middle of all that the path prints, beyond the edges too|Equal borders on (?:what is kept|the front of the card))\.$/,
