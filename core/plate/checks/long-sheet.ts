@@ -2,8 +2,8 @@ import { unseenDifference } from '../../sheet/facing-borders.ts'
 import { skewDrift } from '../../sheet/layout.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
+import { eachSheet } from '../settle/each-sheet.ts'
 import { type Check, UNUSABLE } from './check.ts'
-import { eachSheet } from './each-sheet.ts'
 
 /** From here on a sheet hangs over and has to be guided; common practice. */
 export const LONG_SHEET = 600_000

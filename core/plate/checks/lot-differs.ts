@@ -1,8 +1,8 @@
 import { facingDifference, unseenDifference } from '../../sheet/facing-borders.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { pageShift } from '../decisions/page.ts'
+import { eachSheet } from '../settle/each-sheet.ts'
 import { type Check, UNUSABLE } from './check.ts'
-import { eachSheet } from './each-sheet.ts'
 
 export const lotDiffers: Check = {
   id: 'lot-differs',

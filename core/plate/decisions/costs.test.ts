@@ -53,7 +53,7 @@ const TABLE: readonly [RegExp, Points, number?][] = [
   [/^facing borders differ by ([\d.]+) mm$/, (differ) => (differ < 1 ? 0 : 3 + differ / 4), 0.03],
   [/^paper stays at the /, () => 15],
   [/^the print is [\d.]+ mm at its longest, smaller than it could be$/, () => ({ from: 0, to: 20 })],
-  [/^(\d+) % of the picture is cropped$/, (cropped) => cropped * 0.4, 0.21],
+  [/^([\d.]+) % of the picture is cropped$/, (cropped) => cropped * 0.4, 0.21],
   [/^the print comes out head last$/, () => 0.5],
   [/^the brief asks for (head|foot|turned)/, () => 60],
   // Media, quality, gap, coat.

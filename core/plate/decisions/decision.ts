@@ -169,6 +169,10 @@ function pinnedReason<V>(pinned: Candidate<V>, order: readonly Candidate<V>[]): 
   return cost ? `You chose this, although ${cost.says}.` : 'You chose this.'
 }
 
+/** Why it is chosen. What cannot be used has no other merit than that nothing comes nearer. */
+const reasonOf = <V>({ ruledOut, reason }: Candidate<V>): string =>
+  ruledOut === null ? reason : `Nothing here does it; this comes nearest. ${ruledOut}`
+
 /** A valid pin wins, then the cheapest usable candidate, then the least impossible. */
 function choose<K, V>(
   { key, item, title, question }: Head<K>,
@@ -200,7 +204,7 @@ function choose<K, V>(
       value: chosen.id,
       label: chosen.label,
       by: pinned ? 'you' : chosen.by,
-      reason: pinned ? pinnedReason(pinned, order) : chosen.reason,
+      reason: pinned ? pinnedReason(pinned, order) : reasonOf(chosen),
       pinned: pinned !== null,
       ruledOut: chosen.ruledOut,
       alternatives: listed.map(({ id, label, ruledOut, costs }) => ({ id, label, ruledOut, costs, total: totalOf(costs) })),

@@ -19,6 +19,24 @@ test('the registry has every key once, in order, each with a question', () => {
   for (const d of DECISIONS) expect(d.question.endsWith('?')).toBe(true)
 })
 
+test('of what cannot be done nothing is praised: every reason is why it does not go', () => {
+  // A sheet of three metres by ninety centimetres goes nowhere in the demo; nor do boards through a feeder for paper.
+  const plates = [
+    plateOf({ brief: { paperId: 'saltmarsh-cotton', sheet: { width: mm(900), length: mm(3000), name: null } } }),
+    plateOf({
+      studio: (s) => {
+        for (const paper of s.papers) paper.thickness = 4000
+      },
+    }),
+  ]
+  for (const plate of plates) {
+    const out = plate.decisions.filter(({ ruledOut }) => ruledOut !== null)
+    expect(out.map(({ key }) => key)).toEqual(expect.arrayContaining(['printer', 'path', 'stock']))
+    for (const { key, reason, ruledOut } of out)
+      expect([key, reason]).toEqual([key, `Nothing here does it; this comes nearest. ${ruledOut}`])
+  }
+})
+
 describe('page', () => {
   test('a path for named sizes only rules custom pages out', () => {
     const plate = plateOf({

@@ -43,15 +43,15 @@ export const expansionDecision = declare({
       id: 'none',
       label: 'None',
       value: { step: null, needs: null },
-      ruledOut: borderless === 'none' ? null : 'A borderless print exactly to the edge leaves white hairlines.',
+      ruledOut:
+        borderless === 'none'
+          ? null
+          : printer.expansions.length === 0
+            ? `${printer.name} offers no step past the edge: printed exactly to it, white hairlines stay.`
+            : 'A borderless print exactly to the edge leaves white hairlines.',
       costs: [],
       by: 'rule',
-      reason:
-        borderless === 'none'
-          ? 'The print has margins.'
-          : printer.expansions.length === 0
-            ? `${printer.name} offers no step past the edge.`
-            : 'The print ends exactly at the edge.',
+      reason: borderless === 'none' ? 'The print has margins.' : 'The print ends exactly at the edge.',
     }
     if (borderless === 'none') return [none]
     const coverage = coverageOf({ ...known, expansion: null }, way.fed)

@@ -4,7 +4,7 @@ import { askedBorders } from '../../sheet/placement.ts'
 import { itemById } from '../../things/brief/brief.ts'
 import type { Edges } from '../../things/paths/path.ts'
 import { EDGES, edgesOf } from '../../things/paths/path.ts'
-import type { Settled } from '../settle/settled.ts'
+import type { Settled } from './settled.ts'
 
 /** A kind of sheet as it lies, and its borders without what one was wanted wider than the others. */
 export interface EachSheet {
