@@ -374,14 +374,14 @@ test('a run is printed again from the log, and a new picture is set up as a kept
   await expect.poll(async () => (await now()).paperId).toBeNull()
 })
 
-test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path holds; two are printed by themselves', async ({
+test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path holds; two of the last kind are printed by themselves and looked at', async ({
   page,
 }) => {
-  const [picture] = await demoPictures(page)
-  const id = await jobOf(page, 'Hundred cards', [picture ?? ''], {
+  const [one = '', other = ''] = await demoPictures(page)
+  const id = await jobOf(page, 'Hundred cards', [one, other], {
     paperId: 'harbour-lustre',
     sheet: A3,
-    items: [{ copies: 100 }],
+    items: [{ copies: 98 }, { copies: 2 }],
     arrangement: {
       as: 'grid',
       columns: 2,
@@ -399,17 +399,29 @@ test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path
     },
   })
   await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
-  await expect(layout(page).getByRole('status').first()).toHaveText('25 sheets')
+  await expect(layout(page).getByRole('status').first()).toHaveText('25 sheets of 2 kinds')
   await hand(page, 'heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
   await page.goto(`/lantern-wharf/jobs/${id}/run`)
   await page.getByRole('radio', { name: 'some of them by themselves' }).check()
-  await type(page, 'How many of sheet 1', '2')
+  await page.getByLabel('Sheet 2, 4 pictures').check()
+  await page.getByLabel('Sheet 1, 4 pictures, 24 times').uncheck()
+  await type(page, 'How many of sheet 2', '2')
   await expect(page.getByText(/^2 sheets on /)).toBeVisible()
   await pressPrint(page)
   await delivered(page)
   await expect(page.getByRole('region', { name: 'Runs of this job' })).toContainText(/Run \d+/)
   const [run] = await (await page.request.get(`${API}/jobs/${id}/runs`)).json()
-  expect(run).toMatchObject({ sheetsDelivered: 2, copies: 2, only: [{ form: 'front', count: 2 }] })
+  expect(run).toMatchObject({ sheetsDelivered: 2, copies: 2, only: [{ form: 'front-2', count: 2 }] })
+  // Each picture of that sheet by itself, beside its own proof and original.
+  await page.request.post(`${API}/runs/${run.id}/dry`, { headers: OWN_HEADER })
+  await page.goto(`/lantern-wharf/jobs/${id}/inspect`)
+  const beside = page.getByRole('region', { name: 'Print, proof and original' })
+  await expect(beside.getByRole('combobox', { name: 'Looked at' })).toContainText('Picture 1: ')
+  const original = () => beside.getByLabel('Original').evaluate((canvas) => (canvas as HTMLCanvasElement).toDataURL())
+  const first = await original()
+  await choose(beside, 'Looked at', /^Picture 2: /)
+  await expect.poll(original).not.toBe(first)
+  await expect(beside.getByLabel('Soft proof')).toBeVisible()
 })
 
 test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, cut by the plan, each inspected with its own job', async ({

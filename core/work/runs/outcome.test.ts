@@ -1,9 +1,10 @@
 import { layoutOf } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
+import { viewOf } from '../../sheet/form.ts'
 import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { mm } from '../../things/length/length.ts'
-import { inkReckoned, offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
+import { inkReckoned, inspectedForm, offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
 
 const bordered = plateOf({})
 const borderless = plateOf({
@@ -92,4 +93,23 @@ test.each([
 ] as const)('a verdict of %s corrected to %s counts %i good and %i bad', (before, after, good, bad) => {
   const of = (verdict: 'right' | 'usable' | 'wasted') => ({ verdict, margins: null })
   expect(verdictCounts(before && of(before), of(after))).toEqual({ good, bad })
+})
+
+test('what is measured is the first sheet of the run: where only the second kind was printed, that', () => {
+  const asked = [
+    { size: { by: 'picture' as const, width: mm(240), height: null }, copies: 2 },
+    { size: { by: 'picture' as const, width: mm(120), height: null } },
+  ]
+  const plate = resolve(several(asked, { as: 'apart' }), studioOf(), { printer: 'heron', path: 'heron-cassette' })
+  const [first, second] = plate.forms.map((form) => viewOf(form).layout.margins)
+  if (!first || !second) throw new Error('not two kinds of sheet')
+  expect(Math.abs(first.leading - second.leading)).toBeGreaterThan(mm(20))
+  const only = [{ form: 'front-2', count: 1 }]
+  // Read a millimetre to the right and half of one down from where it was drawn.
+  const read = { leading: second.leading + 500, trailing: second.trailing - 500, left: second.left + 1000, right: second.right - 1000 }
+  const learnt = offsetLearnt({ id: 9, plate, side: 'front', only }, { verdict: 'right', margins: read })
+  expect([learnt?.across, learnt?.along]).toEqual([1000, 500])
+  expect(inspectedForm({ plate, side: 'front', only })?.id).toBe('front-2')
+  expect(inspectedForm({ plate, side: 'front' })?.id).toBe('front')
+  expect(inspectedForm({ plate, side: 'back' })).toBeNull()
 })

@@ -1,8 +1,8 @@
-import { type Chosen, pagesOf, takenBy } from '../../output/page/run-pages.ts'
+import { type Chosen, formOfSheet, pagesOf, takenBy } from '../../output/page/run-pages.ts'
 import { oversprayOf } from '../../plate/checks/overspray.ts'
 import { inkOfSheet } from '../../plate/estimates/estimates.ts'
 import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
-import type { Side } from '../../sheet/form.ts'
+import { type Form, type Side, viewOf } from '../../sheet/form.ts'
 import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
 import type { Edges } from '../../things/paths/path.ts'
 
@@ -54,10 +54,14 @@ interface Inspected {
   skew?: { leading: number; trailing: number } | null
 }
 
+/** The form of the sheet that is kept of a run, and measured: the first that came out of it. */
+export const inspectedForm = ({ plate, side, only = null }: Printed): Form | null => formOfSheet(pagesOf(plate, side, only), 1)
+
 /** What an inspection says of where the path lays prints; null when nothing was measured, or there was nothing to measure. */
-export function offsetLearnt(run: { id: number; plate: Plate; side: Side }, inspection: Inspected): OffsetReading | null {
+export function offsetLearnt(run: Printed & { id: number }, inspection: Inspected): OffsetReading | null {
   const { setup } = run.plate
-  const layout = layoutOf(run.plate)
+  const form = inspectedForm(run)
+  const layout = form && viewOf(form).layout
   // A piece that was cut out of a larger sheet says nothing of where that sheet was printed.
   if (run.plate.brief.items.some(({ piece }) => piece !== null)) return null
   // A print that ran off the paper, or a second side, has no borders to compare.

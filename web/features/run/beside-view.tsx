@@ -1,16 +1,18 @@
 import { useQuery } from '@tanstack/react-query'
 import { type ReactNode, useMemo, useState } from 'react'
-import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { viewOfPlacement } from '../../../core/sheet/form.ts'
 import { filledByCrop } from '../../../core/sheet/loss.ts'
-import { itemOf } from '../../../core/things/brief/brief.ts'
+import { itemById } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { mirrored } from '../../../core/things/brief/make.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import { BENCH_AROUND } from '../../../core/wire/api/machine.ts'
+import { inspectedForm } from '../../../core/work/runs/outcome.ts'
 import { fileUrl } from '../../api/client.ts'
 import { studioQuery } from '../../api/queries.ts'
 import { Pixels } from '../../ui/pixels.tsx'
+import { Select } from '../../ui/select.tsx'
 import { Slider } from '../../ui/slider.tsx'
 import { proofProfile } from '../proof/proof-profile.ts'
 import { useProof } from '../proof/use-proof.ts'
@@ -57,19 +59,28 @@ function Pane({
 /** The print, its proof and the original at one size, looked at together: one moves and the others follow. */
 export function BesideView({ run }: { run: RunDetail }) {
   const [view, setView] = useState<View>({ zoom: 1, x: 0.5, y: 0.5 })
+  const [wanted, setWanted] = useState<string | null>(null)
   const { setup, brief } = run.plate
-  const picture = pictureIn(itemOf(brief))
-  const side = sideOf(run.plate, run.side)
+  // Of several pictures on the sheet that is shown, one: each by itself against its own proof.
+  const form = inspectedForm(run)
+  const pictures = [...new Map(form?.placements.map((placement) => [placement.item, placement])).values()].flatMap((placement) => {
+    const item = itemById(brief, placement.item)
+    const of = item && pictureIn(item)
+    return of ? [{ placement, picture: of, number: brief.items.indexOf(item) + 1 }] : []
+  })
+  const { placement = null, picture = null } = pictures.find((one) => one.placement.item === wanted) ?? pictures[0] ?? {}
+  const side = form && placement && viewOfPlacement(form, placement)
+  const intent = placement?.intent ?? setup?.intent
   const studio = useQuery(studioQuery)
   const proofed = setup && studio.data ? proofProfile(setup, studio.data) : (setup?.profile ?? null)
   const request = useMemo(
     () =>
-      picture?.preview && setup
+      picture?.preview && setup && intent
         ? {
             previewUrl: fileUrl(picture.preview),
             sourceUrl: picture.profileHash && picture.channels === 'rgb' ? fileUrl(picture.profileHash) : null,
             printerUrl: proofed ? fileUrl(proofed.hash) : null,
-            intent: setup.intent,
+            intent,
             blackPoint: setup.blackPoint,
             paperWhite: true,
             hatchFrom: null,
@@ -77,7 +88,7 @@ export function BesideView({ run }: { run: RunDetail }) {
             greys: setup.colourMode.mode === 'grey',
           }
         : null,
-    [picture, setup, proofed],
+    [picture, setup, proofed, intent],
   )
   const { answer } = useProof(request)
   if (!side?.crop || !picture || !run.delivered) return null
@@ -100,6 +111,16 @@ export function BesideView({ run }: { run: RunDetail }) {
   const set = (zoom: number) => setView({ zoom, x: within(view.x, zoom), y: within(view.y, zoom) })
   return (
     <section aria-label="Print, proof and original">
+      {pictures.length > 1 && (
+        <div className="mb-3">
+          <Select
+            label="Looked at"
+            value={placement?.item ?? ''}
+            options={pictures.map(({ placement: { item }, picture: { name }, number }) => [item, `Picture ${number}: ${name}`] as const)}
+            onChange={setWanted}
+          />
+        </div>
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-3 sm:grid-cols-3">
         <Pane title="The print" {...pane}>
           <div

@@ -1,10 +1,12 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import type { z } from 'zod'
-import { layoutOf } from '../../../core/plate/resolve/plate.ts'
+import { pagesOf } from '../../../core/output/page/run-pages.ts'
+import { viewOf } from '../../../core/sheet/form.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import { GLOSSES, type Inspection, InspectionSchema, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
+import { inspectedForm } from '../../../core/work/runs/outcome.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
@@ -92,7 +94,9 @@ function Looked({ form, onForm }: { form: Inspection; onForm(form: Inspection): 
 export function InspectionForm({ run }: { run: RunDetail }) {
   const { brief } = run.plate
   // Each side against its own numbers.
-  const layout = layoutOf(run.plate, run.side)
+  const inspected = inspectedForm(run)
+  const layout = inspected && viewOf(inspected).layout
+  const kinds = pagesOf(run.plate, run.side, run.only).length
   const expected: Edges = layout
     ? {
         leading: Math.round(layout.margins.leading),
@@ -173,7 +177,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         <section>
           <h2>Measured borders</h2>
           <p className="text-sm text-soft">
-            With a ruler, from the edge of the sheet to the picture. The drawing said{' '}
+            With a ruler, from the edge of the {kinds > 1 ? 'first sheet' : 'sheet'} to the picture. The drawing said{' '}
             {EDGES.map((e) => `${e} ${writeNumber(expected[e], brief.unit)}`).join(', ')} {brief.unit}.
           </p>
           {margins ? (
