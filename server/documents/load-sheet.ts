@@ -34,6 +34,9 @@ interface SheetOf {
   address: string
 }
 
+/** So many stops are written out: there is one page. */
+const TOLD_STOPS = 3
+
 /** Sizes of the steps' letters, the first that fits is taken. */
 const SCALES = [1, 0.92, 0.84, 0.76, 0.68, 0.6]
 
@@ -89,8 +92,9 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
       A4.height - MARGIN - CODE,
     ) - 8
   const stops = plate.findings.filter((f) => f.level === 'stop')
-  for (const stop of stops.slice(0, 3))
-    y = paragraph(page, bold, clean(`STOP  ${stop.title}: ${stop.says}`), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 9 })
+  const told = stops.slice(0, TOLD_STOPS).map((stop) => `STOP  ${stop.title}: ${stop.says}`)
+  if (stops.length > TOLD_STOPS) told.push(`STOP  ${stops.length - TOLD_STOPS} more: see the findings of the job.`)
+  for (const stop of told) y = paragraph(page, bold, clean(stop), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 9 })
   const drawing = drawSheet(plate, unit)
   const box = { x: MARGIN, y: y - 300, width: 218, height: 296 }
   if (drawing) {
@@ -123,7 +127,7 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
       page,
       bold,
       clean(
-        `Borders on paper: leading ${writeLength(m.leading, unit)}, trailing ${writeLength(m.trailing, unit)}, left ${writeLength(m.left, unit)}, right ${writeLength(m.right, unit)}.`,
+        `Borders on ${plate.forms.filter(({ side }) => side === 'front').length > 1 ? 'the first sheet' : 'paper'}: leading ${writeLength(m.leading, unit)}, trailing ${writeLength(m.trailing, unit)}, left ${writeLength(m.left, unit)}, right ${writeLength(m.right, unit)}.`,
       ),
       { x: tx, y: ty - 4, width: A4.width - MARGIN - tx, size: 9 },
     )
