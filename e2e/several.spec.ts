@@ -422,6 +422,10 @@ test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path
   await choose(beside, 'Looked at', /^Picture 2: /)
   await expect.poll(original).not.toBe(first)
   await expect(beside.getByLabel('Soft proof')).toBeVisible()
+  // With two of twenty-five it is not over.
+  await page.getByRole('group', { name: 'Verdict' }).getByRole('radio').first().check()
+  await page.getByRole('button', { name: 'Write it into the log' }).click()
+  await expect(page.getByRole('link', { name: 'Print the sheets that are still missing' })).toBeVisible()
 })
 
 test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, cut by the plan, each inspected with its own job', async ({

@@ -6,7 +6,7 @@ import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { Refusal } from '../problems.ts'
 import type { RunRow } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
-import { comesTo } from './job-comes-to.ts'
+import { byGoodRun, comesTo } from './job-comes-to.ts'
 
 /** Keeps an inspection with everything it teaches: where the path lays prints, whether the pairing holds, that the job is over. */
 export async function inspect(act: Act, id: number, inspection: Inspection): Promise<RunRow> {
@@ -25,7 +25,11 @@ export async function inspect(act: Act, id: number, inspection: Inspection): Pro
   // A sheet is counted once: with its first side.
   if (setup && run.side === 'front')
     await act.pairings.count(run.printerId, setup.paper.id, mannerOf(setup, run.plate.estimates), verdictCounts(before, inspection))
-  if (ended) await act.jobs.stands(run.jobId, await comesTo(act, inspected, inspection.verdict === 'wasted' ? 'failed' : 'done'))
+  if (ended)
+    await act.jobs.stands(
+      run.jobId,
+      await comesTo(act, inspected, inspection.verdict === 'wasted' ? 'failed' : await byGoodRun(act, inspected)),
+    )
   // The round is over: the next print begins its loading steps afresh.
   await act.ticks.clear(run.jobId)
   return inspected

@@ -1,5 +1,6 @@
+import { allOut } from '../../core/work/runs/all-out.ts'
 import { type JobState, jobStateOf, MOVING } from '../../core/work/runs/states.ts'
-import type { RunRow } from '../store/runs.ts'
+import { type RunRow, wantedOf } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
 
 /**
@@ -11,4 +12,12 @@ export async function comesTo(act: Act, run: RunRow, own: JobState = jobStateOf(
   const others = await act.runs.statesBeside(run)
   if (others.some((state) => MOVING.includes(state))) return 'printing'
   return own === 'setup' && others.some((state) => state === 'inspect' || state === 'drying') ? 'inspect' : own
+}
+
+const brought = (run: RunRow) => ({ ...run, wanted: wantedOf(run), wasted: run.inspection?.verdict === 'wasted' })
+
+/** What a job has come to by a run that was found good: it is over when everything it has is printed, and else there is more to print. */
+export async function byGoodRun(act: Act, run: RunRow): Promise<JobState> {
+  if (allOut(run.plate, [brought(run)])) return 'done'
+  return allOut(run.plate, [run, ...(await act.runs.beside(run))].map(brought)) ? 'done' : 'setup'
 }

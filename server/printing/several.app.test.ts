@@ -83,6 +83,23 @@ test('six pictures in cells of four are two sheets, each picture in its cell on 
   expect([unknown.status, unknown.body.code]).toEqual([422, 'unknown-sheet'])
 })
 
+test('a job is over when all of its sheets are printed and found good, not when some of them are', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
+  const wide = { size: { by: 'border', border: mm(110) } }
+  const j = await several({ paperId: 'harbour-lustre', sheet: A3, items: [wide, wide], arrangement: { as: 'apart' } }, six.slice(0, 2))
+  const state = async () => (await call<Job>('GET', `/jobs/${j.id}`)).body.state
+  const right = { verdict: 'right', margins: null, skew: null, target: null, wash: null, gloss: null, faults: [], note: '' }
+  const printed = async (form: string) => {
+    const run = await print((await call<Job>('GET', `/jobs/${j.id}`)).body, { only: [{ form, count: 1 }] })
+    await finish(run.id, DELIVERED)
+    expect((await call('PUT', `/runs/${run.id}/inspection`, { ...right, sheetsUsed: 1, sheetsWasted: 0 })).status).toBe(200)
+  }
+  await printed('front-2')
+  expect(await state()).toBe('setup')
+  await printed('front')
+  expect(await state()).toBe('done')
+}, 240_000)
+
 test('a file that was taken in before is known at once, under the name it now has', async () => {
   const again = (await call('GET', `/pictures/${await flat(0)}`)).body
   const first = (await call('GET', `/pictures/${six[0]}`)).body

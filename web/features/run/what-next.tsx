@@ -19,6 +19,8 @@ export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection
   const next = first && open?.jobs.get(first.id)
   const again = verdict === 'wasted'
   const back = run.side === 'front' && sideOf(run.plate, 'back') !== null && !again
+  // Not all of its sheets were printed: it is not over.
+  const more = !again && !back && open?.heads.some(({ id, state }) => id === run.jobId && state === 'setup') === true
   return (
     <section aria-label="What is next" className="border-l-4 border-act pl-3">
       <p className="font-semibold">{SAYS[verdict]}</p>
@@ -26,6 +28,11 @@ export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection
         {(again || back) && (
           <ButtonLink kind="act" to={`/jobs/${run.jobId}/${again ? 'sheet' : 'run'}`}>
             {again ? 'Set it right and print it again' : 'Print the second side'}
+          </ButtonLink>
+        )}
+        {more && (
+          <ButtonLink kind="act" to={`/jobs/${run.jobId}/run`}>
+            Print the sheets that are still missing
           </ButtonLink>
         )}
         {next && <ButtonLink to={`/jobs/${next.id}/sheet`}>Next: {next.title}</ButtonLink>}
