@@ -19,6 +19,8 @@ interface Call {
   detail: string
   to: string
   act: string
+  /** Nothing is to be done about it yet. */
+  later?: boolean
 }
 
 /** What an owner has to look after, where all else goes on. */
@@ -53,14 +55,27 @@ function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): 
       }),
     )
   const inspect = runs
-    .filter((r) => r.state === 'inspect' || r.state === 'drying')
+    .filter((r) => r.state === 'inspect')
     .map(
       (r): Call => ({
         key: `i${r.id}`,
-        text: r.state === 'drying' ? `“${r.jobTitle}” dries.` : `Inspect “${r.jobTitle}”.`,
-        detail: r.dryUntil && new Date(r.dryUntil) > new Date() ? `${r.printerName}; dry ${away(r.dryUntil)}` : `${r.printerName}; dry`,
+        text: `Inspect “${r.jobTitle}”.`,
+        detail: `${r.printerName}; dry`,
         to: `/jobs/${r.jobId}/inspect`,
         act: 'Inspect',
+      }),
+    )
+  const drying = runs
+    .filter((r) => r.state === 'drying')
+    .toSorted((one, other) => (one.dryUntil ?? '').localeCompare(other.dryUntil ?? ''))
+    .map(
+      (r): Call => ({
+        key: `i${r.id}`,
+        text: `“${r.jobTitle}” dries.`,
+        detail: r.dryUntil ? `${r.printerName}; dry ${away(r.dryUntil)}` : r.printerName,
+        to: `/jobs/${r.jobId}/inspect`,
+        act: 'Look at it',
+        later: true,
       }),
     )
   const stopped = planned.flatMap(({ job, outlook: { stop } }): Call[] => {
@@ -77,7 +92,7 @@ function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): 
         ]
       : []
   })
-  return [...waiting, ...lost, ...stopped, ...inspect, ...troubles(upkeep)]
+  return [...waiting, ...lost, ...stopped, ...inspect, ...troubles(upkeep), ...drying]
 }
 
 /** What waits for a person now, each with its action. */
@@ -107,7 +122,7 @@ export function NeedsAHand({ planned, runs, complete }: { planned: PlannedJob[];
                 <b className="block truncate font-semibold">{call.text}</b>
                 <span className="block truncate text-sm text-soft">{call.detail}</span>
               </span>
-              <ButtonLink to={call.to} kind={i === 0 ? 'act' : 'usual'}>
+              <ButtonLink to={call.to} kind={i === 0 && !call.later ? 'act' : 'usual'}>
                 {call.act}
               </ButtonLink>
             </li>
