@@ -1,4 +1,4 @@
-import { pagesOf, sheetsIn } from '../../core/output/page/run-pages.ts'
+import { pagesOf, sheetsIn } from '../../core/sheet/run-pages.ts'
 import { membersOf } from '../../core/things/brief/brief.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import { Refusal } from '../problems.ts'

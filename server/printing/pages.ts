@@ -1,7 +1,7 @@
 import { existsSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import { planForm } from '../../core/output/page/page-plan.ts'
-import { collated, sheetsIn } from '../../core/output/page/run-pages.ts'
+import { collated, sheetsIn } from '../../core/sheet/run-pages.ts'
 import { capabilitiesOf, type SentFormat } from '../../core/wire/ipp/capabilities.ts'
 import type { FileStore } from '../files/files.ts'
 import { log } from '../log.ts'

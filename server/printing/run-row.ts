@@ -1,4 +1,4 @@
-import { pagesOf, type RunPage } from '../../core/output/page/run-pages.ts'
+import { pagesOf, type RunPage } from '../../core/sheet/run-pages.ts'
 import type { RunChange, RunRow } from '../store/runs.ts'
 import type { Store } from '../store/store.ts'
 import { ipp, type PrinterJob, Refused } from './ipp-client.ts'

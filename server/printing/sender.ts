@@ -1,4 +1,4 @@
-import { collated } from '../../core/output/page/run-pages.ts'
+import { collated } from '../../core/sheet/run-pages.ts'
 import { capabilitiesOf, type SentFormat, sendable } from '../../core/wire/ipp/capabilities.ts'
 import type { Attributes } from '../../core/wire/ipp/message.ts'
 import { jobAttributesFor } from '../../core/wire/ipp/plate-attributes.ts'

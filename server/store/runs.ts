@@ -1,6 +1,6 @@
 import { Op } from 'sequelize'
-import { pagesOf, sheetsIn } from '../../core/output/page/run-pages.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
+import { pagesOf, sheetsIn } from '../../core/sheet/run-pages.ts'
 import { paperSaid } from '../../core/things/media/lot-name.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { PAGE } from '../../core/wire/api/page-size.ts'

@@ -1,4 +1,4 @@
-import { pagesOf, sheetsFrom } from '../../output/page/run-pages.ts'
+import { pagesOf, sheetsFrom } from '../../sheet/run-pages.ts'
 import { inkOfSheet } from '../estimates/estimates.ts'
 import type { Settled } from '../settle/settled.ts'
 import type { Check } from './check.ts'

@@ -1,7 +1,7 @@
-import { collated, pagesOf } from '../../output/page/run-pages.ts'
 import { wireAttributesOf } from '../../plate/decisions/registry.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
+import { collated, pagesOf } from '../../sheet/run-pages.ts'
 import { type Attributes, type Value, v } from './message.ts'
 
 /** Members of `media-col` in the order they are sent; what is not listed follows. */

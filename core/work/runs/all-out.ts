@@ -1,6 +1,6 @@
-import { type Chosen, pagesOf, takenBy } from '../../output/page/run-pages.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
+import { type Chosen, pagesOf, takenBy } from '../../sheet/run-pages.ts'
 
 /** What a run of a job has brought. */
 export interface Brought {

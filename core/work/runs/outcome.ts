@@ -1,8 +1,8 @@
-import { type Chosen, formOfSheet, pagesOf, takenBy } from '../../output/page/run-pages.ts'
 import { oversprayOf } from '../../plate/checks/overspray.ts'
 import { inkOfSheet } from '../../plate/estimates/estimates.ts'
 import { layoutOf, type Plate } from '../../plate/resolve/plate.ts'
 import { type Form, type Side, viewOf } from '../../sheet/form.ts'
+import { type Chosen, formOfSheet, pagesOf, takenBy } from '../../sheet/run-pages.ts'
 import { type OffsetReading, offsetFrom, skewFrom } from '../../things/calibration/offset.ts'
 import type { Edges } from '../../things/paths/path.ts'
 

@@ -1,7 +1,7 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import type { z } from 'zod'
-import { pagesOf } from '../../../core/output/page/run-pages.ts'
 import { viewOf } from '../../../core/sheet/form.ts'
+import { pagesOf } from '../../../core/sheet/run-pages.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'

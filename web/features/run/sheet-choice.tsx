@@ -1,6 +1,6 @@
-import type { Chosen } from '../../../core/output/page/run-pages.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Side } from '../../../core/sheet/form.ts'
+import type { Chosen } from '../../../core/sheet/run-pages.ts'
 import { Check } from '../../ui/check.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import { Radio } from '../../ui/radio.tsx'

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
-import { pagesOf } from '../../../core/output/page/run-pages.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
+import { pagesOf } from '../../../core/sheet/run-pages.ts'
 import { membersOf } from '../../../core/things/brief/brief.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'

@@ -1,6 +1,5 @@
 import { z } from 'zod'
-import type { Plate } from '../../plate/resolve/plate.ts'
-import type { Form, Side } from '../../sheet/form.ts'
+import type { Form, Side } from './form.ts'
 
 /** A form of a plate, and how many sheets of it a run prints. */
 export const ChosenSchema = z.object({ form: z.string().max(20), count: z.number().int().min(1).max(10_000) })
@@ -15,7 +14,7 @@ export interface RunPage {
  * What a run prints of one side of a plate: all of it, or only some sheets again.
  * @param only chosen forms; what the plate does not have is left out
  */
-export function pagesOf({ forms }: Pick<Plate, 'forms'>, side: Side, only: readonly Chosen[] | null = null): RunPage[] {
+export function pagesOf({ forms }: { readonly forms: readonly Form[] }, side: Side, only: readonly Chosen[] | null = null): RunPage[] {
   const own = forms.filter((form) => form.side === side)
   if (!only) return own.map((form) => ({ form, count: form.count }))
   return only.flatMap(({ form: id, count }) => {

@@ -1,5 +1,5 @@
-import type { Form, Side } from '../../sheet/form.ts'
-import { plateOf } from '../../testing/fixtures.ts'
+import { plateOf } from '../testing/fixtures.ts'
+import type { Form, Side } from './form.ts'
 import { collated, formOfSheet, pagesOf, sheetsFrom, sheetsIn, takenBy } from './run-pages.ts'
 
 const [laid] = plateOf({}).forms
