@@ -132,8 +132,12 @@ export const CASES: readonly { name: string; brief: BriefParts; pins?: Pins }[] 
 export const finding = (plate: Plate, id: string): Finding | undefined =>
   plate.findings.find((f) => f.id === id || f.id.startsWith(`${id}:`))
 
+/** How a decision stands, and one of its options. */
+export const lineOf = (plate: Plate, key: string) => plate.decisions.find((d) => d.key === key)
+export const optionOf = (plate: Plate, key: string, id: string) => lineOf(plate, key)?.alternatives.find((a) => a.id === id)
+
 /** The value a decision came to. */
-export const decided = (plate: Plate, key: string): string | null | undefined => plate.decisions.find((d) => d.key === key)?.value
+export const decided = (plate: Plate, key: string): string | null | undefined => lineOf(plate, key)?.value
 
 /** Applies a finding's fix as the interface does and resolves again. */
 export function afterFix(plate: Plate, id: string, alter?: (studio: Studio) => void): Plate {

@@ -1,13 +1,9 @@
-import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
 import { call, until } from '../testing/client.ts'
-import { finish, hand, job, print, runOf } from '../testing/jobs.ts'
+import { finish, hand, job, LUSTRE, print, runOf } from '../testing/jobs.ts'
 
-const A3 = { width: mm(297), length: mm(420), name: 'A3' }
-// Wide borders: where no picture is looked at, a small one is made sooner.
-const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(110) } }
 const stock = async () =>
   ((await call<Studio>('GET', '/studio')).body as Studio).lots.find((l) => l.id === 'lustre-a3')?.stock ?? Number.NaN
 const load = (remaining: number) => hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining })
@@ -32,7 +28,7 @@ beforeAll(async () => {
 test('fewer while it prints: it ends when those are out, as a run that has brought what it should', async () => {
   await load(3)
   const before = await stock()
-  const run = await print(await job({ ...lustre, copies: 6 }))
+  const run = await print(await job({ ...LUSTRE, copies: 6 }))
   await emptyAfter(run, 3)
   expect(await count(run, 3)).toMatchObject({ status: 422, body: { code: 'already-out' } })
   expect((await count(run, 4)).body.run.copies).toBe(4)
@@ -48,7 +44,7 @@ test('fewer while it prints: it ends when those are out, as a run that has broug
 
 test('more while it prints: they are a run behind it, and the job is printing until both are through', async () => {
   await load(1)
-  const j = await job({ ...lustre, copies: 2 })
+  const j = await job({ ...LUSTRE, copies: 2 })
   const run = await print(j)
   await emptyAfter(run, 1)
   expect(await count(run, 5, 'back')).toMatchObject({ status: 422, body: { code: 'unknown-sheet' } })
@@ -68,7 +64,7 @@ test('more while it prints: they are a run behind it, and the job is printing un
 
 test('those that follow are called off: what was printed before them is still to be looked at', async () => {
   await load(1)
-  const j = await job({ ...lustre, copies: 2 })
+  const j = await job({ ...LUSTRE, copies: 2 })
   const run = await print(j)
   await emptyAfter(run, 1)
   const { more } = (await count(run, 3)).body

@@ -5,12 +5,9 @@ import type { Job, Run, Tick } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING } from '../../core/work/runs/states.ts'
 import { recountPairings } from '../store/counted-pairings.ts'
 import { call, raw, until } from '../testing/client.ts'
-import { finish, hand, job, print, runOf, sentAs } from '../testing/jobs.ts'
+import { A3, finish, hand, job, LUSTRE, print, runOf, sentAs } from '../testing/jobs.ts'
 import { testDatabase } from '../testing/own-studio.ts'
 
-const A3 = { width: mm(297), length: mm(420), name: 'A3' }
-// Wide borders: where no picture is looked at, a small one is made sooner.
-const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(110) } }
 const heron = { printer: 'heron', path: 'heron-cassette', stock: 'lustre-a3' }
 const cotton = { paperId: 'saltmarsh-cotton', sheet: A3, size: { by: 'border', border: mm(110) } }
 const studio = async () => (await call<Studio>('GET', '/studio')).body as Studio
@@ -92,7 +89,7 @@ test('silence of a printer that asks at its panel is told as a wait, and going o
 test('a run that stands still is ended at the printer before it is printed again; a cause that cannot be is refused', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
   await hand('heron', { act: 'cover', open: true })
-  const run = await print(await job(lustre, heron))
+  const run = await print(await job(LUSTRE, heron))
   await until(
     () => runOf(run.id),
     (r) => r.reason === 'cover-open',
@@ -113,7 +110,7 @@ test('a run that stands still is ended at the printer before it is printed again
 }, 240_000)
 
 test('a print from a program of your own is a run like any other: begun, out, dried, inspected', async () => {
-  const j = await job(lustre, heron)
+  const j = await job(LUSTRE, heron)
   const before = await stock('lustre-a3')
   const run = await print(j, { how: 'own' })
   expect(run).toMatchObject({ state: 'printing', how: 'own' })
@@ -129,7 +126,7 @@ test('a print from a program of your own is a run like any other: begun, out, dr
 })
 
 test('two people say at one moment that it is out: its sheets are counted once', async () => {
-  const j = await job(lustre, heron)
+  const j = await job(LUSTRE, heron)
   const before = await stock('lustre-a3')
   const run = await print(j, { how: 'own' })
   await Promise.all(Array.from({ length: 6 }, () => call('POST', `/runs/${run.id}/out`, { sheets: 2 })))
@@ -139,7 +136,7 @@ test('two people say at one moment that it is out: its sheets are counted once',
 
 test('a delivered print dries by the clock of the run, whatever happens to the server meanwhile', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
-  const run = await finish((await print(await job(lustre, heron))).id, DELIVERED)
+  const run = await finish((await print(await job(LUSTRE, heron))).id, DELIVERED)
   const minutes = run.plate.estimates?.dryingMinutes ?? 0
   expect([run.state, minutes > 0]).toEqual(['drying', true])
   const left = (new Date(run.dryUntil ?? 0).getTime() - Date.now()) / 60_000
@@ -147,7 +144,7 @@ test('a delivered print dries by the clock of the run, whatever happens to the s
 }, 240_000)
 
 test('the tick of the step that loads records what the path holds, once, with the time it was made', async () => {
-  const j = await job(lustre, heron)
+  const j = await job(LUSTRE, heron)
   await call('PUT', '/printers/heron/loaded', { pathId: 'heron-cassette', lotId: null, remaining: 0 })
   const at = new Date(Date.now() - 45_000).toISOString()
   const ticks = (await call<Tick[]>('PUT', `/jobs/${j.id}/ticks/load`, { at })).body

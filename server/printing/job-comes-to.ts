@@ -5,13 +5,13 @@ import type { Act } from '../store/store.ts'
 
 /**
  * What a job has come to when one of its runs has: it is printing while another of them still is, and to be looked at while
- * another's sheets are and this one brought none.
+ * another's sheets are.
  * @param own what it would have come to by that run alone
  */
 export async function comesTo(act: Act, run: RunRow, own: JobState = jobStateOf(run.state)): Promise<JobState> {
   const others = await act.runs.statesBeside(run)
   if (others.some((state) => MOVING.includes(state))) return 'printing'
-  return own === 'setup' && others.some((state) => state === 'inspect' || state === 'drying') ? 'inspect' : own
+  return own !== 'printing' && others.some((state) => state === 'inspect' || state === 'drying') ? 'inspect' : own
 }
 
 const brought = (run: RunRow) => ({ ...run, wanted: wantedOf(run), wasted: run.inspection?.verdict === 'wasted' })

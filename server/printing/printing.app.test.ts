@@ -9,16 +9,12 @@ import type { Printer } from '../../core/things/printers/printer.ts'
 import type { Run } from '../../core/wire/api/dto.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
 import { BASE, call, patient, until } from '../testing/client.ts'
-import { finish, hand, job, killNewest, print, runOf, sentAs } from '../testing/jobs.ts'
-
-const A3 = { width: mm(297), length: mm(420), name: 'A3' }
-// Wide borders: where no picture is looked at, a small one is made sooner.
-const lustre = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(110) } }
+import { A3, finish, hand, job, killNewest, LUSTRE, print, runOf, sentAs, UNLOOKED } from '../testing/jobs.ts'
 
 test('a job is rendered, sent, delivered as drawn, inspected, and found in the log with its plate', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
   const stockBefore = (await call('GET', '/studio')).body.lots.find((l: { id: string }) => l.id === 'lustre-a3').stock
-  const j = await job(lustre)
+  const j = await job(LUSTRE)
   const run = await print(j)
   const done = await finish(run.id, DELIVERED)
   expect(done).toMatchObject({ sheetsDelivered: 1, progress: 100 })
@@ -67,7 +63,7 @@ test('a job is rendered, sent, delivered as drawn, inspected, and found in the l
 
 test('an empty path is waited for, and the run goes on when it is loaded', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
-  const run = await print(await job(lustre))
+  const run = await print(await job(LUSTRE))
   const waiting = await finish(run.id, ['waiting'])
   expect(waiting).toMatchObject({ reason: 'media-needed', message: 'Cassette is empty.' })
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 5 })
@@ -76,7 +72,7 @@ test('an empty path is waited for, and the run goes on when it is loaded', async
 
 test('a printer switched off in the middle fails the run with the reason; off beforehand it is waited for and sent once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
-  const lost = await print(await job(lustre))
+  const lost = await print(await job(LUSTRE))
   await finish(lost.id, ['waiting'])
   await hand('heron', { act: 'power', on: false })
   const away = await until(
@@ -90,7 +86,7 @@ test('a printer switched off in the middle fails the run with the reason; off be
   expect((await finish(lost.id, ['failed'])).message).toContain('switched off')
 
   await hand('heron', { act: 'power', on: false })
-  const later = await print(await job(lustre))
+  const later = await print(await job(LUSTRE))
   await until(
     () => runOf(later.id),
     (r) => r.reason === 'printer-away',
@@ -103,7 +99,7 @@ test('a printer switched off in the middle fails the run with the reason; off be
 
 test('a run can be cancelled, once', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
-  const run = await print(await job(lustre))
+  const run = await print(await job(LUSTRE))
   await finish(run.id, ['waiting'])
   const pages = () =>
     readdirSync(join(process.env.ARCH_TEST_VAR ?? '', 'data/work')).filter((name) => name.startsWith(`run-lantern-wharf-${run.id}.`))
@@ -124,13 +120,13 @@ test('a run can be cancelled, once', async () => {
 }, 240_000)
 
 test('an old version is not printed', async () => {
-  const j = await job(lustre)
+  const j = await job(LUSTRE)
   const stale = await call('POST', `/jobs/${j.id}/print`, { version: j.version - 1, decisions: {}, despite: [] })
   expect([stale.status, stale.body.code]).toEqual([409, 'changed-meanwhile'])
 })
 
 test('of four people pressing print at once one prints, and nobody prints it twice', async () => {
-  const j = await job(lustre)
+  const j = await job(LUSTRE)
   const plate = resolve(j.brief, (await call('GET', '/studio')).body, j.pins)
   const body = { version: j.version, decisions: Object.fromEntries(plate.decisions.map((d) => [d.key, d.value])), despite: [] }
   const answers = await Promise.all([1, 2, 3, 4].map(() => call('POST', `/jobs/${j.id}/print`, body)))
@@ -142,7 +138,7 @@ test('of four people pressing print at once one prints, and nobody prints it twi
 
 test('the server killed while a run waits goes on with it after the restart, and sends nothing twice', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: null, remaining: 0 })
-  const run = await print(await job(lustre))
+  const run = await print(await job(LUSTRE))
   await finish(run.id, ['waiting'])
   killNewest('server/main.js')
   await until(
@@ -178,7 +174,7 @@ test('a two-sided card is printed in two passes: the back is refused before ther
   const second = await back(['still-drying'])
   expect([second.status, second.body.side]).toEqual([201, 'back'])
   const done = await finish(second.body.id, DELIVERED)
-  // The sheets were counted with their first side.
+  // The sheets were counted with their first side. Found good, that side alone is half of the card, and the other waits to be looked at.
   expect(await stock()).toBe(before)
   const sheet = sharp(Buffer.from(await (await fetch(`${BASE}/api/files/${done.delivered}`)).arrayBuffer())).greyscale()
   const { width = 1, height = 1 } = await sheet.metadata()
@@ -198,6 +194,12 @@ test('a two-sided card is printed in two passes: the back is refused before ther
     ).channels[0]?.min ?? 255
   expect(await darkest(0.45, 0.1)).toBeLessThan(110)
   expect(await darkest(0.2, 0.15)).toBeGreaterThan(150)
+  const right = { ...UNLOOKED, verdict: 'right', sheetsUsed: 1, sheetsWasted: 0 }
+  const found = async (id: number) => {
+    expect((await call('PUT', `/runs/${id}/inspection`, right)).status).toBe(200)
+    return (await call('GET', `/jobs/${j.id}`)).body.state
+  }
+  expect([await found(front.id), await found(done.id)]).toEqual(['inspect', 'done'])
 })
 
 test('three inspected prints teach where a path lays them, and the next drawing makes up for it', async () => {

@@ -5,9 +5,8 @@ import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, JobHeads, Run, SavedSetup } from '../../core/wire/api/dto.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
 import { BASE, call, put } from '../testing/client.ts'
-import { finish, hand, job, print, printRequest, runOf } from '../testing/jobs.ts'
+import { A3, finish, hand, job, print, printRequest, runOf, UNLOOKED } from '../testing/jobs.ts'
 
-const A3 = { width: mm(297), length: mm(420), name: 'A3' }
 const SHARED = { gutter: mm(6), border: mm(12), bleed: 0, marks: 'none', hairline: false, captions: 'none', line: '' }
 const GRID = { as: 'grid', columns: 2, rows: 2, cell: null, fill: true, turn: false, ...SHARED }
 
@@ -88,11 +87,12 @@ test('a job is over when all of its sheets are printed and found good, not when 
   const wide = { size: { by: 'border', border: mm(110) } }
   const j = await several({ paperId: 'harbour-lustre', sheet: A3, items: [wide, wide], arrangement: { as: 'apart' } }, six.slice(0, 2))
   const state = async () => (await call<Job>('GET', `/jobs/${j.id}`)).body.state
-  const right = { verdict: 'right', margins: null, skew: null, target: null, wash: null, gloss: null, faults: [], note: '' }
   const printed = async (form: string) => {
     const run = await print((await call<Job>('GET', `/jobs/${j.id}`)).body, { only: [{ form, count: 1 }] })
     await finish(run.id, DELIVERED)
-    expect((await call('PUT', `/runs/${run.id}/inspection`, { ...right, sheetsUsed: 1, sheetsWasted: 0 })).status).toBe(200)
+    expect(
+      (await call('PUT', `/runs/${run.id}/inspection`, { ...UNLOOKED, verdict: 'right', sheetsUsed: 1, sheetsWasted: 0 })).status,
+    ).toBe(200)
   }
   await printed('front-2')
   expect(await state()).toBe('setup')

@@ -2,11 +2,19 @@ import { readFileSync } from 'node:fs'
 import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { splitFlat } from '../../core/things/brief/read-brief.ts'
+import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, Run, RunDetail } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING, type RunState } from '../../core/work/runs/states.ts'
 import { call, put, until } from './client.ts'
 import { gradient } from './pictures.ts'
+
+export const A3 = { width: mm(297), length: mm(420), name: 'A3' }
+/** Lustre on A3 with wide borders: where no picture is looked at, a small one is made sooner. */
+export const LUSTRE = { paperId: 'harbour-lustre', sheet: A3, size: { by: 'border', border: mm(110) } }
+
+/** An inspection in which nothing but the verdict was looked at. */
+export const UNLOOKED = { margins: null, skew: null, target: null, wash: null, gloss: null, faults: [], note: '' }
 
 /** Lays a hand on a simulated printer. */
 export const hand = (printer: string, act: object) => call('POST', `/printers/${printer}/machine`, act)

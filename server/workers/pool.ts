@@ -11,7 +11,7 @@ import { config } from '../config.ts'
 import type { LabelSheetTask } from '../documents/label-sheet.ts'
 import type { ComposeStripsTask, CriticalDetailTask } from './compose-strips.ts'
 import type { InspectedPicture, InspectPictureTask } from './inspect-picture.ts'
-import { keepHealth } from './kept-health.ts'
+import { keepAnswers } from './kept-answers.ts'
 import type { Counted, CountTask, MeasureTask } from './measure-picture.ts'
 import { createGate } from './one-at-a-time.ts'
 import type { PageOf } from './page-rows.ts'
@@ -42,7 +42,7 @@ export function openPool() {
   const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
   // Of pictures that have to be held whole in memory one is decoded at a time.
   const gate = createGate()
-  const healthOf = keepHealth((file) => run({ file }, { name: 'examineProfile' }))
+  const healthOf = keepAnswers((file): Promise<Result<Health>> => run({ file }, { name: 'examineProfile' }))
   let closing = false
   return {
     /** Work that ends now was broken off, and is to be done again after the next start: nothing is wrong with it. */

@@ -34,6 +34,15 @@ function trimmedFromRoll({ brief, studio, paper, layout }: Settled, { kind }: Vi
   return null
 }
 
+/** Of a lot that goes no usable way: whether a path carries it all the same, and it is the job that it cannot do. */
+function elsewhere({ studio, way }: Settled): string {
+  for (const printer of studio.printers)
+    for (const path of printer.paths)
+      if (violations(path, way.paper, way.lot, way.fed).length === 0)
+        return `${path.name} of ${printer.name} takes this lot, but not for what the job asks.`
+  return 'No path of the studio takes this lot.'
+}
+
 /** A check for the limits of the path that a sheet can break in one direction. */
 export const pathLimitCheck = (id: string, title: string, kinds: readonly LimitKind[]): Check => ({
   id,
@@ -54,7 +63,7 @@ export const pathLimitCheck = (id: string, title: string, kinds: readonly LimitK
       ? `${roll.path.name} of ${roll.printer.name} prints it on its shortest cut, to be trimmed.`
       : asked
         ? 'Nothing in the studio prints that size.'
-        : 'No path of the studio takes this lot.'
+        : elsewhere(plate)
     return [
       {
         level: 'stop',

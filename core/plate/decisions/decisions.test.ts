@@ -1,18 +1,10 @@
-import { facingDifference } from '../../sheet/facing-borders.ts'
-import { decided, picture, plateOf, sheet } from '../../testing/fixtures.ts'
-import type { BriefParts } from '../../things/brief/brief-of.ts'
-import { NEW_MAKE } from '../../things/brief/make.ts'
+import { decided, lineOf, optionOf, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
-import { pinsFor } from '../resolve/compare-ways.ts'
-import { layoutOf, sideOf } from '../resolve/plate.ts'
+import { layoutOf } from '../resolve/plate.ts'
 import { pageShift } from './page.ts'
-import { placementPin } from './placement.ts'
-import { DECISION_KEYS, DECISIONS, type Pins } from './registry.ts'
-
-const line = (plate: ReturnType<typeof plateOf>, key: string) => plate.decisions.find((d) => d.key === key)
-const option = (plate: ReturnType<typeof plateOf>, key: string, id: string) => line(plate, key)?.alternatives.find((a) => a.id === id)
+import { DECISION_KEYS, DECISIONS } from './registry.ts'
 
 test('the registry has every key once, in order, each with a question', () => {
   expect(DECISIONS.map((d) => d.key)).toEqual([...DECISION_KEYS])
@@ -45,7 +37,7 @@ describe('page', () => {
         for (const l of s.lots) if (l.id === 'plain-a4') l.measured.width = mm(209.5)
       },
     })
-    expect(option(plate, 'page', 'measured')?.ruledOut).toContain('named sizes only')
+    expect(optionOf(plate, 'page', 'measured')?.ruledOut).toContain('named sizes only')
   })
   test('half a millimetre nobody sees keeps the named size, more takes the measured one', () => {
     const at = (width: number) =>
@@ -81,102 +73,26 @@ describe('margins and expansion', () => {
   test('two sides only are offered where the path does two', () => {
     const plate = plateOf({ brief: { finish: 'borderless', size: { by: 'sheet', fill: true } }, pins: { path: 'heron-cassette' } })
     expect(decided(plate, 'margins')).toBe('borderless-sides')
-    expect(option(plate, 'margins', 'borderless')?.ruledOut).toContain('two sides only')
+    expect(optionOf(plate, 'margins', 'borderless')?.ruledOut).toContain('two sides only')
     expect([layoutOf(plate)?.margins.left, layoutOf(plate)?.margins.leading]).toEqual([0, mm(3)])
   })
   test('each step says what it costs in picture; none is ruled out', () => {
     const plate = plateOf({ brief: card })
-    expect(option(plate, 'expansion', 'medium')?.costs[0]?.says).toBe('7.7 % of the print lies past the edge')
-    expect(option(plate, 'expansion', 'none')?.ruledOut).toContain('hairlines')
-    expect(line(plateOf({}), 'expansion')?.value).toBe('none')
+    expect(optionOf(plate, 'expansion', 'medium')?.costs[0]?.says).toBe('7.7 % of the print lies past the edge')
+    expect(optionOf(plate, 'expansion', 'none')?.ruledOut).toContain('hairlines')
+    expect(lineOf(plateOf({}), 'expansion')?.value).toBe('none')
   })
-})
-
-describe('orientation and placement', () => {
-  test('a landscape picture is turned onto an upright sheet, a portrait one is not', () => {
-    expect(decided(plateOf({}), 'orientation')).toBe('90')
-    expect(decided(plateOf({ brief: { picture: picture({ width: 4000, height: 6000 }) } }), 'orientation')).toBe('0')
-  })
-  test('how a picture lies is said to make the most of the sheet where it does; else that it costs least', () => {
-    const reason = (change: BriefParts) => line(plateOf({ brief: change }), 'orientation')?.reason
-    const best = 'It makes the most of the sheet with the least picture lost.'
-    expect(reason({})).toBe(best)
-    // A card folded at its side stands upright, however wide its picture is.
-    const folded = { make: NEW_MAKE['folded-card'] }
-    const lying = picture({ width: 6000, height: 3000 })
-    const plate = plateOf({ brief: { ...folded, picture: lying, paperId: 'keepsake-card', sheet: null } })
-    const chosen = option(plate, 'orientation', String(decided(plate, 'orientation')))
-    const others = line(plate, 'orientation')?.alternatives.filter(({ ruledOut }) => ruledOut !== null) ?? []
-    expect([
-      others.length > 0,
-      chosen?.costs
-        .map(({ says }) => says)
-        .join()
-        .includes('smaller than it could be'),
-    ]).toEqual([true, true])
-    expect(line(plate, 'orientation')?.reason).toBe('Of the ways it may lie this one costs least.')
-  })
-  test('a sliver that is cropped is not told as nothing', () => {
-    // A3 less 20 mm on each side is 257 × 380 mm; pictures of nearly that shape, cropped to it.
-    const says = (width: number) => {
-      const plate = plateOf({
-        brief: { picture: picture({ width, height: 3800 }), size: { by: 'border', border: mm(20), exact: true } },
-        pins: { page: 'iso_a3_297x420mm' },
-        studio: (s) => {
-          for (const l of s.lots) if (l.id === 'lustre-a3') l.measured = { width: mm(297), length: mm(420) }
-        },
-      })
-      return option(plate, 'orientation', '0')?.costs.find((c) => c.says.includes('cropped'))?.says
-    }
-    expect([says(2570), says(2580), says(2592), says(2600), says(2700)]).toEqual([
-      undefined,
-      '0.4 % of the picture is cropped',
-      '0.8 % of the picture is cropped',
-      '1 % of the picture is cropped',
-      '5 % of the picture is cropped',
-    ])
-  })
-  test('a turned picture keeps its crop and size', () => {
-    const plate = plateOf({ pins: { orientation: '270' } })
-    expect(sideOf(plate)?.turn).toBe(270)
-    expect((layoutOf(plate)?.picture.h ?? 0) / (layoutOf(plate)?.picture.w ?? 1)).toBeCloseTo(1.5, 2)
-  })
-  test('a dead margin makes the shifted place the choice, with what it costs said', () => {
-    const plate = plateOf({ brief: { paperId: 'breakwater-board', size: { by: 'picture', width: mm(390), height: null } } })
-    expect(decided(plate, 'placement')).toBe('shifted')
-    expect(option(plate, 'placement', 'shifted')?.costs[0]?.says).toContain('facing borders differ by 18.6 mm')
-    expect(option(plate, 'placement', 'centred')?.costs[0]?.says).toContain('9.3 mm at the trailing edge cut off: 2.4 % of the picture')
-  })
-  test('what the middle makes of the borders is said of the borders as they come out: equal, deeper at the foot, or none', () => {
-    const told = (change: BriefParts, pins = {}) => {
-      const plate = plateOf({ brief: change, pins })
-      const borders = layoutOf(plate)?.borders ?? { leading: 0, trailing: 1, left: 0, right: 2 }
-      return [line(plate, 'placement')?.reason, facingDifference(borders)]
-    }
-    const deep = { by: 'border' as const, border: mm(20), foot: 1.45 }
-    expect(told({ size: { ...deep, foot: 1 } })).toEqual(['Equal borders on the sheet as it really measures.', expect.closeTo(0, -1)])
-    expect(told({ size: deep })).toEqual([
-      'The border at the foot is 9.0 mm wider than at the head, on the sheet as it really measures.',
-      expect.closeTo(9000, -1),
-    ])
-    const kept = { width: mm(250), length: mm(350) }
-    expect(told({ size: deep, finished: kept })[0]).toBe('The border at the foot is 9.0 mm wider than at the head, on what is kept.')
-    expect(told({ paperId: 'beacon-gloss', sheet: null, finish: 'borderless', size: { by: 'sheet', fill: true } })[0]).toBe(
-      'In the middle of all that the path prints, beyond the edges too.',
-    )
-  })
-  test('a place is pinned to the micrometre', () => expect(placementPin(12.4, -0.6)).toBe('at:12,-1'))
 })
 
 describe('media type, quality, colour', () => {
   test('the name on the computer and at the panel are both given', () => {
-    expect(line(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'media-type')?.label).toBe(
+    expect(lineOf(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'media-type')?.label).toBe(
       'Fine art matte, at the panel “Art paper, thick”',
     )
   })
   test('the pairing decides and says so', () => {
-    expect(line(plateOf({}), 'media-type')).toMatchObject({ by: 'pairing', value: 'photographic-satin' })
-    expect(line(plateOf({}), 'quality')).toMatchObject({ by: 'pairing', value: 'fine' })
+    expect(lineOf(plateOf({}), 'media-type')).toMatchObject({ by: 'pairing', value: 'photographic-satin' })
+    expect(lineOf(plateOf({}), 'quality')).toMatchObject({ by: 'pairing', value: 'fine' })
   })
   test('without a profile the driver manages, and no profile is applied', () => {
     const plate = plateOf({
@@ -188,13 +104,13 @@ describe('media type, quality, colour', () => {
     expect(plate.setup?.profile).toBeNull()
   })
   test('managing twice, or not at all, is ruled out with its reason', () => {
-    expect(option(plateOf({}), 'colour-management', 'both')?.ruledOut).toContain('twice')
-    expect(option(plateOf({}), 'colour-management', 'none')?.ruledOut).toContain('Nothing')
+    expect(optionOf(plateOf({}), 'colour-management', 'both')?.ruledOut).toContain('twice')
+    expect(optionOf(plateOf({}), 'colour-management', 'none')?.ruledOut).toContain('Nothing')
   })
   test('intents for photographs come before those for charts and proofs', () => {
-    const order = line(plateOf({}), 'intent')?.alternatives.map((a) => a.id)
+    const order = lineOf(plateOf({}), 'intent')?.alternatives.map((a) => a.id)
     expect(order).toEqual(['relative', 'perceptual', 'saturation', 'absolute'])
-    expect(line(plateOf({}), 'intent')?.close).toBe(true)
+    expect(lineOf(plateOf({}), 'intent')?.close).toBe(true)
   })
 })
 
@@ -224,15 +140,15 @@ describe('the printer’s own greys', () => {
 
   test('are offered for black and white with their cost, one for each tone, and never for a picture with colours', () => {
     const plate = plateOf({ brief: fog, pins: { printer: 'heron' }, studio: has(['neutral', 'warm']) })
-    expect(line(plate, 'colour-mode')?.value).toBe('colour')
-    const offered = line(plate, 'colour-mode')?.alternatives.filter((a) => a.ruledOut === null)
+    expect(lineOf(plate, 'colour-mode')?.value).toBe('colour')
+    const offered = lineOf(plate, 'colour-mode')?.alternatives.filter((a) => a.ruledOut === null)
     expect(offered?.map((a) => [a.id, a.total])).toEqual([
       ['colour', 1],
       ['grey:neutral', 2],
       ['grey:warm', 2.5],
     ])
     const colours = plateOf({ pins: { printer: 'heron' }, studio: has(['neutral']) })
-    expect(line(colours, 'colour-mode')?.alternatives.find((a) => a.id === 'grey:neutral')?.ruledOut).toContain('colours would be lost')
+    expect(lineOf(colours, 'colour-mode')?.alternatives.find((a) => a.id === 'grey:neutral')?.ruledOut).toContain('colours would be lost')
     const none = plateOf({
       brief: fog,
       pins: { printer: 'heron' },
@@ -240,7 +156,7 @@ describe('the printer’s own greys', () => {
         for (const p of s.printers) p.monochromeMode = ''
       },
     })
-    expect(line(none, 'colour-mode')?.alternatives.find((a) => a.id === 'grey')?.ruledOut).toContain('no mode of its own')
+    expect(lineOf(none, 'colour-mode')?.alternatives.find((a) => a.id === 'grey')?.ruledOut).toContain('no mode of its own')
   })
 
   test('take no profile, ask the printer for monochrome, and use hardly any coloured ink', () => {
@@ -249,8 +165,8 @@ describe('the printer’s own greys', () => {
       plateOf({ brief: inked, pins: { printer: 'heron', 'colour-mode': mode }, studio: has(['neutral', 'warm']) })
     const [grey, colour] = [of('grey:warm'), of('colour')]
     expect(grey.setup?.colourMode).toEqual({ mode: 'grey', tone: 'warm' })
-    expect([line(grey, 'colour-management')?.value, grey.setup?.profile]).toEqual(['driver', null])
-    expect(line(grey, 'colour-management')?.reason).toContain('own greys')
+    expect([lineOf(grey, 'colour-management')?.value, grey.setup?.profile]).toEqual(['driver', null])
+    expect(lineOf(grey, 'colour-management')?.reason).toContain('own greys')
     const asked = (plate: typeof grey) => jobAttributesFor(plate)['print-color-mode']?.[0]?.value
     expect([asked(grey), asked(colour)]).toEqual(['monochrome', 'color'])
     expect((grey.estimates?.inks.cyan ?? 1) / (colour.estimates?.inks.cyan ?? 1)).toBeLessThan(0.5)
@@ -273,7 +189,7 @@ describe('what is made for this paper wins over what is nearly', () => {
         if (p.boundTo?.printerId === 'heron' && p.boundTo.paperId === 'harbour-lustre') p.boundTo.mediaTypeId = mediaTypeId
     }
     expect(decided(plain(made('photographic-satin')), 'media-type')).toBe('photographic-satin')
-    const gloss = line(plain(made('photographic-glossy')), 'media-type')
+    const gloss = lineOf(plain(made('photographic-glossy')), 'media-type')
     // Nearest by surface, and 20 points dearer, against another surface: the profile wins.
     expect(gloss?.value).toBe('photographic-glossy')
     expect(gloss?.alternatives.find((a) => a.id === 'photographic-satin')?.costs).toContainEqual({
@@ -302,27 +218,6 @@ describe('what is made for this paper wins over what is nearly', () => {
   })
 })
 
-test('a kept edge outweighs the plain way round: the picture is turned so that the dead margin takes another', () => {
-  // The picture's last third is blank paper: cut there, nothing is lost, unless it is to be kept.
-  const all = Array(30).fill(1)
-  const blank = [...Array(10).fill(0), ...Array(20).fill(1)]
-  const on = (keep: ('head' | 'foot' | 'left' | 'right')[]) =>
-    decided(
-      plateOf({
-        brief: {
-          paperId: 'breakwater-board',
-          picture: picture({ width: 6000, height: 8640, content: { head: all, left: all, right: all, foot: blank } }),
-          size: { by: 'picture', width: mm(285), height: null },
-          keep,
-        },
-        pins: { printer: 'gannet', path: 'gannet-board' },
-      }),
-      'orientation',
-    )
-  // 24 mm at the trailing edge: upright it takes the foot, turned half round the head.
-  expect([on([]), on(['head']), on(['foot'])]).toEqual(['0', '0', '180'])
-})
-
 test('borderless at the sides is bare at both of them, in the drawing and on the plate', () => {
   const plate = plateOf({ brief: { finish: 'borderless', size: { by: 'sheet', fill: true } }, pins: { path: 'heron-cassette' } })
   const { margins } = layoutOf(plate) ?? { margins: null }
@@ -331,7 +226,7 @@ test('borderless at the sides is bare at both of them, in the drawing and on the
 })
 
 test('of a pinned choice the reason says what it is: the best anyway, dearer and why, or not to be had', () => {
-  const reason = (pins: Record<string, string>, key: string) => line(plateOf({ pins }), key)?.reason
+  const reason = (pins: Record<string, string>, key: string) => lineOf(plateOf({ pins }), key)?.reason
   expect(reason({ intent: 'relative' }, 'intent')).toMatch(/^You chose this\. .*gloss/)
   expect(reason({ intent: 'perceptual' }, 'intent')).toBe(
     'You chose this, although colours that would print as they are move a little too.',
@@ -343,7 +238,7 @@ test('of a pinned choice the reason says what it is: the best anyway, dearer and
 test('each intent says what it costs a picture', () => {
   const on = (paperId: string) =>
     Object.fromEntries(
-      line(
+      lineOf(
         plateOf({
           brief: { paperId },
           studio: (s) => {
@@ -355,7 +250,7 @@ test('each intent says what it costs a picture', () => {
     )
   expect(on('harbour-lustre')).toEqual({ relative: [], perceptual: [2.5], saturation: [15], absolute: [20] })
   expect(on('saltmarsh-cotton')).toEqual({ relative: [2.5], perceptual: [], saturation: [15], absolute: [20] })
-  expect(option(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'intent', 'relative')?.costs[0]?.says).toContain('flatten')
+  expect(optionOf(plateOf({ brief: { paperId: 'saltmarsh-cotton' } }), 'intent', 'relative')?.costs[0]?.says).toContain('flatten')
 })
 
 test('why nothing is printed past the edge: margins, no step to do it with, or because it was asked for', () => {
@@ -365,7 +260,8 @@ test('why nothing is printed past the edge: margins, no step to do it with, or b
     sheet: sheet('na_index-4x6_4x6in'),
     size: { by: 'sheet' as const, fill: true },
   }
-  const why = (of: Parameters<typeof plateOf>[0]) => option(plateOf(of), 'expansion', 'none')?.id && line(plateOf(of), 'expansion')?.reason
+  const why = (of: Parameters<typeof plateOf>[0]) =>
+    optionOf(plateOf(of), 'expansion', 'none')?.id && lineOf(plateOf(of), 'expansion')?.reason
   expect(why({})).toBe('The print has margins.')
   const none = { brief: bare, pins: { printer: 'dunlin', expansion: 'none' } }
   expect(why(none)).toContain('hairlines')
@@ -373,18 +269,6 @@ test('why nothing is printed past the edge: margins, no step to do it with, or b
     for (const p of s.printers) p.expansions = []
   }
   expect(why({ ...none, pins: { printer: 'dunlin', margins: 'borderless' }, studio: without })).toContain('offers no step past the edge')
-})
-
-test('a place by hand is where it was put, as large as the print is, and no further than anything is long', () => {
-  const at = (pin: string) =>
-    plateOf({
-      brief: { size: { by: 'picture', width: mm(150), height: mm(80) } },
-      pins: { path: 'heron-cassette', orientation: '0', placement: pin },
-    })
-  const { picture: placed } = layoutOf(at('at:31000,47000')) ?? { picture: null }
-  expect(placed).toEqual({ x: mm(31), y: mm(47), w: mm(150), h: mm(80) })
-  expect(line(at('at:31000,47000'), 'placement')?.label).toBe('31.0 mm from the left, 47.0 mm from the leading edge')
-  for (const wrong of ['at:100000001,0', 'at:0,-100000001', 'at:1', 'at:x,y']) expect(line(at(wrong), 'placement')?.value).not.toBe(wrong)
 })
 
 test('why a step past the edge: the smallest that covers, or that a smaller would do', () => {
@@ -395,7 +279,7 @@ test('why a step past the edge: the smallest that covers, or that a smaller woul
     size: { by: 'sheet' as const, fill: true },
   }
   const reason = (...um: number[]) =>
-    line(
+    lineOf(
       plateOf({
         brief: card,
         pins: { printer: 'tern', path: 'tern-rear' },
@@ -416,7 +300,7 @@ test('why a step past the edge: the smallest that covers, or that a smaller woul
 
 describe('quality', () => {
   const reason = (dpi: number, dpis: readonly number[]) =>
-    line(
+    lineOf(
       plateOf({
         pins: { printer: 'heron' },
         studio: (s) => {
@@ -465,18 +349,6 @@ test('who decides the intent: the kind of picture for line art and black and whi
       },
     }).decisions.find((d) => d.key === 'intent')?.by
   expect([by('photograph'), by('line-art'), by('black-and-white')]).toEqual(['house', 'rule', 'rule'])
-})
-
-test('who takes another way keeps what was pinned of the colours, the head and the coat, and nothing that belongs to the old way', () => {
-  const all = Object.fromEntries(DECISION_KEYS.map((key) => [key, 'mine'])) as Pins
-  const kept = pinsFor(all, { printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' })
-  expect(
-    Object.entries(kept)
-      .filter(([, value]) => value === 'mine')
-      .map(([key]) => key)
-      .sort(),
-  ).toEqual(['black-point', 'clear-coat', 'colour-management', 'intent', 'platen-gap'].sort())
-  expect(kept).toMatchObject({ printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' })
 })
 
 test('where there is nothing to choose from nothing is held fast, ruled out or close, whatever was pinned', () => {

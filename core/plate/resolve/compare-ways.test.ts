@@ -1,11 +1,10 @@
-import { DECISIONS } from '../decisions/registry.ts'
+import { DECISION_KEYS, type Pins } from '../decisions/registry.ts'
 import { pinsFor } from './compare-ways.ts'
 
-test('with another way goes what belongs to the way: machine, path, stock, page, quality and where the picture lies; the rest is kept', () => {
-  const all = Object.fromEntries(DECISIONS.map(({ key }) => [key, 'as-it-was']))
-  const kept = Object.keys(pinsFor(all, {}))
-  for (const key of ['printer', 'path', 'stock', 'page', 'quality', 'placement', 'position'])
-    expect([key, kept.includes(key)]).toEqual([key, false])
-  for (const key of ['colour-management', 'intent', 'platen-gap', 'clear-coat']) expect([key, kept.includes(key)]).toEqual([key, true])
-  expect(pinsFor({ printer: 'heron', intent: 'perceptual' }, { path: 'gannet-art' })).toEqual({ intent: 'perceptual', path: 'gannet-art' })
+test('who takes another way keeps what was pinned of the colours, the head and the coat, and nothing that belongs to the old way', () => {
+  const all = Object.fromEntries(DECISION_KEYS.map((key) => [key, 'mine'])) as Pins
+  const colours = { 'black-point': 'mine', 'clear-coat': 'mine', 'colour-management': 'mine', intent: 'mine', 'platen-gap': 'mine' }
+  expect(pinsFor(all, {})).toEqual(colours)
+  const way = { printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' }
+  expect(pinsFor(all, way)).toEqual({ ...colours, ...way })
 })

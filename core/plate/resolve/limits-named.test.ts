@@ -66,3 +66,22 @@ test('held the wrong way round, it is turned', () => {
   expect(decided(fixed, 'orientation')).not.toBe('0')
   expect(finding(fixed, 'picture-clipped')).toBeUndefined()
 })
+
+test('that no path takes a lot is said where none does; where one does, that it is the job it cannot do', () => {
+  const cotton = { paperId: 'saltmarsh-cotton' }
+  const says = (thickness: number, sheet: ReturnType<typeof asked> | null) =>
+    finding(
+      plateOf({
+        brief: { ...cotton, sheet },
+        pins: { printer: 'gannet', path: 'gannet-rear' },
+        studio: (s) => {
+          for (const paper of s.papers) if (paper.id === cotton.paperId) paper.thickness = thickness
+        },
+      }),
+      'sheet-too-thick',
+    )?.says
+  // 0.47 mm goes into the fine-art slot; a sheet of three metres does not.
+  expect(says(470, null)).toContain('Fine-art slot of Gannet 13 takes it.')
+  expect(says(470, asked(900, 3000))).toContain('takes this lot, but not for what the job asks.')
+  expect(says(4000, null)).toContain('No path of the studio takes this lot.')
+})

@@ -2,8 +2,7 @@ import { viewOf } from '../../sheet/form.ts'
 import type { Layout } from '../../sheet/layout.ts'
 import { askedBorders } from '../../sheet/placement.ts'
 import { itemById } from '../../things/brief/brief.ts'
-import type { Edges } from '../../things/paths/path.ts'
-import { EDGES, edgesOf } from '../../things/paths/path.ts'
+import { EDGES, type Edges, edgesOf } from '../../things/paths/path.ts'
 import type { Settled } from './settled.ts'
 
 /** A kind of sheet as it lies, and its borders without what one was wanted wider than the others. */

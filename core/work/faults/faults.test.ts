@@ -233,8 +233,13 @@ test('a sheet longer than 70 cm may drag, and turns the print', () => {
 })
 
 test('an earlier finding of a cause counts as much again as its own weight, and one of little weight as one', () => {
-  const cause = (id: string, weight: number) => ({ ...FAULTS['cannot-feed'].causes[0], id, weight: () => weight })
-  const fault = { ...FAULTS['cannot-feed'], causes: [cause('heavy', 3), cause('light', 0.5), cause('never', 0)] } as never
+  const feeding = FAULTS['cannot-feed']
+  const fault = {
+    ...feeding,
+    causes: feeding.causes
+      .slice(0, 3)
+      .map((cause, i) => ({ ...cause, id: ['heavy', 'light', 'never'][i] ?? '', weight: () => [3, 0.5, 0][i] ?? 0 })),
+  }
   const share = (faults: Record<string, number>) =>
     Object.fromEntries(causesOf(fault, contextOf(plateOf({}), faults)).map((c) => [c.causeId, c.likelihood]))
   // 3 and 0.5; then 3 + 2·3 and 0.5; then 3 and 0.5 + 4·1.

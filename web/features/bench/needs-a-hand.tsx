@@ -7,6 +7,7 @@ import { away } from '../../ui/ago.ts'
 import { ButtonLink } from '../../ui/button.tsx'
 import { useLonger } from '../../ui/use-longer.tsx'
 import { whenIdle } from '../../ui/when-idle.ts'
+import { toInspect } from '../run/run-to-inspect.ts'
 import type { PlannedJob } from './planned.ts'
 
 const DAY = 24 * 3_600_000
@@ -61,7 +62,7 @@ function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): 
         key: `i${r.id}`,
         text: `Inspect “${r.jobTitle}”.`,
         detail: `${r.printerName}; dry`,
-        to: `/jobs/${r.jobId}/inspect`,
+        to: toInspect(r),
         act: 'Inspect',
       }),
     )
@@ -73,7 +74,7 @@ function calls(planned: PlannedJob[], runs: Run[], upkeep: Upkeep | undefined): 
         key: `i${r.id}`,
         text: `“${r.jobTitle}” dries.`,
         detail: r.dryUntil ? `${r.printerName}; dry ${away(r.dryUntil)}` : r.printerName,
-        to: `/jobs/${r.jobId}/inspect`,
+        to: toInspect(r),
         act: 'Look at it',
         later: true,
       }),

@@ -3,8 +3,9 @@ import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import type { Inspection } from '../../../core/work/runs/inspection.ts'
 import { inTurn } from '../../../core/work/schedule/by-state.ts'
-import { jobsQuery } from '../../api/queries.ts'
+import { jobRunsQuery, jobsQuery } from '../../api/queries.ts'
 import { ButtonLink } from '../../ui/button.tsx'
+import { toInspect, waits } from './run-to-inspect.ts'
 
 const SAYS: Record<Inspection['verdict'], string> = {
   right: 'Written into the log: it came out right.',
@@ -16,6 +17,7 @@ const SAYS: Record<Inspection['verdict'], string> = {
 export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection['verdict'] }) {
   const open = useQuery(jobsQuery).data
   const first = inTurn((open?.heads ?? []).filter(({ id, state }) => state === 'setup' && id !== run.jobId))[0]
+  const other = useQuery(jobRunsQuery(run.jobId)).data?.find((one) => one.id !== run.id && waits(one))
   const next = first && open?.jobs.get(first.id)
   const again = verdict === 'wasted'
   const back = run.side === 'front' && sideOf(run.plate, 'back') !== null && !again
@@ -33,6 +35,11 @@ export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection
         {more && (
           <ButtonLink kind="act" to={`/jobs/${run.jobId}/run`}>
             Print the sheets that are still missing
+          </ButtonLink>
+        )}
+        {other && (
+          <ButtonLink kind={again || back ? 'usual' : 'act'} to={toInspect(other)}>
+            Look at the sheets of run {other.id}
           </ButtonLink>
         )}
         {next && <ButtonLink to={`/jobs/${next.id}/sheet`}>Next: {next.title}</ButtonLink>}

@@ -23,6 +23,7 @@ import { useGoneThrough } from '../../features/run/gone-through.ts'
 import { PreflightList, useBeforeSending } from '../../features/run/preflight-list.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
+import { toInspect } from '../../features/run/run-to-inspect.ts'
 import { SheetChoice } from '../../features/run/sheet-choice.tsx'
 import { clock } from '../../ui/ago.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
@@ -189,7 +190,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
                   </div>
                 )}
                 <p className="mt-3">
-                  <ButtonLink kind="act" to={`/jobs/${job.id}/inspect`}>
+                  <ButtonLink kind="act" to={toInspect(last)}>
                     Inspect it
                   </ButtonLink>
                 </p>
