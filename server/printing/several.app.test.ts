@@ -1,11 +1,12 @@
 import sharp from 'sharp'
+import { formOfSheet, pagesOf } from '../../core/sheet/run-pages.ts'
 import type { Brief } from '../../core/things/brief/brief.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, JobHeads, Run, SavedSetup } from '../../core/wire/api/dto.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
 import { BASE, call, put } from '../testing/client.ts'
-import { A3, finish, hand, job, print, printRequest, runOf, UNLOOKED } from '../testing/jobs.ts'
+import { A3, finish, hand, job, print, printRequest, runOf, sentAs, truthsAt, UNLOOKED } from '../testing/jobs.ts'
 
 const SHARED = { gutter: mm(6), border: mm(12), bleed: 0, marks: 'none', hairline: false, captions: 'none', line: '' }
 const GRID = { as: 'grid', columns: 2, rows: 2, cell: null, fill: true, turn: false, ...SHARED }
@@ -81,6 +82,20 @@ test('six pictures in cells of four are two sheets, each picture in its cell on 
   )
   expect([unknown.status, unknown.body.code]).toEqual([422, 'unknown-sheet'])
 })
+
+test('the sheets of a run come out in the order in which they are reckoned with: four and two as two and one, twice', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })
+  const wide = (border: number, copies: number) => ({ size: { by: 'border', border: mm(border) }, copies })
+  const brief = { paperId: 'harbour-lustre', sheet: A3, items: [wide(110, 4), wide(130, 2)], arrangement: { as: 'apart' } }
+  const run = await print(await several(brief, six.slice(0, 2)))
+  await finish(run.id, DELIVERED)
+  const [sent] = await sentAs(run)
+  // What really lies white at the left of each, by the machine: 110 mm of the one picture, 130 of the other.
+  const came = (await truthsAt('heron', sent?.id ?? 0)).map(({ margins }) => (margins.left < mm(120) ? 'front' : 'front-2'))
+  const pages = pagesOf((await runOf(run.id)).plate, 'front')
+  expect(came).toEqual(Array.from({ length: 6 }, (_, i) => formOfSheet(pages, i + 1)?.id))
+  expect(came.filter((id) => id === 'front-2')).toHaveLength(2)
+}, 240_000)
 
 test('a job is over when all of its sheets are printed and found good, not when some of them are', async () => {
   await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 20 })

@@ -3,6 +3,7 @@ import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { splitFlat } from '../../core/things/brief/read-brief.ts'
 import { mm } from '../../core/things/length/length.ts'
+import type { Edges } from '../../core/things/paths/path.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, Run, RunDetail } from '../../core/wire/api/dto.ts'
 import { DELIVERED, MOVING, type RunState } from '../../core/work/runs/states.ts'
@@ -81,17 +82,24 @@ export const finish = (id: number, states: readonly RunState[]) =>
   )
 
 interface MachineJob {
+  id: number
   name: string
   state: string
   delivered: number
 }
 
-/** Everything a simulated printer has been sent, asked behind the application's back. */
-export async function jobsAt(printer: string): Promise<MachineJob[]> {
+/** Asks a simulated printer behind the application's back. */
+async function asked<T>(printer: string, path: string): Promise<T> {
   const { printers } = (await call<Studio>('GET', '/studio')).body as Studio
   const { port } = new URL((printers.find((p) => p.id === printer)?.address ?? '').replace(/^ipp:/, 'http:'))
-  return ((await (await fetch(`http://127.0.0.1:${port}/hands/state`)).json()) as { jobs: MachineJob[] }).jobs
+  return (await (await fetch(`http://127.0.0.1:${port}/hands/${path}`)).json()) as T
 }
+
+/** Everything a simulated printer has been sent. */
+export const jobsAt = async (printer: string): Promise<MachineJob[]> => (await asked<{ jobs: MachineJob[] }>(printer, 'state')).jobs
+
+/** What really lies white at each edge (µm) of the sheets of one of its jobs, in the order they came out. */
+export const truthsAt = (printer: string, job: number): Promise<{ margins: Edges }[]> => asked(printer, `truth/${job}`)
 
 /** The jobs a simulated printer has had under this run's name. */
 export const sentAs = async (run: Pick<Run, 'id' | 'jobId'>, printer = 'heron') =>
