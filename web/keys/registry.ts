@@ -26,7 +26,7 @@ export const KEYS = {
   alternatives: { keys: 'enter', does: 'Alternatives of the chosen line', where: 'In a job' },
   pin: { keys: 'p', does: 'Pin or release the chosen line', where: 'In a job' },
   fold: { keys: '\\', does: 'Fold the spine away, or open it', where: 'In a job' },
-  turn: { keys: 'r', does: 'Turn the picture', where: 'In a job' },
+  turn: { keys: 'r', does: 'Turn the picture', where: 'On the sheet' },
   undo: { keys: 'z,mod+z', does: 'Undo', where: 'In a job' },
   redo: { keys: 'shift+z,mod+shift+z,mod+y', does: 'Redo', where: 'In a job' },
   finding: { keys: '.', does: 'Next finding', where: 'In a job' },

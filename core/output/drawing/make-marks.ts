@@ -1,19 +1,18 @@
-import { layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
-import { skewDrift } from '../../sheet/layout.ts'
+import type { SideView } from '../../sheet/form.ts'
+import { type Layout, skewDrift } from '../../sheet/layout.ts'
 import { type TextBlock, UM_PER_POINT } from '../../sheet/make/back-text.ts'
 import { foldMarks } from '../../sheet/make/wrapped-canvas.ts'
 import type { Rect } from '../../sheet/rect.ts'
 import type { SnapLine } from '../../sheet/snap.ts'
 import type { Guide } from '../../things/brief/arrangement.ts'
-import { type Um, writeNumber } from '../../things/length/length.ts'
+import type { Make } from '../../things/brief/make.ts'
+import { type Um, type Unit, writeNumber } from '../../things/length/length.ts'
+import type { Path } from '../../things/paths/path.ts'
 import type { Mark } from './drawing.ts'
 
-/** What is made of the print: cuts, creases, what goes round the bars. */
-export function makeMarks(plate: Plate, size: Um): Mark[] {
-  const front = sideOf(plate)
-  if (!front) return []
-  const { fold, face } = front
-  const { sheet, frame, picture } = front.layout
+/** What is made of the print on this sheet: cuts, creases, what goes round the bars. */
+export function makeMarks({ fold, face, layout }: SideView, make: Make, size: Um): Mark[] {
+  const { sheet, frame, picture } = layout
   const marks: Mark[] = []
   if (fold) {
     const [x1, y1, x2, y2] = fold.axis === 'across' ? [0, fold.at, sheet.w, fold.at] : [fold.at, 0, fold.at, sheet.h]
@@ -57,7 +56,7 @@ export function makeMarks(plate: Plate, size: Um): Mark[] {
       size: size * 0.85,
     })
   }
-  if (plate.brief.make.as === 'wrapped-canvas' && (face.w !== picture.w || face.h !== picture.h)) {
+  if (make.as === 'wrapped-canvas' && (face.w !== picture.w || face.h !== picture.h)) {
     marks.push({ kind: 'rect', role: 'face', rect: face })
     // Where the corners are folded: printed beyond the picture, in line with the face.
     for (const { x, y, w, h } of foldMarks(picture, face))
@@ -85,12 +84,9 @@ export const words = (text: TextBlock): Mark => ({
 const LONG: Um = 600_000
 
 /** Where the sides of the picture may end up at the trailing end when the sheet is fed as askew as the path may. */
-export function drift(plate: Plate, size: Um): Mark[] {
-  const { setup } = plate
-  const layout = layoutOf(plate)
-  if (!setup || !layout || layout.sheet.h < LONG || layout.visible.h === 0) return []
-  const { visible } = layout
-  const off = skewDrift(layout.sheet.h, setup.path.tolerance.skewDegrees)
+export function drift({ sheet, visible }: Layout, { tolerance }: Path, unit: Unit, size: Um): Mark[] {
+  if (sheet.h < LONG || visible.h === 0) return []
+  const off = skewDrift(sheet.h, tolerance.skewDegrees)
   const side = (x: Um, by: Um): Mark => ({ kind: 'line', role: 'skew', x1: x, y1: visible.y, x2: x + by, y2: visible.y + visible.h })
   return [
     ...[visible.x, visible.x + visible.w].flatMap((x) => [side(x, off), side(x, -off)]),
@@ -101,7 +97,7 @@ export function drift(plate: Plate, size: Um): Mark[] {
       // Clear of the number of the left border, which stands at the picture's middle.
       y: Math.max(visible.y + visible.h - size * 2.2, visible.y + visible.h / 2 + size * 2),
       anchor: 'end',
-      text: `drift ±${writeNumber(off, plate.brief.unit)}`,
+      text: `drift ±${writeNumber(off, unit)}`,
       size: size * 0.85,
     },
   ]

@@ -1,5 +1,8 @@
 import { layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
+import { resolve } from '../../plate/resolve/resolve.ts'
 import { picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART } from '../../things/brief/arrangement.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import { EDGES, type Path } from '../../things/paths/path.ts'
@@ -141,6 +144,24 @@ test('a wrapped canvas shows its face and, beyond the picture, where the corners
       : Math.max(x1, x2) <= picture.x || Math.min(x1, x2) >= picture.x + picture.w
     expect([upright, inLine, beyond]).toEqual([upright, true, true])
   }
+})
+
+test('each of several canvases shows its own face and corners, whichever sheet is looked at', () => {
+  const of = several(
+    [600, 450].map((width) => ({ size: { by: 'picture' as const, width: mm(width), height: null } })),
+    APART,
+    { paperId: 'mainsail-canvas', sheet: null, make: NEW_MAKE['wrapped-canvas'] },
+  )
+  const plate = resolve(of, studioOf())
+  const shown = plate.forms.map(({ id }) => drawn(plate, { form: id }).drawing)
+  // Three to two, as wide as they were asked for, on whichever side they lie.
+  const faces = shown.map(({ marks }) =>
+    marks.flatMap((m) => (m.kind === 'rect' && m.role === 'face' ? [[m.rect.w, m.rect.h].sort()] : [])),
+  )
+  expect(faces).toEqual([[[mm(400), mm(600)]], [[mm(300), mm(450)]]])
+  const ends = shown.map((d) => Math.max(...lines(d, 'face').map(({ y1, y2 }) => Math.max(y1, y2))))
+  const feet = plate.forms.map(({ placements }) => Math.max(...placements.map(({ picture: p }) => p.y + p.h)))
+  for (const [i, end] of ends.entries()) expect([i, end >= (feet[i] ?? 0), end < (feet[i] ?? 0) + mm(20)]).toEqual([i, true, true])
 })
 
 test('the page is outlined from a twentieth of a millimetre of difference on, in any of its four figures', () => {

@@ -1,10 +1,10 @@
-import { formOf, layoutOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
+import { formOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
 import { gaps, type Rect } from '../../sheet/rect.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
-import { EDGES, type Edge, isDead } from '../../things/paths/path.ts'
+import { EDGES, type Edge, isDead, type Path } from '../../things/paths/path.ts'
 import { dimensions, extents, rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drift, makeMarks, words } from './make-marks.ts'
@@ -34,12 +34,7 @@ export function strips(outer: Rect, inner: Rect): [Edge, Rect][] {
 }
 
 /** Which edge of the picture's sheet meets the printer's fixed guide, and the line to draw for it. */
-function guide(plate: Plate, size: Um): Mark[] {
-  const { setup } = plate
-  const layout = layoutOf(plate)
-  if (!setup || !layout) return []
-  const { w, h } = layout.sheet
-  const { registration } = setup.path
+function guide({ w, h }: Rect, { registration }: Path, size: Um): Mark[] {
   const narrow = w < size * NARROW
   const label = (x: Um, text: string, anchor: 'start' | 'middle' | 'end'): Mark => ({
     kind: 'text',
@@ -146,7 +141,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     marks.push({ kind: 'text', role: 'strong', x: sheet.w / 2, y, anchor: 'middle', text, size: size * 0.85 })
   if (mirrored(make)) note(sheet.h + size * 1.5, 'mirrored')
   if (front && setup.enforced !== null) note(printable.y + size * 1.3, `${writeNumber(setup.enforced, unit)} ${unit} enforced all round`)
-  if (front) marks.push(...makeMarks(plate, size), ...drift(plate, size))
+  if (front) marks.push(...makeMarks(of, make, size), ...drift(layout, setup.path, unit, size))
   if (view) marks.push(...rulers(sheet, view, unit))
   marks.push({ kind: 'rect', role: 'printer', rect: { x: sheet.x - size, y: -size * 4.6, w: sheet.w + 2 * size, h: size * 1.1 } })
   marks.push({ kind: 'line', role: 'feed', x1: sheet.w * 0.12, y1: -size * 0.6, x2: sheet.w * 0.12, y2: -size * 3.2, arrows: true })
@@ -168,7 +163,10 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     text: 'trailing edge',
     size: size * 0.85,
   })
-  marks.push(...guide(plate, size), ...(crop || view ? dimensions(layout, unit, size, view) : extents(layout.sheet, unit, size)))
+  marks.push(
+    ...guide(sheet, setup.path, size),
+    ...(crop || view ? dimensions(layout, unit, size, view) : extents(layout.sheet, unit, size)),
+  )
   const pad = size * 7.4
   const bounds = view ?? { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
   const m = layout.margins

@@ -15,3 +15,20 @@ test('the other edges may be cut', () => {
   const plate = plateOf({ ...ON_BOARD, pins: { ...ON_BOARD.pins, orientation: '270', placement: 'centred' } })
   expect(finding(plate, 'kept-edge')).toBeUndefined()
 })
+
+test('a turn that was asked for is let go by the fix; where nothing is held fast there is nothing to let go', () => {
+  const asked = (turn: 0 | 90 | 180 | 270) => plateOf({ brief: { ...ON_BOARD.brief, turn }, pins: ON_BOARD.pins })
+  const cut = ([0, 90, 180, 270] as const).map(asked).filter((plate) => finding(plate, 'kept-edge'))
+  for (const plate of cut) expect(finding(afterFix(plate, 'kept-edge'), 'kept-edge')).toBeUndefined()
+  // Wanted at head and foot of a picture that is too long both ways round.
+  const both = {
+    ...ON_BOARD.brief,
+    size: { by: 'picture' as const, width: mm(500), height: null },
+    keep: ['left' as const, 'right' as const],
+  }
+  expect(finding(plateOf({ brief: both, pins: ON_BOARD.pins }), 'kept-edge')?.fix).toBeNull()
+  expect(finding(plateOf({ brief: both, pins: { ...ON_BOARD.pins, orientation: '90' } }), 'kept-edge')?.fix?.pins).toEqual({
+    orientation: null,
+    placement: null,
+  })
+})

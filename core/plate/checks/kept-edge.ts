@@ -3,6 +3,7 @@ import { pictureEdge } from '../../things/brief/turn.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import type { Check } from './check.ts'
+import { liesAnew } from './lies-anew.ts'
 
 export const keptEdge: Check = {
   id: 'kept-edge',
@@ -10,12 +11,12 @@ export const keptEdge: Check = {
   touches: ['orientation', 'placement', 'path'],
   about: 'item',
   on: 'plate',
-  find: ({ item, layout, brief, turn, together }) =>
+  find: ({ item, pins, layout, brief, turn, together }) =>
     EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && item.keep.includes(pictureEdge(e, turn))).map((edge) => ({
       suffix: edge,
       level: 'stop' as const,
       says: `The picture’s ${pictureEdge(edge, turn)} lies at the ${edge} edge and loses ${writeLength(layout.clipped[edge], brief.unit)}. Turn it, move it, or use a longer sheet and trim.`,
       numbers: { clipped: layout.clipped[edge] },
-      fix: together ? null : { label: 'Let the turn and the place be worked out again', pins: { orientation: null, placement: null } },
+      fix: together ? null : liesAnew('Let the turn and the place be worked out again', { item, pins }),
     })),
 }

@@ -1,6 +1,9 @@
-import { afterFix, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { afterFix, finding, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import { layoutOf } from '../resolve/plate.ts'
+import { resolve } from '../resolve/resolve.ts'
 import { widthThatFits } from './picture-clipped.ts'
 
 const board = {
@@ -97,4 +100,22 @@ test('equal borders are offered to who asked for equal ones that are too narrow;
   }
   expect(fixOf(8, 1)?.item?.size).toMatchObject({ by: 'border', border: mm(24) })
   expect(fixOf(8, 1.3)?.item?.size?.by).not.toBe('border')
+})
+
+test('what was asked to be turned so is turned back by the fix, of several pictures that one alone', () => {
+  // 220 × 330 mm upright go on A3; turned they are wider than the sheet.
+  const portrait = { picture: { width: 4000, height: 6000 }, size: { by: 'picture' as const, width: mm(220), height: null } }
+  const plate = resolve(several([{}, { ...portrait, turn: 90 }], APART), studioOf(), { path: 'heron-cassette' })
+  const found = finding(plate, 'picture-clipped@2')
+  expect([found?.item, found?.fix?.label, found?.fix?.of, found?.otherwise?.label]).toEqual([
+    '2',
+    'Turn it',
+    '2',
+    expect.stringMatching(/^Scale/),
+  ])
+  const after = afterFix(plate, 'picture-clipped@2')
+  expect([finding(after, 'picture-clipped@2'), after.forms.map(({ placements }) => placements[0]?.turn)]).toEqual([
+    undefined,
+    [plate.forms[0]?.placements[0]?.turn, 0],
+  ])
 })

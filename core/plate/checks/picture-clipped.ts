@@ -6,6 +6,7 @@ import { type Um, writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { type Check, type Fix, UNUSABLE } from './check.ts'
 import { clearBorder } from './clear-border.ts'
+import { liesAnew } from './lies-anew.ts'
 
 /** The upright picture's width at which it fits what can be printed as it lies, to a tenth of a millimetre; a roll is as long as it takes. µm. */
 export function widthThatFits({ picture, printable }: Layout, turn: Turn, roll: boolean): Um {
@@ -22,7 +23,7 @@ export const pictureClipped: Check = {
   about: 'item',
   follows: [...UNUSABLE, 'kept-edge', 'borderless-impossible'],
   on: 'plate',
-  find: ({ item, layout, edges, brief, picture, turn, crop, path, lot, offset, together }) => {
+  find: ({ item, pins, layout, edges, brief, picture, turn, crop, path, lot, offset, together }) => {
     // Borderless prints lose their edge on purpose; that is said with the expansion.
     if (edges.mode === 'borderless' && layout.lost < 0.2) return []
     const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE)
@@ -38,6 +39,7 @@ export const pictureClipped: Check = {
     const turnedFits = fits
       ? false
       : layout.picture.h <= layout.printable.w && (lot.form === 'roll' || layout.picture.w <= layout.printable.h)
+    const turned = turnedFits ? liesAnew('Turn it', { item, pins }) : null
     const scaled = widthThatFits(layout, turn, lot.form === 'roll')
     const scale: Fix = {
       label: `Scale it to ${writeLength(scaled, brief.unit)} wide`,
@@ -55,8 +57,8 @@ export const pictureClipped: Check = {
             tooWide: Math.round(wide),
             lostPercent: Number((lost * 100).toFixed(2)),
           },
-          fix: turnedFits ? { label: 'Turn it', pins: { orientation: null, placement: null } } : scale,
-          otherwise: turnedFits ? scale : null,
+          fix: turned ?? scale,
+          otherwise: turned && scale,
         },
       ]
     return [

@@ -20,7 +20,7 @@ export interface WayRow {
   printable: { width: number; length: number }
   margins: Edges
   borderless: readonly Edge[]
-  /** Share of the picture that does not land on paper and is not blank, 0…1. */
+  /** Share of the picture that does not land on paper and is not blank, 0…1; of several, of the one that loses most. */
   lost: number
   sheetsPerLoad: number
   loads: number
@@ -70,7 +70,7 @@ function row({ brief, studio, pins, stepsOf }: Asked, way: Way, current: Plate):
     printable: { width: layout.printable.w, length: layout.printable.h },
     margins: way.path.margins,
     borderless: bare.length > 0 ? bare : borderlessEdges(way.path, way.lot, false),
-    lost: setup.borderless === 'none' ? pictureLost(brief, front) : layout.lost,
+    lost: pictureLost(plate),
     sheetsPerLoad: Math.max(1, capacityFor(way.path, way.paper.thickness)),
     loads: estimates.loads,
     minutes: estimates.printingSeconds / 60,

@@ -1,10 +1,19 @@
 import { contentLost } from '../../sheet/content.ts'
-import type { SideView } from '../../sheet/form.ts'
-import { type Brief, itemOf } from '../../things/brief/brief.ts'
+import { itemById } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
+import type { Plate } from './plate.ts'
 
 const WHOLE = { x: 0, y: 0, w: 1, h: 1 }
 
-/** Share of the picture on a side that is cut off and not blank paper, 0…1. */
-export const pictureLost = (brief: Brief, { turn, crop, layout }: SideView): number =>
-  contentLost(pictureOf(itemOf(brief)), turn, crop ?? WHOLE, layout.picture, layout.clipped)
+/**
+ * What the fronts of a plate lose of a picture, 0…1; of several, what the one loses that loses most. Where the printer does not reach
+ * that is what is cut off and not blank paper; where it prints past the edges, all that does not land on the sheet.
+ */
+export function pictureLost({ brief, forms, setup }: Pick<Plate, 'brief' | 'forms' | 'setup'>): number {
+  const bare = setup !== null && setup.borderless !== 'none'
+  const each = forms.flatMap(({ side, placements }) => (side === 'front' ? placements : []))
+  return each.reduce((most, { item: id, turn, crop, picture, clipped, lost }) => {
+    const item = itemById(brief, id)
+    return Math.max(most, bare ? lost : item ? contentLost(pictureOf(item), turn, crop ?? WHOLE, picture, clipped) : 0)
+  }, 0)
+}

@@ -1,5 +1,7 @@
 import { facingDifference } from '../../sheet/facing-borders.ts'
-import type { Brief } from '../../things/brief/brief.ts'
+import { viewOf } from '../../sheet/form.ts'
+import type { Rect } from '../../sheet/rect.ts'
+import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
@@ -11,16 +13,16 @@ import type { Pins } from '../decisions/registry.ts'
 import { applyFix } from './apply-fix.ts'
 import { pinsFor } from './compare-ways.ts'
 import { pictureLost } from './picture-lost.ts'
-import { layoutOf, type Plate, sideOf } from './plate.ts'
+import { type Plate, sideOf } from './plate.ts'
 import { resolve } from './resolve.ts'
 
 /** One thing to do about picture that falls where the printer cannot print, worked out in full. */
 export interface Remedy {
   id: 'as-it-is' | 'turn' | 'shift' | 'longer-sheet' | 'scale' | 'other-path'
   title: string
-  /** Share of the picture lost that is not blank paper, 0…1. */
+  /** Share of the picture lost that is not blank paper, 0…1; of several, of the one that loses most. */
   lost: number
-  /** Most a facing pair of borders differs, µm. */
+  /** Most a facing pair of borders differs on any kind of sheet, µm. */
   offCentre: Um
   /** What it costs besides, in words. */
   cost: string
@@ -28,20 +30,21 @@ export interface Remedy {
   fix: Fix | null
 }
 
+const tooLarge = (picture: Rect, printable: Rect, roll: boolean): boolean => picture.w > printable.w || (!roll && picture.h > printable.h)
+
+/** Each kind of sheet as it lies. */
+const fronts = ({ forms }: Pick<Plate, 'forms'>) => forms.filter(({ side }) => side === 'front').map(viewOf)
+
 function outcome(plate: Plate): { lost: number; offCentre: Um } | null {
-  const front = sideOf(plate)
-  if (!front) return null
-  const { borders } = front.layout
-  return {
-    lost: pictureLost(plate.brief, front),
-    offCentre: facingDifference(borders),
-  }
+  const each = fronts(plate)
+  if (each.length === 0) return null
+  return { lost: pictureLost(plate), offCentre: Math.max(...each.map(({ layout }) => facingDifference(layout.borders))) }
 }
 
 /** Whether a plate has anything to remedy: a dead margin on its path, or picture cut off. */
 export const needsRemedy = (plate: Plate): boolean =>
   plate.setup?.borderless === 'none' &&
-  EDGES.some((e) => isDead(plate.setup?.path.margins[e] ?? 0) || (layoutOf(plate)?.clipped[e] ?? 0) > 0)
+  EDGES.some((e) => isDead(plate.setup?.path.margins[e] ?? 0) || fronts(plate).some(({ layout }) => layout.clipped[e] > 0))
 
 /**
  * The remedies in the order people use them (handbook: turn it half round, move it, a longer sheet and trim, another
@@ -60,21 +63,36 @@ export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
     const then = outcome(resolve(changed.brief, studio, changed.pins))
     if (then) list.push({ id, title, ...then, cost, fix })
   }
-  const turned = ((turn + 180) % 360) as Turn
-  const foot = isSideways(turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
-  add('turn', 'Turn it half round', foot, { label: 'Turn it half round', pins: { orientation: String(turned), placement: 'centred' } })
-  if (now.decisions.find((d) => d.key === 'placement')?.value !== 'shifted')
-    add('shift', 'Move it out of the dead margin', 'borders are no longer equal', {
-      label: 'Move it out of the dead margin',
-      pins: { orientation: String(turn), placement: 'shifted' },
+  const several = brief.items.length > 1
+  // What is said of how pictures lie holds for each of them: those that lie differently are not turned by one word.
+  const alike = fronts(now).every((other) => other.turn === turn)
+  if (alike) {
+    const turned = ((turn + 180) % 360) as Turn
+    const foot = isSideways(turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
+    const title = several ? 'Turn all of them half round' : 'Turn it half round'
+    add('turn', title, foot, { label: title, pins: { orientation: String(turned), placement: 'centred' } })
+  }
+  if (now.decisions.find((d) => d.key === 'placement')?.value !== 'shifted') {
+    const title = several ? 'Move all of them out of the dead margin' : 'Move it out of the dead margin'
+    add('shift', title, 'borders are no longer equal', {
+      label: title,
+      pins: { ...(alike ? { orientation: String(turn) } : {}), placement: 'shifted' },
     })
+  }
   const { lot, paper, path, printer } = setup
-  if (layout.picture.w > layout.printable.w || (lot.form === 'sheet' && layout.picture.h > layout.printable.h)) {
-    const width = widthThatFits(layout, turn, lot.form === 'roll')
-    const smaller = 1 - width / (isSideways(turn) ? layout.picture.h : layout.picture.w)
-    add('scale', `Scale it to ${writeLength(width, brief.unit)} wide`, `${(smaller * 100).toFixed(0)} % smaller than asked for`, {
-      label: `Scale it to ${writeLength(width, brief.unit)} wide`,
+  const large = togetherOf(brief)
+    ? undefined
+    : fronts(now).find(({ layout: { picture, printable } }) => tooLarge(picture, printable, lot.form === 'roll'))
+  if (large) {
+    const item = large.form.placements[0]?.item
+    const width = widthThatFits(large.layout, large.turn, lot.form === 'roll')
+    const smaller = 1 - width / (isSideways(large.turn) ? large.layout.picture.h : large.layout.picture.w)
+    const which = several ? `picture ${brief.items.findIndex(({ id }) => id === item) + 1}` : 'it'
+    const title = `Scale ${which} to ${writeLength(width, brief.unit)} wide`
+    add('scale', title, `${(smaller * 100).toFixed(0)} % smaller than asked for`, {
+      label: title,
       item: { size: { by: 'picture', width, height: null } },
+      ...(item === undefined ? {} : { of: item }),
       pins: { placement: null },
     })
   }

@@ -1,7 +1,10 @@
-import { plateOf } from '../../testing/fixtures.ts'
+import { plateOf, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART } from '../../things/brief/arrangement.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
 import { mm } from '../../things/length/length.ts'
 import { layoutOf } from '../resolve/plate.ts'
+import { resolve } from '../resolve/resolve.ts'
 
 /** A path whose four dead margins differ, on a roll 431.9 mm wide; of two such paths the sides the other way round. */
 const MARGINS = { leading: mm(12), trailing: mm(25), left: mm(9), right: mm(3) }
@@ -16,7 +19,8 @@ const cut = (brief: BriefParts, margins: Partial<typeof MARGINS> = MARGINS) => {
   const { sheet, picture } = layoutOf(plate) ?? { sheet: { w: 0, h: 0 }, picture: { w: 0, h: 0 } }
   return [sheet.h, picture.w, picture.h].map((um) => um / 1000)
 }
-const wide = (width: number): BriefParts => ({ size: { by: 'picture', width: mm(width), height: null } })
+const wideItem = (width: number) => ({ size: { by: 'picture' as const, width: mm(width), height: null } })
+const wide = (width: number): BriefParts => wideItem(width)
 
 // By hand: pictures are three to two, so 12 mm before and 25 mm behind them make 37 mm of ends; the path cuts nothing under 203 mm.
 test.each<[string, BriefParts, number[]]>([
@@ -42,4 +46,29 @@ test('margins of the sides count together, whichever is the wider; ends are no s
   expect(cut(large, { ...MARGINS, left: mm(3), right: mm(9) })).toEqual(cut(large))
   expect(cut(wide(300), { leading: mm(3), trailing: mm(10) })[0]).toBe(220)
   expect(cut(wide(300), { leading: mm(3), trailing: mm(11) })[0]).toBe(221)
+})
+
+// By hand: 300 × 200 takes 200 of the roll; 240 × 360 turned, the shorter way, 240; a border of 30 on both sides of 431.9 leaves 371.9.
+const upright = { width: 4000, height: 6000 }
+test.each<[string, Parameters<typeof several>[0], number]>([
+  ['the second is the longer', [wideItem(300), { picture: upright, ...wideItem(240) }], 277],
+  ['the first is', [{ picture: upright, ...wideItem(240) }, wideItem(300)], 277],
+  ['one that fills the roll beside a small one', [wideItem(100), { size: { by: 'sheet', fill: false } }], 316.933],
+  ['many that are alike', Array.from({ length: 5 }, () => wideItem(300)), 237],
+])('pieces of a roll are as long as the longest of several pictures needs: %s', (_, items, expected) => {
+  const studio = studioOf()
+  for (const { paths } of studio.printers) for (const path of paths) if (path.id === 'heron-roll') Object.assign(path.margins, MARGINS)
+  const of = several(items, APART, { paperId: 'pilot-rag', sheet: null })
+  const plate = resolve(of, studio, { printer: 'heron', path: 'heron-roll' })
+  expect(plate.forms).toHaveLength(items.length)
+  for (const { sheet } of plate.forms) expect(sheet.h / 1000).toBeCloseTo(expected, 2)
+  expect(plate.findings.filter(({ id }) => id === 'picture-clipped')).toEqual([])
+})
+
+test('a sheet is taken that holds the largest of several pictures, wherever it stands among them', () => {
+  // A3 is 420 mm at its longest.
+  const on = (...widths: number[]) => resolve(several(widths.map(wideItem), APART, { sheet: null }), studioOf(), {}).setup?.lot
+  const [alone, first, last] = [on(450), on(450, 100), on(100, 450)]
+  expect([first?.id, last?.id]).toEqual([alone?.id, alone?.id])
+  expect(on(100)?.id).not.toBe(alone?.id)
 })

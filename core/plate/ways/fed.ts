@@ -2,13 +2,14 @@ import type { Amount, amountOf } from '../../sheet/arrange/about.ts'
 import { groundOf } from '../../sheet/arrange/ground.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
-import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
+import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
 import { countViolations, type FedSheet } from '../../things/paths/limits.ts'
 import type { Path } from '../../things/paths/path.ts'
+import { madeOnce } from '../../things/studio/made-once.ts'
 
 /** How what a way takes is found out: laid out, or reckoned. */
 export type Reckon = typeof amountOf
@@ -22,6 +23,18 @@ export const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 
 /** Whether the brief fixes how large the print is, whatever it is printed on. */
 export const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
+
+/** One item of each size a job prints at where each has sheets of its own: how far a picture is cropped, and where, is no matter here. */
+export const printsOf = ({ items }: Pick<Brief, 'items'>): readonly Item[] =>
+  madeOnce(items, 'prints', (list) => {
+    const kinds = new Map<string, Item>()
+    for (const item of list) {
+      const { width, height, ppi } = pictureOf(item)
+      const kind = JSON.stringify([item.size, width, height, ppi])
+      if (!kinds.has(kind)) kinds.set(kind, item)
+    }
+    return [...kinds.values()]
+  })
 
 /** Prints a job asks for where each item has sheets of its own. */
 export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
@@ -53,12 +66,9 @@ function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
   return near(sheet.width, width) ? length : near(length, width) ? sheet.width : Math.max(sheet.width, length)
 }
 
-/** How much roll the print and its ends take, µm. */
+/** How much roll the print and its ends take, µm; where each item has sheets of its own, the one that takes most. */
 function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
   const { make, finished } = brief
-  const item = itemOf(brief)
-  const { size } = item
-  const picture = pictureOf(item)
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
   const together = togetherOf(brief)
   if (together) {
@@ -70,28 +80,33 @@ function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
     return Math.round(length + (together.as === 'free' ? 0 : (ends[0] as number)) + (ends[1] as number))
   }
   const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
-  const all = { x: 0, y: 0, w: width, h: path.length.max }
   const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
   if (finished) {
     const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
     return (long <= across ? short : long) + ends
   }
-  const lengths = TURNS.slice(0, 2).map((turn) => {
-    if (fixesSize(itemOf(brief))) {
-      const p = printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false })
-      return p.w <= across ? p.h : Number.POSITIVE_INFINITY
-    }
-    const shape = turn === 0 ? picture.height / picture.width : picture.width / picture.height
+  return Math.round(Math.max(...printsOf(brief).map((item) => printLength(brief, item, path, { width, across, ends }))) + ends)
+}
+
+/** How long one print lies on a roll, the way it lies shorter, without its ends, µm. */
+function printLength(brief: Brief, item: Item, path: Path, { width, across, ends }: { width: Um; across: Um; ends: Um }): number {
+  const { size } = item
+  const picture = pictureOf(item)
+  const all = { x: 0, y: 0, w: width, h: path.length.max }
+  const sized = TURNS.slice(0, 2).map((turn) =>
+    printSize(sizingOf(brief, item), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
+  )
+  const lengths = sized.map((print, i) => {
+    if (fixesSize(item)) return print.w <= across ? print.h : Number.POSITIVE_INFINITY
+    const shape = i === 0 ? picture.height / picture.width : picture.width / picture.height
     if (size.by === 'border') return (width - 2 * size.border) * shape + 2 * size.border - ends
     return (width - path.margins.left - path.margins.right) * shape
   })
   const best = Math.min(...lengths)
-  if (Number.isFinite(best)) return Math.round(best + ends)
+  if (Number.isFinite(best)) return best
   // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.
-  const [one, other] = TURNS.slice(0, 2).map((turn) =>
-    printSize(sizingOf(brief), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
-  )
-  return Math.round((one && other ? (one.w <= other.w ? one.h : other.h) : path.length.min) + ends)
+  const [one, other] = sized
+  return one && other ? (one.w <= other.w ? one.h : other.h) : path.length.min
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */

@@ -1,7 +1,7 @@
 import { aboutAmountOf } from '../../sheet/arrange/about.ts'
 import { groundOf } from '../../sheet/arrange/ground.ts'
 import { CUT_SHORT, type CutPlan, planCut } from '../../sheet/cutting/cut-plan.ts'
-import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
+import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
 import { nameOf } from '../../things/sizes/named.ts'
@@ -20,7 +20,9 @@ function answers(brief: Brief, { form, nominal }: Lot): boolean {
   if (width === null) return form === 'roll' || near(length, nominal.length) || near(length, nominal.width)
   if (form === 'roll')
     return (
-      near(width, nominal.width) || near(length, nominal.width) || (fixesSize(itemOf(brief)) && Math.min(width, length) <= nominal.width)
+      near(width, nominal.width) ||
+      near(length, nominal.width) ||
+      (brief.items.every(fixesSize) && Math.min(width, length) <= nominal.width)
     )
   return (near(width, nominal.width) && near(length, nominal.length)) || (near(width, nominal.length) && near(length, nominal.width))
 }

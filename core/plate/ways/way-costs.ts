@@ -2,7 +2,7 @@ import type { Amount } from '../../sheet/arrange/about.ts'
 import { CUT_SHORT, parentsOf } from '../../sheet/cutting/cut-plan.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
-import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
+import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
@@ -14,7 +14,7 @@ import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { counted } from '../../things/words/counted.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
-import { fixesSize } from './fed.ts'
+import { fixesSize, printsOf } from './fed.ts'
 import { type Misfit, misfitOf } from './media-distance.ts'
 import type { Way } from './way.ts'
 
@@ -25,16 +25,20 @@ export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly
   return !custom && lot.pwg !== null && path.borderless.sizes.includes(lot.pwg) ? path.borderless.edges : []
 }
 
-/** Whether the picture at the size asked for stays within the printable area in some turn; how far over in µm if not. */
+/** Whether every print at the size asked for stays within the printable area in some turn; how far the worst is over in µm if not. */
 function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
-  if (togetherOf(brief) || !fixesSize(itemOf(brief))) return 0
+  if (togetherOf(brief)) return 0
   const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
   const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
-  const over = TURNS.slice(0, 2).map((turn) => {
-    const p = printSize(sizingOf(brief), pictureOf(itemOf(brief)), turn, { sheet, frame: sheet, printable: room, borderless: false })
-    return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
+  const over = printsOf(brief).map((item) => {
+    if (!fixesSize(item)) return 0
+    const turned = TURNS.slice(0, 2).map((turn) => {
+      const p = printSize(sizingOf(brief, item), pictureOf(item), turn, { sheet, frame: sheet, printable: room, borderless: false })
+      return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
+    })
+    return Math.min(...turned)
   })
-  return Math.min(...over)
+  return Math.max(0, ...over)
 }
 
 /** Minutes to cut a print off a roll with rule and knife. Common practice. */
@@ -149,7 +153,7 @@ function eachCost(
   const about = amount?.about ? 'about ' : ''
   add(unlaid > 0, 60 + unlaid, () => `${counted(unlaid, 'picture does', 'pictures do')} not fit on the sheet`)
   const over = overhang(brief, path, fed)
-  add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of the picture does not fit`)
+  add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of ${brief.items.length > 1 ? 'a' : 'the'} picture does not fit`)
   const holds = capacityFor(path, paper.thickness)
   const loads = isRoll(path) ? 1 : Math.ceil(sheets / Math.max(1, holds))
   add(loads > 1, (loads - 1) * 2, () => `${about}${loads} loads of ${holds}`)

@@ -9,6 +9,7 @@ import type { Run } from '../../../core/wire/api/dto.ts'
 import { queueUp } from '../../../core/work/schedule/queue.ts'
 import { Progress } from '../../ui/progress.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
+import { shareOut } from '../run/share-out.ts'
 import type { PlannedJob } from './planned.ts'
 
 interface Props {
@@ -56,7 +57,7 @@ function Inks({ printer }: { printer: Printer }) {
     <span
       className="flex items-end gap-1"
       role="img"
-      aria-label={`Ink: ${low.length === 0 ? 'all above 20 %' : `${low.map((i) => i.name).join(', ')} low`}`}
+      aria-label={`Ink: ${low.length === 0 ? 'none below 20 %' : `${low.map((i) => i.name).join(', ')} low`}`}
     >
       {printer.inks.map((ink) => (
         <span
@@ -154,7 +155,7 @@ export function Lane({ printer, studio, planned, complete, runs }: Props) {
           {queued.length > 0 && (
             <span className="block truncate text-sm text-soft">behind it: {queued.map((r) => r.jobTitle).join(', ')}</span>
           )}
-          <Progress label={`Progress of ${busy.jobTitle}`} share={busy.progress / 100} />
+          <Progress label={`Progress of ${busy.jobTitle}`} share={shareOut(busy)} />
         </Link>
       ) : (
         <Axis planned={planned} printer={printer} complete={complete} />

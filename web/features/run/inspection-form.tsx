@@ -4,6 +4,7 @@ import { viewOf } from '../../../core/sheet/form.ts'
 import { pagesOf } from '../../../core/sheet/run-pages.ts'
 import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
+import { DEFAULT_RULES } from '../../../core/things/studio/house-rules.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import { GLOSSES, type Inspection, InspectionSchema, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
 import { inspectedForm } from '../../../core/work/runs/outcome.ts'
@@ -25,8 +26,6 @@ import { TargetReadingForm } from './target-reading.tsx'
 import { WhatNext } from './what-next.tsx'
 
 const VERDICT = { right: 'Right', usable: 'Usable', wasted: 'Wasted' } as const
-/** Borders this much apart are seen by eye (common practice), µm. */
-const SEEN = 1000
 
 const LIGHT: Record<string, string> = {
   unknown: 'Nobody has said under which light prints are judged here; a viewing light of D50 is the reference.',
@@ -97,6 +96,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
   const inspected = inspectedForm(run)
   const layout = inspected && viewOf(inspected).layout
   const kinds = pagesOf(run.plate, run.side, run.only).length
+  const unseen = useQuery(studioQuery).data?.rules.visibleShift ?? DEFAULT_RULES.visibleShift
   const expected: Edges = layout
     ? {
         leading: Math.round(layout.margins.leading),
@@ -191,7 +191,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
                     value={margins[edge]}
                     onChange={(um) => setForm({ ...form, margins: { ...margins, [edge]: Math.max(0, um) } })}
                   />
-                  {Math.abs(margins[edge] - expected[edge]) >= SEEN && (
+                  {Math.abs(margins[edge] - expected[edge]) > unseen && (
                     <p className="text-sm text-warn">
                       {writeNumber(Math.abs(margins[edge] - expected[edge]), brief.unit)} {brief.unit} from the drawing
                     </p>

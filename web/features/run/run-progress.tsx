@@ -18,6 +18,7 @@ import { FaultPanel } from '../faults/fault-panel.tsx'
 import { ReportFault } from '../faults/report-fault.tsx'
 import { Behind } from './behind.tsx'
 import { RefillLine } from './refill-line.tsx'
+import { shareOfSheet, shareOut } from './share-out.ts'
 import { SheetCount } from './sheet-count.tsx'
 
 const TITLE: Record<string, string> = {
@@ -53,8 +54,8 @@ export function RunProgress({ run, behind, plate, studio, despite, simulated }: 
     onError: (error) => toast.error(messageOf(error)),
   })
   const fault = run.state === 'waiting' || run.reason === 'printer-away' ? faultFor(run.reason) : null
-  const whole = run.progress >= 100 ? 0 : run.progress / 100
-  const share = run.state === 'printing' || run.state === 'waiting' ? (run.sheetsDelivered + whole) / Math.max(1, run.copies) : 0
+  const whole = shareOfSheet(run.progress)
+  const share = run.state === 'printing' || run.state === 'waiting' ? shareOut(run) : 0
   const length = layoutOf(plate)?.sheet.h ?? 0
   const last = behind.at(-1) ?? run
   const stands = run.state === 'waiting' || run.reason === 'printer-away'

@@ -1,5 +1,5 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { formOf } from '../../../core/plate/resolve/plate.ts'
 import { needsRemedy } from '../../../core/plate/resolve/remedies.ts'
 import { writeLength } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
@@ -10,11 +10,11 @@ import { LossList } from './loss-list.tsx'
 import { RemediesList } from './remedies-list.tsx'
 import { SliverChart } from './sliver-chart.tsx'
 
-/** With borders or without; what the printer leaves white, what it prints past, and the risk of slivers. */
-export function EdgesPanel({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
+/** With borders or without; what the printer leaves white, what it prints past, and the risk of slivers. @param form the sheet that is looked at */
+export function EdgesPanel({ editor, plate, form, studio }: { editor: JobEditor; plate: Plate; form: string; studio: Studio }) {
   const { brief } = editor.draft
   const { setup } = plate
-  const front = sideOf(plate)
+  const front = formOf(plate, form)
   if (!setup || !front) return null
   const { path } = setup
   return (
@@ -28,7 +28,9 @@ export function EdgesPanel({ editor, plate, studio }: { editor: JobEditor; plate
       </p>
       {setup.borderless !== 'none' && (
         <>
-          {front.crop && <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={brief.unit} />}
+          {front.crop && front.form.placements.length === 1 && (
+            <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={brief.unit} />
+          )}
           <SliverChart editor={editor} plate={plate} studio={studio} />
         </>
       )}

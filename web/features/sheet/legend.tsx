@@ -45,8 +45,8 @@ const MARKS: [Role, string, React.ReactNode][] = [
 ]
 
 /** The marks that are on this drawing, and only those. */
-export function Legend({ plate }: { plate: Plate }) {
-  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit), [plate])
+export function Legend({ plate, form }: { plate: Plate; form: string }) {
+  const drawing = useMemo(() => drawSheet(plate, plate.brief.unit, { form }), [plate, form])
   if (!drawing) return null
   const present = new Set(drawing.marks.map((m) => m.role))
   return (

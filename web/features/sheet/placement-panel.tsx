@@ -1,7 +1,7 @@
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { formOf } from '../../../core/plate/resolve/plate.ts'
 import { sayFacing } from '../../../core/sheet/facing-borders.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
@@ -18,17 +18,24 @@ import { LossList } from './loss-list.tsx'
 interface Props {
   editor: JobEditor
   plate: Plate
+  /** Id of the sheet that is looked at. */
+  form: string
   rules: HouseRules
+  /** Whether other pictures have sheets of their own. */
+  several: boolean
+  onTurn(): void
   onAlternatives(): void
 }
 
 /** Where the picture lies: the four borders, its place in numbers, turning and centring. */
-export function PlacementPanel({ editor, plate, rules, onAlternatives }: Props) {
+export function PlacementPanel({ editor, plate, form, rules, several, onTurn, onAlternatives }: Props) {
   const { brief } = editor.draft
   const { setup } = plate
-  const front = sideOf(plate)
+  const front = formOf(plate, form)
   if (!front || !setup) return null
   const { layout, turn, ppi, face } = front
+  // The layout says how large each is and how it is turned.
+  const alone = brief.arrangement.as === 'apart'
   const { picture, sheet, frame } = layout
   const { unit } = brief
   const move = (x: number, y: number) => editor.pin({ placement: placementPin(x, y) })
@@ -72,19 +79,28 @@ export function PlacementPanel({ editor, plate, rules, onAlternatives }: Props) 
         </p>
       )}
       <div className="mt-3 grid grid-cols-2 gap-2">
-        <LengthField label="Print, across" unit={unit} value={Math.round(picture.w)} onChange={(w) => size(false, w)} />
-        <LengthField label="Print, along" unit={unit} value={Math.round(picture.h)} onChange={(h) => size(true, h)} />
+        {alone && (
+          <>
+            <LengthField label="Print, across" unit={unit} value={Math.round(picture.w)} onChange={(w) => size(false, w)} />
+            <LengthField label="Print, along" unit={unit} value={Math.round(picture.h)} onChange={(h) => size(true, h)} />
+          </>
+        )}
         <LengthField label="From the left" unit={unit} signed value={Math.round(picture.x)} onChange={(x) => move(x, picture.y)} />
         <LengthField label="From leading edge" unit={unit} signed value={Math.round(picture.y)} onChange={(y) => move(picture.x, y)} />
       </div>
+      {several && <p className="mt-1 text-sm text-soft">A place says where every picture of this job lies, each on its sheet.</p>}
       <div className="mt-3 flex flex-wrap gap-1.5">
         <Button onClick={() => editor.pin({ placement: 'centred' })}>
           Centre <KeyHint of="centre" />
         </Button>
-        <Button onClick={() => editor.pin({ orientation: String((turn + 90) % 360), placement: null })}>
-          Turn <KeyHint of="turn" />
-        </Button>
-        <Button onClick={() => editor.pin({ orientation: null, placement: null })}>Best turn</Button>
+        {alone && (
+          <>
+            <Button onClick={onTurn}>
+              Turn <KeyHint of="turn" />
+            </Button>
+            <Button onClick={() => editor.item({ turn: null }, { orientation: null, placement: null })}>Best turn</Button>
+          </>
+        )}
         <Button onClick={onAlternatives}>Other places</Button>
       </div>
       {position && (
@@ -92,10 +108,13 @@ export function PlacementPanel({ editor, plate, rules, onAlternatives }: Props) 
           <b className="font-semibold">{position.label}.</b> <span className="text-soft">{position.reason}</span>
         </p>
       )}
-      {front.crop && <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={unit} />}
+      {front.crop && front.form.placements.length === 1 && (
+        <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={unit} />
+      )}
       <ul className="mt-3 space-y-1 text-sm text-soft">
         {ppi && pictureIn(itemOf(brief)) && (
           <li>
+            {front.form.placements.length > 1 && 'at least '}
             <span className="num">{Math.round(ppi)}</span> pixels per inch
           </li>
         )}

@@ -7,6 +7,11 @@ import { Button } from '../../ui/button.tsx'
 import { toast } from '../../ui/toast.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
 
+function sayLost(share: number, several: boolean): string {
+  if (share < 0.0005) return `nothing of ${several ? 'any' : 'the'} picture lost`
+  return several ? `up to ${(share * 100).toFixed(1)} % of a picture lost` : `${(share * 100).toFixed(1)} % of the picture lost`
+}
+
 /** What can be done about a dead margin, each remedy with what it loses and costs. */
 export function RemediesList({ editor, plate, studio }: { editor: JobEditor; plate: Plate; studio: Studio }) {
   const { brief, pins } = editor.draft
@@ -35,7 +40,7 @@ export function RemediesList({ editor, plate, studio }: { editor: JobEditor; pla
               <span className="text-soft">now</span>
             )}
             <span className="col-span-2 text-soft">
-              {r.lost < 0.0005 ? 'nothing of the picture lost' : `${(r.lost * 100).toFixed(1)} % of the picture lost`},{' '}
+              {sayLost(r.lost, brief.items.length > 1)},{' '}
               {r.offCentre <= studio.rules.visibleShift
                 ? 'borders equal to the eye'
                 : `borders differ by ${writeLength(r.offCentre, unit)}`}

@@ -2,8 +2,9 @@ import { line } from 'd3-shape'
 import { useMemo } from 'react'
 import { coverageOf } from '../../../core/plate/decisions/coverage.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
+import { viewOfPlacement } from '../../../core/sheet/form.ts'
 import { filledByCrop, lossOf } from '../../../core/sheet/loss.ts'
 import { neededBySheet, sliverRisk } from '../../../core/sheet/slivers.ts'
 import { writeLength, writeNumber } from '../../../core/things/length/length.ts'
@@ -18,10 +19,13 @@ const writeLost = (lost: number | null) => (lost === null ? '–' : `${(lost * 1
 const share = (risk: number) =>
   risk === 0 ? 'none' : risk < 0.001 ? '< 1 ‰' : risk < 0.01 ? `${(risk * 1000).toFixed(0)} ‰` : `${(risk * 100).toFixed(0)} %`
 
-/** What of the picture would not be on the sheet with this plate, 0…1; null where it cannot be made. */
-function lostWith(plate: Plate): number | null {
-  const front = sideOf(plate)
-  return front?.crop ? lossOf({ ...front, crop: front.crop, face: filledByCrop(plate.brief.make, front) }).share : null
+/** What of a picture would not be on its sheet with this plate, 0…1, of several the most; null where it cannot be made. */
+function lostWith({ forms, brief }: Plate): number | null {
+  const each = forms.flatMap((form) => (form.side === 'front' ? form.placements.map((placement) => viewOfPlacement(form, placement)) : []))
+  const shares = each.flatMap((lies) =>
+    lies.crop ? [lossOf({ ...lies, crop: lies.crop, face: filledByCrop(brief.make, lies) }).share] : [],
+  )
+  return shares.length > 0 ? Math.max(...shares) : null
 }
 
 /** How many of ten thousand sheets would show a white sliver, by expansion; the printer's steps as dots. */
@@ -108,7 +112,7 @@ export function SliverChart({ editor, plate, studio }: { editor: JobEditor; plat
           <tr className="border-b border-line text-soft">
             <th className="font-normal">Step</th>
             <th className="font-normal">slivers</th>
-            <th className="font-normal">picture lost</th>
+            <th className="font-normal">{brief.items.length > 1 ? 'lost at most' : 'picture lost'}</th>
             <td />
           </tr>
         </thead>

@@ -1,5 +1,4 @@
 import { usualDistance } from '../../../core/plate/checks/resolution-low.ts'
-import { layoutOf } from '../../../core/plate/resolve/plate.ts'
 import { APART, NEW_ARRANGEMENT } from '../../../core/things/brief/arrangement.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { mm, writeRoll } from '../../../core/things/length/length.ts'
@@ -29,7 +28,8 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
   const item = itemOf(brief)
   const { arrangement } = brief
   const several = brief.items.length > 1
-  const front = layoutOf(plate)
+  const lie = plate.forms.flatMap(({ side, placements }) => (side === 'front' ? placements : []))
+  const usual = lie.length > 0 ? Math.min(...lie.map((layout) => usualDistance({ layout }))) : mm(300)
   // Nothing has been said of it but its pictures: a set-up that was kept may say the rest.
   const fresh = brief.paperId === null && Object.keys(editor.draft.pins).length === 0
   const lots = studio.lots.filter((l) => l.paperId === brief.paperId)
@@ -121,8 +121,10 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
             <LengthField
               label="Looked at from"
               unit={unit}
-              value={item.viewingDistance ?? Math.round(front ? usualDistance({ layout: front }) : mm(300))}
-              onChange={(viewingDistance) => editor.item({ viewingDistance })}
+              value={item.viewingDistance ?? Math.round(usual)}
+              onChange={(viewingDistance) =>
+                editor.items((now) => ({ ...now, items: now.items.map((one) => ({ ...one, viewingDistance })) }))
+              }
             />
           </div>
           <MomentField label="Due" className="mt-3" value={brief.dueAt} onChange={(dueAt) => editor.brief({ dueAt })} />

@@ -2,7 +2,6 @@ import { useQuery } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
-import { sideOf } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
@@ -88,10 +87,6 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   useKey('pin', () => line && editor.pin({ [line.key]: line.pinned ? null : line.value }))
   useKey('undo', editor.undo)
   useKey('redo', editor.redo)
-  useKey('turn', () => {
-    const turn = ((sideOf(plate)?.turn ?? 0) + 90) % 360
-    editor.pin({ orientation: String(turn), placement: null })
-  })
   const [folded, setFolded] = useFolded()
   useKey('fold', () => setFolded(!folded))
 

@@ -3,6 +3,7 @@ import { focused } from '../../../core/plate/resolve/focused.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Picked } from '../../../core/sheet/arrange/places.ts'
 import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
+import { TURNS } from '../../../core/things/brief/turn.ts'
 import { apiUrl } from '../../api/here.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
 import { DrawnSheet } from '../../features/sheet/drawn-sheet.tsx'
@@ -61,6 +62,10 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
   }
   const fronts = plate.forms.filter((f) => f.side === 'front')
   const drawn = fronts.find((f) => f.id === form) ?? fronts[0]
+  const apart = brief.arrangement.as === 'apart'
+  const several = apart && brief.items.length > 1
+  // What is said and changed beside a sheet is of the picture on it.
+  const laid = useFocused(editor, (apart && drawn?.placements[0]?.item) || itemOf(brief).id)
   const parts = brief.arrangement.as !== 'apart' && plate.forms.some((f) => f.placements.length > 1)
   const views = useMemo(
     () => [
@@ -76,6 +81,13 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
   const shown = views.some(([v]) => v === view) ? view : 'sheet'
   useKey('view', () => setView(views[(views.findIndex(([v]) => v === shown) + 1) % views.length]?.[0] ?? 'sheet'))
   useKey('centre', () => editor.pin({ placement: 'centred' }))
+  const onTurn = () => {
+    const turn = TURNS[(TURNS.indexOf(drawn?.placements[0]?.turn ?? 0) + 1) % TURNS.length] ?? 0
+    // Each of several is turned by itself.
+    if (several) laid.item({ turn }, { orientation: null, placement: null })
+    else if (apart) editor.pin({ orientation: String(turn), placement: null })
+  }
+  useKey('turn', onTurn)
   if (!layout || !setup)
     return (
       <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
@@ -139,7 +151,15 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                   (free ? (
                     <PlacesPanel editor={editor} free={free} plate={plate} picked={picked} onPick={setPicked} />
                   ) : (
-                    <PlacementPanel editor={editor} plate={plate} rules={studio.rules} onAlternatives={() => select('placement')} />
+                    <PlacementPanel
+                      editor={laid}
+                      plate={plate}
+                      form={drawn?.id ?? 'front'}
+                      rules={studio.rules}
+                      several={several}
+                      onTurn={onTurn}
+                      onAlternatives={() => select('placement')}
+                    />
                   ))}
                 {panel === 'layout' && (
                   <>
@@ -169,7 +189,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                     </Button>
                   </>
                 )}
-                {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} studio={studio} />}
+                {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} form={drawn?.id ?? 'front'} studio={studio} />}
                 {panel === 'marks' && (
                   <>
                     {setup.lot.mark && (
@@ -179,7 +199,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                         onChange={(sampleMark) => editor.brief({ sampleMark })}
                       />
                     )}
-                    <Legend plate={plate} />
+                    <Legend plate={plate} form={drawn?.id ?? 'front'} />
                   </>
                 )}
               </Suspense>
