@@ -117,7 +117,11 @@ function surprises(plate: Plate, studio: Studio, moment: Moment): string[] {
   const list: string[] = []
   const { crop } = front
   const kept = crop.w * crop.h * ((layout.visible.w * layout.visible.h) / (layout.picture.w * layout.picture.h))
-  if (1 - kept > 0.001 && !said(plate, 'picture-cropped', 'picture-clipped', 'kept-edge'))
+  // Of a small print a thousandth is less than a ruler shows: from a tenth of a millimetre at one edge on it has to be said.
+  const [across, along] = front.turn % 180 === 0 ? [layout.picture.w, layout.picture.h] : [layout.picture.h, layout.picture.w]
+  const off = [crop.x * across, (1 - crop.x - crop.w) * across, crop.y * along, (1 - crop.y - crop.h) * along]
+  const beyond = Math.max(layout.picture.w - layout.visible.w, layout.picture.h - layout.visible.h)
+  if (1 - kept > 0.001 && Math.max(...off, beyond) >= 100 && !said(plate, 'picture-cropped', 'picture-clipped', 'kept-edge'))
     list.push(`${((1 - kept) * 100).toFixed(1)} % of the picture lost, unsaid`)
   const wrongInk = coated(setup.mediaType.surface) !== coated(setup.paper.surface)
   const wrongBlack = setup.mediaType.black !== 'either' && (setup.mediaType.black === 'photo') !== coated(setup.paper.surface)

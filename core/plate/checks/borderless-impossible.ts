@@ -17,11 +17,13 @@ export const borderlessImpossible: Check = {
     const asked = brief.finish === 'borderless' || borderless !== 'none'
     const whole = edges.mode === 'borderless' && edges.edges.length === 4
     if (!asked || whole || (edges.mode === 'borderless' && brief.finish !== 'borderless')) return []
-    const where = ways.filter((w) => w.badness === 0 && borderlessEdges(w.path, w.lot, false).length === 4)
+    const where = ways.filter(
+      (w) => w.badness === 0 && w.printer.expansions.length > 0 && borderlessEdges(w.path, w.lot, false).length === 4,
+    )
     const names = [...new Set(where.map((w) => `${w.printer.name}, ${w.path.name} (${lotSizeName(w.lot, brief.unit)})`))].slice(0, 3)
     const first = where[0]
     const otherwise = { label: 'Print it with margins', brief: { finish: 'bordered' as const }, pins: { margins: null, expansion: null } }
-    if (borderless === 'none' && borderlessEdges(path, lot, page.pwg === null).length === 4)
+    if (borderless === 'none' && printer.expansions.length > 0 && borderlessEdges(path, lot, page.pwg === null).length === 4)
       return [
         {
           level: 'warn',

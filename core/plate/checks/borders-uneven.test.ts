@@ -27,10 +27,10 @@ test('borders beyond every dead margin, and a foot that is meant to be wider, ar
 })
 
 test('the narrowest clear border is that of the widest margin and where the path lays prints, up to the half millimetre', () => {
-  const path = { margins: { leading: 3100, trailing: 14_200, left: 3000, right: 5000 } } as Parameters<typeof clearBorder>[0]['path']
-  expect(clearBorder({ path, offset: { x: -400, y: 200, skew: 0, prints: 3 } as never })).toBe(15_000)
-  expect(clearBorder({ path, offset: { x: 0, y: -300, skew: 0, prints: 3 } as never })).toBe(14_500)
-  expect(clearBorder({ path, offset: { x: 301, y: 0, skew: 0, prints: 3 } as never })).toBe(15_000)
+  const clear = (x: number, y: number, right: number, foot: number) =>
+    clearBorder({ sheet: { x: 0, y: 0, w: mm(297), h: mm(420) }, printable: { x, y, w: mm(297) - x - right, h: mm(420) - y - foot } })
+  expect([clear(3000, 3100, 5000, 14_500), clear(3000, 3100, 5000, 14_501)]).toEqual([14_500, 15_000])
+  expect([clear(9001, 0, 0, 0), clear(0, 8499, 0, 0), clear(0, 0, 7999, 0), clear(0, 0, 0, 0)]).toEqual([9500, 8500, 8000, 0])
 })
 
 test('the edge that is named is the one the path does not reach, whichever it is', () => {

@@ -7,14 +7,14 @@ export const bordersUneven: Check = {
   id: 'borders-uneven',
   title: 'The borders do not come out equal',
   touches: ['path', 'placement', 'orientation'],
-  about: 'front',
+  about: 'item',
   follows: [...UNUSABLE, 'kept-edge', 'picture-clipped', 'lot-differs'],
   on: 'plate',
-  find: ({ item, brief, borderless, layout, path, offset, studio }) => {
+  find: ({ item, brief, together, borderless, layout, path, studio }) => {
     const { unit } = brief
     const { size } = item
     // Wider at the foot is wanted wider there; only equal borders are held to be equal.
-    if (size.by !== 'border' || (size.foot ?? 1) !== 1 || borderless !== 'none' || brief.make.as !== 'print') return []
+    if (together || size.by !== 'border' || (size.foot ?? 1) !== 1 || borderless !== 'none' || brief.make.as !== 'print') return []
     const { leading, trailing, left, right } = layout.borders
     if (facingDifference(layout.borders) <= unseenDifference(studio.rules.visibleShift)) return []
     const [a, b, one, other] =
@@ -30,7 +30,7 @@ export const bordersUneven: Check = {
     }
     const dead = [one, other].filter((edge) => bare[edge] > size.border)
     const near = dead.length > 0 ? ` ${path.name} prints no nearer to the ${dead.join(' and the ')} edge.` : ''
-    const clear = clearBorder({ path, offset })
+    const clear = clearBorder(layout)
     return [
       {
         level: 'warn',

@@ -1,7 +1,10 @@
+import type { Layout } from '../../sheet/layout.ts'
 import type { Um } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
-import type { Settled } from '../settle/settled.ts'
+import { cutOff } from '../decisions/orientation.ts'
 
-/** The narrowest equal border, to half a millimetre, that clears what this path cannot print, its position corrected. µm. */
-export const clearBorder = ({ path, offset }: Pick<Settled, 'path' | 'offset'>): Um =>
-  Math.ceil((Math.max(...EDGES.map((e) => path.margins[e])) + Math.max(Math.abs(offset.x), Math.abs(offset.y))) / 500) * 500
+/** The narrowest equal border, to half a millimetre, that clears what cannot be printed of this sheet. µm. */
+export function clearBorder({ sheet, printable }: Pick<Layout, 'sheet' | 'printable'>): Um {
+  const bare = cutOff(sheet, printable)
+  return Math.ceil(Math.max(...EDGES.map((edge) => bare[edge])) / 500) * 500
+}

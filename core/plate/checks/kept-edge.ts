@@ -11,12 +11,16 @@ export const keptEdge: Check = {
   touches: ['orientation', 'placement', 'path'],
   about: 'item',
   on: 'plate',
-  find: ({ item, pins, layout, brief, turn, together }) =>
-    EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && item.keep.includes(pictureEdge(e, turn))).map((edge) => ({
+  find: (plate) => {
+    const { item, layout, brief, turn, together } = plate
+    const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE && item.keep.includes(pictureEdge(e, turn)))
+    const fix = together || cut.length === 0 ? null : liesAnew('Let the turn and the place be worked out again', plate)
+    return cut.map((edge) => ({
       suffix: edge,
       level: 'stop' as const,
       says: `The picture’s ${pictureEdge(edge, turn)} lies at the ${edge} edge and loses ${writeLength(layout.clipped[edge], brief.unit)}. Turn it, move it, or use a longer sheet and trim.`,
       numbers: { clipped: layout.clipped[edge] },
-      fix: together ? null : liesAnew('Let the turn and the place be worked out again', { item, pins }),
-    })),
+      fix,
+    }))
+  },
 }

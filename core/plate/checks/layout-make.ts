@@ -1,5 +1,9 @@
 import { APART } from '../../things/brief/arrangement.ts'
+import type { Make } from '../../things/brief/make.ts'
 import type { Check } from './check.ts'
+
+/** Whether what is made of a print takes a whole sheet. */
+export const cannotShare = ({ as }: Make): boolean => as !== 'print' && as !== 'two-sided'
 
 export const layoutMake: Check = {
   id: 'layout-make',
@@ -8,9 +12,8 @@ export const layoutMake: Check = {
   about: 'plate',
   on: 'plate',
   find: ({ brief, together }) => {
-    const { as } = brief.make
-    if (!together || as === 'print' || as === 'two-sided') return []
-    const what = as === 'folded-card' ? 'A folded card takes the whole sheet' : 'A wrapped canvas is cut and folded by itself'
+    if (!together || !cannotShare(brief.make)) return []
+    const what = brief.make.as === 'folded-card' ? 'A folded card takes the whole sheet' : 'A wrapped canvas is cut and folded by itself'
     return [
       {
         level: 'stop',

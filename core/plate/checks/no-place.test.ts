@@ -18,7 +18,7 @@ test('a picture larger than the sheet is named with what there is, and one press
   const found = finding(plate, 'no-place')
   expect([found?.level, found?.says]).toEqual([
     'stop',
-    expect.stringMatching(/^Picture 2 is larger than what can be printed of this sheet: 500\.0 × 200\.0 mm on \d/),
+    expect.stringMatching(/^Picture 2 is larger than the room for it on this sheet: 500\.0 × 200\.0 mm on \d/),
   ])
   expect(plate.forms[0]?.placements.map(({ item }) => item)).toEqual(['1'])
   const then = applyFix({ brief: several(list, sizes), pins: {} }, found?.fix ?? {})
@@ -75,6 +75,6 @@ test('of several that are too large none is picked out to be made smaller, and a
   )
   expect([found?.fix, found?.says]).toEqual([
     null,
-    'Pictures 1 and 3 are larger than what can be printed of this sheet: 600.0 × 80.0 mm on 291.0 × 414.0 mm.',
+    'Pictures 1 and 3 are larger than the room for them on this sheet: 600.0 × 80.0 mm on 291.0 × 414.0 mm.',
   ])
 })

@@ -1,4 +1,19 @@
-import { type Check, UNUSABLE } from './check.ts'
+import type { Brief, BriefChange } from '../../things/brief/brief.ts'
+import type { Studio } from '../../things/studio/studio.ts'
+import { waysFor } from '../ways/ways.ts'
+import { type Check, type Fix, UNUSABLE } from './check.ts'
+
+/** What may be asked for less strictly, the least first. */
+const LESS: readonly { label: string; brief: BriefChange }[] = [
+  { label: 'Ask for no particular sheet', brief: { sheet: null } },
+  { label: 'Plain prints', brief: { make: { as: 'print' } } },
+  { label: 'Let the stock decide', brief: { paperId: null } },
+  { label: 'Ask for no particular paper and sheet', brief: { paperId: null, sheet: null } },
+]
+
+/** The least that has to be asked for otherwise so that something is possible; null where none of it helps. */
+const lessAsked = (brief: Brief, studio: Studio): Fix | null =>
+  LESS.find(({ brief: less }) => waysFor({ ...brief, ...less }, studio).some(({ badness }) => badness === 0)) ?? null
 
 export const nothingPossible: Check = {
   id: 'nothing-possible',
@@ -16,7 +31,7 @@ export const nothingPossible: Check = {
           level: 'stop',
           says: 'The paper of this brief is no longer on the shelf. Choose another.',
           numbers: {},
-          fix: { label: 'Let the stock decide', brief: { paperId: null } },
+          fix: lessAsked(brief, studio),
         },
       ]
     }
@@ -26,7 +41,7 @@ export const nothingPossible: Check = {
           level: 'stop',
           says: 'There is no stock of this paper. Add a box or roll, or choose another paper.',
           numbers: {},
-          fix: { label: 'Let the stock decide', brief: { paperId: null } },
+          fix: lessAsked(brief, studio),
         },
       ]
     const usable = ways.filter((w) => w.badness === 0).length
@@ -36,7 +51,7 @@ export const nothingPossible: Check = {
           level: 'stop',
           says: `No path of any printer takes this sheet. ${ways[0]?.ruledOut ?? ''}`.trim(),
           numbers: { ways: ways.length },
-          fix: brief.sheet ? { label: 'Ask for no particular sheet', brief: { sheet: null } } : null,
+          fix: lessAsked(brief, studio),
         },
       ]
     if (settled === null)

@@ -2,6 +2,7 @@ import { lossOf, MEASURABLE } from '../../sheet/loss.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
+import { cutOff } from '../decisions/orientation.ts'
 import { roomFor } from '../decisions/room.ts'
 import { type Check, UNUSABLE } from './check.ts'
 import { sayShare } from './picture-cropped.ts'
@@ -13,14 +14,16 @@ export const paperShows: Check = {
   id: 'paper-shows',
   title: 'Paper shows beside the picture',
   touches: ['placement', 'margins'],
-  about: 'front',
+  about: 'item',
   follows: [...UNUSABLE, 'borderless-impossible'],
   on: 'plate',
   find: (plate) => {
     const { item, brief, together, edges, layout, turn, crop, face, picture } = plate
     if (edges.mode !== 'borderless' || brief.make.as === 'wrapped-canvas' || together) return []
     // Edges that the path cannot print past have a finding of their own.
-    const bare = EDGES.filter((e) => edges.edges.includes(e) && layout.margins[e] >= MEASURABLE)
+    // So has what lies between the print that fills all there is and the edge: how far it runs past it is the expansion's.
+    const short = cutOff(layout.sheet, layout.printable)
+    const bare = EDGES.filter((e) => edges.edges.includes(e) && layout.margins[e] - short[e] >= MEASURABLE)
     if (bare.length === 0) return []
     const narrow = Math.min(...bare.map((e) => layout.margins[e]))
     const filled = printSize({ ...sizingOf(brief, item), size: { by: 'sheet', fill: true } }, picture, turn, roomFor(plate, turn))

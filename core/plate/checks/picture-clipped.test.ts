@@ -1,10 +1,13 @@
-import { afterFix, finding, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { afterFix, brief, finding, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { APART } from '../../things/brief/arrangement.ts'
+import { itemOf } from '../../things/brief/brief.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
+import type { Turn } from '../../things/brief/turn.ts'
 import { mm } from '../../things/length/length.ts'
 import { layoutOf } from '../resolve/plate.ts'
 import { resolve } from '../resolve/resolve.ts'
-import { widthThatFits } from './picture-clipped.ts'
+import { fittedTo } from './picture-clipped.ts'
 
 const board = {
   paperId: 'breakwater-board',
@@ -82,15 +85,25 @@ test('a picture just as wide as can be printed is moved, one wider has to be mad
   expect(at(99)?.says).toContain('cannot reach')
 })
 
+const rect = (w: number, h: number) => ({ x: 0, y: 0, w: mm(w), h: mm(h) })
+
 test('the width at which a picture fits what is printed is the upright picture’s, to a tenth of a millimetre, by hand', () => {
-  const layout = (w: number, h: number) =>
-    ({ picture: { w: mm(w), h: mm(h) }, printable: { w: mm(291), h: mm(414) } }) as Parameters<typeof widthThatFits>[0]
+  const width = (w: number, h: number, turn: Turn, open = false, depth = 0) => {
+    const make = depth > 0 ? { ...NEW_MAKE['wrapped-canvas'], depth: mm(depth) } : NEW_MAKE.print
+    const of = brief({ make, sheet: open ? null : sheet('iso_a3_297x420mm') })
+    const layout = { picture: rect(w, h), printable: rect(291, 414), frame: rect(297, 420) }
+    const size = fittedTo({ brief: of, item: itemOf(of), lot: { form: open ? 'roll' : 'sheet' }, layout, turn })?.fix.item?.size
+    return size?.by === 'picture' ? size.width : null
+  }
   // 500 × 300 lying: as wide as it prints. 300 × 500: 414 high, 248.4 wide. On a roll the length does not bind.
-  expect([widthThatFits(layout(500, 300), 0, false), widthThatFits(layout(300, 500), 0, false)]).toEqual([mm(291), mm(248.4)])
-  expect(widthThatFits(layout(300, 500), 0, true)).toBe(mm(291))
+  expect([width(500, 300, 0), width(300, 500, 0)]).toEqual([mm(291), mm(248.4)])
+  expect(width(300, 500, 0, true)).toBe(mm(291))
   // Turned, its own width runs along: 300 × 500 as it lies is 500 wide upright, 414 of it go; 500 × 300 is 300 wide, 174.6 go.
-  expect([widthThatFits(layout(300, 500), 90, false), widthThatFits(layout(500, 300), 270, false)]).toEqual([mm(414), mm(174.6)])
-  expect(widthThatFits(layout(300, 500), 90, true)).toBe(mm(485))
+  expect([width(300, 500, 90), width(500, 300, 270)]).toEqual([mm(414), mm(174.6)])
+  expect(width(300, 500, 90, true)).toBe(mm(485))
+  // A canvas of 500 × 300 with 40 round the bars: of 420 × 220 seen, 211 go across with as much round the bars; of 300 × 500, 211 too.
+  expect([width(500, 300, 0, false, 40), width(300, 500, 0, false, 40)]).toEqual([mm(211), mm(174.9)])
+  expect(width(500, 300, 0, false, 150)).toBeNull()
 })
 
 test('equal borders are offered to who asked for equal ones that are too narrow; borders with a deeper foot stay what they are', () => {

@@ -1,19 +1,61 @@
 import { contentLost } from '../../sheet/content.ts'
 import type { Layout } from '../../sheet/layout.ts'
 import { MEASURABLE } from '../../sheet/loss.ts'
+import { intersect } from '../../sheet/rect.ts'
+import type { Brief } from '../../things/brief/brief.ts'
+import type { Item } from '../../things/brief/item.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
+import type { Lot } from '../../things/media/media.ts'
 import { EDGES } from '../../things/paths/path.ts'
+import { isOpen } from '../ways/fed.ts'
 import { type Check, type Fix, UNUSABLE } from './check.ts'
 import { clearBorder } from './clear-border.ts'
 import { liesAnew } from './lies-anew.ts'
 
-/** The upright picture's width at which it fits what can be printed as it lies, to a tenth of a millimetre; a roll is as long as it takes. µm. */
-export function widthThatFits({ picture, printable }: Layout, turn: Turn, roll: boolean): Um {
-  const sideways = isSideways(turn)
-  const across = sideways ? (printable.w * picture.h) / picture.w : printable.w
-  const along = sideways ? printable.h : (printable.h * picture.w) / picture.h
-  return Math.floor((roll ? across : Math.min(across, along)) / 100) * 100
+/** A picture as it lies, and what its size is worked out from. */
+interface Lying {
+  brief: Brief
+  item: Item
+  lot: Pick<Lot, 'form'>
+  layout: Pick<Layout, 'picture' | 'printable' | 'frame'>
+  turn: Turn
+}
+
+/** Whether a piece of roll is cut as long as one print takes: neither its length nor that of what is left of it is fixed. */
+const cutToPrint = ({ brief, lot }: Pick<Lying, 'brief' | 'lot'>): boolean =>
+  isOpen(brief, lot) && !brief.finished && brief.make.as !== 'folded-card'
+
+/** What a picture is scaled to so that it fits what can be printed as it lies. */
+export interface Fitted {
+  /** How much smaller that is, 0…1. */
+  smaller: number
+  fix: Fix
+}
+
+/** How large a picture may be as it lies; null where nothing of it would be left. @param which “it”, or its number among others */
+export function fittedTo({ brief, item, lot, layout, turn }: Lying, which = 'it'): Fitted | null {
+  const { make, unit } = brief
+  const depth = make.as === 'wrapped-canvas' ? make.depth : 0
+  // A card's picture belongs on its front.
+  const room = make.as === 'folded-card' ? intersect(layout.printable, layout.frame) : layout.printable
+  const [w, h] = [layout.picture.w - 2 * depth, layout.picture.h - 2 * depth]
+  const along = cutToPrint({ brief, lot }) ? Number.POSITIVE_INFINITY : (room.h - 2 * depth) / h
+  const factor = Math.min((room.w - 2 * depth) / w, along)
+  const tenth = (um: Um) => Math.floor(um / 100) * 100
+  const [own, other] = isSideways(turn) ? [h, w] : [w, h]
+  const width = tenth(factor * own)
+  if (width <= 0) return null
+  const { size } = item
+  const height = size.by === 'picture' && size.width !== null && size.height !== null ? tenth((width / own) * other) : null
+  return {
+    smaller: 1 - width / own,
+    fix: {
+      label: `Scale ${which} to ${writeLength(width, unit)} wide`,
+      item: { size: { by: 'picture', width, height } },
+      pins: { placement: null },
+    },
+  }
 }
 
 export const pictureClipped: Check = {
@@ -23,7 +65,8 @@ export const pictureClipped: Check = {
   about: 'item',
   follows: [...UNUSABLE, 'kept-edge', 'borderless-impossible'],
   on: 'plate',
-  find: ({ item, pins, layout, edges, brief, picture, turn, crop, path, lot, offset, together }) => {
+  find: (plate) => {
+    const { item, layout, edges, brief, picture, turn, crop, path, lot, together } = plate
     // Borderless prints lose their edge on purpose; that is said with the expansion.
     if (edges.mode === 'borderless' && layout.lost < 0.2) return []
     const cut = EDGES.filter((e) => layout.clipped[e] >= MEASURABLE)
@@ -31,21 +74,16 @@ export const pictureClipped: Check = {
     const lost = contentLost(picture, turn, crop, layout.picture, layout.clipped)
     const list = cut.map((e) => `${writeLength(layout.clipped[e], brief.unit)} at the ${e} edge`).join(', ')
     // Who asked for equal borders gets equal borders that clear what cannot be printed.
-    const clear = clearBorder({ path, offset })
+    const clear = clearBorder(layout)
     const wider =
       item.size.by === 'border' && (item.size.foot ?? 1) === 1 && item.size.border < clear ? { ...item.size, border: clear } : null
     const fits = layout.picture.w <= layout.printable.w && layout.picture.h <= layout.printable.h
     const wide = layout.picture.w - layout.printable.w
     const turnedFits = fits
       ? false
-      : layout.picture.h <= layout.printable.w && (lot.form === 'roll' || layout.picture.w <= layout.printable.h)
-    const turned = turnedFits ? liesAnew('Turn it', { item, pins }) : null
-    const scaled = widthThatFits(layout, turn, lot.form === 'roll')
-    const scale: Fix = {
-      label: `Scale it to ${writeLength(scaled, brief.unit)} wide`,
-      item: { size: { by: 'picture', width: scaled, height: null } },
-      pins: { placement: null },
-    }
+      : layout.picture.h <= layout.printable.w && (cutToPrint(plate) || layout.picture.w <= layout.printable.h)
+    const turned = turnedFits ? liesAnew('Turn it', plate) : null
+    const scale = fittedTo(plate)?.fix ?? null
     if (!together && item.size.by !== 'sheet' && item.size.by !== 'border' && wide >= MEASURABLE && lost > 0.0005)
       return [
         {

@@ -1,7 +1,9 @@
 import { filledByCrop, type Loss, lossOf, MEASURABLE } from '../../sheet/loss.ts'
-import type { Item } from '../../things/brief/item.ts'
+import { printSize, type Room, sizingOf } from '../../sheet/placement.ts'
 import { PICTURE_EDGES, type PictureEdge } from '../../things/brief/turn.ts'
 import { type Unit, writeLength } from '../../things/length/length.ts'
+import { roomFor } from '../decisions/room.ts'
+import type { Settled } from '../settle/settled.ts'
 import { type Check, type Fix, UNUSABLE } from './check.ts'
 
 /** A crop below a twentieth of a per cent is rounding. */
@@ -15,12 +17,18 @@ const ends: Record<PictureEdge, { axis: 'x' | 'y'; at: 0 | 1; facing: PictureEdg
 }
 
 /** What one press does about a crop: moves it off an edge that is wanted, or shows the whole picture. */
-function fixFor({ size, keep, cropAt }: Item, edges: Loss['edges'], sized: boolean): Fix | null {
+function fixFor({ item, edges: { mode }, together, brief, picture, turn }: Settled, edges: Loss['edges'], room: Room): Fix | null {
+  const { size, keep, cropAt } = item
   const kept = keep.find((edge) => edges[edge].crop >= MEASURABLE && !keep.includes(ends[edge].facing))
   if (kept) return { label: `Crop at the ${ends[kept].facing} instead`, item: { cropAt: { ...cropAt, [ends[kept].axis]: ends[kept].at } } }
   // In a cell or a place the size is not the picture's own.
-  if (!sized) return null
-  if (size.by === 'sheet' && size.fill) return { label: 'Show the whole picture', item: { size: { by: 'sheet', fill: false } } }
+  if (together && together.as !== 'sizes') return null
+  const whole = { by: 'sheet' as const, fill: false }
+  // Past the edges there is no border to be exact, and what would run off all round is cropped however it is fitted.
+  if ((size.by === 'sheet' && size.fill) || (size.by === 'border' && mode === 'borderless')) {
+    const { crop } = printSize({ ...sizingOf(brief, item), size: whole }, picture, turn, room)
+    return crop.w * crop.h < 1 ? null : { label: 'Show the whole picture', item: { size: whole } }
+  }
   if (size.by === 'border' && size.exact) return { label: 'Keep the picture’s own shape', item: { size: { ...size, exact: false } } }
   if (size.by === 'picture' && size.width !== null && size.height !== null)
     return { label: 'Keep the picture’s own shape', item: { size: { ...size, height: null } }, pins: { placement: null } }
@@ -42,7 +50,8 @@ export const pictureCropped: Check = {
   about: 'item',
   follows: [...UNUSABLE, 'borderless-impossible', 'kept-edge'],
   on: 'plate',
-  find: ({ item, layout, turn, crop, face, edges, brief, studio, together }) => {
+  find: (plate) => {
+    const { item, layout, turn, crop, face, edges, brief, studio } = plate
     if (item.content.as === 'words') return []
     const loss = lossOf({ layout, turn, crop, face: filledByCrop(brief.make, { face, layout }) })
     const past = edges.mode === 'borderless' ? loss.share - loss.cropped : 0
@@ -65,7 +74,7 @@ export const pictureCropped: Check = {
           ...Object.fromEntries(PICTURE_EDGES.map((e) => [e, Math.round(loss.edges[e].crop + loss.edges[e].placed)])),
           lostPercent: Number((loss.share * 100).toFixed(2)),
         },
-        fix: loss.cropped >= ROUNDING ? fixFor(item, loss.edges, together === null || together.as === 'sizes') : null,
+        fix: loss.cropped >= ROUNDING ? fixFor(plate, loss.edges, roomFor(plate, turn)) : null,
       },
     ]
   },

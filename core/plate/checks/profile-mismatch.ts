@@ -1,4 +1,5 @@
-import { borrowedBy } from '../../things/media/profiled.ts'
+import type { Profile } from '../../things/media/media.ts'
+import { borrowedBy, profilesServing } from '../../things/media/profiled.ts'
 import type { Check } from './check.ts'
 
 export const profileMismatch: Check = {
@@ -37,23 +38,27 @@ export const profileMismatch: Check = {
       made.dpi === quality.dpi ? '' : `at ${made.dpi} dpi, not ${quality.dpi}`,
     ].filter(Boolean)
     if (wrong.length === 0) return []
-    const exact = studio.profiles.find((p) => p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id)
+    const { own } = profilesServing(studio, printer.id, paper.id)
+    // What a profile was made with, where this printer has it; the entry of a sister's driver is none of ours.
+    const madeWith = ({ boundTo }: Profile) => {
+      const entry = boundTo?.printerId === printer.id ? printer.mediaTypes.find(({ id }) => id === boundTo.mediaTypeId) : mediaType
+      const step = printer.qualities.find(({ dpi }) => dpi === boundTo?.dpi)
+      return entry && step ? { 'media-type': entry.id, quality: step.id } : null
+    }
+    const fitting = own.find(({ boundTo }) => boundTo?.mediaTypeId === mediaType.id && boundTo.dpi === quality.dpi)
+    const mine = borrowed || own.includes(profile) ? madeWith(profile) : null
+    const other = own.find((p) => p !== profile && madeWith(p))
     return [
       {
         level: borrowed || (made.printerId === printer.id && made.paperId === paper.id) ? 'warn' : 'stop',
         says: `The profile was made ${wrong.join(', and ')}. Colours will be off.`,
         numbers: { differences: wrong.length },
-        fix:
-          exact && exact.id !== profile.id
-            ? { label: `Use “${exact.description}”`, pins: { profile: exact.id } }
-            : exact?.boundTo
-              ? {
-                  label: 'Set what the profile was made with',
-                  pins: {
-                    'media-type': exact.boundTo.mediaTypeId,
-                    quality: printer.qualities.find((q) => q.dpi === exact.boundTo?.dpi)?.id ?? null,
-                  },
-                }
+        fix: fitting
+          ? { label: `Use “${fitting.description}”`, pins: { profile: fitting.id } }
+          : mine
+            ? { label: 'Set what the profile was made with', pins: mine }
+            : other
+              ? { label: `Use “${other.description}” as it was made`, pins: { profile: other.id, ...madeWith(other) } }
               : { label: 'Let the driver manage colour', pins: { 'colour-management': 'driver', profile: null } },
       },
     ]

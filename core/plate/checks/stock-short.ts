@@ -1,5 +1,7 @@
 import { writeLength, writeRoll } from '../../things/length/length.ts'
 import { counted } from '../../things/words/counted.ts'
+import { near } from '../ways/fed.ts'
+import type { Way } from '../ways/way.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const stockShort: Check = {
@@ -17,12 +19,11 @@ export const stockShort: Check = {
     // What is short by a hair is told to the tenth of a millimetre.
     const write = writeRoll(needed, brief.unit) === writeRoll(lot.stock, brief.unit) ? writeLength : writeRoll
     const say = (n: number) => (roll ? write(n, brief.unit) : `${counted(n, 'sheet')}`)
+    // How many sheets of another size it takes is reckoned; of this size it is known.
+    const takes = (w: Way) => (near(w.fed.width, way.fed.width) && near(w.fed.length, way.fed.length) ? sheets : w.sheets)
     const enough = ways.filter(
       (w) =>
-        w.badness === 0 &&
-        w.lot !== lot &&
-        w.path === way.path &&
-        (w.lot.form === 'roll' ? w.lot.stock >= w.fed.length * w.sheets : w.lot.stock >= w.sheets),
+        w.badness === 0 && w.lot !== lot && w.path === way.path && w.lot.stock >= (w.lot.form === 'roll' ? w.fed.length : 1) * takes(w),
     )
     const alike = enough.find((w) => w.paper === way.paper)
     const other = alike ?? enough[0]

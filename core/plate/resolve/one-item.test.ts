@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { brotliDecompressSync } from 'node:zlib'
 import { StudioSchema } from '../../things/studio/studio.ts'
+import { applyFix } from './apply-fix.ts'
 import type { Plate } from './plate.ts'
 import { readPlate } from './read-plate.ts'
 import { resolve } from './resolve.ts'
@@ -33,15 +34,13 @@ const REWORDED: readonly [RegExp, string][] = [
 ]
 
 /** Sums are added up in another order now: to twelve digits. */
-const told = (plate: Plate) =>
-  JSON.parse(
-    JSON.stringify(plate, (_, value) =>
-      typeof value === 'number'
-        ? Number(value.toPrecision(12))
-        : typeof value === 'string'
-          ? REWORDED.reduce((text, [was, now]) => text.replace(was, now), value)
-          : value,
-    ),
+const told = (of: unknown): string =>
+  JSON.stringify(of, (_, value) =>
+    typeof value === 'number'
+      ? Number(value.toPrecision(12))
+      : typeof value === 'string'
+        ? REWORDED.reduce((text, [was, now]) => text.replace(was, now), value)
+        : value,
   )
 
 test('there are all of them', () => {
@@ -53,6 +52,13 @@ test.each(jobs as { title: string; pins: Plate['pins']; plate: unknown }[])(
   '$title: one item alone resolves to the very plate it had',
   ({ plate, pins }) => {
     const was = readPlate(plate)
-    expect(told(resolve(was.brief, before, pins))).toEqual(told(was))
+    const now = resolve(was.brief, before, pins)
+    // A fix that changed nothing is not offered any more.
+    for (const found of was.findings)
+      if (found.fix?.item) {
+        const { forms } = resolve(applyFix({ brief: was.brief, pins }, found.fix).brief, before, pins)
+        if (told(forms) === told(now.forms)) found.fix = null
+      }
+    expect(JSON.parse(told(now))).toEqual(JSON.parse(told(was)))
   },
 )

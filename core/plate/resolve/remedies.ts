@@ -1,14 +1,14 @@
 import { facingDifference } from '../../sheet/facing-borders.ts'
 import { viewOf } from '../../sheet/form.ts'
 import type { Rect } from '../../sheet/rect.ts'
-import { type Brief, togetherOf } from '../../things/brief/brief.ts'
+import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
 import { EDGES, isDead } from '../../things/paths/path.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import type { Fix } from '../checks/check.ts'
-import { widthThatFits } from '../checks/picture-clipped.ts'
+import { fittedTo } from '../checks/picture-clipped.ts'
 import type { Pins } from '../decisions/registry.ts'
 import { applyFix } from './apply-fix.ts'
 import { pinsFor } from './compare-ways.ts'
@@ -85,16 +85,13 @@ export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
     : fronts(now).find(({ layout: { picture, printable } }) => tooLarge(picture, printable, lot.form === 'roll'))
   if (large) {
     const item = large.form.placements[0]?.item
-    const width = widthThatFits(large.layout, large.turn, lot.form === 'roll')
-    const smaller = 1 - width / (isSideways(large.turn) ? large.layout.picture.h : large.layout.picture.w)
-    const which = several ? `picture ${brief.items.findIndex(({ id }) => id === item) + 1}` : 'it'
-    const title = `Scale ${which} to ${writeLength(width, brief.unit)} wide`
-    add('scale', title, `${(smaller * 100).toFixed(0)} % smaller than asked for`, {
-      label: title,
-      item: { size: { by: 'picture', width, height: null } },
-      ...(item === undefined ? {} : { of: item }),
-      pins: { placement: null },
-    })
+    const at = brief.items.findIndex(({ id }) => id === item)
+    const fitted = fittedTo({ ...large, brief, lot, item: brief.items[at] ?? itemOf(brief) }, several ? `picture ${at + 1}` : 'it')
+    if (fitted)
+      add('scale', fitted.fix.label, `${(fitted.smaller * 100).toFixed(0)} % smaller than asked for`, {
+        ...fitted.fix,
+        ...(item === undefined ? {} : { of: item }),
+      })
   }
   const needed = layout.sheet.h + Math.max(...EDGES.map((e) => path.margins[e]))
   const longer = studio.lots

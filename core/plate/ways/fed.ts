@@ -4,7 +4,7 @@ import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
 import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
-import { TURNS } from '../../things/brief/turn.ts'
+import { isSideways, TURNS, type Turn } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
 import { countViolations, type FedSheet } from '../../things/paths/limits.ts'
@@ -30,11 +30,14 @@ export const printsOf = ({ items }: Pick<Brief, 'items'>): readonly Item[] =>
     const kinds = new Map<string, Item>()
     for (const item of list) {
       const { width, height, ppi } = pictureOf(item)
-      const kind = JSON.stringify([item.size, width, height, ppi])
+      const kind = JSON.stringify([item.size, liesAs(item).map(isSideways), width, height, ppi])
       if (!kinds.has(kind)) kinds.set(kind, item)
     }
     return [...kinds.values()]
   })
+
+/** The turns a print may lie in, of which only how long it is matters: as the brief asks, else lying or standing. */
+export const liesAs = ({ turn }: Pick<Item, 'turn'>): readonly Turn[] => (turn === null ? TURNS.slice(0, 2) : [turn])
 
 /** Prints a job asks for where each item has sheets of its own. */
 export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
@@ -93,12 +96,13 @@ function printLength(brief: Brief, item: Item, path: Path, { width, across, ends
   const { size } = item
   const picture = pictureOf(item)
   const all = { x: 0, y: 0, w: width, h: path.length.max }
-  const sized = TURNS.slice(0, 2).map((turn) =>
-    printSize(sizingOf(brief, item), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
-  )
-  const lengths = sized.map((print, i) => {
+  const sized = liesAs(item).map((turn) => ({
+    sideways: isSideways(turn),
+    ...printSize(sizingOf(brief, item), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
+  }))
+  const lengths = sized.map((print) => {
     if (fixesSize(item)) return print.w <= across ? print.h : Number.POSITIVE_INFINITY
-    const shape = i === 0 ? picture.height / picture.width : picture.width / picture.height
+    const shape = print.sideways ? picture.width / picture.height : picture.height / picture.width
     if (size.by === 'border') return (width - 2 * size.border) * shape + 2 * size.border - ends
     return (width - path.margins.left - path.margins.right) * shape
   })
@@ -106,7 +110,8 @@ function printLength(brief: Brief, item: Item, path: Path, { width, across, ends
   if (Number.isFinite(best)) return best
   // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.
   const [one, other] = sized
-  return one && other ? (one.w <= other.w ? one.h : other.h) : path.length.min
+  if (!one) return path.length.min
+  return !other || one.w <= other.w ? one.h : other.h
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */

@@ -4,7 +4,6 @@ import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
 import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
-import { TURNS } from '../../things/brief/turn.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
 import { type Lot, type Pairing, type Paper, provenOn } from '../../things/media/media.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
@@ -14,7 +13,7 @@ import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { counted } from '../../things/words/counted.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
-import { fixesSize, printsOf } from './fed.ts'
+import { fixesSize, liesAs, printsOf } from './fed.ts'
 import { type Misfit, misfitOf } from './media-distance.ts'
 import type { Way } from './way.ts'
 
@@ -32,7 +31,7 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
   const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
   const over = printsOf(brief).map((item) => {
     if (!fixesSize(item)) return 0
-    const turned = TURNS.slice(0, 2).map((turn) => {
+    const turned = liesAs(item).map((turn) => {
       const p = printSize(sizingOf(brief, item), pictureOf(item), turn, { sheet, frame: sheet, printable: room, borderless: false })
       return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
     })

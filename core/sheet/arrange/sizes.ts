@@ -32,15 +32,8 @@ export function arrangeSizes(
     }
   const wanted = items.map((item): Wanted => {
     const { size, lies } = sizes.get(item.id) as ReturnType<typeof sized>
-    const white = whiteAt(item, lies)
-    // A caption stands under a picture as it is read: with one, pieces are not turned.
-    return {
-      id: item.id,
-      w: size.w + white.left + white.right + 2 * bleed,
-      h: size.h + white.leading + white.trailing + 2 * bleed + foot,
-      turns: turn && item.turn === null && foot === 0,
-      count: item.copies,
-    }
+    const beside = besideOf({ bleed, captions }, item, lies)
+    return { id: item.id, w: size.w + beside.w, h: size.h + beside.h, turns: mayTurn({ turn, captions }, item), count: item.copies }
   })
   const options = { cuts, gap: Math.max(0, gutter - 2 * bleed), ...search }
   const nested = groupsOf(items, keep).map((group) => {
@@ -77,6 +70,28 @@ export function arrangeSizes(
     block: { w: Math.max(0, ...all.map((one) => one.x + one.w)), h: Math.max(0, ...all.map((one) => one.y + one.h)), at: null },
     cells: null,
   }
+}
+
+/** What a picture takes beside its own size as it lies: bleed, its own white, a caption. µm. */
+function besideOf({ bleed, captions }: Pick<Sizes, 'bleed' | 'captions'>, item: Item, lies: Turn): { w: Um; h: Um } {
+  const white = whiteAt(item, lies)
+  const foot = captions === 'none' ? 0 : CAPTION_HEIGHT
+  return { w: white.left + white.right + 2 * bleed, h: white.leading + white.trailing + 2 * bleed + foot }
+}
+
+/** A caption stands under a picture as it is read: with one, pieces are not turned. */
+const mayTurn = ({ turn, captions }: Pick<Sizes, 'turn' | 'captions'>, item: Item): boolean =>
+  turn && item.turn === null && captions === 'none'
+
+/** The room for one picture by itself as it lies, and how wide it may be at most, upright and of its own shape. µm. */
+export function roomFor(sizes: Sizes, item: Item, ground: Ground): { w: Um; h: Um; widest: Um } {
+  const lies = item.turn ?? 0
+  const beside = besideOf(sizes, item, lies)
+  const room = { w: ground.w - beside.w, h: ground.h - beside.h }
+  const { w, h } = ownSize(item, pictureOf(item))
+  const widest = (across: Um, along: Um) => Math.min(across, (along * w) / h)
+  const as = isSideways(lies) ? widest(room.h, room.w) : widest(room.w, room.h)
+  return { ...room, widest: mayTurn(sizes, item) ? Math.max(as, widest(ground.h - beside.w, ground.w - beside.h)) : as }
 }
 
 /** Items that may lie among each other, in the order in which they are printed. */

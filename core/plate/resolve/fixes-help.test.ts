@@ -1,0 +1,25 @@
+import fc from 'fast-check'
+import { anyAsked } from '../../testing/any-plate.ts'
+import { cases } from '../../testing/thorough.ts'
+import { applyFix } from './apply-fix.ts'
+import { resolve } from './resolve.ts'
+
+test('no fix is offered that leaves things as they are: what it was offered for is gone, or is said of other numbers', () => {
+  const tried = new Set<string>()
+  fc.assert(
+    fc.property(anyAsked, ({ studio, brief, pins, plate }) => {
+      for (const found of plate.findings)
+        for (const fix of [found.fix, found.otherwise]) {
+          if (!fix) continue
+          const then = applyFix({ brief, pins }, fix)
+          const after = resolve(then.brief, studio, then.pins)
+          tried.add(found.id.replace(/[@:].*/, ''))
+          const still = after.findings.find(({ id, says, level }) => id === found.id && says === found.says && level === found.level)
+          expect([fix.label, still?.says]).toEqual([fix.label, undefined])
+        }
+    }),
+    // One seed: which checks come up must not be a matter of luck.
+    { numRuns: cases(4000, 80), seed: 20_261_128 },
+  )
+  expect(tried.size).toBeGreaterThan(15)
+})
