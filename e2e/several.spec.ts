@@ -103,6 +103,39 @@ test('four different pictures to a sheet: dragged onto each other they change pl
   await saved(page)
 })
 
+test('each on sheets of its own: beside a sheet stand its own borders, and what is typed or turned there is its picture', async ({
+  page,
+}) => {
+  const id = await jobOf(page, 'Two apart', (await demoPictures(page)).slice(0, 2), { paperId: 'harbour-lustre', sheet: A3 })
+  await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  await layout(page).getByRole('radio', { name: 'Each on sheets of its own' }).check()
+  for (const n of [1, 2]) await type(page, `Size of picture ${n}`, n === 1 ? '150 × 100 mm' : '180 × 120 mm')
+  await saved(page)
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  const place = page.getByRole('tabpanel', { name: 'Place' })
+  const size = async () =>
+    [await place.getByLabel('Print, across').inputValue(), await place.getByLabel('Print, along').inputValue()].sort()
+  // What lies white left and right, and the print between them, are as wide as the sheet.
+  const across = async () => {
+    const margin = async (edge: string) => Number(await place.locator(`[data-margin="${edge}"]`).textContent())
+    return (await margin('left')) + Number(await place.getByLabel('Print, across').inputValue()) + (await margin('right'))
+  }
+  await expect.poll(size).toEqual(['100.0', '150.0'])
+  const wide = await across()
+  await page.getByRole('button', { name: 'The next sheet' }).click()
+  await expect.poll(size).toEqual(['120.0', '180.0'])
+  expect(Math.abs((await across()) - wide)).toBeLessThan(0.2)
+  const before = await place.getByLabel('Print, across').inputValue()
+  await page.getByRole('button', { name: 'Turn r', exact: true }).click()
+  await expect(place.getByLabel('Print, across')).toHaveValue(before === '180.0' ? '120.0' : '180.0')
+  await type(page, 'Print, along', before === '180.0' ? '150' : '90')
+  await saved(page)
+  const { brief } = await (await page.request.get(`${API}/jobs/${id}`)).json()
+  expect(brief.items.map(({ turn }: { turn: number | null }) => turn === null)).toEqual([true, false])
+  await page.getByRole('button', { name: 'The sheet before' }).click()
+  await expect.poll(size).toEqual(['100.0', '150.0'])
+})
+
 test('two to a sheet: each in its cell beside the other, and they change places', async ({ page }) => {
   const id = await jobOf(page, 'Two up', (await demoPictures(page)).slice(0, 2), { paperId: 'harbour-lustre', sheet: A3 })
   await page.goto(`/lantern-wharf/jobs/${id}/brief`)
