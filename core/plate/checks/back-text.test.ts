@@ -1,6 +1,9 @@
-import { finding, foundBy, plateOf, sheet } from '../../testing/fixtures.ts'
+import { finding, foundBy, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
+import { resolve } from '../resolve/resolve.ts'
 import { backText } from './back-text.ts'
 
 const card = (points: number) =>
@@ -17,18 +20,16 @@ test('a word too long for the card is found before it is printed', () => {
   expect(finding(card(8), 'back-text')).toBeUndefined()
 })
 
+const SHEET = { x: 0, y: 0, w: mm(100), h: mm(150) }
+
 /** Words that reach so far past what the printer prints at each edge of a sheet of 100 × 150 mm, µm. */
 const reaching = (past: { left?: number; top?: number; right?: number; bottom?: number }, of: Record<string, unknown> = {}) => {
   const { left = 0, top = 0, right = 0, bottom = 0 } = past
   const printable = { x: mm(3), y: mm(4), w: mm(90), h: mm(130) }
   const rect = { x: mm(3) - left, y: mm(4) - top, w: mm(90) + left + right, h: mm(130) + top + bottom }
-  return foundBy(backText, {
-    brief: { unit: 'mm', make: NEW_MAKE['folded-card'] },
-    text: { rect },
-    back: null,
-    layout: { printable, sheet: { x: 0, y: 0, w: mm(100), h: mm(150) } },
-    ...of,
-  })
+  const { backs = [], ...rest } = of
+  const front = { side: 'front', text: { rect }, captions: [], printable, sheet: SHEET }
+  return foundBy(backText, { brief: { unit: 'mm', make: NEW_MAKE['folded-card'] }, forms: [front, ...(backs as object[])], ...rest })
 }
 
 test.each(['left', 'top', 'right', 'bottom'] as const)(
@@ -46,13 +47,17 @@ test.each(['left', 'top', 'right', 'bottom'] as const)(
 
 test('the worst edge counts, of both sides; what was accepted for a card is a note without an offer', () => {
   expect(reaching({ left: 300, bottom: 700 })[0]?.numbers).toEqual({ lost: 700 })
-  const back = {
-    text: { rect: { x: mm(1), y: mm(4), w: mm(9), h: mm(9) } },
-    printable: { x: mm(3), y: mm(4), w: mm(90), h: mm(130) },
-    sheet: { x: 0, y: 0, w: mm(100), h: mm(150) },
-  }
-  expect(reaching({ left: 300 }, { back })[0]?.numbers).toEqual({ lost: mm(2) })
-  expect(reaching({ left: mm(3) }, { back })[0]?.numbers).toEqual({ lost: mm(3) })
+  const on = (x: number) => ({ rect: { x, y: mm(4), w: mm(9), h: mm(9) } })
+  const back = { side: 'back', captions: [], printable: { x: mm(3), y: mm(4), w: mm(90), h: mm(130) }, sheet: SHEET }
+  const backs = [
+    { ...back, text: on(mm(2.5)) },
+    { ...back, text: on(mm(1)) },
+  ]
+  expect(reaching({ left: 300 }, { backs })[0]?.numbers).toEqual({ lost: mm(2) })
+  expect(reaching({ left: mm(3) }, { backs })[0]?.numbers).toEqual({ lost: mm(3) })
+  // Of cards that share a sheet each has words of its own.
+  const shared = { ...back, text: null, captions: [on(mm(40)), on(mm(1.5))] }
+  expect(reaching({ left: 300 }, { backs: [shared] })[0]?.numbers).toEqual({ lost: mm(1.5) })
   const [asked] = reaching({ top: 80 })
   expect(asked?.fix).toMatchObject({ brief: { make: { as: 'folded-card', textInDeadMargin: true } } })
   const accepted = { brief: { unit: 'mm', make: { ...NEW_MAKE['folded-card'], textInDeadMargin: true } } }
@@ -63,18 +68,35 @@ test('the worst edge counts, of both sides; what was accepted for a card is a no
   })
   // What a two-sided print says cannot be accepted away.
   const twoSided = { brief: { unit: 'mm', make: { ...NEW_MAKE['two-sided'], backPicture: 'same' } } }
-  expect(reaching({ top: 80 }, twoSided)[0]).toMatchObject({ level: 'stop', fix: null })
+  expect(reaching({}, { ...twoSided, backs: [{ ...back, text: on(mm(2.9)) }] })[0]).toMatchObject({ level: 'stop', fix: null })
 })
 
 test('two sides with nothing on the second are asked about', () => {
   const empty = (make: object, back: object | null = null) =>
-    reaching({}, { brief: { unit: 'mm', make: { ...NEW_MAKE['two-sided'], ...make } }, back }).map((f) => f.suffix)
+    reaching(
+      {},
+      { brief: { unit: 'mm', make: { ...NEW_MAKE['two-sided'], ...make } }, backs: back ? [{ side: 'back', ...back }] : [] },
+    ).map((f) => f.suffix)
   const rect = { x: mm(10), y: mm(10), w: mm(9), h: mm(9) }
-  const printed = { printable: { x: 0, y: 0, w: mm(100), h: mm(150) }, sheet: { x: 0, y: 0, w: mm(100), h: mm(150) } }
+  const printed = { printable: SHEET, sheet: SHEET, captions: [] }
   expect([
     empty({ backPicture: 'none' }),
     empty({ backPicture: 'none' }, { text: null, ...printed }),
     empty({ backPicture: 'none' }, { text: { rect }, ...printed }),
+    empty({ backPicture: 'none' }, { ...printed, text: null, captions: [{ rect }] }),
     empty({ backPicture: 'same' }),
-  ]).toEqual([['empty'], ['empty'], [], []])
+  ]).toEqual([['empty'], ['empty'], [], [], []])
+})
+
+test('four cards on a sheet with words on their backs go on; without words they are asked about', () => {
+  const backs = (text: string) =>
+    resolve(
+      several([{ copies: 4 }], NEW_ARRANGEMENT.grid, {
+        paperId: 'keepsake-card',
+        sheet: null,
+        make: { ...NEW_MAKE['two-sided'], text: { points: 9, at: 'foot', align: 'centre', text } },
+      }),
+      studioOf(),
+    ).findings.flatMap(({ id, level }) => (level === 'stop' ? [id] : []))
+  expect([backs('With love'), backs('')]).toEqual([[], ['back-text:empty']])
 })

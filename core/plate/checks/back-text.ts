@@ -1,5 +1,7 @@
+import type { Form } from '../../sheet/form.ts'
 import type { TextBlock } from '../../sheet/make/back-text.ts'
-import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
+import { gaps, intersect } from '../../sheet/rect.ts'
+import type { Make } from '../../things/brief/make.ts'
 import { writeLength } from '../../things/length/length.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { type Check, type Found, UNUSABLE } from './check.ts'
@@ -7,11 +9,17 @@ import { type Check, type Found, UNUSABLE } from './check.ts'
 /** How far words may reach past what the printer prints before a letter is hurt, µm. */
 const HURT = 50
 
-function outside(text: TextBlock | null, printable: Rect, sheet: Rect): number {
-  if (!text) return 0
-  const g = gaps(text.rect, intersect(text.rect, intersect(printable, sheet)))
+/** How far words reach past what is printed there, µm. */
+function outside({ rect }: Pick<TextBlock, 'rect'>, { printable, sheet }: Pick<Form, 'printable' | 'sheet'>): number {
+  const g = gaps(rect, intersect(rect, intersect(printable, sheet)))
   return Math.max(0, ...EDGES.map((e) => g[e]))
 }
+
+/** What is said on the back: on second sides all words, those of each card too; on a folded card's front pass those of its back panel. */
+const saidOnBack = (form: Form, make: Make): TextBlock[] =>
+  [form.side === 'back' || make.as === 'folded-card' ? form.text : null, ...(form.side === 'back' ? form.captions : [])].flatMap(
+    (text) => text ?? [],
+  )
 
 export const backText: Check = {
   id: 'back-text',
@@ -20,10 +28,10 @@ export const backText: Check = {
   about: 'back',
   follows: UNUSABLE,
   on: 'plate',
-  find: ({ brief, text, back, layout }) => {
+  find: ({ brief, forms }) => {
     const { make } = brief
     const found: Found[] = []
-    const lost = Math.max(outside(text, layout.printable, layout.sheet), back ? outside(back.text, back.printable, back.sheet) : 0)
+    const lost = Math.max(0, ...forms.flatMap((form) => saidOnBack(form, make).map((text) => outside(text, form))))
     if (lost > HURT) {
       const accepted = make.as === 'folded-card' && make.textInDeadMargin
       found.push({
@@ -37,7 +45,11 @@ export const backText: Check = {
             : null,
       })
     }
-    if (make.as === 'two-sided' && make.backPicture === 'none' && !back?.text)
+    if (
+      make.as === 'two-sided' &&
+      make.backPicture === 'none' &&
+      !forms.some((form) => form.side === 'back' && saidOnBack(form, make).length > 0)
+    )
       found.push({
         suffix: 'empty',
         level: 'stop',

@@ -8,10 +8,10 @@ export const canvasWrap: Check = {
   id: 'canvas-wrap',
   title: 'What goes round the bars',
   touches: ['placement', 'stock'],
-  about: 'front',
+  about: 'item',
   follows: UNUSABLE,
   on: 'plate',
-  find: ({ brief, face, layout, paper }) => {
+  find: ({ brief, face, layout }) => {
     const { make, unit } = brief
     if (make.as !== 'wrapped-canvas') return []
     const found: Found[] = []
@@ -34,13 +34,6 @@ export const canvasWrap: Check = {
         fix: hidden > 0.25 ? { label: 'Mirror the edge instead', brief: { make: { ...make, wrap: 'mirror' as const } } } : null,
       })
     }
-    if (paper.surface !== 'canvas')
-      found.push({
-        suffix: 'stock',
-        level: 'warn',
-        says: `${paper.name} is not canvas; it may crack where it is folded.`,
-        numbers: { weight: paper.weight },
-      })
     return found
   },
 }

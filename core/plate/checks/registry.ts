@@ -5,6 +5,7 @@ import { blackWrong } from './black-wrong.ts'
 import { borderlessImpossible } from './borderless-impossible.ts'
 import { bordersUneven } from './borders-uneven.ts'
 import { bordersVary } from './borders-vary.ts'
+import { canvasStock } from './canvas-stock.ts'
 import { canvasWrap } from './canvas-wrap.ts'
 import { cellsEmpty } from './cells-empty.ts'
 import { type Asked, type Check, type Finding, findingsOf, LEVELS } from './check.ts'
@@ -89,6 +90,7 @@ export const CHECKS: readonly Check[] = [
   backsRegister,
   backText,
   canvasWrap,
+  canvasStock,
   colourManagedWrongly,
   criticalColour,
   profileUnjoinable,

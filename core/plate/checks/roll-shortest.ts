@@ -1,5 +1,6 @@
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
+import { eachSheet } from '../settle/each-sheet.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 /** A strip along the print that nobody minds is not worth a finding, µm. */
@@ -12,24 +13,35 @@ export const rollShortest: Check = {
   about: 'front',
   follows: UNUSABLE,
   on: 'plate',
-  find: ({ brief, path, layout }) => {
-    const { sheet, picture, frame } = layout
+  find: (plate) => {
+    const { brief, path, layout } = plate
+    const { sheet, frame } = layout
     if (!isRoll(path) || brief.sheet?.length != null || sheet.h > path.length.min) return []
-    const piece = brief.finished ? frame : picture
+    const trimmed = brief.finished !== null
+    const pieces = trimmed ? [frame] : eachSheet(plate).map(({ layout: { picture } }) => picture)
+    // Of several that differ, what stays over of the longest.
+    const [piece = frame] = pieces.toSorted((a, b) => b.h - a.h)
+    const alike = pieces.every(({ w, h }) => Math.round(w) === Math.round(piece.w) && Math.round(h) === Math.round(piece.h))
     const spare = sheet.h - piece.h
     if (spare < WORTH_SAYING) return []
-    const trimmed = brief.finished !== null
+    const { unit } = brief
+    const lines = trimmed
+      ? ` Trim along the lines to ${writeSize(piece.w, piece.h, unit)}.`
+      : alike
+        ? ' Trim lines can be drawn round the print.'
+        : ''
     return [
       {
         level: 'note',
-        says: `${path.name} cuts no shorter than ${writeLength(path.length.min, brief.unit)}: ${writeLength(spare, brief.unit)} of it stay over. ${trimmed ? `Trim along the lines to ${writeSize(piece.w, piece.h, brief.unit)}.` : 'Trim lines can be drawn round the print.'}`,
+        says: `${path.name} cuts no shorter than ${writeLength(path.length.min, unit)}: ${alike ? '' : 'at least '}${writeLength(spare, unit)} of it stay over.${lines}`,
         numbers: { shortest: path.length.min, spare: Math.round(spare) },
-        fix: trimmed
-          ? null
-          : {
-              label: 'Draw trim lines round it',
-              brief: { finished: { width: Math.round(picture.w), length: Math.round(picture.h) } },
-            },
+        fix:
+          trimmed || !alike
+            ? null
+            : {
+                label: 'Draw trim lines round it',
+                brief: { finished: { width: Math.round(piece.w), length: Math.round(piece.h) } },
+              },
       },
     ]
   },
