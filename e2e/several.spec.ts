@@ -134,6 +134,18 @@ test('each on sheets of its own: beside a sheet stand its own borders, and what 
   expect(brief.items.map(({ turn }: { turn: number | null }) => turn === null)).toEqual([true, false])
   await page.getByRole('button', { name: 'The sheet before' }).click()
   await expect.poll(size).toEqual(['100.0', '150.0'])
+  // What is said once is said of both.
+  await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  await type(page, 'Looked at from', '700')
+  await saved(page)
+  await page.goto(`/lantern-wharf/jobs/${id}/run`)
+  await choose(page, 'Output sharpening, %', '50')
+  await saved(page)
+  const now = (await (await page.request.get(`${API}/jobs/${id}`)).json()).brief.items as { sharpen: number; viewingDistance: number }[]
+  expect(now.map(({ sharpen, viewingDistance }) => [sharpen, viewingDistance])).toEqual([
+    [50, 700_000],
+    [50, 700_000],
+  ])
 })
 
 test('two to a sheet: each in its cell beside the other, and they change places', async ({ page }) => {

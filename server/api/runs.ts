@@ -1,4 +1,5 @@
 import { sheetsOf } from '../../core/sheet/form.ts'
+import { shareOut } from '../../core/work/runs/share-out.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
 import type { App } from '../app-context.ts'
 import { answerFault } from '../printing/answer-fault.ts'
@@ -18,9 +19,10 @@ function minutesLeft(run: RunRow): number {
   if (!estimates) return 0
   const mine = wantedOf(run)
   const share = mine / Math.max(1, sheetsOf(plate.forms, side))
-  const done = state === 'printing' || state === 'waiting' ? (sheetsDelivered + progress / 100) / Math.max(1, mine) : 0
-  const begun = done > 0
-  return (begun ? 0 : estimates.loadingMinutes + estimates.handsMinutes) + (estimates.printingSeconds / 60) * share * Math.max(0, 1 - done)
+  const done = state === 'printing' || state === 'waiting' ? shareOut({ sheetsDelivered, copies: mine, progress }) : 0
+  const hands = done > 0 ? 0 : estimates.loadingMinutes + estimates.handsMinutes
+  // A run is one pass.
+  return (hands + (estimates.printingSeconds / 60) * share * (1 - done)) / estimates.passes
 }
 
 export function runsApi(app: App) {

@@ -54,6 +54,32 @@ describe('test strips', () => {
     }
   })
 
+  test('of several pictures, strips are made of the one that is asked for', async () => {
+    const [other] = (await call<{ id: string; name: string }[]>('GET', '/pictures/demo')).body
+    const { body: job } = await call<Job>('POST', '/jobs', {
+      title: 'Two of them',
+      pictureIds: [await halves(), other.id],
+      brief: { paperId: 'lamproom-baryta' },
+    })
+    const asked = {
+      lotId: (await lotOf('lamproom-baryta')).id,
+      share: 4,
+      at: { x: 0.5, y: 0.5 },
+      candidates: (['relative', 'perceptual'] as const).map((intent) => ({
+        intent,
+        blackPoint: true,
+        profileId: 'gannet-lamproom-baryta',
+      })),
+    }
+    const nameOf = async (item?: string) => {
+      const { body } = await call<Job[]>('POST', `/jobs/${job.id}/strips`, { ...asked, item })
+      return pictureIn(itemOf(body[0].brief))?.name
+    }
+    expect([await nameOf(), await nameOf('2')]).toEqual(['Strips of halves.png.tif', `Strips of ${other.name}.tif`])
+    const unknown = await call('POST', `/jobs/${job.id}/strips`, { ...asked, item: '9' })
+    expect([unknown.status, unknown.body.code]).toEqual([404, 'not-found'])
+  })
+
   test('each strip is rendered in its own way, where the candidates differ most, on half a sheet', async () => {
     const job = await jobOf()
     const lot = await lotOf('lamproom-baryta')

@@ -1,4 +1,4 @@
-import { sheetsOf } from '../../core/sheet/form.ts'
+import { secondsOfSheet } from '../../core/plate/estimates/estimates.ts'
 import { JOB_STATE } from '../../core/wire/ipp/tags.ts'
 import type { PrinterJob } from './ipp-client.ts'
 import { type Run, setupOf } from './run-row.ts'
@@ -34,7 +34,8 @@ export function saysSilent(run: Pick<Run, 'plate'>, job: Pick<PrinterJob, 'state
   const between = job.state === JOB_STATE.processing && (job.progress === null || job.progress === 0 || job.progress === 100)
   if (setup.gap === 'wide' && setup.printer.confirmsWideGap && between && since > ASKS_AFTER)
     return `${setup.printer.name} asks at its panel before a print with the wide gap. Press OK there.`
-  const perSheet = ((run.plate.estimates?.printingSeconds ?? 600) / Math.max(1, sheetsOf(run.plate.forms))) * 1000
+  const { estimates } = run.plate
+  const perSheet = (estimates ? secondsOfSheet(estimates) : 600) * 1000
   return since > Math.max(SILENT_AT_LEAST, 3 * perSheet)
     ? `The printer has said nothing new for ${Math.round(since / 60_000)} min. Look at its panel: it may wait for an answer.`
     : null

@@ -3,9 +3,10 @@ import { createReadStream } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import type { z } from 'zod'
 import type { Pins } from '../../core/plate/decisions/registry.ts'
+import { focused } from '../../core/plate/resolve/focused.ts'
 import { layoutOf, sideOf } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
-import { type Brief, itemOf, withItem } from '../../core/things/brief/brief.ts'
+import { type Brief, itemById, itemOf, withItem } from '../../core/things/brief/brief.ts'
 import { briefOf } from '../../core/things/brief/brief-of.ts'
 import { pictureIn, withPicture } from '../../core/things/brief/item.ts'
 import { isSideways } from '../../core/things/brief/turn.ts'
@@ -56,10 +57,13 @@ export async function composeStripSheets(
 ): Promise<StripSheetJob[]> {
   const { files, pool } = app
   const studio = await app.store.studio()
-  const plate = resolve(job.brief, studio, job.pins)
+  const wanted = asked.item ?? itemOf(job.brief).id
+  const item = itemById(job.brief, wanted)
+  if (!item) throw missing('picture', wanted)
+  const plate = focused(resolve(job.brief, studio, job.pins), wanted)
   const { setup } = plate
   const front = sideOf(plate)
-  const picture = pictureIn(itemOf(job.brief))
+  const picture = pictureIn(item)
   if (!setup || !front || !picture) throw refused('nothing-to-try', 'plate', 'The job has no set-up with a picture to make strips of yet.')
   const lot = studio.lots.find((l) => l.id === asked.lotId)
   if (!lot) throw missing('lot', asked.lotId)

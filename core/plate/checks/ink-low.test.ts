@@ -1,5 +1,6 @@
-import { finding, picture, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { finding, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { resolve } from '../resolve/resolve.ts'
 
@@ -89,4 +90,30 @@ test('sheets that differ are counted in the order they are printed, each by what
       2.5 * little + much,
     ),
   ).toBe(3)
+})
+
+test('of a picture on both sides all fronts are printed first; what runs out after them is told of the second side', () => {
+  const card = (millilitres: number, copies = 10) =>
+    plateOf({
+      brief: {
+        picture: cyan,
+        copies,
+        paperId: 'keepsake-card',
+        sheet: sheet('na_index-4x6_4x6in'),
+        make: { ...NEW_MAKE['two-sided'], backPicture: 'same' },
+      },
+      studio: left(millilitres),
+    })
+  const whole = card(1000)
+  const area = (side: 'front' | 'back') =>
+    whole.forms.reduce((sum, form) => sum + (form.side === side ? form.placements.reduce((a, { printed: p }) => a + p.w * p.h, 0) : 0), 0)
+  const needed = whole.estimates?.inks.cyan ?? 0
+  // One front and one back, ml.
+  const each = (side: 'front' | 'back') => ((needed / 10) * area(side)) / (area('front') + area('back'))
+  const says = (millilitres: number, copies = 10) => finding(card(millilitres, copies), 'ink-low')?.says
+  expect(says(10 * each('front') + 4.5 * each('back'))).toContain('runs out after 4 of 10 sheets on the second side')
+  expect(says(10 * each('front') + 0.5 * each('back'))).toContain('in the first sheet on the second side')
+  expect(says(7.5 * each('front'))).toContain('runs out after 7 of 10 sheets: ')
+  expect(says(each('front') + 0.5 * each('back'), 1)).toContain('in the middle of the second side')
+  expect(says(needed)).toBeUndefined()
 })

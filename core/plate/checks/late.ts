@@ -1,7 +1,7 @@
 import type { Quality } from '../../things/printers/printer.ts'
 import { beginBy, worked } from '../../things/studio/working-hours.ts'
 import type { Moment } from '../decisions/decision.ts'
-import { timesOf, workMinutes } from '../estimates/estimates.ts'
+import { dryingOf, timesOf, workMinutes } from '../estimates/estimates.ts'
 import type { Settled } from '../settle/settled.ts'
 import { nearestMediaType } from '../ways/media-distance.ts'
 import type { Way } from '../ways/way.ts'
@@ -21,7 +21,7 @@ type Times = ReturnType<typeof timesOf>
 
 /** When a print that these minutes stand before can be handed over, ms since 1970: people have hours, a print dries at night too. */
 const readyAt = ({ studio }: Settled, { now }: Moment, before: number, times: Times): number =>
-  worked(Date.parse(now), before + workMinutes(times), studio.rules.workingHours) + times.dryingMinutes * 60_000
+  worked(Date.parse(now), before + workMinutes(times), studio.rules.workingHours) + dryingOf(times) * 60_000
 
 /** What the job takes on another way with one of its qualities, set up there as it would be by itself. */
 function timesOn(plate: Settled, way: Way, quality: Quality): Times {
@@ -76,13 +76,14 @@ export const late: Check = {
     const over = (readyAt(plate, moment, before, estimates) - due) / 60_000
     if (over <= 0) return []
     const hours = plate.studio.rules.workingHours
+    const drying = dryingOf(estimates)
     const parts = [
       before > 0 ? `${sayMinutes(before)} stand before it on ${printer.name}` : '',
       `${sayMinutes(estimates.loadingMinutes + estimates.handsMinutes)} of hands`,
       `${sayMinutes(estimates.printingSeconds / 60)} of printing`,
-      estimates.dryingMinutes > 0 ? `${sayMinutes(estimates.dryingMinutes)} of drying` : '',
+      drying > 0 ? `${sayMinutes(drying)} of drying` : '',
     ].filter(Boolean)
-    const start = (beginBy(due - estimates.dryingMinutes * 60_000, workMinutes(estimates), hours) - now) / 60_000
+    const start = (beginBy(due - drying * 60_000, workMinutes(estimates), hours) - now) / 60_000
     const when = start >= 0 ? `It has to begin within ${sayMinutes(start)}` : `It had to begin ${sayMinutes(-start)} ago`
     const way = inTime(plate, moment, due)
     return [

@@ -5,7 +5,7 @@ import type { Pairing } from '../../things/media/media.ts'
 import type { Printer } from '../../things/printers/printer.ts'
 import { layoutOf } from '../resolve/plate.ts'
 import { resolve } from '../resolve/resolve.ts'
-import { timesOf } from './estimates.ts'
+import { dryingOf, secondsOfSheet, timesOf } from './estimates.ts'
 
 test('time, ink and paper grow with the copies', () => {
   const [one, ten] = [plateOf({}).estimates, plateOf({ brief: { copies: 10 } }).estimates]
@@ -108,4 +108,36 @@ describe('hands beside loading, worked by hand', () => {
     expect(timesOf({ ...base, path: roll })).toMatchObject({ loads: 1, loadingMinutes: 3 })
     expect(timesOf({ ...base, pairing: { dryingMinutes: 45 } as Pairing }).dryingMinutes).toBe(45)
   })
+  test('a second side goes through once more: filled, printed, confirmed and dried again', () => {
+    const path = { ...base.path, capacity: [{ upTo: 900, sheets: 3 }] }
+    const printer = { ...base.printer, confirmsWideGap: true }
+    const of = { ...base, path, printer, gap: 'wide' as const }
+    const one = timesOf(of)
+    const both = timesOf({ ...of, brief: { ...of.brief, make: NEW_MAKE['two-sided'] } })
+    expect([both.passes, both.loads, both.loadingMinutes, both.dryingMinutes, dryingOf(both)]).toEqual([2, 6, 18, 30, 60])
+    expect(both.printingSeconds).toBeCloseTo(2 * one.printingSeconds, 9)
+    expect([one.handsMinutes, both.handsMinutes].map((min) => Number(min.toFixed(9)))).toEqual([1.4, 2.8])
+    expect(secondsOfSheet({ ...both, sheets: 7 })).toBeCloseTo(secondsOfSheet({ ...one, sheets: 7 }), 9)
+  })
+})
+
+test('the ink of a picture on both sides is that of both; paper is taken once', () => {
+  const of = (backPicture: 'none' | 'same') =>
+    plateOf({
+      brief: {
+        paperId: 'keepsake-card',
+        sheet: sheet('na_index-4x6_4x6in'),
+        make: { ...NEW_MAKE['two-sided'], backPicture, text: { text: 'x', points: 9, at: 'foot', align: 'left' } },
+      },
+    })
+  const [front, both] = [of('none'), of('same')]
+  const printed = (plate: typeof both, side: 'front' | 'back') =>
+    plate.forms.reduce(
+      (sum, form) => sum + (form.side === side ? (form.placements[0]?.printed.w ?? 0) * (form.placements[0]?.printed.h ?? 0) : 0),
+      0,
+    )
+  const share = 1 + printed(both, 'back') / printed(both, 'front')
+  expect(share).toBeGreaterThan(1.5)
+  expect((both.estimates?.inkMillilitres ?? 0) / (front.estimates?.inkMillilitres ?? 1)).toBeCloseTo(share, 6)
+  expect(both.estimates?.paperPrice).toBe(front.estimates?.paperPrice)
 })

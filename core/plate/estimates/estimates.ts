@@ -16,16 +16,19 @@ import { inkOf } from './ink.ts'
 export const EstimatesSchema = z.object({
   /** Sheets, or cuts from the roll. */
   sheets: z.number(),
-  /** Times the path has to be filled. */
+  /** Times every sheet goes through: the second side of a card is a pass of its own. */
+  passes: z.number().int().min(1).default(1),
+  /** Times the path has to be filled, in all passes. */
   loads: z.number(),
-  /** Seconds the head moves, all copies. */
+  /** Seconds the head moves, all copies, all passes. */
   printingSeconds: z.number(),
+  /** After each pass. */
   dryingMinutes: z.number(),
   /** Minutes to fill the path, all loads. */
   loadingMinutes: z.number().default(0),
   /** Minutes of hands beside that: what is changed over before, cut, folded or stretched after. */
   handsMinutes: z.number().default(0),
-  /** Ink for all copies, millilitres. */
+  /** Ink for all copies, pictures of both sides, millilitres. */
   inkMillilitres: z.number(),
   /** The same by ink. */
   inks: z.record(z.string(), z.number()).default({}),
@@ -79,6 +82,9 @@ interface Input extends Timed, Inked {
 }
 
 /** Minutes of hands beside loading: changed over before, confirmed between, finished after. */
+/** Times a sheet of this make goes through. */
+const passesOf = ({ make }: Pick<Brief, 'make'>): number => (make.as === 'two-sided' ? 2 : 1)
+
 function handsMinutes({ brief, sheets, printer, path, lot, loaded, cut, mediaType, gap }: Timed): number {
   const { swap, installed } = printer.black
   const swaps = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
@@ -87,7 +93,7 @@ function handsMinutes({ brief, sheets, printer, path, lot, loaded, cut, mediaTyp
     (finished ? HANDS.trim : 0) +
     (kindOf(path).cutByHand ? HANDS.cutOff : 0) +
     (make.as === 'folded-card' ? HANDS.fold : make.as === 'wrapped-canvas' ? HANDS.wrap : 0) +
-    (gap === 'wide' && printer.confirmsWideGap ? HANDS.confirm : 0)
+    (gap === 'wide' && printer.confirmsWideGap ? HANDS.confirm * passesOf(brief) : 0)
   return (
     (swaps ? swap.minutes : 0) +
     (isRoll(path) && loaded?.lotId && loaded.lotId !== lot.id ? HANDS.otherRoll : 0) +
@@ -98,14 +104,18 @@ function handsMinutes({ brief, sheets, printer, path, lot, loaded, cut, mediaTyp
 }
 
 /** How long a job takes: filling the path, other hands, the head, drying. */
-export function timesOf(of: Timed): Pick<Estimates, 'loads' | 'loadingMinutes' | 'handsMinutes' | 'printingSeconds' | 'dryingMinutes'> {
-  const { sheets, paper, path, page, quality, pairing } = of
-  const loads = isRoll(path) ? 1 : Math.ceil(sheets / Math.max(1, capacityFor(path, paper.thickness)))
+export function timesOf(
+  of: Timed,
+): Pick<Estimates, 'passes' | 'loads' | 'loadingMinutes' | 'handsMinutes' | 'printingSeconds' | 'dryingMinutes'> {
+  const { sheets, paper, path, page, quality, pairing, brief } = of
+  const passes = passesOf(brief)
+  const loads = isRoll(path) ? 1 : passes * Math.ceil(sheets / Math.max(1, capacityFor(path, paper.thickness)))
   return {
+    passes,
     loads,
     loadingMinutes: loads * LOAD_MINUTES,
     handsMinutes: handsMinutes(of),
-    printingSeconds: headSeconds(page, quality) * sheets,
+    printingSeconds: headSeconds(page, quality) * sheets * passes,
     dryingMinutes: pairing?.dryingMinutes ?? paper.dryingMinutes ?? 30,
   }
 }
@@ -140,14 +150,20 @@ export function inkOfSheet({ printer, mediaType, coat, colourMode, brief }: Inke
   return used
 }
 
+/** Minutes a job dries: each pass by itself. */
+export const dryingOf = ({ dryingMinutes, passes }: Pick<Estimates, 'dryingMinutes' | 'passes'>): number => dryingMinutes * passes
+
+/** Seconds the head moves for one sheet of one pass. */
+export const secondsOfSheet = ({ printingSeconds, sheets, passes }: Pick<Estimates, 'printingSeconds' | 'sheets' | 'passes'>): number =>
+  printingSeconds / Math.max(1, sheets * passes)
+
 /** Time, ink and paper a job takes. */
 export function estimate(of: Input, forms: readonly Form[]): Estimates {
   const { sheets, paper, lot, printer } = of
   const inks: Record<string, number> = Object.fromEntries(printer.inks.map(({ id }) => [id, 0]))
   let area = 0
   for (const form of forms) {
-    if (form.side === 'back') continue
-    area += squareMetres(form.sheet.w, form.sheet.h) * form.count
+    if (form.side === 'front') area += squareMetres(form.sheet.w, form.sheet.h) * form.count
     for (const [id, each] of Object.entries(inkOfSheet(of, form))) inks[id] = (inks[id] ?? 0) + each * form.count
   }
   const length = forms.find((form) => form.side === 'front')?.sheet.h ?? 0

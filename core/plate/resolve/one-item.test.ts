@@ -53,6 +53,16 @@ test.each(jobs as { title: string; pins: Plate['pins']; plate: unknown }[])(
   ({ plate, pins }) => {
     const was = readPlate(plate)
     const now = resolve(was.brief, before, pins)
+    // The pass of the second side takes as long again.
+    if (was.estimates && was.brief.make.as === 'two-sided') {
+      const { loads, loadingMinutes, printingSeconds } = was.estimates
+      Object.assign(was.estimates, {
+        passes: 2,
+        loads: 2 * loads,
+        loadingMinutes: 2 * loadingMinutes,
+        printingSeconds: 2 * printingSeconds,
+      })
+    }
     // A fix that changed nothing is not offered any more.
     for (const found of was.findings)
       if (found.fix?.item) {

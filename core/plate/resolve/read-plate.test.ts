@@ -36,7 +36,7 @@ test.each([0, 1, 2, 3])('version 1, plate %s: the same numbers where they stand 
     raw.decisions.map((d: { key: string; value: string; label: string }) => [d.key, d.value, d.label]),
   )
   expect(plate.decisions.filter((d) => d.item !== null).map((d) => d.key)).toEqual(['orientation', 'placement'])
-  expect(plate.estimates).toEqual({ ...raw.estimates, loadingMinutes: 0, handsMinutes: 0, inks: {}, inkPrice: null })
+  expect(plate.estimates).toEqual({ ...raw.estimates, passes: 1, loadingMinutes: 0, handsMinutes: 0, inks: {}, inkPrice: null })
   expect([drawSheet(plate, 'mm'), planPage(plate), Object.keys(jobAttributesFor(plate)).length > 8].every(Boolean)).toBe(true)
 })
 

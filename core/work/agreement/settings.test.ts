@@ -1,4 +1,8 @@
+import { resolve } from '../../plate/resolve/resolve.ts'
 import { type Case, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART } from '../../things/brief/arrangement.ts'
+import type { Item } from '../../things/brief/item.ts'
 import type { Unit } from '../../things/length/length.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
@@ -182,4 +186,26 @@ test('borderless is one entry where the printer has no steps, and none where no 
       for (const path of printer.paths) path.borderless = null
     }),
   ).toEqual(['margins: With margins'])
+})
+
+test('pictures that ask for an intent of their own are named, each with it', () => {
+  const studio = studioOf()
+  const row = (kinds: Item['kind'][]) => {
+    const plate = resolve(
+      several(
+        kinds.map((kind) => ({ kind })),
+        APART,
+      ),
+      studio,
+    )
+    const found = agreementTable(plate, studio, [], 'mm').find(({ key }) => key === 'intent')
+    return [found?.says, found?.cells.program.wanted]
+  }
+  const [plain] = row([null])
+  expect(plain).toBe('relative colorimetric')
+  expect(row([null, 'black-and-white', null, 'black-and-white'])).toEqual([
+    'relative colorimetric, pictures 2 and 4 perceptual',
+    'Relative colorimetric, pictures 2 and 4 Perceptual',
+  ])
+  expect(row([null, 'black-and-white'])[0]).toBe('relative colorimetric, picture 2 perceptual')
 })

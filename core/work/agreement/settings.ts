@@ -2,9 +2,10 @@ import type { DECISIONS } from '../../plate/decisions/registry.ts'
 import { sideOf } from '../../plate/resolve/plate.ts'
 import { ADDITIONS, type Addition } from '../../things/brief/additions.ts'
 import { type Um, writeLength, writeSize } from '../../things/length/length.ts'
-import { INTENT_NAMES, INTENTS } from '../../things/media/intent.ts'
+import { INTENT_NAMES, INTENTS, type Intent } from '../../things/media/intent.ts'
 import { parsePwgName } from '../../things/sizes/pwg.ts'
 import { parseSize } from '../../things/sizes/size-field.ts'
+import { listed } from '../../things/words/listed.ts'
 import type { AgreementContext, AgreementSetting, Choice, Wanted } from './setting.ts'
 
 /** Sizes that differ by less are the same: drivers round to a tenth of an inch or to whole millimetres. µm. */
@@ -259,16 +260,29 @@ const profile: AgreementSetting = {
   },
 }
 
+/** Pictures that ask for an intent of their own, by it: “, pictures 2 and 5 Perceptual”. */
+function otherIntents({ plate: { brief, forms } }: AgreementContext): string {
+  const of = new Map(forms.flatMap(({ placements }) => placements.map(({ item, intent }) => [item, intent])))
+  const numbers = new Map<Intent, number[]>()
+  for (const [i, { id }] of brief.items.entries()) {
+    const own = of.get(id)
+    if (own) numbers.set(own, [...(numbers.get(own) ?? []), i + 1])
+  }
+  return [...numbers]
+    .map(([own, n]) => `, ${n.length === 1 ? 'picture' : 'pictures'} ${listed(n, 3)} ${INTENT_NAMES[own].program}`)
+    .join('')
+}
+
 const intent: AgreementSetting = {
   title: 'Rendering intent',
-  says: ({ setup }) => (setup.profile ? INTENT_NAMES[setup.intent].program.toLowerCase() : null),
+  says: (c) => (c.setup.profile ? `${INTENT_NAMES[c.setup.intent].program}${otherIntents(c)}`.toLowerCase() : null),
   set: {
     program: (c) =>
       c.setup.profile && managed(c)
-        ? among(
-            c.setup.intent,
-            INTENTS.map((value) => choice(value, INTENT_NAMES[value].program)),
-          )
+        ? {
+            choice: choice(c.setup.intent, `${INTENT_NAMES[c.setup.intent].program}${otherIntents(c)}`),
+            others: INTENTS.map((value) => choice(value, INTENT_NAMES[value].program)),
+          }
         : null,
   },
 }

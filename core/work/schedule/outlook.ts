@@ -6,7 +6,10 @@ export interface Outlook {
   printerName: string
   paperName: string
   /** Minutes, and seconds of printing; null where it cannot be set up. */
-  estimates: Pick<NonNullable<Plate['estimates']>, 'loadingMinutes' | 'handsMinutes' | 'printingSeconds' | 'dryingMinutes'> | null
+  estimates: Pick<
+    NonNullable<Plate['estimates']>,
+    'loadingMinutes' | 'handsMinutes' | 'printingSeconds' | 'dryingMinutes' | 'passes'
+  > | null
   /** The first finding that stops it, in its title. */
   stop: string | null
 }
@@ -21,6 +24,7 @@ export function outlookOf({ setup, estimates, findings }: Plate): Outlook {
       handsMinutes: estimates.handsMinutes,
       printingSeconds: estimates.printingSeconds,
       dryingMinutes: estimates.dryingMinutes,
+      passes: estimates.passes,
     },
     stop: findings.find(({ level }) => level === 'stop')?.title ?? null,
   }

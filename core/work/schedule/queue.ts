@@ -1,3 +1,4 @@
+import { dryingOf } from '../../plate/estimates/estimates.ts'
 import { byDue } from './by-due.ts'
 import type { Outlook } from './outlook.ts'
 
@@ -22,7 +23,7 @@ export function queueUp(jobs: readonly { id: number; dueAt: string | null; plate
     if (!estimates) return []
     const printFrom = free + estimates.loadingMinutes + estimates.handsMinutes
     const dryFrom = printFrom + estimates.printingSeconds / 60
-    const stretch = { jobId: id, loadFrom: free, printFrom, dryFrom, doneAt: dryFrom + estimates.dryingMinutes }
+    const stretch = { jobId: id, loadFrom: free, printFrom, dryFrom, doneAt: dryFrom + dryingOf(estimates) }
     free = dryFrom
     return [stretch]
   })

@@ -6,10 +6,10 @@ import type { Printer } from '../../../core/things/printers/printer.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
+import { shareOut } from '../../../core/work/runs/share-out.ts'
 import { queueUp } from '../../../core/work/schedule/queue.ts'
 import { Progress } from '../../ui/progress.tsx'
 import { Swatch } from '../../ui/swatch.tsx'
-import { shareOut } from '../run/share-out.ts'
 import type { PlannedJob } from './planned.ts'
 
 interface Props {

@@ -99,6 +99,8 @@ export function useJobEditor(job: Job) {
       brief: (brief: BriefChange, pins: PinChange = {}) => set(applyFix(now, { brief, pins })),
       /** Changes an item: the first, unless another is named. */
       item: (item: ItemChange, pins: PinChange = {}, of?: string) => set(applyFix(now, { item, of, pins })),
+      /** Changes every item: what is said once of all pictures. */
+      everyItem: (item: ItemChange) => set({ ...now, brief: { ...now.brief, items: now.brief.items.map((one) => ({ ...one, ...item })) } }),
       /** Changes which items there are, and in which order. */
       items: (change: (brief: Brief) => Brief, pins: PinChange = {}) => set(applyFix({ ...now, brief: change(now.brief) }, { pins })),
       pin: (pins: PinChange) => set(applyFix(now, { pins })),

@@ -52,7 +52,7 @@ export function PrintFilePanel({ jobId, plate, editor }: { jobId: number; plate:
           label="Output sharpening, %"
           value={itemOf(editor.draft.brief).sharpen}
           options={[0, 25, 50, 75, 100, 150, 200].map((v) => [v, v === 0 ? 'none' : String(v)] as const)}
-          onChange={(to) => editor.item({ sharpen: to })}
+          onChange={(sharpen) => editor.everyItem({ sharpen })}
         />
         <Button disabled={make.isPending || editor.dirty || now?.state === 'making'} onClick={() => make.mutate()}>
           Make the file

@@ -1,5 +1,5 @@
+import { secondsOfSheet } from '../../../core/plate/estimates/estimates.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
-import { sheetsOf } from '../../../core/sheet/form.ts'
 import { isRoll } from '../../../core/things/paths/kinds.ts'
 import { capacityFor } from '../../../core/things/paths/limits.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -16,7 +16,7 @@ export function RefillLine({ run, plate, studio }: { run: Run; plate: Plate; stu
     delivered: run.sheetsDelivered,
     loaded: loaded.remaining,
     holds: capacityFor(setup.path, setup.paper.thickness),
-    secondsPerSheet: estimates.printingSeconds / Math.max(1, sheetsOf(plate.forms)),
+    secondsPerSheet: secondsOfSheet(estimates),
   })
   const [next, ...more] = list
   if (!next) return null

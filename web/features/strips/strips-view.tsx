@@ -28,12 +28,14 @@ const SHARES = [
 
 interface Props {
   job: Job
+  /** Id of the picture that is looked at. */
+  item: string
   setup: NonNullable<Plate['setup']>
   studio: Studio
 }
 
 /** Test strips when looking at the screen is not enough: one detail, rendered in several ways, on a cut-down sheet. */
-export function StripsView({ job, setup, studio }: Props) {
+export function StripsView({ job, item, setup, studio }: Props) {
   const navigate = useNavigate()
   const own = setup.profile?.id ?? ''
   const [candidates, setCandidates] = useState<StripCandidate[]>([
@@ -49,7 +51,7 @@ export function StripsView({ job, setup, studio }: Props) {
   const [at, setAt] = useState<{ x: number; y: number } | null>(null)
   const open = useQuery(jobsQuery).data
   const make = useMutation({
-    mutationFn: () => api('POST /jobs/{id}/strips', { id: job.id, body: { lotId, share, apart, candidates, at } }),
+    mutationFn: () => api('POST /jobs/{id}/strips', { id: job.id, body: { item, lotId, share, apart, candidates, at } }),
     onSuccess: (made) => {
       if (made.length > 1)
         toast.success(`${made.length} pieces, one for each ${apart ? 'candidate' : 'media type'}, each a job of its own.`)

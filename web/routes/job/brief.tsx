@@ -122,9 +122,7 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
               label="Looked at from"
               unit={unit}
               value={item.viewingDistance ?? Math.round(usual)}
-              onChange={(viewingDistance) =>
-                editor.items((now) => ({ ...now, items: now.items.map((one) => ({ ...one, viewingDistance })) }))
-              }
+              onChange={(viewingDistance) => editor.everyItem({ viewingDistance })}
             />
           </div>
           <MomentField label="Due" className="mt-3" value={brief.dueAt} onChange={(dueAt) => editor.brief({ dueAt })} />

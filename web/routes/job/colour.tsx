@@ -171,7 +171,7 @@ function ColourOfOne({ job, plate, whole, editor, selected, studio, picker }: St
                 surround={options.surround}
               />
             )}
-            {view === 'strips' && <StripsView job={job} setup={setup} studio={studio} />}
+            {view === 'strips' && <StripsView job={job} item={item.id} setup={setup} studio={studio} />}
             {view === 'managed' && <ManagedView management={setup.management} request={reading} />}
             {view === 'papers' && (
               <PapersView

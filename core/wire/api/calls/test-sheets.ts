@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { ItemSchema } from '../../../things/brief/item.ts'
 import { STRIPS, StripCandidateSchema } from '../../../things/brief/test-sheet.ts'
 import { TestedSchema } from '../../../things/media/media.ts'
 import { JobSchema } from '../dto.ts'
@@ -6,6 +7,8 @@ import { type Call, IdParam, KeyParam } from './call.ts'
 
 /** What strips are to be made of, and on what. */
 export const StripsAskedSchema = z.object({
+  /** Id of the item whose picture it is; the first where it is left out. */
+  item: ItemSchema.shape.id.optional(),
   lotId: z.string().max(60),
   /** Strips are printed on a whole sheet of the lot, or on a half or a quarter of one. */
   share: z.union([z.literal(1), z.literal(2), z.literal(4)]),
