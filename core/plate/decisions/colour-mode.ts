@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { pictureOf } from '../../things/brief/item.ts'
+import { type Item, pictureOf } from '../../things/brief/item.ts'
+import type { PictureKind } from '../../things/brief/picture.ts'
 import { borrowedBy } from '../../things/media/profiled.ts'
 import { type Candidate, declare } from './decision.ts'
 import { printerDecision } from './printer.ts'
@@ -11,6 +12,12 @@ const ColourModeSchema = z.object({
   tone: z.string().nullable(),
 })
 type ColourMode = z.infer<typeof ColourModeSchema>
+
+/** What kind of picture an item is, said or told; null where nothing says. */
+function kindOf(item: Item): PictureKind | null {
+  const { channels, told } = pictureOf(item)
+  return item.kind ?? told ?? (channels === 'grey' ? 'black-and-white' : null)
+}
 
 /** IPP `print-color-mode` (PWG 5100.13). */
 const KEYWORD = { colour: 'color', grey: 'monochrome' } as const
@@ -24,10 +31,12 @@ export const colourModeDecision = declare({
   about: 'plate',
   ofTheWay: true,
   agreement: 'colour-mode',
-  candidates: ({ printer, paper, studio, item, pairing }): Candidate<ColourMode>[] => {
-    const { channels, told } = pictureOf(item)
-    const kind = item.kind ?? told ?? (channels === 'grey' ? 'black-and-white' : null)
-    const grey = kind === 'black-and-white'
+  candidates: ({ printer, paper, studio, brief, pairing }): Candidate<ColourMode>[] => {
+    // One mode prints all pictures of a job.
+    const kinds = new Set(brief.items.map(kindOf))
+    const grey = kinds.size === 1 && kinds.has('black-and-white')
+    const unknown = kinds.has(null)
+    const several = brief.items.length > 1
     const profiled = studio.profiles.some(
       (p) => (p.boundTo?.printerId === printer.id && p.boundTo.paperId === paper.id) || p.id === borrowedBy(pairing),
     )
@@ -47,9 +56,11 @@ export const colourModeDecision = declare({
               ? 'The proof foretells it and the profile holds its greys.'
               : 'It is the usual way; without a profile for this paper a strip of both is worth its paper.'
             : `${printer.name} has no mode of its own for black and white.`
-          : kind === null
-            ? 'Nothing says that the picture is black and white.'
-            : 'The picture has colours.',
+          : unknown
+            ? `Nothing says that ${several ? 'every' : 'the'} picture is black and white.`
+            : several && kinds.has('black-and-white')
+              ? 'Not every picture is black and white.'
+              : `The ${several ? 'pictures have' : 'picture has'} colours.`,
       },
       ...tones.map(
         (tone, i): Candidate<ColourMode> => ({
@@ -59,9 +70,9 @@ export const colourModeDecision = declare({
           ruledOut: !has
             ? `${printer.name} has no mode of its own for black and white.`
             : !grey
-              ? kind === null
-                ? 'Its colours would be lost: nothing says that the picture is black and white.'
-                : 'Its colours would be lost: the picture is not black and white.'
+              ? unknown
+                ? `Its colours would be lost: nothing says that ${several ? 'every' : 'the'} picture is black and white.`
+                : `Its colours would be lost: ${several ? 'not every picture is' : 'the picture is not'} black and white.`
               : null,
           costs: [
             { points: 2, says: 'it takes no profile: the proof shows neutral greys between white and black, a strip the real tones' },

@@ -1,8 +1,12 @@
-import { decided, lineOf, optionOf, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { decided, lineOf, optionOf, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART, type Arrangement, NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import type { Item } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
 import { layoutOf } from '../resolve/plate.ts'
+import { resolve } from '../resolve/resolve.ts'
 import { pageShift } from './page.ts'
 import { DECISION_KEYS, DECISIONS } from './registry.ts'
 
@@ -157,6 +161,31 @@ describe('the printer’s own greys', () => {
       },
     })
     expect(lineOf(none, 'colour-mode')?.alternatives.find((a) => a.id === 'grey')?.ruledOut).toContain('no mode of its own')
+  })
+
+  test('are offered where every picture of a job is black and white, whichever comes first', () => {
+    const studio = studioOf()
+    has(['neutral'])(studio)
+    const offered = (kinds: Item['kind'][], arrangement: Arrangement) => {
+      const plate = resolve(
+        several(
+          kinds.map((kind) => ({ kind })),
+          arrangement,
+        ),
+        studio,
+        { printer: 'heron' },
+      )
+      const line = lineOf(plate, 'colour-mode')
+      return [line?.alternatives.find((a) => a.id === 'grey:neutral')?.ruledOut ?? null, line?.reason]
+    }
+    const [grey, colour] = ['black-and-white', 'photograph'] as const
+    for (const arrangement of [APART, NEW_ARRANGEMENT.grid]) {
+      expect(offered([grey, grey], arrangement)).toEqual([null, expect.stringContaining('profile holds its greys')])
+      const mixed = ['Its colours would be lost: not every picture is black and white.', 'Not every picture is black and white.']
+      expect([offered([grey, colour], arrangement), offered([colour, grey], arrangement)]).toEqual([mixed, mixed])
+      expect(offered([grey, null], arrangement)[0]).toBe('Its colours would be lost: nothing says that every picture is black and white.')
+      expect(offered([colour, colour], arrangement)[1]).toBe('The pictures have colours.')
+    }
   })
 
   test('take no profile, ask the printer for monochrome, and use hardly any coloured ink', () => {
