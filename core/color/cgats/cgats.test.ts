@@ -50,6 +50,17 @@ test.each([
   ['lower-case fields', file(['1 0 0 0 5 0 0'], { fields: 'sample_id rgb_r rgb_g rgb_b lab_l lab_a lab_b' })],
 ])('%s are read', (_name, text) => expect(code(text)).toBe('ok'))
 
+test('patches bear the name the file gives them, else their number', () => {
+  const names = (text: string) => {
+    const found = read(text)
+    return found.ok ? found.value.patches.map((patch) => patch.name) : found.problem.code
+  }
+  const colours = 'RGB_R RGB_G RGB_B LAB_L LAB_A LAB_B'
+  expect(names(file(['7 0 0 0 5 0 0', '9 100 100 100 96 0 1']))).toEqual(['7', '9'])
+  expect(names(file(['A1 0 0 0 5 0 0', '"" 1 1 1 9 0 0'], { fields: `SAMPLE_NAME ${colours}` }))).toEqual(['A1', '2'])
+  expect(names(file(['0 0 0 5 0 0', '1 1 1 9 0 0'], { fields: colours }))).toEqual(['1', '2'])
+})
+
 test('the comma is a point', () => {
   const found = read(file(['1 0,0 0,0 0,0 5,25 0,1 -0,5']))
   expect(found.ok && found.value.patches[0]?.lab).toEqual([5.25, 0.1, -0.5])

@@ -146,6 +146,26 @@ test('a wrapped canvas shows its face and, beyond the picture, where the corners
   }
 })
 
+test('what goes round the bars is drawn with its canvas where it is not the picture’s own, and never on a print', () => {
+  const sides = (make: object) => {
+    const plate = plateOf({
+      brief: {
+        paperId: 'mainsail-canvas',
+        sheet: null,
+        size: { by: 'picture', width: mm(600), height: null },
+        make: { ...NEW_MAKE['wrapped-canvas'], ...make },
+      },
+    })
+    const mark = drawn(plate).drawing.marks.find((m) => m.kind === 'picture')
+    return mark?.kind === 'picture' ? mark.sides : undefined
+  }
+  expect([sides({ wrap: 'mirror', depth: mm(33) }), sides({ wrap: 'picture', depth: mm(33) })]).toEqual([
+    expect.objectContaining({ depth: mm(33), wrap: 'mirror' }),
+    null,
+  ])
+  expect(sides(NEW_MAKE.print)).toBeNull()
+})
+
 test('each of several canvases shows its own face and corners, whichever sheet is looked at', () => {
   const of = several(
     [600, 450].map((width) => ({ size: { by: 'picture' as const, width: mm(width), height: null } })),

@@ -79,6 +79,9 @@ test('a page of one pixel is a page; one of none is not', () => {
   const at = (width: number, height: number) => readHeader(writeHeader({ ...HEADER, width, height }))
   expect([at(1, 7)?.width, at(7, 1)?.height]).toEqual([1, 1])
   expect([at(0, 7), at(7, 0)]).toEqual([null, null])
+  // Wider and longer than any printer of the studio prints at 1440 dpi.
+  expect([at(20_000, 7)?.width, at(7, 300_000)?.height]).toEqual([20_000, 300_000])
+  expect([at(20_001, 7), at(7, 300_001)]).toEqual([null, null])
 })
 
 test('rows come back as they went, whatever they hold', () => {

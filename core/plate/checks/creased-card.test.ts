@@ -1,6 +1,7 @@
 import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
+import { kindOf } from '../../things/paths/kinds.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 
 const creased = (studio: Studio) => {
@@ -25,7 +26,10 @@ test('where the crease lies is said; it is not scored again, and a path that ben
   expect(finding(straight, 'fold-score')).toBeUndefined()
   const bent = card({ path: 'dunlin-main' })
   expect(finding(bent, 'creased-card')?.level).toBe('warn')
-  expect(finding(afterFix(bent, 'creased-card', creased), 'creased-card')?.level).toBe('note')
+  const fixed = afterFix(bent, 'creased-card', creased)
+  expect(finding(fixed, 'creased-card')?.level).toBe('note')
+  // Of the same box, on a path whose sheets lie face up.
+  expect([fixed.setup?.lot.id, kindOf(fixed.setup?.path ?? { kind: 'roll' }).usually.side]).toEqual([bent.setup?.lot.id, 'up'])
 })
 test('a brief that folds the other side is stopped', () => {
   const plate = card({ path: 'gannet-rear' }, 'short-side')

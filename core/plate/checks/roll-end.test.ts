@@ -27,6 +27,12 @@ test('a fresh roll, and sheets, have no end', () => {
   expect(finding(plateOf({}), 'roll-end')).toBeUndefined()
 })
 
+test('a print that takes the very last of the roll is at its end; of one that is too short something else is said', () => {
+  const takes = layoutOf(roll(1500))?.sheet.h ?? 0
+  const left = (um: number) => finding(roll((takes + um) / 1000), 'roll-end')?.numbers.left
+  expect([left(0), left(1), left(-1)]).toEqual([0, 1, undefined])
+})
+
 test('all copies are counted: what is left after ten is the end of the roll, after one it is not', () => {
   const copies = (n: number) =>
     plateOf({

@@ -39,6 +39,9 @@ test('from a roll only as much is cut off as the job needs, and the strip that i
 test('a sheet of the very size, or too small, needs no plan', () => {
   expect(planCut(sheets(210, 297), { width: mm(210), length: mm(297) }, 1)).toBeNull()
   expect(planCut(sheets(210, 297), { width: mm(297), length: mm(420) }, 1)).toBeNull()
+  // A strip of a millimetre and a half is how much a cut may be short by, either way.
+  const one = (width: number, length: number) => planCut(sheets(width, length), { width: mm(210), length: mm(297) }, 1)?.pieces.length
+  expect([one(211.5, 297), one(211.501, 297), one(210, 298.5), one(210, 298.501)]).toEqual([undefined, 1, undefined, 1])
 })
 
 test('pieces never overlap nor leave the parent, and with the offcuts they are the whole of it', () => {

@@ -22,6 +22,9 @@ test('equal diagonals are square; 1 mm between them on an A3 is 0.12°', () => {
 test('a reading far from the label is a slip, and says so', () => {
   const slip = measureLot(A3, { ...none, width: [mm(196.4)] })
   expect(slip.ok ? null : [slip.problem.code, slip.problem.field]).toEqual(['reading-far-off', 'readings.width'])
+  expect(slip.ok ? null : slip.problem.message).toMatch(
+    /^196\.4 mm is more than \d+(\.\d)? mm from the 297\.0 mm on the label\. Read it again, or correct the label\.$/,
+  )
   expect(measureLot(A3, { ...none, diagonals: [mm(300), mm(300)] }).ok).toBe(false)
 })
 

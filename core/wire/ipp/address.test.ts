@@ -9,6 +9,8 @@ test('addresses as printers give them (RFC 3510, RFC 7472: ipp and ipps, port 63
   })
   expect(parsePrinterAddress('ipps://printer.studio/ipp/print')).toMatchObject({ ok: true, value: { port: 631, secure: true } })
   expect(parsePrinterAddress('ipp://printer.local:80/')).toMatchObject({ ok: true, value: { port: 80 } })
+  expect([1, 65_535].map((port) => parsePrinterAddress(`ipp://printer.local:${port}/`).ok)).toEqual([true, true])
+  expect([0, 65_536].map((port) => parsePrinterAddress(`ipp://printer.local:${port}/`).ok)).toEqual([false, false])
   expect(parsePrinterAddress('ipp://[::1]:631/ipp/print')).toMatchObject({ ok: true, value: { host: '::1' } })
 })
 

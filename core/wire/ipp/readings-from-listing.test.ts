@@ -64,6 +64,8 @@ test('the media type a listing tells is the printer’s own of that name, in the
       [id, panelName],
     ])
   expect([told('vellum', 'driver'), told('auto', 'driver')]).toEqual([[null, 'vellum'], undefined])
+  // As much as a reading holds.
+  expect([160, 161].map((long) => told('x'.repeat(long), 'driver')?.[1]?.length)).toEqual([160, 160])
 })
 
 test('a page is told in hundredths of a millimetre (PWG 5100.3), or by its name', () => {
