@@ -3,7 +3,7 @@ import { picture } from '../testing/fixtures.ts'
 import { EMPTY_BRIEF } from '../things/brief/brief.ts'
 import { inch, mm } from '../things/length/length.ts'
 import { EDGES } from '../things/paths/path.ts'
-import { keptAfterExpansion, layOut, pageOnSheet, skewDrift } from './layout.ts'
+import { keptAfterExpansion, land, layOut, pageOnSheet, skewDrift } from './layout.ts'
 import { centredOn, movedInto, printSize, type Sizing, sizingOf } from './placement.ts'
 import { area } from './rect.ts'
 import { expansionNeeded } from './tolerance.ts'
@@ -61,6 +61,17 @@ test('what is visible plus what is lost is the whole picture', () => {
       }
     }),
   )
+})
+
+test('of a picture that lands beside its sheet all is lost, and all of the sheet is white', () => {
+  const sheet = { x: 0, y: 0, w: mm(210), h: mm(297) }
+  const frame = { x: mm(10), y: mm(20), w: mm(180), h: mm(240) }
+  const gone = land({ sheet, frame, printable: sheet, page: sheet }, { x: mm(500), y: mm(600), w: mm(30), h: mm(40) })
+  expect([gone.margins, gone.borders, gone.lost]).toEqual([
+    { leading: mm(297), trailing: mm(297), left: mm(210), right: mm(210) },
+    { leading: mm(240), trailing: mm(240), left: mm(180), right: mm(180) },
+    1,
+  ])
 })
 
 test('ink never reaches an enforced margin', () => {

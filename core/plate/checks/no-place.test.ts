@@ -44,6 +44,13 @@ test('gutters that leave nothing stop the print, and the fix leaves room', () =>
   const arrangement = { ...NEW_ARRANGEMENT.grid, columns: 8, rows: 8, gutter: mm(60) }
   const plate = at(arrangement, [{}])
   expect(finding(plate, 'no-place')?.says).toMatch(/^Gutters and borders leave no room for the cells: \d/)
+  const found = finding(plate, 'no-place')
+  const said = /: ([\d.]+) × ([\d.]+) mm can/
+    .exec(found?.says ?? '')
+    ?.slice(1)
+    .map(Number)
+  expect([found?.numbers.width, found?.numbers.length].map((um) => Number(((um as number) / 1000).toFixed(1)))).toEqual(said)
+  expect(said?.[0]).not.toBe(said?.[1])
   const then = applyFix({ brief: several([{}], arrangement), pins: {} }, finding(plate, 'no-place')?.fix ?? {})
   expect(finding(resolve(then.brief, studioOf(), then.pins), 'no-place')).toBeUndefined()
 })

@@ -1,4 +1,6 @@
 import { brief, finding, picture, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import { resolve } from '../resolve/resolve.ts'
 
@@ -29,6 +31,16 @@ test('the mark stands in the border of the sheet that has one, and where there i
   const found = finding(narrow, 'sample-mark')
   expect(found).toMatchObject({ level: 'note', numbers: { mark: 'C4' }, fix: { brief: { sampleMark: false } } })
   expect(found?.says).toContain('“C4”')
+})
+
+test('of several sheets it is said that not every one has room, whichever has not', () => {
+  const says = (...borders: number[]) => {
+    const items = borders.map((border) => ({ picture: { width: 2970, height: 4200 }, size: { by: 'border' as const, border: mm(border) } }))
+    const plate = resolve(several(items, APART), marked(), { printer: 'heron', path: 'heron-cassette', stock: 'sample-c4' })
+    return finding(plate, 'sample-mark')?.says.slice(0, 22)
+  }
+  const not = 'Not every sheet has a '
+  expect([says(20, 20), says(20, 3), says(3, 20), says(3)]).toEqual([undefined, not, not, 'No border has room for'])
 })
 
 test('it is left away when somebody says so, and there is none on a sheet out of a box', () => {

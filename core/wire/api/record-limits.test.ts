@@ -6,6 +6,7 @@ import { NO_PICTURE } from '../../things/brief/picture.ts'
 import { LotSchema } from '../../things/media/media.ts'
 import { PathSchema } from '../../things/paths/path.ts'
 import { InspectionSchema } from '../../work/runs/inspection.ts'
+import { ArchiveManifestSchema } from './archive.ts'
 import { StripsAskedSchema } from './calls/test-sheets.ts'
 import { JobEditSchema, JobNewSchema } from './dto.ts'
 import { HandSchema } from './machine.ts'
@@ -33,6 +34,8 @@ test.each([
   ['the last step seen', InspectionSchema, { target: { light: 250 } }, 'target.light', 254, 255],
   ['strips', StripsAskedSchema, { candidates: [] }, 'candidates', Array(8).fill(strip), Array(9).fill(strip)],
   ['fewest strips', StripsAskedSchema, { candidates: [] }, 'candidates', Array(2).fill(strip), Array(1).fill(strip)],
+  ['the name of a studio in an archive', ArchiveManifestSchema, {}, 'name', 'x'.repeat(120), 'x'.repeat(121)],
+  ['its short name there', ArchiveManifestSchema, {}, 'studio', 'x'.repeat(40), 'x'.repeat(41)],
   ['a file name', ProfileFactsSchema, {}, 'fileName', 'x'.repeat(255), 'x'.repeat(256)],
 ] as const)('%s: its limit is taken, what lies beyond is not', (_name, schema, record, at, limit, beyond) => {
   expect([takes(schema, record, at, limit), takes(schema, record, at, beyond)]).toEqual([true, false])

@@ -133,6 +133,7 @@ test('qualities are those of RFC 8011: 3 draft, 4 normal, 5 high', () => {
     ['draft', 360, 200],
   ])
   expect(of(7)).toEqual([['normal', 720, 500]])
+  expect(of(5)).toEqual([['high', 1440, 1200]])
 })
 
 test('ink levels are shares of a cartridge; out of 0 to 100 nothing is known and it is taken as full', () => {
