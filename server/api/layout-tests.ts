@@ -6,7 +6,7 @@ import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { type Brief, withItem } from '../../core/things/brief/brief.ts'
 import { briefOf } from '../../core/things/brief/brief-of.ts'
 import { type Item, withPicture } from '../../core/things/brief/item.ts'
-import { mm } from '../../core/things/length/length.ts'
+import { mm, writeLength } from '../../core/things/length/length.ts'
 import { Asked } from '../../core/wire/api/calls/layout-tests.ts'
 import type { App } from '../app-context.ts'
 import { takePicture } from '../pictures/take-picture.ts'
@@ -16,6 +16,8 @@ import { router } from './shared.ts'
 
 /** As much of a roll as the rulers need. */
 const FROM_ROLL = mm(300)
+/** Paper left round the box of a layout test. */
+const BORDER = mm(10)
 
 const documents = () => import('../documents/layout-test.ts')
 
@@ -33,7 +35,7 @@ export function layoutTestsApi(app: App) {
     const brief = briefOf({
       paperId: lot.paperId,
       sheet,
-      size: { by: 'border', border: mm(10), exact: true },
+      size: { by: 'border', border: BORDER, exact: true },
       unit: studio.rules.unit,
     })
     const pins: Pins = { printer: printerId, path: pathId, stock: lotId, orientation: '0', placement: 'centred', margins: 'bordered' }
@@ -49,7 +51,7 @@ export function layoutTestsApi(app: App) {
       const title = `Layout test, ${printer.name}, ${path.name}`
       const picture = await takePicture(app, Readable.from([await layoutTestPng(drawing)]), `${title}.png`)
       const size: Item['size'] = { by: 'picture', width: Math.round(drawing.bounds.w), height: Math.round(drawing.bounds.h) }
-      const notes = 'Measure from each edge of the sheet to the outside of the box; each should be 10 mm. Enter the four under Inspect.'
+      const notes = `Measure from each edge of the sheet to the outside of the box; each should be ${writeLength(BORDER, brief.unit)}. Enter the four under Inspect.`
       const row = await store.jobs.add({
         title,
         brief: withItem({ ...brief, notes }, { ...withPicture(picture), size }),

@@ -67,8 +67,9 @@ export function lotsApi(app: App) {
     .call('PATCH /lots/{id}', async (c) => {
       const { id } = c.req.valid('param')
       const { measured, spread, stock } = c.req.valid('json')
+      const { unit } = (await store.studio()).rules
       const lot = await store.act(async (act) => {
-        const right = measured && withinLabel(await act.lots.find(id), measured)
+        const right = measured && withinLabel(await act.lots.find(id), measured, unit)
         if (right && !right.ok) throw new Refusal(422, right.problem)
         const changed = await act.lots.change(id, {
           // What was read with a ruler no longer says what it measures.
@@ -84,8 +85,9 @@ export function lotsApi(app: App) {
     })
     .call('PUT /lots/{id}/readings', async (c) => {
       const { id } = c.req.valid('param')
+      const { unit } = (await store.studio()).rules
       const lot = await store.act(async (act) => {
-        const read = measureLot(await act.lots.find(id), c.req.valid('json'))
+        const read = measureLot(await act.lots.find(id), c.req.valid('json'), unit)
         if (!read.ok) throw new Refusal(422, read.problem)
         return act.lots.change(id, read.value)
       })

@@ -6,7 +6,7 @@ const A3 = { form: 'sheet' as const, nominal: { width: mm(297), length: mm(420) 
 const none = { width: [], length: [], diagonals: [] }
 
 test('three readings each way give their median and half of their range', () => {
-  const read = measureLot(A3, { width: [mm(296.4), mm(296.9), mm(296.5)], length: [mm(419.8), mm(419.6), mm(419.9)], diagonals: [] })
+  const read = measureLot(A3, { width: [mm(296.4), mm(296.9), mm(296.5)], length: [mm(419.8), mm(419.6), mm(419.9)], diagonals: [] }, 'mm')
   expect(read.ok && [read.value.measured, read.value.spread]).toEqual([{ width: mm(296.5), length: mm(419.8) }, 250])
 })
 
@@ -20,23 +20,26 @@ test('equal diagonals are square; 1 mm between them on an A3 is 0.12°', () => {
 })
 
 test('a reading far from the label is a slip, and says so', () => {
-  const slip = measureLot(A3, { ...none, width: [mm(196.4)] })
+  const slip = measureLot(A3, { ...none, width: [mm(196.4)] }, 'mm')
   expect(slip.ok ? null : [slip.problem.code, slip.problem.field]).toEqual(['reading-far-off', 'readings.width'])
+  // 196.4 mm are 7.732 in; a studio of inches reads its ruler in inches.
+  const inches = measureLot(A3, { ...none, width: [mm(196.4)] }, 'in')
+  expect(inches.ok ? null : inches.problem.message).toMatch(/^7\.73\d* in is more than [\d./ ]+ in from the 11\.69\d* in on the label\./)
   expect(slip.ok ? null : slip.problem.message).toMatch(
     /^196\.4 mm is more than \d+(\.\d)? mm from the 297\.0 mm on the label\. Read it again, or correct the label\.$/,
   )
-  expect(measureLot(A3, { ...none, diagonals: [mm(300), mm(300)] }).ok).toBe(false)
+  expect(measureLot(A3, { ...none, diagonals: [mm(300), mm(300)] }, 'mm').ok).toBe(false)
 })
 
 test('nothing read leaves the lot as it was; on a roll only the width counts', () => {
-  const same = measureLot(A3, none)
+  const same = measureLot(A3, none, 'mm')
   expect(same.ok && same.value.measured).toEqual(A3.measured)
   const roll = {
     form: 'roll' as const,
     nominal: { width: inch(17), length: mm(12_000) },
     measured: { width: inch(17), length: mm(12_000) },
   }
-  const read = measureLot(roll, { ...none, width: [mm(431.9), mm(432)], length: [mm(1)] })
+  const read = measureLot(roll, { ...none, width: [mm(431.9), mm(432)], length: [mm(1)] }, 'mm')
   expect(read.ok && read.value.measured).toEqual({ width: mm(431.95), length: mm(12_000) })
 })
 
@@ -69,26 +72,26 @@ test.each([
   [mm(100), mm(220.1), 'measured.length'],
 ])('a lot of 100 × 200 mm that measures %s × %s is within a tenth of its label but for %s', (width, length, field) => {
   const nominal = { width: mm(100), length: mm(200) }
-  const read = withinLabel({ form: 'sheet', nominal }, { width, length })
+  const read = withinLabel({ form: 'sheet', nominal }, { width, length }, 'mm')
   expect(read.ok ? null : read.problem.field).toBe(field)
   // The length of a roll is what is left of it.
-  expect(withinLabel({ form: 'roll', nominal }, { width: mm(100), length: mm(5) }).ok).toBe(true)
+  expect(withinLabel({ form: 'roll', nominal }, { width: mm(100), length: mm(5) }, 'mm').ok).toBe(true)
 })
 
 test('a ruler slips by more than 15 mm, on an edge or on one of the diagonals', () => {
-  const width = (w: number) => measureLot(A3, { ...none, width: [mm(297), mm(w)] }).ok
+  const width = (w: number) => measureLot(A3, { ...none, width: [mm(297), mm(w)] }, 'mm').ok
   expect([width(312), width(312.001), width(282), width(281.999)]).toEqual([true, false, true, false])
   const d = Math.hypot(mm(297), mm(420))
-  const diagonals = (a: number, b: number) => measureLot(A3, { ...none, diagonals: [Math.round(d + a), Math.round(d + b)] }).ok
+  const diagonals = (a: number, b: number) => measureLot(A3, { ...none, diagonals: [Math.round(d + a), Math.round(d + b)] }, 'mm').ok
   expect([diagonals(14_999, 0), diagonals(15_001, 0), diagonals(0, -15_001)]).toEqual([true, false, false])
   // A tenth of a small edge is less than 15 mm.
   const card = { form: 'sheet' as const, nominal: { width: mm(100), length: mm(150) }, measured: { width: mm(100), length: mm(150) } }
-  expect([110, 110.001].map((w) => measureLot(card, { ...none, width: [mm(w)] }).ok)).toEqual([true, false])
+  expect([110, 110.001].map((w) => measureLot(card, { ...none, width: [mm(w)] }, 'mm').ok)).toEqual([true, false])
 })
 
 test('the spread is half of what two readings differ by, of the side that differs more; one reading has none', () => {
   const spread = (width: number[], length: number[]) => {
-    const read = measureLot(A3, { width: width.map(mm), length: length.map(mm), diagonals: [] })
+    const read = measureLot(A3, { width: width.map(mm), length: length.map(mm), diagonals: [] }, 'mm')
     return read.ok && read.value.spread
   }
   expect([spread([296.8, 297.2], []), spread([296.8, 297.2], [419.5, 420.1]), spread([297], [420])]).toEqual([200, 300, 0])

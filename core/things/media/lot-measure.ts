@@ -1,5 +1,5 @@
 import { median } from '../calibration/offset.ts'
-import type { Um } from '../length/length.ts'
+import { type Um, type Unit, writeLength } from '../length/length.ts'
 import { fail, ok, type Result } from '../problem/problem.ts'
 import type { Lot, Readings } from './media.ts'
 
@@ -8,7 +8,11 @@ const SLIP: Um = 15_000
 const SHARE = 0.1
 
 /** What is wrong with a measured size against the label, or ok: each edge within a tenth of it; of a roll only the width is measured. */
-export function withinLabel({ form, nominal }: Pick<Lot, 'form' | 'nominal'>, measured: Lot['measured']): Result<Lot['measured']> {
+export function withinLabel(
+  { form, nominal }: Pick<Lot, 'form' | 'nominal'>,
+  measured: Lot['measured'],
+  unit: Unit,
+): Result<Lot['measured']> {
   const sides = form === 'roll' ? (['width'] as const) : (['width', 'length'] as const)
   const off = sides.find((side) => Math.abs(measured[side] - nominal[side]) > nominal[side] * SHARE)
   return off
@@ -17,7 +21,7 @@ export function withinLabel({ form, nominal }: Pick<Lot, 'form' | 'nominal'>, me
         code: 'far-from-label',
         value: String(measured[off]),
         limit: `${nominal[off]} µm ± 10 %`,
-        message: `${(measured[off] / 1000).toFixed(1)} mm is more than a tenth off the ${(nominal[off] / 1000).toFixed(1)} mm on the label. Measure it again; if the label is wrong, it is another lot.`,
+        message: `${writeLength(measured[off], unit)} is more than a tenth off the ${writeLength(nominal[off], unit)} on the label. Measure it again; if the label is wrong, it is another lot.`,
       })
     : ok(measured)
 }
@@ -35,6 +39,7 @@ export function outOfSquare(width: Um, length: Um, diagonals: readonly [Um, Um])
 export function measureLot(
   lot: Pick<Lot, 'form' | 'nominal' | 'measured'>,
   readings: Readings,
+  unit: Unit,
 ): Result<Pick<Lot, 'measured' | 'spread' | 'outOfSquare' | 'readings'>> {
   const sides = [
     ['width', readings.width, lot.nominal.width],
@@ -49,7 +54,7 @@ export function measureLot(
         code: 'reading-far-off',
         value: String(slip),
         limit: `${most} µm`,
-        message: `${(slip / 1000).toFixed(1)} mm is more than ${Number((most / 1000).toFixed(1))} mm from the ${(nominal / 1000).toFixed(1)} mm on the label. Read it again, or correct the label.`,
+        message: `${writeLength(slip, unit)} is more than ${writeLength(Math.round(most), unit)} from the ${writeLength(nominal, unit)} on the label. Read it again, or correct the label.`,
       })
   }
   const range = (values: readonly Um[]) => (values.length < 2 ? 0 : (Math.max(...values) - Math.min(...values)) / 2)
@@ -63,7 +68,7 @@ export function measureLot(
       code: 'reading-far-off',
       value: `${first}, ${second}`,
       limit: `${SLIP} µm`,
-      message: `The diagonals of this sheet are about ${(diagonal / 1000).toFixed(1)} mm. Read them again, corner to corner.`,
+      message: `The diagonals of this sheet are about ${writeLength(Math.round(diagonal), unit)}. Read them again, corner to corner.`,
     })
   return ok({
     measured,

@@ -40,7 +40,7 @@ export function MeasureLot({ lot, paper, unit, onDone }: { lot: Lot; paper: Pape
   const diagonal = Math.round(Math.hypot(lot.measured.width, lot.measured.length))
   const [diagonals, setDiagonals] = useState(lot.readings.diagonals.length === 2 ? lot.readings.diagonals : [diagonal, diagonal])
   const readings: Readings = { width, length: roll ? [] : length, diagonals: roll ? [] : diagonals }
-  const result = measureLot(lot, readings)
+  const result = measureLot(lot, readings, unit)
   const change = (list: number[], set: (list: number[]) => void, i: number) => (um: number) => set(list.map((v, k) => (k === i ? um : v)))
   const send = async (sending: Promise<unknown>, said: string) => {
     try {
