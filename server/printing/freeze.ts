@@ -38,7 +38,7 @@ export function checkPlate(plate: Plate, asked: Pick<z.infer<typeof PrintRequest
     throw new Refusal(409, {
       code: 'plate-changed',
       field: changed[0]?.key ?? 'plate',
-      message: `The studio has changed since you looked: ${changed.map((d) => d.title.toLowerCase()).join(', ')}. Look at the set-up again.`,
+      message: `The studio has changed since you looked: ${[...new Set(changed.map((d) => d.title.toLowerCase()))].join(', ')}. Look at the set-up again.`,
     })
   }
   const stop = plate.findings.find((f) => f.level === 'stop' && !asked.despite.includes(f.id))
