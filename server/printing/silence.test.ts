@@ -27,10 +27,12 @@ test('any printer is silent after three times what a sheet takes, and not before
     const { plate } = wide(false)
     const { estimates } = plate
     if (!estimates) throw new Error('no estimates')
-    const forms = plate.forms.map((form) => ({ ...form, count: copies }))
-    return { plate: { ...plate, forms, estimates: { ...estimates, printingSeconds: seconds } } }
+    return { plate: { ...plate, estimates: { ...estimates, sheets: copies, printingSeconds: seconds } } }
   }
   expect([120_000, 120_001].map((ms) => saysSilent(takes(20, 1), job(50), ms) !== null)).toEqual([false, true])
-  // 600 s for four sheets are 150 s a sheet.
+  // 600 s for four sheets are 150 s a sheet; of two passes half of that.
   expect([450_000, 450_001].map((ms) => saysSilent(takes(600, 4), job(50), ms) !== null)).toEqual([false, true])
+  const { plate } = takes(600, 4)
+  const both = { plate: { ...plate, estimates: plate.estimates && { ...plate.estimates, passes: 2 } } }
+  expect([225_000, 225_001].map((ms) => saysSilent(both, job(50), ms) !== null)).toEqual([false, true])
 })

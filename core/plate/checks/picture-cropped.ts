@@ -48,7 +48,7 @@ export const pictureCropped: Check = {
   title: 'Part of the picture is cropped',
   touches: ['placement', 'orientation', 'expansion'],
   about: 'item',
-  follows: [...UNUSABLE, 'borderless-impossible', 'kept-edge'],
+  follows: [...UNUSABLE, 'borderless-impossible', 'kept-edge', 'nothing-left'],
   on: 'plate',
   find: (plate) => {
     const { item, layout, turn, crop, face, edges, brief, studio } = plate

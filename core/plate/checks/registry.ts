@@ -28,6 +28,7 @@ import { lotDiffers } from './lot-differs.ts'
 import { mediaUnsuited } from './media-unsuited.ts'
 import { noPlace } from './no-place.ts'
 import { notLoaded } from './not-loaded.ts'
+import { nothingLeft } from './nothing-left.ts'
 import { nothingPossible } from './nothing-possible.ts'
 import { overspray } from './overspray.ts'
 import { paperShows } from './paper-shows.ts'
@@ -80,6 +81,7 @@ export const CHECKS: readonly Check[] = [
   stockShort,
   borderlessImpossible,
   keptEdge,
+  nothingLeft,
   pictureClipped,
   pictureCropped,
   paperShows,
