@@ -318,7 +318,7 @@ test('a lot is measured by the guide, and a slip of the ruler is caught', async 
   const guide = page.getByRole('region', { name: /^Measure lot/ })
   await guide.getByLabel('Width, middle').fill('29.73')
   await guide.getByLabel('Width, middle').press('Enter')
-  await expect(guide.getByRole('alert')).toContainText('more than 15 mm from')
+  await expect(guide.getByRole('alert')).toContainText('more than 15.0 mm from')
   await guide.getByLabel('Width, middle').fill('297.5')
   await guide.getByLabel('Width, middle').press('Enter')
   await guide.getByRole('button', { name: 'Keep these readings' }).click()

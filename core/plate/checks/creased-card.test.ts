@@ -1,8 +1,9 @@
-import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { afterFix, finding, foundBy, plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import { kindOf } from '../../things/paths/kinds.ts'
 import type { Studio } from '../../things/studio/studio.ts'
+import { creasedCard } from './creased-card.ts'
 
 const creased = (studio: Studio) => {
   for (const p of studio.papers) if (p.id === 'keepsake-card') p.crease = 'long-side'
@@ -38,3 +39,24 @@ test('a brief that folds the other side is stopped', () => {
 })
 test('flat stock says nothing', () =>
   expect(finding(plateOf({ brief: { paperId: 'keepsake-card', sheet: sheet('iso_a4_210x297mm') } }), 'creased-card')).toBeUndefined())
+
+test('the straight way that is offered takes a sheet of the same box, goes, and lies face up', () => {
+  const [box, other] = [{ id: 'box' }, { id: 'other' }]
+  const way = (id: string, kind: string, lot: object, badness = 0) => ({
+    badness,
+    lot,
+    printer: { id: 'p', name: 'P' },
+    path: { id, kind, name: id },
+  })
+  const bent = way('bent', 'cassette', box)
+  const ways = [bent, way('elsewhere', 'rear-feeder', other), way('broken', 'rear-feeder', box, 1), way('straight', 'rear-feeder', box)]
+  const [, found] = foundBy(creasedCard, {
+    paper: { name: 'Card', crease: 'long-side' },
+    path: bent.path,
+    layout: { sheet: { x: 0, y: 0, w: mm(210), h: mm(297) } },
+    brief: { unit: 'mm', make: { ...NEW_MAKE['folded-card'], halves: 'short-side' } },
+    ways,
+    way: bent,
+  })
+  expect([found?.level, found?.fix?.pins]).toEqual(['warn', { printer: 'p', path: 'straight', stock: 'box' }])
+})
