@@ -112,7 +112,7 @@ export function PlacementPanel({ editor, plate, form, rules, several, onTurn, on
         <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={unit} />
       )}
       <ul className="mt-3 space-y-1 text-sm text-soft">
-        {ppi && pictureIn(itemOf(brief)) && (
+        {ppi && Number.isFinite(ppi) && pictureIn(itemOf(brief)) && (
           <li>
             {front.form.placements.length > 1 && 'at least '}
             <span className="num">{Math.round(ppi)}</span> pixels per inch
