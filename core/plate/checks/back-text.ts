@@ -21,6 +21,14 @@ const saidOnBack = (form: Form, make: Make): TextBlock[] =>
     (text) => text ?? [],
   )
 
+/** Words that are an item of their own, on the front. */
+const saidOnFront = (form: Form, make: Make): TextBlock[] =>
+  form.side === 'front' && make.as !== 'folded-card' && form.text ? [form.text] : []
+
+/** How far the worst of these words of any sheet reach past what is printed, µm. */
+const furthest = (forms: readonly Form[], make: Make, of: typeof saidOnBack): number =>
+  Math.max(0, ...forms.flatMap((form) => of(form, make).map((text) => outside(text, form))))
+
 export const backText: Check = {
   id: 'back-text',
   title: 'Words on the back will not print',
@@ -31,7 +39,16 @@ export const backText: Check = {
   find: ({ brief, forms }) => {
     const { make } = brief
     const found: Found[] = []
-    const lost = Math.max(0, ...forms.flatMap((form) => saidOnBack(form, make).map((text) => outside(text, form))))
+    const before = furthest(forms, make, saidOnFront)
+    if (before > HURT)
+      found.push({
+        suffix: 'front',
+        level: 'stop',
+        title: 'Words will not print',
+        says: `${writeLength(before, brief.unit)} of the words fall where the printer cannot print. Make them smaller, or break the lines.`,
+        numbers: { lost: before },
+      })
+    const lost = furthest(forms, make, saidOnBack)
     if (lost > HURT) {
       const accepted = make.as === 'folded-card' && make.textInDeadMargin
       found.push({

@@ -81,10 +81,10 @@ interface Input extends Timed, Inked {
   brief: Timed['brief'] & Inked['brief']
 }
 
-/** Minutes of hands beside loading: changed over before, confirmed between, finished after. */
 /** Times a sheet of this make goes through. */
 const passesOf = ({ make }: Pick<Brief, 'make'>): number => (make.as === 'two-sided' ? 2 : 1)
 
+/** Minutes of hands beside loading: changed over before, confirmed between, finished after. */
 function handsMinutes({ brief, sheets, printer, path, lot, loaded, cut, mediaType, gap }: Timed): number {
   const { swap, installed } = printer.black
   const swaps = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { anyAsked } from '../../testing/any-plate.ts'
 import { cases } from '../../testing/thorough.ts'
 import { applyFix } from './apply-fix.ts'
+import { needsRemedy, remedies } from './remedies.ts'
 import { resolve } from './resolve.ts'
 
 test('no fix is offered that leaves things as they are: what it was offered for is gone, or is said of other numbers', () => {
@@ -22,4 +23,23 @@ test('no fix is offered that leaves things as they are: what it was offered for 
     { numRuns: cases(4000, 80), seed: 20_261_128 },
   )
   expect(tried.size).toBeGreaterThan(15)
+})
+
+test('no remedy is listed that leaves everything where it is', () => {
+  let tried = 0
+  fc.assert(
+    fc.property(anyAsked, ({ studio, brief, pins, plate }) => {
+      if (!needsRemedy(plate)) return
+      for (const { title, fix } of remedies(brief, studio, pins)) {
+        if (!fix) continue
+        tried++
+        const then = applyFix({ brief, pins }, fix)
+        const after = resolve(then.brief, studio, then.pins)
+        const same = JSON.stringify([after.setup, after.forms]) === JSON.stringify([plate.setup, plate.forms])
+        expect([title, same]).toEqual([title, false])
+      }
+    }),
+    { numRuns: cases(1000, 80), seed: 20_261_128 },
+  )
+  expect(tried).toBeGreaterThan(20)
 })

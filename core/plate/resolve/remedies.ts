@@ -35,6 +35,9 @@ const tooLarge = (picture: Rect, printable: Rect, roll: boolean): boolean => pic
 /** Each kind of sheet as it lies. */
 const fronts = ({ forms }: Pick<Plate, 'forms'>) => forms.filter(({ side }) => side === 'front').map(viewOf)
 
+/** What would come out, to tell whether a remedy changes anything. */
+const whatPrints = ({ setup, forms }: Plate): string => JSON.stringify([setup?.printer.id, setup?.path.id, setup?.lot.id, forms])
+
 function outcome(plate: Plate): { lost: number; offCentre: Um } | null {
   const each = fronts(plate)
   if (each.length === 0) return null
@@ -60,13 +63,15 @@ export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
   const list: Remedy[] = [{ id: 'as-it-is', title: 'Leave it as it is', ...here, cost: 'nothing to do', fix: null }]
   const add = (id: Remedy['id'], title: string, cost: string, fix: Fix) => {
     const changed = applyFix({ brief, pins }, fix)
-    const then = outcome(resolve(changed.brief, studio, changed.pins))
-    if (then) list.push({ id, title, ...then, cost, fix })
+    const plate = resolve(changed.brief, studio, changed.pins)
+    const then = outcome(plate)
+    if (then && whatPrints(plate) !== whatPrints(now)) list.push({ id, title, ...then, cost, fix })
   }
   const several = brief.items.length > 1
   // What is said of how pictures lie holds for each of them: those that lie differently are not turned by one word.
   const alike = fronts(now).every((other) => other.turn === turn)
-  if (alike) {
+  // A layout turns each by itself.
+  if (alike && !togetherOf(brief)) {
     const turned = ((turn + 180) % 360) as Turn
     const foot = isSideways(turn) ? 'sides change places' : turned === 180 ? 'the foot leads' : 'the head leads'
     const title = several ? 'Turn all of them half round' : 'Turn it half round'
