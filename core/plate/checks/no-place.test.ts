@@ -85,3 +85,11 @@ test('of several that are too large none is picked out to be made smaller, and a
     'Pictures 1 and 3 are larger than the room for them on this sheet: 600.0 × 80.0 mm on 291.0 × 414.0 mm.',
   ])
 })
+
+test('a picture that is asked to lie turned is told as it lies', () => {
+  const size = { by: 'picture' as const, width: mm(100), height: mm(350) }
+  const says = (turn: 0 | 90) => finding(at({ ...NEW_ARRANGEMENT.sizes, border: 0 }, [{ size, turn }]), 'no-place')?.says
+  // What prints of A3 is 291 × 414.
+  expect(says(0)).toBeUndefined()
+  expect(says(90)).toBe('Picture 1 is larger than the room for it on this sheet: 350.0 × 100.0 mm on 291.0 × 414.0 mm.')
+})

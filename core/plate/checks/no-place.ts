@@ -4,6 +4,7 @@ import { roomFor } from '../../sheet/arrange/sizes.ts'
 import { ownSize } from '../../sheet/placement.ts'
 import { type Grid, MAX_PIECES } from '../../things/brief/arrangement.ts'
 import { pictureOf } from '../../things/brief/item.ts'
+import { isSideways } from '../../things/brief/turn.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { listed } from '../../things/words/listed.ts'
 import type { Settled } from '../settle/settled.ts'
@@ -75,6 +76,7 @@ export const noPlace: Check = {
             ]
       case 'size': {
         const { w, h } = ownSize(first.item, pictureOf(first.item))
+        const asItLies = isSideways(first.item.turn ?? 0) ? ([h, w] as const) : ([w, h] as const)
         // Only where each lies at its own size one can be too large.
         const own = together.as === 'sizes' ? roomFor(together, first.item, ground) : { ...ground, widest: 0 }
         // What is to be left of a piece of roll lies along it or across, as long as the piece becomes.
@@ -84,7 +86,7 @@ export const noPlace: Check = {
         return [
           {
             level: 'stop',
-            says: `${capital(which)} ${arranged.left.length === 1 ? 'is' : 'are'} larger than the room for ${arranged.left.length === 1 ? 'it' : 'them'} on this sheet: ${writeSize(w, h, unit)} on ${writeSize(own.w, own.h, unit)}.`,
+            says: `${capital(which)} ${arranged.left.length === 1 ? 'is' : 'are'} larger than the room for ${arranged.left.length === 1 ? 'it' : 'them'} on this sheet: ${writeSize(...asItLies, unit)} on ${writeSize(own.w, own.h, unit)}.`,
             numbers: { ...numbers, wide: w, high: h },
             fix:
               arranged.left.length === 1 && width > 0

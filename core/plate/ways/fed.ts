@@ -24,20 +24,40 @@ export const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 /** Whether the brief fixes how large the print is, whatever it is printed on. */
 export const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
 
-/** One item of each size a job prints at where each has sheets of its own: how far a picture is cropped, and where, is no matter here. */
-export const printsOf = ({ items }: Pick<Brief, 'items'>): readonly Item[] =>
-  madeOnce(items, 'prints', (list) => {
-    const kinds = new Map<string, Item>()
+/** The turns a print may lie in, of which only how long it is matters: as the brief asks, else lying or standing. */
+export const liesAs = ({ turn }: Pick<Item, 'turn'>): readonly Turn[] => (turn === null ? TURNS.slice(0, 2) : [turn])
+
+/** What a print takes, whatever it lies on: of items that have sheets of their own. */
+interface Print {
+  size: Item['size']
+  /** How large it is in each turn it may lie in; null where that follows from the sheet. */
+  fixed: readonly { w: Um; h: Um }[] | null
+  /** Length by width in each of those turns. */
+  shapes: readonly number[]
+}
+
+/** A sheet for what is as large on any. */
+const ANY = { x: 0, y: 0, w: 1, h: 1 }
+
+/** The prints of a job of which each has sheets of its own; those that are alike once. Worked out once for all ways. */
+export const printsOf = (brief: Brief): readonly Print[] =>
+  madeOnce(brief.items, `prints ${brief.make.as === 'wrapped-canvas' ? brief.make.depth : 0}`, (list) => {
+    const kinds = new Map<string, Print>()
     for (const item of list) {
-      const { width, height, ppi } = pictureOf(item)
-      const kind = JSON.stringify([item.size, liesAs(item).map(isSideways), width, height, ppi])
-      if (!kinds.has(kind)) kinds.set(kind, item)
+      const picture = pictureOf(item)
+      const { width, height, ppi } = picture
+      const turns = liesAs(item)
+      const kind = JSON.stringify([item.size, turns.map(isSideways), width, height, ppi])
+      if (kinds.has(kind)) continue
+      const room = { sheet: ANY, frame: ANY, printable: ANY, borderless: false }
+      kinds.set(kind, {
+        size: item.size,
+        fixed: fixesSize(item) ? turns.map((turn) => printSize(sizingOf(brief, item), picture, turn, room)) : null,
+        shapes: turns.map((turn) => (isSideways(turn) ? width / height : height / width)),
+      })
     }
     return [...kinds.values()]
   })
-
-/** The turns a print may lie in, of which only how long it is matters: as the brief asks, else lying or standing. */
-export const liesAs = ({ turn }: Pick<Item, 'turn'>): readonly Turn[] => (turn === null ? TURNS.slice(0, 2) : [turn])
 
 /** Prints a job asks for where each item has sheets of its own. */
 export const copiesIn = ({ items }: Pick<Brief, 'items'>): number => items.reduce((sum, { copies }) => sum + copies, 0)
@@ -88,30 +108,24 @@ function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
     const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
     return (long <= across ? short : long) + ends
   }
-  return Math.round(Math.max(...printsOf(brief).map((item) => printLength(brief, item, path, { width, across, ends }))) + ends)
+  return Math.round(Math.max(...printsOf(brief).map((print) => printLength(print, path, { width, across, ends }))) + ends)
 }
 
 /** How long one print lies on a roll, the way it lies shorter, without its ends, µm. */
-function printLength(brief: Brief, item: Item, path: Path, { width, across, ends }: { width: Um; across: Um; ends: Um }): number {
-  const { size } = item
-  const picture = pictureOf(item)
-  const all = { x: 0, y: 0, w: width, h: path.length.max }
-  const sized = liesAs(item).map((turn) => ({
-    sideways: isSideways(turn),
-    ...printSize(sizingOf(brief, item), picture, turn, { sheet: all, frame: all, printable: all, borderless: false }),
-  }))
-  const lengths = sized.map((print) => {
-    if (fixesSize(item)) return print.w <= across ? print.h : Number.POSITIVE_INFINITY
-    const shape = print.sideways ? picture.width / picture.height : picture.height / picture.width
-    if (size.by === 'border') return (width - 2 * size.border) * shape + 2 * size.border - ends
-    return (width - path.margins.left - path.margins.right) * shape
-  })
-  const best = Math.min(...lengths)
-  if (Number.isFinite(best)) return best
+function printLength(
+  { size, fixed, shapes }: Print,
+  { margins }: Path,
+  { width, across, ends }: { width: Um; across: Um; ends: Um },
+): number {
+  if (!fixed) {
+    const longAs = (shape: number) =>
+      size.by === 'border' ? (width - 2 * size.border) * shape + 2 * size.border - ends : (width - margins.left - margins.right) * shape
+    return Math.min(...shapes.map(longAs))
+  }
+  const fitting = fixed.filter(({ w }) => w <= across)
+  if (fitting.length > 0) return Math.min(...fitting.map(({ h }) => h))
   // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.
-  const [one, other] = sized
-  if (!one) return path.length.min
-  return !other || one.w <= other.w ? one.h : other.h
+  return fixed.reduce((least, one) => (one.w < least.w ? one : least)).h
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */

@@ -1,9 +1,7 @@
 import type { Amount } from '../../sheet/arrange/about.ts'
 import { CUT_SHORT, parentsOf } from '../../sheet/cutting/cut-plan.ts'
-import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
 import { type Brief, togetherOf } from '../../things/brief/brief.ts'
-import { pictureOf } from '../../things/brief/item.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
 import { type Lot, type Pairing, type Paper, provenOn } from '../../things/media/media.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
@@ -13,7 +11,7 @@ import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { counted } from '../../things/words/counted.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
-import { fixesSize, liesAs, printsOf } from './fed.ts'
+import { printsOf } from './fed.ts'
 import { type Misfit, misfitOf } from './media-distance.ts'
 import type { Way } from './way.ts'
 
@@ -29,15 +27,8 @@ function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
   if (togetherOf(brief)) return 0
   const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
   const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
-  const over = printsOf(brief).map((item) => {
-    if (!fixesSize(item)) return 0
-    const turned = liesAs(item).map((turn) => {
-      const p = printSize(sizingOf(brief, item), pictureOf(item), turn, { sheet, frame: sheet, printable: room, borderless: false })
-      return Math.max(0, p.w - room.w) + Math.max(0, p.h - room.h)
-    })
-    return Math.min(...turned)
-  })
-  return Math.max(0, ...over)
+  const past = ({ w, h }: { w: Um; h: Um }) => Math.max(0, w - room.w) + Math.max(0, h - room.h)
+  return printsOf(brief).reduce((worst, { fixed }) => (fixed ? Math.max(worst, Math.min(...fixed.map(past))) : worst), 0)
 }
 
 /** Minutes to cut a print off a roll with rule and knife. Common practice. */
