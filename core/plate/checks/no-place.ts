@@ -1,6 +1,6 @@
 import { arrange } from '../../sheet/arrange/arrange.ts'
 import type { Ground, LeftOut } from '../../sheet/arrange/arranged.ts'
-import { roomFor } from '../../sheet/arrange/sizes.ts'
+import { roomOf } from '../../sheet/arrange/sizes.ts'
 import { ownSize } from '../../sheet/placement.ts'
 import { type Grid, MAX_PIECES } from '../../things/brief/arrangement.ts'
 import { pictureOf } from '../../things/brief/item.ts'
@@ -78,10 +78,10 @@ export const noPlace: Check = {
         const { w, h } = ownSize(first.item, pictureOf(first.item))
         const asItLies = isSideways(first.item.turn ?? 0) ? ([h, w] as const) : ([w, h] as const)
         // Only where each lies at its own size one can be too large.
-        const own = together.as === 'sizes' ? roomFor(together, first.item, ground) : { ...ground, widest: 0 }
+        const own = together.as === 'sizes' ? roomOf(together, first.item, ground) : { ...ground, widest: 0 }
         // What is to be left of a piece of roll lies along it or across, as long as the piece becomes.
         const across =
-          together.as === 'sizes' && brief.finished ? roomFor(together, first.item, { ...ground, w: ground.h, h: ground.w }) : own
+          together.as === 'sizes' && brief.finished ? roomOf(together, first.item, { ...ground, w: ground.h, h: ground.w }) : own
         const width = Math.floor(Math.min(own.widest, across.widest) / 1000) * 1000
         return [
           {

@@ -25,7 +25,7 @@ export const near = (a: Um, b: Um) => Math.abs(a - b) <= SAME_SHEET
 export const fixesSize = ({ size }: Pick<Item, 'size'>) => size.by !== 'sheet' && size.by !== 'border'
 
 /** The turns a print may lie in, of which only how long it is matters: as the brief asks, else lying or standing. */
-export const liesAs = ({ turn }: Pick<Item, 'turn'>): readonly Turn[] => (turn === null ? TURNS.slice(0, 2) : [turn])
+const liesAs = ({ turn }: Pick<Item, 'turn'>): readonly Turn[] => (turn === null ? TURNS.slice(0, 2) : [turn])
 
 /** What a print takes, whatever it lies on: of items that have sheets of their own. */
 interface Print {

@@ -84,7 +84,7 @@ const mayTurn = ({ turn, captions }: Pick<Sizes, 'turn' | 'captions'>, item: Ite
   turn && item.turn === null && captions === 'none'
 
 /** The room for one picture by itself as it lies, and how wide it may be at most, upright and of its own shape. µm. */
-export function roomFor(sizes: Sizes, item: Item, ground: Ground): { w: Um; h: Um; widest: Um } {
+export function roomOf(sizes: Sizes, item: Item, ground: Ground): { w: Um; h: Um; widest: Um } {
   const lies = item.turn ?? 0
   const beside = besideOf(sizes, item, lies)
   const room = { w: ground.w - beside.w, h: ground.h - beside.h }
