@@ -103,7 +103,7 @@ test('four cards on a sheet with words on their backs go on; without words they 
 
 test('words by themselves that the printer does not reach are told as such, not as words on a back', () => {
   const [found] = reaching({ left: 300 }, { brief: { unit: 'mm', make: NEW_MAKE.print } })
-  expect(found).toMatchObject({ suffix: 'front', level: 'stop', title: 'Words will not print', numbers: { lost: 300 } })
+  expect(found).toMatchObject({ suffix: 'front', level: 'stop', numbers: { lost: 300 } })
   expect(found?.says).toMatch(/^0\.3 mm of the words fall/)
   expect(reaching({ left: 50 }, { brief: { unit: 'mm', make: NEW_MAKE.print } })).toEqual([])
 })

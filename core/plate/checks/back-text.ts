@@ -15,23 +15,16 @@ function outside({ rect }: Pick<TextBlock, 'rect'>, { printable, sheet }: Pick<F
   return Math.max(0, ...EDGES.map((e) => g[e]))
 }
 
-/** What is said on the back: on second sides all words, those of each card too; on a folded card's front pass those of its back panel. */
-const saidOnBack = (form: Form, make: Make): TextBlock[] =>
-  [form.side === 'back' || make.as === 'folded-card' ? form.text : null, ...(form.side === 'back' ? form.captions : [])].flatMap(
-    (text) => text ?? [],
-  )
-
-/** Words that are an item of their own, on the front. */
-const saidOnFront = (form: Form, make: Make): TextBlock[] =>
-  form.side === 'front' && make.as !== 'folded-card' && form.text ? [form.text] : []
-
-/** How far the worst of these words of any sheet reach past what is printed, µm. */
-const furthest = (forms: readonly Form[], make: Make, of: typeof saidOnBack): number =>
-  Math.max(0, ...forms.flatMap((form) => of(form, make).map((text) => outside(text, form))))
+/**
+ * The words of a pass that are read on the back, or in front: second sides are the back, with what is said of each card, and so is a
+ * folded card's back panel; in front are words that are an item of their own.
+ */
+const saidOn = ({ side, text, captions }: Form, make: Make, back: boolean): TextBlock[] =>
+  back === (side === 'back' || make.as === 'folded-card') ? [text, ...(side === 'back' ? captions : [])].flatMap((one) => one ?? []) : []
 
 export const backText: Check = {
   id: 'back-text',
-  title: 'Words on the back will not print',
+  title: 'Words will not print',
   touches: ['margins', 'path'],
   about: 'back',
   follows: UNUSABLE,
@@ -39,33 +32,23 @@ export const backText: Check = {
   find: ({ brief, forms }) => {
     const { make } = brief
     const found: Found[] = []
-    const before = furthest(forms, make, saidOnFront)
-    if (before > HURT)
+    for (const back of [false, true]) {
+      const lost = Math.max(0, ...forms.flatMap((form) => saidOn(form, make, back).map((text) => outside(text, form))))
+      if (lost <= HURT) continue
+      const card = back && make.as === 'folded-card' ? make : null
+      const accepted = card?.textInDeadMargin === true
       found.push({
-        suffix: 'front',
-        level: 'stop',
-        title: 'Words will not print',
-        says: `${writeLength(before, brief.unit)} of the words fall where the printer cannot print. Make them smaller, or break the lines.`,
-        numbers: { lost: before },
-      })
-    const lost = furthest(forms, make, saidOnBack)
-    if (lost > HURT) {
-      const accepted = make.as === 'folded-card' && make.textInDeadMargin
-      found.push({
-        suffix: 'cut',
+        suffix: back ? 'cut' : 'front',
         level: accepted ? 'note' : 'stop',
-        says: `${writeLength(lost, brief.unit)} of the words on the back fall where the printer cannot print${accepted ? ', which you accepted' : ''}. Make them smaller, move them on the back, or break the lines.`,
+        says: `${writeLength(lost, brief.unit)} of the words${back ? ' on the back' : ''} fall where the printer cannot print${accepted ? ', which you accepted' : ''}. Make them smaller, move them${back ? ' on the back' : ''}, or break the lines.`,
         numbers: { lost },
-        fix:
-          make.as === 'folded-card' && !accepted
-            ? { label: 'Accept it for this card', brief: { make: { ...make, textInDeadMargin: true } } }
-            : null,
+        fix: card && !accepted ? { label: 'Accept it for this card', brief: { make: { ...card, textInDeadMargin: true } } } : null,
       })
     }
     if (
       make.as === 'two-sided' &&
       make.backPicture === 'none' &&
-      !forms.some((form) => form.side === 'back' && saidOnBack(form, make).length > 0)
+      !forms.some((form) => form.side === 'back' && saidOn(form, make, true).length > 0)
     )
       found.push({
         suffix: 'empty',

@@ -36,7 +36,7 @@ export const noPlace: Check = {
   title: 'Not everything has a place',
   touches: ['stock', 'path', 'placement'],
   about: 'plate',
-  follows: [...UNUSABLE, 'layout-make'],
+  follows: UNUSABLE,
   on: 'plate',
   find: (plate): Found[] => {
     const { brief, together, arranged } = plate

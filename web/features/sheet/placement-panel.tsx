@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
@@ -13,7 +14,9 @@ import { Button } from '../../ui/button.tsx'
 import { KeyHint } from '../../ui/key-hint.tsx'
 import { LengthField } from '../../ui/length-field.tsx'
 import type { JobEditor } from '../plate/job-editor.ts'
-import { LossList } from './loss-list.tsx'
+
+// Most prints lose nothing: it comes when there is something to list.
+const LossList = lazy(() => import('./loss-list.tsx').then((m) => ({ default: m.LossList })))
 
 interface Props {
   editor: JobEditor
@@ -108,8 +111,10 @@ export function PlacementPanel({ editor, plate, form, rules, several, onTurn, on
           <b className="font-semibold">{position.label}.</b> <span className="text-soft">{position.reason}</span>
         </p>
       )}
-      {front.crop && front.form.placements.length === 1 && (
-        <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={unit} />
+      {front.crop && front.form.placements.length === 1 && (layout.lost > 0 || front.crop.w * front.crop.h < 1) && (
+        <Suspense>
+          <LossList front={{ ...front, crop: front.crop }} make={brief.make} unit={unit} />
+        </Suspense>
       )}
       <ul className="mt-3 space-y-1 text-sm text-soft">
         {ppi && Number.isFinite(ppi) && pictureIn(itemOf(brief)) && (
