@@ -14,31 +14,40 @@ export function spreadOf(values: readonly number[]): Spread {
   return { mean: sorted.reduce((a, b) => a + b, 0) / sorted.length, p90: at(0.9), p95: at(0.95), max: at(1) }
 }
 
+/** Parts the values are dealt into before one of them is looked through. */
+const BINS = 256
+
 /** The value that so great a share of the weight does not exceed; 0 for an empty list. @param share 0…1 */
 export function weightedPercentile(values: ArrayLike<number>, weights: ArrayLike<number>, share: number): number {
-  // What is left to look through, split at a value of its own again and again: no need to sort it.
-  let left = Array.from({ length: values.length }, (_, n) => n)
-  let wanted = 0
-  for (const n of left) wanted += share * (weights[n] as number)
-  for (;;) {
-    const pivot = values[left[left.length >> 1] as number]
-    if (pivot === undefined) return 0
-    const below: number[] = []
-    const above: number[] = []
-    let [under, here] = [0, 0]
-    for (const n of left) {
-      const value = values[n] as number
-      if (value < pivot) {
-        below.push(n)
-        under += weights[n] as number
-      } else if (value > pivot) above.push(n)
-      else here += weights[n] as number
-    }
-    if (below.length > 0 && under >= wanted) left = below
-    else if (above.length === 0 || under + here >= wanted) return pivot
-    else {
-      wanted -= under + here
-      left = above
-    }
+  if (values.length === 0) return 0
+  let least = values[0] as number
+  let most = least
+  let weight = 0
+  for (let n = 0; n < values.length; n++) {
+    const value = values[n] as number
+    if (value < least) least = value
+    else if (value > most) most = value
+    weight += weights[n] as number
   }
+  if (most === least) return least
+  const wanted = share * weight
+  // Where the value lies is found from what lies in each part; only that part has to be sorted.
+  const scale = (BINS - 1) / (most - least)
+  const bins = new Uint8Array(values.length)
+  const weighs = new Float64Array(BINS)
+  for (let n = 0; n < bins.length; n++) {
+    const bin = ((values[n] as number) - least) * scale
+    bins[n] = bin
+    weighs[bins[n] as number] = (weighs[bins[n] as number] as number) + (weights[n] as number)
+  }
+  let [bin, reached] = [0, 0]
+  while (bin < BINS - 1 && reached + (weighs[bin] as number) < wanted) reached += weighs[bin++] as number
+  const inside: number[] = []
+  for (let n = 0; n < bins.length; n++) if (bins[n] === bin) inside.push(n)
+  inside.sort((a, b) => (values[a] as number) - (values[b] as number))
+  const found = inside.find((n) => {
+    reached += weights[n] as number
+    return reached >= wanted
+  })
+  return values[found ?? (inside.at(-1) as number)] as number
 }

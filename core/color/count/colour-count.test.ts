@@ -119,10 +119,10 @@ test('black, white and a hair of pure blue are found exactly', () => {
   expect([...counts]).toEqual([100, 1, 100])
 })
 
-test('a single row of more pixels than 32 bits can sum keeps its mean', () => {
+test('more pixels of one colour than 32 bits can sum keep their mean, in one piece or in several', () => {
   const counter = createColourCounter()
-  const white = new Uint8Array(3_000_000 * 3).fill(250)
-  for (let i = 0; i < 6; i++) counter.add(white)
+  const white = new Uint8Array(9_000_000 * 3).fill(250)
+  for (const many of [9, 3, 3, 3]) counter.add(white.subarray(0, many * 3_000_000))
   const { total, colours, counts } = counter.finish()
   expect([total, ...counts, ...colours]).toEqual([18_000_000, 18_000_000, 250, 250, 250])
 })
