@@ -133,20 +133,23 @@ function everyPoint() {
     // Left out: test fixtures; what only starts or listens; the machines' side of IPP, whose tests need the built application.
     if (/^(core|simulator)\/testing\/|^simulator\/(main|listen|hands)\.ts$|^simulator\/ipp\//.test(file)) continue
     const source = text(file)
+    const lines = source.split('\n')
     const seen = new Map()
     for (const p of pointsIn(source)) {
-      const nth = seen.get(p.kind) ?? 0
-      seen.set(p.kind, nth + 1)
-      points.push({ file, nth, was: source.slice(p.from, p.to), ...p })
+      // Known by its own line, so that another line of the file may change and the sample stays what it was.
+      const name = [file, lines[p.line - 1].trim(), p.kind, p.text].join('\0')
+      const nth = seen.get(name) ?? 0
+      seen.set(name, nth + 1)
+      points.push({ name: `${name}\0${nth}`, file, was: source.slice(p.from, p.to), ...p })
     }
   }
   return points
 }
 
-/** As many as asked for, all over the code, the same every time for one seed. */
+/** As many as asked for, all over the code; for one seed the same every time, but for lines that have changed since. */
 const sample = (points, count, seed) =>
   points
-    .map((p) => [hash(seed, p.file, p.kind, p.text, String(p.nth)), p])
+    .map((p) => [hash(seed, p.name), p])
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([, p]) => p)
     .slice(0, 2 * count)
@@ -180,7 +183,7 @@ async function sampled() {
         return left > 0 || n === 0
       })
   }
-  const keyOf = (m) => hash(text(m.file), m.kind, m.text, String(m.nth))
+  const keyOf = (m) => hash(text(m.file), m.name)
   const isTest = (by) => by !== null && existsSync(join(root, by))
   // Noticed stays noticed while the test that did is the same; unnoticed while no test that was asked changed.
   const seenBy = (m, by) => (isTest(by) ? hash(text(by)) : by === null ? hash(...testsFor(m).map(text)) : '')
