@@ -94,7 +94,7 @@ test('a ticket goes out as JSON and as an IPP message, and either begins the sam
   expect((await fetch(`${API}/tickets`, { method: 'POST', headers: OWN_HEADER, body: 'neither' })).status).toBe(422)
 })
 
-test('the job ticket on paper is one page, with the job’s address in its code', async () => {
+test('the job ticket of one kind of sheet is one page', async () => {
   const j = await job(lustre, heron)
   const pdf = Buffer.from(await (await fetch(`${API}/jobs/${j.id}/load-sheet.pdf`)).arrayBuffer())
   expect(pdf.subarray(0, 5).toString()).toBe('%PDF-')

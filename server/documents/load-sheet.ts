@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises'
 import fontkit from '@pdf-lib/fontkit'
-import { PDFDocument, type PDFFont, type PDFPage, rgb } from 'pdf-lib'
+import { PDFDocument, type PDFFont, type PDFPage } from 'pdf-lib'
 import { drawSheet } from '../../core/output/drawing/sheet-drawing.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { layoutOf } from '../../core/plate/resolve/plate.ts'
@@ -16,12 +16,9 @@ import { loadingSteps } from '../../core/work/loading/steps.ts'
 import type { FileStore } from '../files/files.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
-import { drawCode, INK, paragraph, printable } from './pdf-words.ts'
+import { drawOtherSheets } from './other-sheets.ts'
+import { A4, drawCode, GREY, INK, MARGIN, paragraph, printable } from './pdf-words.ts'
 import { thumbnailsOf } from './thumbnail.ts'
-
-const A4 = { width: 595.28, height: 841.89 }
-const MARGIN = 34
-const GREY = rgb(0.4, 0.4, 0.4)
 
 const CODE = 56
 
@@ -34,7 +31,7 @@ interface SheetOf {
   address: string
 }
 
-/** So many stops are written out: there is one page. */
+/** So many stops are written out: there is one page for them. */
 const TOLD_STOPS = 3
 
 /** Sizes of the steps' letters, the first that fits is taken. */
@@ -65,7 +62,10 @@ function drawSteps(page: PDFPage, { regular, bold, clean, steps, top, scale }: S
   return y
 }
 
-/** The job ticket on one A4 page: drawing, what program, driver and panel must show, loading steps and cautions. */
+/**
+ * The job ticket on an A4 page: drawing, what program, driver and panel must show, loading steps and cautions. What is
+ * printed beside the sheet that is drawn there, other sheets and backs, is drawn on pages behind it.
+ */
 export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, studio, address }: SheetOf): Promise<Uint8Array> {
   const pdf = await PDFDocument.create()
   pdf.registerFontkit(fontkit)
@@ -97,9 +97,8 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
   for (const stop of told) y = paragraph(page, bold, clean(stop), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 9 })
   const drawing = drawSheet(plate, unit)
   const box = { x: MARGIN, y: y - 300, width: 218, height: 296 }
-  if (drawing) {
-    await drawInto(pdf, page, drawing, box, regular, await thumbnailsOf(files, plate))
-  }
+  const thumbnails = await thumbnailsOf(files, plate)
+  if (drawing) await drawInto(pdf, page, drawing, box, regular, thumbnails)
   let ty = y - 2
   const tx = MARGIN + box.width + 18
   const columns = [tx, tx + 58, tx + 138, tx + 222]
@@ -148,5 +147,6 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
     'Follow the printer maker’s instructions and your local rules; get qualified service for anything inside the machine.',
     { x: MARGIN, y: MARGIN + 6, width: A4.width - 2 * MARGIN, size: 7.5, color: GREY },
   )
+  await drawOtherSheets(pdf, `${jobId}  ${title}`, plate, thumbnails, { regular, bold, clean })
   return pdf.save()
 }

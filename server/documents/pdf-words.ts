@@ -11,7 +11,12 @@ import {
 } from 'pdf-lib'
 import { create as qrCode } from 'qrcode'
 
+/** A page, and what is left free at its edges, points. */
+export const A4 = { width: 595.28, height: 841.89 }
+export const MARGIN = 34
+
 export const INK = rgb(0.1, 0.1, 0.1)
+export const GREY = rgb(0.4, 0.4, 0.4)
 
 const widths = new WeakMap<PDFFont, Map<string, number>>()
 /** How wide a text is at size 1, points: what stands on one label stands on many. */

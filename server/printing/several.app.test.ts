@@ -121,6 +121,20 @@ test('a file that was taken in before is known at once, under the name it now ha
   expect([again.id === first.id, { ...again, id: '' }]).toEqual([false, { ...first, id: '' }])
 })
 
+test('the job ticket draws every kind of sheet: the first on its page, four to a page behind it', async () => {
+  const { PDFDocument } = await import('pdf-lib')
+  const pagesOfTicket = async (j: Job) => {
+    const pdf = await fetch(`${BASE}/api/studios/lantern-wharf/jobs/${j.id}/load-sheet.pdf`)
+    return (await PDFDocument.load(Buffer.from(await pdf.arrayBuffer()))).getPageCount()
+  }
+  const apart = { paperId: 'harbour-lustre', sheet: A3, arrangement: { as: 'apart' } }
+  // None behind it, four, five; and of four and two pictures to a sheet one.
+  expect(await pagesOfTicket(await several(apart, six.slice(0, 1)))).toBe(1)
+  expect(await pagesOfTicket(await several(apart, six.slice(0, 5)))).toBe(2)
+  expect(await pagesOfTicket(await several(apart, six))).toBe(3)
+  expect(await pagesOfTicket(await several({ ...apart, arrangement: GRID }, six))).toBe(2)
+})
+
 test('as a file: a PDF has a page for every sheet, a TIFF the sheet that is asked for', async () => {
   const j = await several({ paperId: 'harbour-lustre', sheet: A3, arrangement: GRID }, six)
   const made = async (body: object) => {

@@ -13,7 +13,7 @@ import { isSideways } from '../../core/things/brief/turn.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Lot } from '../../core/things/media/media.ts'
 import type { StripsAskedSchema } from '../../core/wire/api/calls/test-sheets.ts'
-import { packStrips, stripDetail, stripGroups, stripLetter } from '../../core/work/strips/strips.ts'
+import { packStrips, profilesToTry, stripDetail, stripGroups, stripLetter } from '../../core/work/strips/strips.ts'
 import type { App } from '../app-context.ts'
 import { LIMITS } from '../config.ts'
 import { takePicture } from '../pictures/take-picture.ts'
@@ -76,8 +76,13 @@ export async function composeStripSheets(
     if (!profile || !files.has(profile.hash)) throw missing('profile', profileId)
     return profile
   })
-  if (profiles.some((p) => p.boundTo && p.boundTo.printerId !== setup.printer.id))
-    throw refused('other-printer', 'candidates', 'One sheet goes through one printer: take profiles of that printer only.')
+  const served = profilesToTry(studio, setup.printer.id)
+  if (profiles.some((p) => !served.includes(p)))
+    throw refused(
+      'other-printer',
+      'candidates',
+      'One sheet goes through one printer: take profiles of that printer, or such as it borrows.',
+    )
   const first = profiles[0] as (typeof profiles)[number]
   const mediaTypeName = (id: string) => {
     const name = studio.printers.find((p) => p.id === setup.printer.id)?.mediaTypes.find((m) => m.id === id)?.driverName

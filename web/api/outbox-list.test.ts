@@ -1,4 +1,4 @@
-import { afterFailure, MOST, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+import { afterFailure, goneFrom, inOrder, MOST, nextCall, nextPlace, readCall, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
 const tick = (id: string, about = id): Waiting => ({
   id,
@@ -6,6 +6,7 @@ const tick = (id: string, about = id): Waiting => ({
   call: 'PUT /jobs/{id}/ticks/{step}',
   asked: { id: 3, step: about, body: { done: true } },
   about,
+  at: 0,
 })
 const ids = (list: readonly Waiting[]) => list.map((call) => call.id).join()
 
@@ -29,12 +30,21 @@ test('a call that had trouble is passed over in its round, in order, and comes f
   expect(nextCall(list, new Set(['a', 'b', 'c']))).toBeUndefined()
   expect(nextCall(list, new Set())?.id).toBe('a')
 })
-test('what a device has kept is read entry by entry: what this version does not know is left, the rest is sent', () => {
-  expect(
-    ids(readList([tick('a'), { ...tick('b'), call: 'PUT /no/such/{call}' }, 'nonsense', null, { ...tick('c'), asked: 7 }, tick('d')])),
-  ).toBe('a,d')
-  expect(readList(undefined)).toEqual([])
-  expect(readList({ length: 2 })).toEqual([])
+test('what a device has kept is read by itself: what this version does not know is left there', () => {
+  const kept = { ...tick('a'), at: 7 }
+  expect(readCall(JSON.stringify(kept))).toEqual([kept])
+  const others = [{ ...tick('b'), call: 'PUT /no/such/{call}' }, 'nonsense', null, { ...tick('c'), asked: 7 }, { ...tick('d'), at: 'now' }]
+  expect([...others.map((entry) => readCall(JSON.stringify(entry))), readCall('{'), readCall(null)].flat()).toEqual([])
+})
+test('calls are made in the order they were put down, also when the clock has been set back in between', () => {
+  const put = (list: readonly Waiting[], id: string, now: number) => [...list, { ...tick(id), at: nextPlace(list, now) }]
+  const list = put(put(put([], 'a', 500), 'b', 500), 'c', 20)
+  expect(list.map(({ at }) => at)).toEqual([500, 501, 502])
+  expect(ids(inOrder([...list].reverse()))).toBe('a,b,c')
+  expect(ids(inOrder([tick('b'), tick('a')]))).toBe('a,b')
+})
+test('gone is what nothing is waiting about any more', () => {
+  expect(ids(goneFrom([tick('a', 'fan'), tick('b', 'load'), tick('c', 'core')], [tick('c', 'core'), tick('d', 'fan')]))).toBe('b')
 })
 
 test('a refusal ends a call; trouble of the server keeps it for later, and a server that is away keeps all', () => {

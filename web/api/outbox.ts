@@ -1,64 +1,95 @@
-import { get, update } from 'idb-keyval'
 import { useSyncExternalStore } from 'react'
 import type { Answer, Asked, CallKey } from '../../core/wire/api/calls/calls.ts'
 import { toast } from '../ui/toast.tsx'
 import { ApiError, callAs, messageOf } from './client.ts'
 import { HERE } from './here.ts'
-import { afterFailure, nextCall, readList, type Waiting, withCall, withoutCall } from './outbox-list.ts'
+import { afterFailure, goneFrom, inOrder, nextCall, nextPlace, readCall, type Waiting, withCall, withoutCall } from './outbox-list.ts'
 
-const KEY = 'outbox'
+/** Each waiting call has an entry of its own on the device: it is there before anybody is told that it counts, and no tab writes over another's. */
+const KEY = 'outbox '
 const AGAIN = 1500
 
 /**
- * Calls that count at once and are made as soon as that is possible. They outlive a reload and a lost network: the list is
- * on the device, where all tabs change it one after the other, and one tab at a time sends.
+ * Calls that count at once and are made as soon as that is possible. They outlive a reload and a lost network: they are
+ * on the device, where all tabs see them, and one tab at a time sends.
  */
 let waiting: readonly Waiting[] = []
 /** Those of the studio this page is in. */
 let here: readonly Waiting[] = []
+/** What a device that keeps nothing, or has no room, still has while this page is open. */
+let loose: readonly Waiting[] = []
+/** What another tab has sent is shown until this one knows what the server has now: in between neither would show it. */
+let leaving: readonly Waiting[] = []
 const listeners = new Set<() => void>()
-const tabs = new BroadcastChannel(KEY)
 
-function show(list: readonly Waiting[]): void {
-  waiting = list
-  here = list.filter((call) => call.studio === HERE)
-  for (const tell of listeners) tell()
+/** Asks the device; one that keeps nothing throws, or has no room. */
+function device<T>(ask: (storage: Storage) => T, otherwise: () => T): T {
+  try {
+    return ask(localStorage)
+  } catch {
+    return otherwise()
+  }
 }
 
-/** How often this page has changed the list. */
-let changes = 0
+const read = (): Waiting[] =>
+  inOrder([
+    ...device(
+      (kept) =>
+        Object.keys(kept)
+          .filter((key) => key.startsWith(KEY))
+          .flatMap((key) => readCall(kept.getItem(key))),
+      () => [],
+    ),
+    ...loose,
+  ])
 
-/** Changes the list on the device and in every tab. A device that keeps nothing still has it while this page is open. */
-async function change(by: (list: readonly Waiting[]) => Waiting[]): Promise<void> {
-  changes++
-  show(by(waiting))
-  await update(KEY, (kept) => by(readList(kept))).then(
-    () => tabs.postMessage('changed'),
-    () => undefined,
-  )
+function show(): void {
+  waiting = read()
+  here = inOrder([...waiting, ...leaving]).filter((call) => call.studio === HERE)
+  for (const listener of listeners) listener()
 }
 
-async function look(): Promise<void> {
-  const before = changes
-  const kept = readList(await get(KEY).catch(() => null))
-  // Changed while the device was looked at: what was read lacks that, and a tick would vanish.
-  if (changes !== before) return look()
-  if (kept.length > 0 || waiting.length > 0) show(kept)
+/** Makes what waits this list: entries that are not in it go, new ones come; what other tabs have put down since stays. */
+function change(list: readonly Waiting[]): void {
+  const stay = new Set(list.map(({ id }) => id))
+  loose = loose.filter(({ id }) => stay.has(id))
+  const over = waiting.filter(({ id }) => !stay.has(id))
+  for (const { id } of over)
+    device(
+      (kept) => kept.removeItem(KEY + id),
+      () => undefined,
+    )
+  for (const call of list.filter((one) => !waiting.includes(one)))
+    device(
+      (kept) => kept.setItem(KEY + call.id, JSON.stringify(call)),
+      () => {
+        loose = [...loose, call]
+      },
+    )
+  show()
 }
 
-type Sent<K extends CallKey> = (asked: Asked<K>, answer: Answer<K> | null) => void
-const told = new Map<CallKey, (asked: never, answer: never) => void>()
+type Sent<K extends CallKey> = (asked: Asked<K>, answer: Answer<K> | null) => Promise<void>
+const told = new Map<CallKey, (asked: never, answer: never) => Promise<void>>()
 
-/** Says what to do once calls of this kind have been answered; the answer is null where they were refused. */
+/** Says what to do once calls of this kind have been answered; the answer is null where they were refused or another tab made them. */
 export function onSent<K extends CallKey>(call: K, act: Sent<K>): void {
-  told.set(call, act as (asked: never, answer: never) => void)
+  told.set(call, act as (asked: never, answer: never) => Promise<void>)
+}
+const tell = async ({ studio, call, asked }: Waiting, answer: unknown): Promise<void> => {
+  if (studio === HERE) await told.get(call)?.(asked as never, answer as never)
 }
 
 /** Makes one waiting call. `later`: the server has trouble with this one, `away`: with all; either is made again. */
-async function make({ id, studio, call, asked }: Waiting): Promise<'made' | 'later' | 'away'> {
+async function make(entry: Waiting): Promise<'made' | 'later' | 'away'> {
   let answer: unknown = null
   try {
-    answer = await (callAs as (name: string, call: CallKey, asked: object, studio: string) => Promise<unknown>)(id, call, asked, studio)
+    answer = await (callAs as (name: string, call: CallKey, asked: object, studio: string) => Promise<unknown>)(
+      entry.id,
+      entry.call,
+      entry.asked,
+      entry.studio,
+    )
   } catch (error) {
     const now = afterFailure(error instanceof ApiError ? error : null)
     if (now !== 'refused') return now
@@ -66,8 +97,8 @@ async function make({ id, studio, call, asked }: Waiting): Promise<'made' | 'lat
     if (!(error instanceof ApiError && error.problem.code === 'already-done')) toast.error(messageOf(error))
   }
   // First what the server has now, then no longer what waited for it: in between neither would show it.
-  if (studio === HERE) told.get(call)?.(asked as never, answer as never)
-  await change((list) => withoutCall(list, id))
+  await tell(entry, answer)
+  change(withoutCall(waiting, entry.id))
   return 'made'
 }
 
@@ -86,7 +117,7 @@ async function flush(): Promise<void> {
   if (waiting.length > 0) again = setTimeout(() => void flush(), AGAIN)
 }
 
-/** Puts a call down to be made; `about` names what a later call would replace. */
+/** Puts a call down to be made; `about` names what a later call would replace. It is kept when this returns. */
 export function enqueue<K extends CallKey>(call: K, asked: Asked<K>, about: string): void {
   const entry: Waiting = {
     id: crypto.randomUUID(),
@@ -94,17 +125,31 @@ export function enqueue<K extends CallKey>(call: K, asked: Asked<K>, about: stri
     call,
     asked: asked as Record<string, unknown>,
     about: `${HERE} ${call.split(' ')[1]} ${about}`,
+    at: nextPlace(waiting, Date.now()),
   }
-  void change((list) => withCall(list, entry)).then(flush)
+  change(withCall(waiting, entry))
+  void flush()
 }
 
-tabs.onmessage = () => void look()
+/** Another tab has put down a call, or has made one. */
+async function changedElsewhere(): Promise<void> {
+  const gone = goneFrom(waiting, read())
+  leaving = [...leaving, ...gone]
+  show()
+  await Promise.all(gone.map((call) => tell(call, null)))
+  leaving = leaving.filter((call) => !gone.includes(call))
+  show()
+}
+window.addEventListener('storage', ({ key }) => {
+  if (key === null || key.startsWith(KEY)) void changedElsewhere()
+})
 addEventListener('online', () => void flush())
-void look().then(flush)
+show()
+void flush()
 
-const subscribe = (tell: () => void) => {
-  listeners.add(tell)
-  return () => listeners.delete(tell)
+const subscribe = (listener: () => void) => {
+  listeners.add(listener)
+  return () => listeners.delete(listener)
 }
 
 /** What of this studio's waits to be sent from this device. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check'
+import { studioOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { criticalRegion } from './critical-region.ts'
-import { packStrips, stripDetail, stripGroups } from './strips.ts'
+import { packStrips, profilesToTry, stripDetail, stripGroups } from './strips.ts'
 
 const A5 = { w: mm(148 - 20), h: mm(210 - 20) }
 
@@ -10,6 +11,19 @@ test('two strips share an A5 in the way that makes them largest', () => {
   expect(cells).toHaveLength(2)
   expect(cells?.[0]?.picture.w).toBe(A5.w)
   expect(cells?.[1]?.label.y).toBeGreaterThan(cells?.[0]?.picture.h ?? 0)
+})
+
+test('profiles are tried that were made for the printer, that one of its papers borrows, or of which nobody said anything', () => {
+  const studio = studioOf()
+  const [own, foreign, ...rest] = ['gannet', 'tern'].map((id) => studio.profiles.find((p) => p.boundTo?.printerId === id))
+  const pairing = studio.pairings.find((p) => p.printerId === 'gannet')
+  if (!own || !foreign || !pairing || rest.length > 0) throw new Error('no profiles')
+  const profiles = [own, foreign, { ...foreign, id: 'unknown', boundTo: null }]
+  const tried = (pairings: typeof studio.pairings) => profilesToTry({ profiles, pairings }, 'gannet').map(({ id }) => id)
+  expect(tried([pairing])).toEqual([own.id, 'unknown'])
+  expect(tried([{ ...pairing, borrows: foreign.id }])).toEqual([own.id, foreign.id, 'unknown'])
+  // What another printer borrows is none of this one's.
+  expect(tried([{ ...pairing, printerId: 'tern', borrows: foreign.id }])).toEqual([own.id, 'unknown'])
 })
 
 test('strips of one media type share a sheet; apart, each candidate has its own piece', () => {

@@ -1,8 +1,17 @@
 import type { StripCandidate } from '../../things/brief/test-sheet.ts'
 import { mm, type Um } from '../../things/length/length.ts'
+import type { Profile } from '../../things/media/media.ts'
+import { borrowedBy } from '../../things/media/profiled.ts'
+import type { Studio } from '../../things/studio/studio.ts'
 
 /** Strips are lettered, so that they can be spoken of in front of the sheet. */
 export const stripLetter = (i: number): string => 'ABCDEFGH'[i] ?? '?'
+
+/** Profiles that may be tried on a printer: those made for it, those its papers borrow, and those of which nobody has said what for. */
+export function profilesToTry({ profiles, pairings }: Pick<Studio, 'profiles' | 'pairings'>, printerId: string): Profile[] {
+  const borrowed = new Set(pairings.filter((pairing) => pairing.printerId === printerId).map(borrowedBy))
+  return profiles.filter(({ id, boundTo }) => !boundTo || boundTo.printerId === printerId || borrowed.has(id))
+}
 
 /** Which strips share a sheet: those of one media type, in the order they are lettered; or none, each having its own piece. */
 export function stripGroups(candidates: readonly StripCandidate[], apart = false): { mediaTypeId: string | null; here: number[] }[] {

@@ -12,6 +12,7 @@ const put = (id: number, step: string): Waiting => ({
   call: 'PUT /jobs/{id}/ticks/{step}',
   asked: { id, step, body: { at: later } },
   about: step,
+  at: 0,
 })
 const remove = (id: number, step: string): Waiting => ({
   id: step,
@@ -19,6 +20,7 @@ const remove = (id: number, step: string): Waiting => ({
   call: 'DELETE /jobs/{id}/ticks/{step}',
   asked: { id, step },
   about: step,
+  at: 0,
 })
 
 test('what waits lies over what the server has: set, taken back, set again', () => {
@@ -31,6 +33,6 @@ test('what waits lies over what the server has: set, taken back, set again', () 
   })
 })
 test('another job’s ticks and other calls are none of this job’s', () => {
-  const note: Waiting = { id: 'x', studio: 'quay', call: 'PATCH /jobs/{id}', asked: { id: 3, body: {} }, about: 'x' }
+  const note: Waiting = { id: 'x', studio: 'quay', call: 'PATCH /jobs/{id}', asked: { id: 3, body: {} }, about: 'x', at: 0 }
   expect(ticksOver(3, kept, [put(4, 'fan'), note])).toEqual({ ticks: kept, waiting: 0 })
 })

@@ -6,10 +6,10 @@ import { ticksOver } from './ticks-over.ts'
 const TICK = 'PUT /jobs/{id}/ticks/{step}'
 const UNTICK = 'DELETE /jobs/{id}/ticks/{step}'
 
-const sent = ({ id }: { id: number }, kept: Tick[] | null) => {
-  if (kept) queryClient.setQueryData(ticksQuery(id).queryKey, kept)
-  else void queryClient.invalidateQueries({ queryKey: ticksQuery(id).queryKey })
+const sent = async ({ id }: { id: number }, kept: Tick[] | null) => {
   void queryClient.invalidateQueries({ queryKey: studioQuery.queryKey })
+  if (kept) queryClient.setQueryData(ticksQuery(id).queryKey, kept)
+  else await queryClient.invalidateQueries({ queryKey: ticksQuery(id).queryKey })
 }
 onSent(TICK, sent)
 onSent(UNTICK, sent)

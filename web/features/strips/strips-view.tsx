@@ -6,7 +6,7 @@ import { STRIPS, type StripCandidate } from '../../../core/things/brief/test-she
 import { lotChoices } from '../../../core/things/media/lot-choices.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
-import { stripGroups, stripLetter } from '../../../core/work/strips/strips.ts'
+import { profilesToTry, stripGroups, stripLetter } from '../../../core/work/strips/strips.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { jobsQuery } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
@@ -14,6 +14,7 @@ import { Check } from '../../ui/check.tsx'
 import { Radio } from '../../ui/radio.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Slider } from '../../ui/slider.tsx'
+import { Empty } from '../../ui/states.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { IntentChoice } from '../colour/intent-choice.tsx'
 import { renderingName } from '../colour/names.ts'
@@ -37,7 +38,8 @@ interface Props {
 /** Test strips when looking at the screen is not enough: one detail, rendered in several ways, on a cut-down sheet. */
 export function StripsView({ job, item, setup, studio }: Props) {
   const navigate = useNavigate()
-  const own = setup.profile?.id ?? ''
+  const profiles = profilesToTry(studio, setup.printer.id)
+  const own = setup.profile?.id ?? profiles[0]?.id ?? ''
   const [candidates, setCandidates] = useState<StripCandidate[]>([
     { intent: 'relative', blackPoint: true, profileId: own, mediaTypeId: null },
     { intent: 'perceptual', blackPoint: true, profileId: own, mediaTypeId: null },
@@ -60,8 +62,9 @@ export function StripsView({ job, item, setup, studio }: Props) {
     onError: (error) => toast.error(messageOf(error)),
   })
   if (job.brief.test?.kind === 'strips') return <StripWinner sheet={job.brief.test} studio={studio} />
+  if (!own)
+    return <Empty title="No profile to try">Strips are rendered through a profile, and the studio has none for {setup.printer.name}.</Empty>
   const made = [...(open?.jobs.values() ?? [])].filter((j) => j.brief.test?.kind === 'strips' && j.brief.test.forJob === job.id)
-  const profiles = studio.profiles.filter((p) => p.boundTo?.printerId === setup.printer.id)
   const change = (i: number, part: Partial<StripCandidate>) => setCandidates(candidates.map((c, n) => (n === i ? { ...c, ...part } : c)))
   const tested = studio.pairings.find((p) => p.printerId === setup.printer.id && p.paperId === setup.paper.id)?.tested
   const mediaTypes = studio.printers.find((p) => p.id === setup.printer.id)?.mediaTypes ?? []
