@@ -16,7 +16,7 @@ import { demoStudio } from './studio.ts'
 // page says, and the sheet is fed with the mechanism's own luck. Judged by the path's stated tolerances, from
 // ../shared/handbook/trade.md: a shift across and along, a skew about the middle of the leading edge.
 
-const LAYOUTS = cases(500, 120)
+const LAYOUTS = cases(500, 80)
 const studio = demoStudio()
 const pick = <T>(list: readonly T[], random: () => number): T => list[Math.floor(random() * list.length)] as T
 const SHEETS = [

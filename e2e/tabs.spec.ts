@@ -3,7 +3,7 @@ import { cases } from '../core/testing/thorough.ts'
 import { OWN_HEADER } from '../core/wire/api/own-header.ts'
 
 /** A browser has six connections for all tabs of a place: twice as many, or five times. */
-const TABS = cases(30, 12)
+const TABS = cases(30, 8)
 
 test('many tabs and as many reloads: every tab works, one of them listens for all, and another takes over when it goes', async ({
   context,

@@ -5,7 +5,7 @@ import { BASE, call } from '../testing/client.ts'
 import { type Document, type Operation, operationsOf, requestsOf } from '../testing/requests-of.ts'
 
 /** Every call of the published document, asked so many times in all with whatever comes. */
-const REQUESTS = cases(12_000, 2000)
+const REQUESTS = cases(12_000, 1000)
 const AT_ONCE = 4
 
 /**

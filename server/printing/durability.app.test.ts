@@ -6,7 +6,7 @@ import { seeded } from '../../simulator/machine/random.ts'
 import { call, patient, until } from '../testing/client.ts'
 import { hand, job, jobsAt, killNewest, printRequest, runOf, sentAs, smallPicture } from '../testing/jobs.ts'
 
-const KILLS = cases(30, 6)
+const KILLS = cases(30, 4)
 /** Three printers at once, each with small sheets, slowed down so that every stage of a run has its share of the kills. */
 const LANES = [
   { printer: 'dunlin', path: 'dunlin-photo', lot: 'gloss-4x6', paper: 'beacon-gloss', sheet: { width: 101_600, length: 152_400 } },

@@ -10,7 +10,7 @@ import { finish, hand, job, killNewest, print, printRequest, runOf, sentAs, smal
 
 const PLUG = process.env.ARCH_PLUG ?? ''
 /** Of the gaps of each act so many are tried; all of them when there is time. */
-const GAPS = cases(99, 3)
+const GAPS = cases(99, 2)
 const OTHER_KILLS = cases(10, 2)
 const A4 = { width: mm(210), length: mm(297), name: null }
 const PLAIN = { paperId: 'logbook-plain', sheet: A4, size: { by: 'border', border: mm(12) } }

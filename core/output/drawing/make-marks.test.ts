@@ -1,5 +1,5 @@
 import { mm } from '../../things/length/length.ts'
-import { snapMarks } from './make-marks.ts'
+import { guideMark, snapMarks } from './make-marks.ts'
 
 test('what a dragged picture has snapped to is drawn across the sheet, its words beside the line and within the sheet', () => {
   const frame = { x: mm(3), y: mm(7), w: mm(200), h: mm(290) }
@@ -24,4 +24,10 @@ test('what a dragged picture has snapped to is drawn across the sheet, its words
     true,
     true,
   ])
+})
+
+test('a line that somebody has drawn goes right across the sheet', () => {
+  const within = { x: 3, y: 7, w: 200, h: 290 }
+  expect(guideMark({ axis: 'x', at: 60 }, within)).toMatchObject({ x1: 60, y1: 7, x2: 60, y2: 297 })
+  expect(guideMark({ axis: 'y', at: 90 }, within)).toMatchObject({ x1: 3, y1: 90, x2: 203, y2: 90 })
 })

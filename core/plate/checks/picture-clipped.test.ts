@@ -21,6 +21,8 @@ test('a picture in the dead margin is said to be cut, by how much and at which e
   // The sheet measures 419.4 mm: (419.4 − 390)/2 = 14.7 mm of border against 24 mm the path cannot reach.
   expect(found?.numbers.trailing).toBe(mm(24) - mm(14.7))
   expect(found?.says).toContain('9.3 mm at the trailing edge')
+  // 9.3 of 390 mm.
+  expect(found?.numbers.lostPercent).toBe(2.38)
   expect(found?.level).toBe('stop')
 })
 

@@ -1,11 +1,16 @@
 import { afterFix, finding, picture, plateOf } from '../../testing/fixtures.ts'
 import { mm } from '../../things/length/length.ts'
 import { sideOf } from '../resolve/plate.ts'
-import { ppiAtDistance } from './resolution-low.ts'
+import { ppiAtDistance, usualDistance } from './resolution-low.ts'
 
 test('one arc minute at 10 in is 344 pixels per inch (visual acuity, 3438/d)', () => {
   expect(ppiAtDistance(254_000)).toBeCloseTo(343.8, 1)
   expect(ppiAtDistance(254_000)).toBeCloseTo(1 / (10 * Math.tan(Math.PI / 180 / 60)), 1)
+})
+
+test('the usual distance is one and a half diagonals, 30 cm at the least', () => {
+  const of = (w: number, h: number) => usualDistance({ layout: { picture: { x: 0, y: 0, w: mm(w), h: mm(h) } } })
+  expect([of(300, 400), of(119, 159), of(126, 168)]).toEqual([mm(750), mm(300), mm(315)])
 })
 
 const small = { picture: picture({ width: 1200, height: 800 }) }

@@ -35,6 +35,16 @@ test('by itself the notice is put with its blank foot in the dead margin; the wr
   expect(lostOf(after)?.level).toBe('note')
 })
 
+test('what is too tall for what is printed, though not too wide, can be made smaller', () => {
+  const of = (width: number) => brief({ ...BOARD_BRIEF, size: { by: 'picture', width: mm(width), height: null } })
+  const scaled = (width: number) => remedies(of(width), studioOf(), { ...BOARD, orientation: '0' }).some((r) => r.id === 'scale')
+  const { printable } = layoutOf(resolve(of(270), studioOf(), BOARD)) ?? {}
+  // The notice is 2970 high to 2100 wide.
+  const most = ((printable?.h ?? 0) * 2100) / 2970 / 1000
+  expect(most + 1).toBeLessThan((printable?.w ?? 0) / 1000)
+  expect([scaled(most - 1), scaled(most + 1)]).toEqual([false, true])
+})
+
 test('scaling says by how much of the width that was asked for, lying or standing', () => {
   for (const orientation of ['0', '90', '180', '270']) {
     const of = brief({ ...BOARD_BRIEF, size: { by: 'picture', width: mm(295), height: null } })

@@ -50,3 +50,13 @@ test('of both ways round the better is taken: the shorter on a roll, more to a s
     { numRuns: 300 },
   )
 })
+
+test('one column, one row or one cell is a grid as well; a cell just as large as the room is in it, one a hair larger is not', () => {
+  const ground = { w: mm(200), h: mm(300), open: false }
+  const cells = (change: Partial<Grid>) => laid(cards({ gutter: mm(4), ...change }), 1, ground).cells
+  expect(cells({ columns: 1, rows: 3 })).toEqual({ columns: 1, rows: 3, w: mm(200), h: Math.floor((mm(300) - mm(8)) / 3) })
+  expect(cells({ columns: 3, rows: 1 })).toMatchObject({ columns: 3, rows: 1 })
+  const one = (width: number, height: number) => cells({ columns: 1, rows: 1, cell: { width, height } })
+  expect(one(mm(200), mm(300))).toEqual({ columns: 1, rows: 1, w: mm(200), h: mm(300) })
+  expect([one(mm(200) + 1, mm(300)), one(mm(200), mm(300) + 1)]).toEqual([null, null])
+})

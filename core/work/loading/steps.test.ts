@@ -157,6 +157,8 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
       const pairings = like ? [{ ...like, printerId, paperId, good: 5 }] : []
       return loadingSteps(board, 'mm', { ...known, pairings }).some((s) => s.id === 'practise')
     }
+    // Of a paper that has no pairing here nothing has come out right yet.
+    expect(loadingSteps(board, 'mm', { ...known, pairings: [] }).some((s) => s.id === 'practise')).toBe(true)
     expect([elsewhere('heron', 'breakwater-board'), elsewhere('gannet', 'quay-matte'), elsewhere('gannet', 'breakwater-board')]).toEqual([
       true,
       true,

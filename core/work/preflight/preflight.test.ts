@@ -30,6 +30,9 @@ test('a printer that is ready for this plate says nothing; one that does not ans
 test('what would spoil the sheet holds the print', () => {
   expect(ids({ reasons: ['cover-open'], stopped: true })).toEqual(['printer:cover red'])
   expect(ids({ stopped: true, message: 'Paper jam' })).toEqual(['printer:stopped red'])
+  const stopped = { stopped: true, reasons: ['media-jam', 'cover-open-report'] }
+  expect(says({ ...stopped, message: 'Paper jam' })[0]?.says).toBe('Heron 17 has stopped: Paper jam.')
+  expect(says({ ...stopped, message: '' })[0]?.says).toBe('Heron 17 has stopped: media-jam, cover-open-report.')
   expect(ids({ holds: false })).toEqual(['printer:empty red'])
   expect(ids({ holds: null })).toEqual([])
   expect(ids({ mediaType: 'photographic-glossy' })).toEqual(['printer:media-type red'])
@@ -127,7 +130,12 @@ test('of one setting that was not looked at only that one is named', () => {
 test('steps that are not ticked are named as they stand in the guide, within a sentence', () => {
   const steps = loadingSteps(plate, 'mm', studioOf())
   const [first, second] = steps.filter((s) => s.when === 'before')
-  const list = preflight({ plate, rows: [], steps, ticked: new Set(), now: READY, side: 'front' })
+  const open = (of: typeof steps) =>
+    preflight({ plate, rows: [], steps: of, ticked: new Set(), now: READY, side: 'front' }).find((i) => i.id === 'steps-open')?.says
   const small = (title = '') => `${title[0]?.toLowerCase()}${title.slice(1)}`
-  expect(list.find((i) => i.id === 'steps-open')?.says).toContain(`${small(first?.title)}, ${small(second?.title)}`)
+  expect(open(steps)).toContain(`${small(first?.title)}, ${small(second?.title)}`)
+  // Three are named, of four that there are more.
+  const many = (count: number) =>
+    steps.slice(0, 1).flatMap((s) => Array.from({ length: count }, (_, i) => ({ ...s, id: `${i}`, when: 'before' as const })))
+  expect([3, 4].map((count) => open(many(count))?.endsWith(' and more.'))).toEqual([false, true])
 })
