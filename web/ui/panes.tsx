@@ -13,12 +13,12 @@ import {
 
 /** Wide enough for panes beside each other; below it they follow each other down the page. */
 const WIDE = '(min-width: 64rem)'
+const query = matchMedia(WIDE)
 const watch = (told: () => void) => {
-  const query = matchMedia(WIDE)
   query.addEventListener('change', told)
   return () => query.removeEventListener('change', told)
 }
-const useWide = () => useSyncExternalStore(watch, () => matchMedia(WIDE).matches)
+const useWide = () => useSyncExternalStore(watch, () => query.matches)
 
 /** Widths by pane, px; a pane that is not named has its usual one. */
 type Widths = Readonly<Record<string, number>>

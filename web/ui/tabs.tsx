@@ -1,5 +1,5 @@
 import { Tabs as Radix } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { Link, NavLink } from 'react-router'
 import type { KeyId } from '../keys/registry.ts'
 import { KeyHint } from './key-hint.tsx'
@@ -27,7 +27,7 @@ interface RowProps {
 }
 
 /** The names; arrow keys move along them. */
-export const TabRow = ({ label, tabs, hint }: RowProps) => (
+export const TabRow = memo(({ label, tabs, hint }: RowProps) => (
   <div className="flex min-w-0 items-center overflow-x-auto">
     <Radix.List aria-label={label} className="flex">
       {tabs.map(([value, words]) => (
@@ -38,7 +38,7 @@ export const TabRow = ({ label, tabs, hint }: RowProps) => (
     </Radix.List>
     {hint && <KeyHint of={hint} className="ml-1" />}
   </div>
-)
+))
 
 interface TabLinkProps {
   to: string

@@ -3,13 +3,17 @@ import { type Action, begun, type Draft, type History, reduce, sameDraft, UNDO_S
 
 const titled = (title: string): Draft => ({ title, brief: EMPTY_BRIEF, pins: {} })
 const does = (...actions: Action[]): History => actions.reduce(reduce, begun(titled('0')))
-const set = (title: string): Action => ({ do: 'set', draft: titled(title) })
-const preview = (title: string): Action => ({ do: 'preview', draft: titled(title) })
+const set = (title: string): Action => ({ do: 'set', to: () => titled(title) })
+const preview = (title: string): Action => ({ do: 'preview', to: () => titled(title) })
 const titles = ({ past, now, future }: History) => [past, [now], future].map((list) => list.map((draft) => draft.title).join())
 
 test('two steps back and one forward stand where one step did', () => {
   expect(titles(does(set('1'), set('2'), { do: 'undo' }, { do: 'undo' }))).toEqual(['', '0', '1,2'])
   expect(titles(does(set('1'), set('2'), { do: 'undo' }, { do: 'undo' }, { do: 'redo' }))).toEqual(['0', '1', '2'])
+})
+test('two changes made from the same screen are both there, in the order they were made', () => {
+  const add = (what: string): Action => ({ do: 'set', to: (now) => ({ ...now, title: now.title + what }) })
+  expect(titles(does(add('a'), add('b'), { do: 'undo' }))).toEqual(['0', '0a', '0ab'])
 })
 test('what is done after going back takes the place of what was undone', () => {
   expect(titles(does(set('1'), set('2'), { do: 'undo' }, set('3')))).toEqual(['0,1', '3', ''])

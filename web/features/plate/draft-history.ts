@@ -13,9 +13,12 @@ export interface History {
   base: Draft | null
 }
 
+/** What is to be, from what there is when it is done: an act that was made a moment ago takes nothing back that came since. */
+type Change = (now: Draft) => Draft
+
 export type Action =
-  | { do: 'set'; draft: Draft }
-  | { do: 'preview'; draft: Draft }
+  | { do: 'set'; to: Change }
+  | { do: 'preview'; to: Change }
   | { do: 'commit' }
   | { do: 'undo' }
   | { do: 'redo' }
@@ -26,9 +29,9 @@ export const UNDO_STEPS = 200
 export function reduce(state: History, action: Action): History {
   switch (action.do) {
     case 'set':
-      return { past: [...state.past, state.base ?? state.now].slice(-UNDO_STEPS), now: action.draft, future: [], base: null }
+      return { past: [...state.past, state.base ?? state.now].slice(-UNDO_STEPS), now: action.to(state.now), future: [], base: null }
     case 'preview':
-      return { ...state, now: action.draft, base: state.base ?? state.now }
+      return { ...state, now: action.to(state.now), base: state.base ?? state.now }
     case 'commit':
       return state.base ? { past: [...state.past, state.base].slice(-UNDO_STEPS), now: state.now, future: [], base: null } : state
     case 'undo': {

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
+import { useEffect, useMemo, useReducer, useState } from 'react'
 import type { Fix } from '../../../core/plate/checks/check.ts'
 import { applyFix } from '../../../core/plate/resolve/apply-fix.ts'
 import type { Brief, BriefChange } from '../../../core/things/brief/brief.ts'
@@ -85,34 +85,31 @@ export function useJobEditor(job: Job) {
     if (theirs) dispatch({ do: 'replace', draft: theirs })
   }, [saver, job, save])
 
-  const set = useCallback((draft: Draft) => dispatch({ do: 'set', draft }), [])
-  return useMemo(
-    () => ({
-      draft: now,
-      save,
-      version: saver.version,
-      /** True while what is shown has not reached the server. */
-      dirty: base !== null || saver.differs(now),
-      canUndo: state.past.length > 0,
-      canRedo: state.future.length > 0,
-      set,
-      brief: (brief: BriefChange, pins: PinChange = {}) => set(applyFix(now, { brief, pins })),
+  // The same ones all the time: what only acts need not follow every step of a drag.
+  const acts = useMemo(() => {
+    const set = (to: (now: Draft) => Draft) => dispatch({ do: 'set', to })
+    const preview = (fix: Parameters<typeof applyFix>[1]) => dispatch({ do: 'preview', to: (now) => applyFix(now, fix) })
+    return {
+      set: (draft: Draft) => set(() => draft),
+      brief: (brief: BriefChange, pins: PinChange = {}) => set((now) => applyFix(now, { brief, pins })),
       /** Changes an item: the first, unless another is named. */
-      item: (item: ItemChange, pins: PinChange = {}, of?: string) => set(applyFix(now, { item, of, pins })),
+      item: (item: ItemChange, pins: PinChange = {}, of?: string) => set((now) => applyFix(now, { item, of, pins })),
       /** Changes every item: what is said once of all pictures. */
-      everyItem: (item: ItemChange) => set({ ...now, brief: { ...now.brief, items: now.brief.items.map((one) => ({ ...one, ...item })) } }),
+      everyItem: (item: ItemChange) =>
+        set((now) => ({ ...now, brief: { ...now.brief, items: now.brief.items.map((one) => ({ ...one, ...item })) } })),
       /** Changes which items there are, and in which order. */
-      items: (change: (brief: Brief) => Brief, pins: PinChange = {}) => set(applyFix({ ...now, brief: change(now.brief) }, { pins })),
-      pin: (pins: PinChange) => set(applyFix(now, { pins })),
-      title: (title: string) => set({ ...now, title }),
+      items: (change: (brief: Brief) => Brief, pins: PinChange = {}) =>
+        set((now) => applyFix({ ...now, brief: change(now.brief) }, { pins })),
+      pin: (pins: PinChange) => set((now) => applyFix(now, { pins })),
+      title: (title: string) => set((now) => ({ ...now, title })),
       /** Shows a change without making it an undo step; `commit` does. */
-      preview: (pins: PinChange) => dispatch({ do: 'preview', draft: applyFix(now, { pins }) }),
+      preview: (pins: PinChange) => preview({ pins }),
       /** The same for the item: a crop frame or a slider being dragged. */
-      previewItem: (item: ItemChange, of?: string) => dispatch({ do: 'preview', draft: applyFix(now, { item, of }) }),
+      previewItem: (item: ItemChange, of?: string) => preview({ item, of }),
       /** The same for what all share: a place being dragged. */
-      previewBrief: (brief: BriefChange) => dispatch({ do: 'preview', draft: applyFix(now, { brief }) }),
+      previewBrief: (brief: BriefChange) => preview({ brief }),
       commit: () => dispatch({ do: 'commit' }),
-      apply: (fix: Fix) => set(applyFix(now, fix)),
+      apply: (fix: Fix) => set((now) => applyFix(now, fix)),
       undo: () => dispatch({ do: 'undo' }),
       redo: () => dispatch({ do: 'redo' }),
       /** After a lost race: take the other version, or write ours over it. */
@@ -120,8 +117,20 @@ export function useJobEditor(job: Job) {
         const draft = saver.settle(choice)
         if (draft) dispatch({ do: 'replace', draft })
       },
+    }
+  }, [saver])
+  return useMemo(
+    () => ({
+      ...acts,
+      draft: now,
+      save,
+      version: saver.version,
+      /** True while what is shown has not reached the server. */
+      dirty: base !== null || saver.differs(now),
+      canUndo: state.past.length > 0,
+      canRedo: state.future.length > 0,
     }),
-    [now, base, save, saver, state.past.length, state.future.length, set],
+    [acts, now, base, save, saver, state.past.length, state.future.length],
   )
 }
 export type JobEditor = ReturnType<typeof useJobEditor>

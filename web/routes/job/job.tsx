@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react'
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
@@ -7,7 +7,7 @@ import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { jobQuery, studioQuery } from '../../api/queries.ts'
 import { FindingsBar } from '../../features/plate/findings-bar.tsx'
-import { useJobEditor } from '../../features/plate/job-editor.ts'
+import { type JobEditor, useJobEditor } from '../../features/plate/job-editor.ts'
 import { useMoment } from '../../features/plate/moment.ts'
 import { Spine } from '../../features/plate/spine.tsx'
 import { useCalm } from '../../features/plate/use-calm.ts'
@@ -92,8 +92,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
 
   // What stands around the stage follows it a little later, so that a picture that is dragged stays under the hand.
   const later = useCalm(plate)
-  const latest = useRef(editor)
-  latest.current = editor
+  const { apply, undo } = editor
   const spine = useMemo(() => <Spine plate={later} selected={selected} onSelect={setSelected} />, [later, selected])
   const stages = useMemo(
     () => (
@@ -108,12 +107,12 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
       <FindingsBar
         plate={later}
         onFix={(fix) => {
-          latest.current.apply(fix)
-          toast(fix.label, { action: { label: 'Undo', onClick: () => latest.current.undo() } })
+          apply(fix)
+          toast(fix.label, { action: { label: 'Undo', onClick: undo } })
         }}
       />
     ),
-    [later],
+    [later, apply, undo],
   )
 
   if (!stage) return <NotHere />
@@ -136,32 +135,15 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
           />
         </h1>
         {stages}
-        <div className="ml-auto flex items-center gap-1">
-          <SaveNote save={editor.save} dirty={editor.dirty} />
-          <Suspense>
-            <JobMenu job={job} version={editor.version} dirty={editor.dirty} />
-          </Suspense>
-          <Button
-            kind="plain"
-            icon="undo"
-            hint="undo"
-            className={narrow ? 'max-lg:hidden' : ''}
-            disabled={!editor.canUndo}
-            onClick={editor.undo}
-          >
-            Undo
-          </Button>
-          <Button
-            kind="plain"
-            icon="redo"
-            hint="redo"
-            className={narrow ? 'max-lg:hidden' : ''}
-            disabled={!editor.canRedo}
-            onClick={editor.redo}
-          >
-            Redo
-          </Button>
-        </div>
+        <JobActs
+          job={job}
+          narrow={narrow}
+          save={editor.save}
+          version={editor.version}
+          dirty={editor.dirty}
+          undo={editor.canUndo ? editor.undo : null}
+          redo={editor.canRedo ? editor.redo : null}
+        />
       </div>
       {editor.save.state === 'conflict' && (
         <Suspense>
@@ -202,7 +184,37 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   )
 }
 
-function SaveNote({ save, dirty }: { save: ReturnType<typeof useJobEditor>['save']; dirty: boolean }) {
+interface JobActsProps {
+  job: Job
+  narrow: boolean
+  save: JobEditor['save']
+  version: number
+  dirty: boolean
+  /** Null where there is nothing to undo, or to do again. */
+  undo: (() => void) | null
+  redo: (() => void) | null
+}
+
+/** What can be done to the job as a whole. It stays as it is while a picture is dragged. */
+const JobActs = memo(({ job, narrow, save, version, dirty, undo, redo }: JobActsProps) => {
+  const button = (icon: 'undo' | 'redo', words: string, act: (() => void) | null) => (
+    <Button kind="plain" icon={icon} hint={icon} className={narrow ? 'max-lg:hidden' : ''} disabled={act === null} onClick={() => act?.()}>
+      {words}
+    </Button>
+  )
+  return (
+    <div className="ml-auto flex items-center gap-1">
+      <SaveNote save={save} dirty={dirty} />
+      <Suspense>
+        <JobMenu job={job} version={version} dirty={dirty} />
+      </Suspense>
+      {button('undo', 'Undo', undo)}
+      {button('redo', 'Redo', redo)}
+    </div>
+  )
+})
+
+function SaveNote({ save, dirty }: { save: JobEditor['save']; dirty: boolean }) {
   const text =
     save.state === 'away'
       ? 'Not saved yet; trying again'

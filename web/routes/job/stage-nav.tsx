@@ -16,8 +16,12 @@ export function StageNav({ jobId, current, done }: Props) {
   // The stage one is at stands in the middle of the bar, however narrow the screen. Only when it is another: to ask where
   // something lies has the whole page laid out, at every step of a picture that is dragged.
   useEffect(() => {
-    const link = bar.current?.querySelector<HTMLElement>(`[data-stage="${current}"]`)
-    if (link && bar.current) bar.current.scrollLeft = link.offsetLeft - (bar.current.clientWidth - link.clientWidth) / 2
+    // With the frame, which lays it out anyway.
+    const frame = requestAnimationFrame(() => {
+      const link = bar.current?.querySelector<HTMLElement>(`[data-stage="${current}"]`)
+      if (link && bar.current) bar.current.scrollLeft = link.offsetLeft - (bar.current.clientWidth - link.clientWidth) / 2
+    })
+    return () => cancelAnimationFrame(frame)
   }, [current])
   return (
     <nav ref={bar} aria-label="Stages" className="relative order-last flex overflow-x-auto max-lg:w-full lg:order-none">
