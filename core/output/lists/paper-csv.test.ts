@@ -127,3 +127,17 @@ test('a row is new, the same, or differs in what it says; what it leaves out is 
   // Only what is taken is changed.
   expect(saidOver(there, rows[1], ['weight'])).toEqual({ ...there, id: undefined, weight: 192 })
 })
+
+test('numbers are taken at their limits and refused beyond them', () => {
+  const wrong = (heading: string, value: string) => papersOf(`name,surface,g/m²,${heading}\nA,matte,200,"${value}"\n`)[0]?.wrong.length
+  for (const [heading, least, under, most, over] of [
+    ['mm', '0.02', '0.019', '10', '10.1'],
+    ['mil', '1', '0.9', '393', '394'],
+    ['price per m²', '0', '-1', '100000', '100001'],
+    ['pack price', '0', '-1', '1000000', '1000001'],
+    ['pack size', '1', '0.5', '100000', '100001'],
+  ] as const)
+    expect([heading, ...[least, under, most, over].map((value) => wrong(heading, value))]).toEqual([heading, 0, 1, 0, 1])
+  const named = (letters: number) => papersOf(`name,surface,g/m²\n${'a'.repeat(letters)},matte,200\n`)[0]?.wrong
+  expect([named(80), named(81)]).toEqual([[], ['its name is longer than 80 letters']])
+})

@@ -190,7 +190,8 @@ export function papersFrom(rows: readonly Record<string, string>[], matching: Ma
     const weight = number('weight', 10, 3000)
     if (weight === null && wrong.length === 0) wrong.push('its g/m² is not said')
     const mm = number('caliperMm', 0.02, 10)
-    const mil = number('caliperMil', 1, 400)
+    // As thick as ten millimetres.
+    const mil = number('caliperMil', 1, 393)
     const square = number('price', 0, 100_000)
     const pack = number('packPrice', 0, 1_000_000)
     const sheets = number('packSize', 1, 100_000)

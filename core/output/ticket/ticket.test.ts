@@ -37,6 +37,11 @@ test('every plate comes back identical from JSON and from IPP job attributes', (
   }
 })
 
+test('a title of 120 letters is one, of 121 it is not', () => {
+  const titled = (letters: number) => readTicket(JSON.stringify({ ...tickets[0], job: { id: 1, title: 'x'.repeat(letters) } })).ok
+  expect([120, 121].map(titled)).toEqual([true, false])
+})
+
 test('attributes that were changed by hand on their way are refused with the one that differs', () => {
   const [ticket] = tickets
   if (!ticket) throw new Error('no ticket')

@@ -94,8 +94,21 @@ test('where all four edges can be done it says on what, and where they cannot, t
     },
   })
   const found = finding(small, 'borderless-impossible')
+  // Another way is offered first, and to accept paper at the ends beside it; once that is accepted, neither.
+  expect([found?.fix?.label, found?.otherwise?.label]).toEqual([expect.stringMatching(/^Use /), 'Accept paper at the ends'])
   expect(found?.says).toMatch(/All four edges can be done on \w+/)
   expect(found?.numbers.possibleWays).toBeGreaterThan(0)
+})
+
+test('a printer with a single step of expansion prints to the edge as well', () => {
+  const plate = plateOf({
+    brief: card,
+    pins: { printer: 'tern', page: 'measured', margins: 'borderless', expansion: 'small' },
+    studio: (s) => {
+      for (const printer of s.printers) printer.expansions = printer.expansions.filter(({ id }) => printer.id === 'tern' || id === 'small')
+    },
+  })
+  expect(finding(plate, 'borderless-impossible')?.numbers.possibleWays).toBeGreaterThan(0)
 })
 
 test('where nothing of the studio prints to the edge, that is said', () => {

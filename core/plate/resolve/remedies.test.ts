@@ -121,6 +121,31 @@ test('of two longer sheets the one is offered that the dead margin leaves long e
   expect(remedies(dark, studio, BOARD).find((r) => r.id === 'longer-sheet')?.fix?.pins).toMatchObject({ stock: 'board-enough' })
 })
 
+test('of sheets that are all long enough the one with the least paper is offered, whichever stands first', () => {
+  const of = (ids: readonly string[]) => {
+    const studio = studioOf()
+    const board = studio.lots.find((l) => l.id === 'board-a3') as Studio['lots'][number]
+    for (const id of ids) {
+      const [width, length] = id.split(' ').map(Number) as [number, number]
+      studio.lots.push({
+        ...board,
+        id,
+        pwg: null,
+        nominal: { width: mm(width), length: mm(length) },
+        measured: { width: mm(width), length: mm(length) },
+      })
+    }
+    const dark = {
+      ...onBoard,
+      picture: picture({ width: 2100, height: 2970 }),
+      size: { by: 'picture' as const, width: mm(285), height: null },
+    }
+    return remedies(dark, studio, BOARD).find((r) => r.id === 'longer-sheet')?.fix?.pins?.stock
+  }
+  // 310 × 450 is 1395 cm², 297 × 460 is 1366, though it is longer.
+  expect([of(['310 450', '297 460']), of(['297 460', '310 450'])]).toEqual(['297 460', '297 460'])
+})
+
 test('the table of ways says what would stop each, but not that the picture is still missing', () => {
   const table = (of: Parameters<typeof brief>[0]) =>
     compareWays({ brief: brief(of), studio: studioOf(), pins: {}, stepsOf: () => 0 }).usable

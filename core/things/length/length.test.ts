@@ -49,6 +49,11 @@ test('writes inches as people say them and millimetres as a ruler shows them', (
   expect(writeLength(inch(8.5), 'in')).toBe('8 1/2 in')
   expect(writeLength(inch(19), 'in')).toBe('19 in')
   expect(writeLength(mm(329), 'in')).toBe('12.95 in')
+  const eighths = ['1/8', '1/4', '3/8', '1/2', '5/8', '3/4', '7/8'].map((part, i) => [writeLength(inch((i + 1) / 8), 'in'), `${part} in`])
+  for (const [written, said] of eighths) expect(written).toBe(said)
+  // Within 0.05 mm of one, on either side, also of a whole; a hair further it is told in hundredths.
+  expect([50, 51, -50, -51].map((off) => writeLength(inch(3.375) + off, 'in'))).toEqual(['3 3/8 in', '3.38 in', '3 3/8 in', '3.37 in'])
+  expect([50, 51, -50, -51].map((off) => writeLength(inch(4) + off, 'in'))).toEqual(['4 in', '4.00 in', '4 in', '4.00 in'])
   expect(writeLength(419, 'mm')).toBe('0.4 mm')
   expect(writeLength(-40, 'mm')).toBe('0.0 mm')
 })

@@ -113,7 +113,7 @@ const FRACTIONS: readonly [number, string][] = [
 function writeInches(um: Um): string {
   const value = toInch(um)
   const whole = Math.floor(value)
-  const near = FRACTIONS.find(([f]) => Math.abs((value - whole - f) * UM_PER_INCH) <= 50)
+  const near = FRACTIONS.find(([f]) => Math.abs(um - (whole + f) * UM_PER_INCH) <= 50)
   if (!near) return value.toFixed(2)
   if (near[0] === 1) return String(whole + 1)
   return [whole > 0 || near[0] === 0 ? String(whole) : '', near[1]].filter(Boolean).join(' ')

@@ -90,6 +90,11 @@ test('this machine is known in every form it can be written in', () => {
     '::ffff:7f00:1',
     '::ffff:127.0.0.1',
     '64:ff9b::7f00:1',
+    // Translated (RFC 6052), compatible (RFC 4291), by 6to4 (RFC 3056) and Teredo (RFC 4380: its last groups inverted).
+    '::ffff:0:7f00:1',
+    '::7f00:2',
+    '2002:7f00:1::9',
+    '2001::80ff:fffe',
   ])
     expect([host, isLoopback(host)]).toEqual([host, true])
   for (const host of ['128.0.0.1', '192.168.1.20', '::2', '::0.0.1.0', '::0.1.0.0', 'fd00::1', 'printer.studio'])

@@ -77,6 +77,7 @@ test('shares of a gang add up to it, by area, ink by what each job’s pictures 
   expect(plate.estimates?.inkMillilitres).toBeGreaterThan(0.5)
   expect((a.estimates?.paperPrice ?? 0) / (b.estimates?.paperPrice ?? 1)).toBeCloseTo((2 * 240 * 160) / (200 * 150), 2)
   expect([a.estimates?.sheets, b.estimates?.sheets, a.forms.length]).toEqual([2, 1, 1])
+  expect([a, b].map(({ forms }) => forms.map(({ id }) => id))).toEqual([['front'], ['front']])
   const [form] = b.forms
   expect([form?.sheet.w, form?.sheet.h].sort()).toEqual([mm(150), mm(200)].sort())
   const { borders } = form?.placements[0] ?? { borders: { left: 0, right: 1, leading: 0, trailing: 1 } }
