@@ -13,7 +13,8 @@ const colour = (misses: Record<string, number>): CriticalColour => ({
 })
 
 test('a critical colour within two is not mentioned', () => {
-  expect(finding(plateOf({ brief: { critical: [colour({ [`${intent}+`]: 1.9 })] } }), 'critical-colour:0')).toBeUndefined()
+  const off = (miss: number) => finding(plateOf({ brief: { critical: [colour({ [`${intent}+`]: miss })] } }), 'critical-colour:0')
+  expect([off(1.9), off(2), off(2.01)?.numbers]).toEqual([undefined, undefined, { deltaE2000: 2.01 }])
 })
 
 test('one that is missed is a finding with its number, and the nearer intent is one press away', () => {

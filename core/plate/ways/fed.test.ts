@@ -30,6 +30,11 @@ test.each<[string, BriefParts, number[]]>([
   ['as large as the roll prints', { size: { by: 'sheet', fill: false } }, [316.933, 419.9, 279.933]],
   // Its borders are its ends.
   ['a border all round', { size: { by: 'border', border: mm(30), foot: 1, exact: true } }, [307.933, 371.9, 247.933]],
+  [
+    'the same, the picture standing because that is asked for',
+    { turn: 90, size: { by: 'border', border: mm(30), foot: 1, exact: true } },
+    [617.85, 371.9, 557.85],
+  ],
   ['a piece to be trimmed, its longer side across', { ...wide(240), finished: { width: mm(300), length: mm(220) } }, [257, 240, 160]],
   ['a piece too long to lie across', { ...wide(240), finished: { width: mm(420), length: mm(520) } }, [557, 240, 160]],
   // 900 × 600 is too wide either way round; turned it is so by less.

@@ -77,7 +77,16 @@ describe('steps of cards, canvases, long sheets and cut stock', () => {
     const card = plateOf({
       brief: { paperId: 'keepsake-card', sheet: { width: mm(210), length: mm(297), name: 'A4' }, make: NEW_MAKE['folded-card'] },
     })
-    expect(step(card, 'fold')?.text).toContain('148.4 mm')
+    // Either way it may lie, to be creased or creased already.
+    for (const crease of [null, 'long-side'] as const)
+      for (const [axis, edge] of [
+        ['across', 'leading'],
+        ['along', 'left'],
+      ] as const) {
+        const forms = card.forms.map((form) => ({ ...form, fold: { axis, at: mm(148.4) } }))
+        const setup = card.setup && { ...card.setup, paper: { ...card.setup.paper, crease } }
+        expect(step({ ...card, forms, setup }, 'fold')?.text).toContain(`148.4 mm from the ${edge} edge`)
+      }
     // Scored from 180 g/m² on (common practice).
     for (const [weight, scored] of [
       [179, false],
