@@ -238,3 +238,33 @@ test('of more than three thousand colours the two schools are told apart by ever
     Math.abs(mean(apart(relative, perceptual), counts) - mean(apart(relative, perceptual).slice(0, 3000), counts.slice(0, 3000))),
   ).toBeGreaterThan(0.15)
 })
+
+test('compensation is left out only where it does nothing: of a perceptual table that is the measured one it does what it does to that', async () => {
+  const engine = createEngine(await instantiate())
+  const count = {
+    colours: Uint8Array.from(COLOURS.flat()),
+    counts: Uint32Array.from(COUNTS),
+    total: TOTAL,
+    pairs: Uint8Array.from(PAIRS.flat(2)),
+  }
+  const profile = new Uint8Array(readFileSync(FILE))
+  // The tag table stands at byte 128: twelve bytes a tag, its name and where it lies (ICC.1).
+  const view = new DataView(profile.buffer)
+  const tag = (name: string) =>
+    Array.from({ length: view.getUint32(128) }, (_, i) => 132 + i * 12).find(
+      (at) => Buffer.from(profile.subarray(at, at + 4)).toString() === name,
+    ) ?? 0
+  for (const way of ['A2B', 'B2A']) for (const part of [4, 8]) view.setUint32(tag(`${way}0`) + part, view.getUint32(tag(`${way}1`) + part))
+  const { renderings, differences } = analyse(engine, count, 'srgb', profile)
+  const of = (n: number) => ({ ...renderings[n], intent: null, blackPoint: null })
+  expect(of(3)).toEqual(of(1))
+  expect(of(2)).not.toEqual(of(3))
+  const apart = (one: number, other: number) => differences.find((d) => d.one === one && d.other === other)?.mean ?? Number.NaN
+  // The black a perceptual table ends at is told from its greys, and is a hair another.
+  expect(apart(0, 2)).toBeLessThan(0.05)
+  expect(apart(1, 3)).toBe(0)
+  expect(apart(2, 3)).toBeGreaterThan(0.3)
+  // As it is, the table ends at the printer's black, and nothing is compensated.
+  const own = analyse(engine, count, 'srgb', new Uint8Array(readFileSync(FILE)))
+  expect(own.differences.find((d) => d.one === 2 && d.other === 3)).toMatchObject({ mean: 0, p95: 0, visible: 0 })
+})

@@ -61,6 +61,17 @@ function summary(
   return { mean: sum / weight, p95: weightedPercentile(chosen, weighed, 0.95), max }
 }
 
+/** Colours by which it is seen whether compensation does anything: some of every kind, the darkest among them. */
+const ASKED_OF = 256
+
+/** Every nth colour of packed RGB, so many in all. */
+function someOf(rgb: Uint8Array): Uint8Array {
+  const step = Math.max(1, Math.floor(rgb.length / 3 / ASKED_OF))
+  const some = new Uint8Array(Math.ceil(rgb.length / 3 / step) * 3)
+  for (let n = 0; n * 3 < some.length; n++) some.set(rgb.subarray(n * step * 3, n * step * 3 + 3), n * 3)
+  return some
+}
+
 /** Colours by which two prints are told apart when it is not the two schools that are compared: the commonest. */
 const COMMONEST = 3000
 
@@ -79,9 +90,12 @@ function differencesOf(prints: readonly Float32Array[], counts: Uint32Array): Me
     prints.slice(one + 1).map((_, k) => {
       const other = one + 1 + k
       const whole = SCHOOLS.includes(one) && SCHOOLS.includes(other)
-      const difference = whole
-        ? differenceOf(prints[one] as Float32Array, prints[other] as Float32Array, counts)
-        : differenceOf(some[one] as Float32Array, some[other] as Float32Array, few)
+      const difference =
+        prints[one] === prints[other]
+          ? { mean: 0, p95: 0, visible: 0 }
+          : whole
+            ? differenceOf(prints[one] as Float32Array, prints[other] as Float32Array, counts)
+            : differenceOf(some[one] as Float32Array, some[other] as Float32Array, few)
       return { one, other, ...difference }
     }),
   )
@@ -178,12 +192,30 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     return total === 0 ? 0 : sum / total
   }
   const sampled = Math.max(1, pairs.length / 6)
-  // The nearest print is one of the renderings: it is not made twice.
-  const prints = RENDERINGS.map(({ intent, blackPoint }) => (intent === 'relative' && !blackPoint ? nearest : print(intent, blackPoint)))
+  // No print is made twice: the nearest is one of the renderings, and a perceptual table that ends at the same black needs no
+  // compensation. Compensation scales all colours by one factor: what leaves some of every kind alone leaves all alone.
+  const some = someOf(followed)
+  const compensated = print('perceptual', true)
+  const [withIt, without] = [true, false].map((blackPoint) => run(source, 'rgb8', printer, 'rgb16', 'perceptual', blackPoint, some))
+  const asIs = withIt?.every((v, i) => v === without?.[i]) ? compensated : print('perceptual', false)
+  const prints = RENDERINGS.map(({ intent, blackPoint }) =>
+    intent === 'relative' && !blackPoint
+      ? nearest
+      : intent === 'perceptual'
+        ? blackPoint
+          ? compensated
+          : asIs
+        : print(intent, blackPoint),
+  )
+  const told = new Map<Float32Array, Omit<Rendering, 'intent' | 'blackPoint'>>()
   const rendering = ({ intent, blackPoint }: (typeof RENDERINGS)[number], n: number): Rendering => {
     const printed = prints[n] as Float32Array
-    const same = printed === nearest
-    const error = same ? beyond : distance(printed)
+    const known = told.get(printed) ?? measured(printed)
+    told.set(printed, known)
+    return { intent, blackPoint, ...known }
+  }
+  const measured = (printed: Float32Array): Omit<Rendering, 'intent' | 'blackPoint'> => {
+    const error = printed === nearest ? beyond : distance(printed)
     let kept = 0
     const flat = visiblePairs.map((p) => {
       const left = deltaE2000At(printed, p.one, printed, p.other) / p.apart
@@ -204,8 +236,6 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     for (let n = 0; n < cells; n++) casts[n] = Math.hypot(printed[n * 3 + 1] as number, printed[n * 3 + 2] as number)
     const moved = summary(error, counts, inside)
     return {
-      intent,
-      blackPoint,
       moved: { mean: moved.mean, p95: moved.p95 },
       error: summary(error, counts, () => true),
       kept: visiblePairs.length === 0 ? 1 : kept / visiblePairs.length,
