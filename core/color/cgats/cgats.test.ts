@@ -86,6 +86,7 @@ test.each([
   ['no device values', file(['1 0 0 0 5 0 0'], { fields: 'SAMPLE_ID A B C LAB_L LAB_A LAB_B' }), 'cgats-no-device'],
   ['no colours', file(['1 0 0 0 5 0 0'], { fields: 'SAMPLE_ID RGB_R RGB_G RGB_B D1 D2 D3' }), 'cgats-no-colour'],
   ['a word for a number', file(['1 0 0 0 five 0 0']), 'cgats-not-a-number'],
+  ['a word for the first of them', file(['1 x 0 0 5 0 0']), 'cgats-not-a-number'],
   ['a missing value', file(['1 0 0 0 "" 0 0']), 'cgats-not-a-number'],
   ['a colour no paper has', file(['1 0 0 0 500 0 0']), 'cgats-colour-range'],
   ['a device value out of range', file(['1 999 0 0 5 0 0']), 'cgats-device-range'],

@@ -34,6 +34,9 @@ test('from a roll only as much is cut off as the job needs, and the strip that i
   expect(plan?.cuts[0]).toEqual({ axis: 'across', at: mm(594), of: 'roll' })
   expect(plan?.parent.length).toBe(mm(594))
   expect(plan && usefulOffcuts(plan)).toEqual([])
+  // Two lie beside each other: of three and of five one place of the last row stays empty.
+  const pieces = (count: number) => planCut(roll(431.8), { width: mm(210), length: mm(297) }, count)?.pieces.length
+  expect([3, 4, 5].map(pieces)).toEqual([3, 4, 5])
 })
 
 test('a sheet of the very size, or too small, needs no plan', () => {

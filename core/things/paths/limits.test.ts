@@ -52,6 +52,22 @@ test('a range whose minimum is above its maximum is refused by the schema', () =
   ])
 })
 
+test('the margin a printer enforces leaves something of the smallest sheet, whichever of its sides is the shorter', () => {
+  const of = (width: number, length: number, enforced: number) =>
+    PathSchema.safeParse({
+      ...path,
+      margins: { leading: 0, trailing: 0, left: 0, right: 0 },
+      width: { ...path.width, min: mm(width) },
+      length: { ...path.length, min: mm(length) },
+      borderless: { edges: ['left'], sizes: 'any', enforced, margins: null },
+    }).success
+  for (const [width, length] of [
+    [80, 120],
+    [120, 80],
+  ] as const)
+    expect([of(width, length, mm(40) - 1), of(width, length, mm(40))]).toEqual([true, false])
+})
+
 test('every limit lets in what is at it and keeps out what is just over it; a guide gives a millimetre, a caliper nothing', () => {
   const { width, length, thickness, weight } = path
   const middle = { width: (width.min + width.max) / 2, length: (length.min + length.max) / 2 }

@@ -137,6 +137,8 @@ test('a measured path, a target that was read and a good print finish the steps'
     'Its profile was held against a print 2 times.',
     '1 good, 2 wasted.',
   ])
+  const never = steps(paper({}), petrel, { pairings: [{ ...pairing, good: 0 }] }).proven
+  expect(never).toMatchObject({ done: false, says: expect.stringMatching(/^Not yet, 2 wasted: /) })
   const twice = steps(paper({}), petrel, { calibrations: calibrations.map((c) => ({ ...c, runs: [1, 2] })) }).layout
   expect(twice).toMatchObject({
     done: false,
