@@ -66,7 +66,7 @@ test('what is offered makes it, and where nothing is offered no printer, path, l
       continue
     }
     none++
-    expect(late?.says).toContain('Nothing in the studio makes it')
+    expect(late?.says).toContain('Nothing in the studio makes it: tell the client.')
     for (const printer of studio.printers)
       for (const path of printer.paths)
         for (const lot of studio.lots.filter((l) => l.paperId === of.paperId))
@@ -76,6 +76,29 @@ test('what is offered makes it, and where nothing is offered no printer, path, l
           }
   }
   expect([offered > 0, none > 0]).toEqual([true, true])
+})
+
+test('where nothing makes all copies it is said how many would be ready, which a press asks for: two and a half are two', () => {
+  const alone = {
+    ...studio,
+    printers: studio.printers
+      .filter((p) => p.id === 'heron')
+      .map((p) => ({ ...p, qualities: p.qualities.filter((q) => q.id === 'finest') })),
+  }
+  const each = (takes - 3 - drying) / 4
+  const told = (copies: number, of = job(3 + copies * each + drying)) => finding(resolve(of, alone, PINS, at()), 'late')
+  expect([told(4.01), told(0.9)?.fix]).toEqual([undefined, null])
+  expect(told(0.9)?.says).toContain('Nothing in the studio makes it: tell the client.')
+  for (const [room, copies] of [
+    [1.01, 1],
+    [2.5, 2],
+    [3.99, 3],
+  ] as const) {
+    const late = told(room)
+    expect(late?.says).toContain(`Nothing in the studio makes it, but ${copies} of 4 would be ready in time: tell the client.`)
+    const then = applyFix({ brief: job(3 + room * each + drying), pins: PINS }, late?.fix ?? { label: '' })
+    expect([then.brief.items[0]?.copies, finding(resolve(then.brief, alone, then.pins, at()), 'late')]).toEqual([copies, undefined])
+  }
 })
 
 test('without a date, or without a clock, nothing is said', () => {

@@ -1,3 +1,4 @@
+import { togetherOf } from '../../things/brief/brief.ts'
 import type { Quality } from '../../things/printers/printer.ts'
 import { beginBy, worked } from '../../things/studio/working-hours.ts'
 import type { Moment } from '../decisions/decision.ts'
@@ -62,6 +63,25 @@ function inTime(plate: Settled, moment: Moment, due: number): { says: string; fi
   return null
 }
 
+/** How many of a picture's copies would be ready in time as it is set up, where not all are; 0 where none, or where there are several pictures. */
+function copiesInTime(plate: Settled, moment: Moment, due: number): number {
+  const { brief, estimates, printer } = plate
+  const [item, ...more] = brief.items
+  // Of a layout fewer copies may still be as many sheets.
+  if (!item || more.length > 0 || togetherOf(brief)) return 0
+  const before = moment.standing[printer.id] ?? 0
+  const perCopy = estimates.sheets / item.copies
+  const makes = (copies: number) =>
+    readyAt(plate, moment, before, timesOf({ ...plate, loaded: plate.way.loaded, sheets: perCopy * copies })) <= due
+  let [most, tooMany] = [0, item.copies]
+  while (tooMany - most > 1) {
+    const half = Math.floor((most + tooMany) / 2)
+    if (makes(half)) most = half
+    else tooMany = half
+  }
+  return most
+}
+
 export const late: Check = {
   id: 'late',
   title: 'It will be late',
@@ -86,12 +106,14 @@ export const late: Check = {
     const start = (beginBy(due - drying * 60_000, workMinutes(estimates), hours) - now) / 60_000
     const when = start >= 0 ? `It has to begin within ${sayMinutes(start)}` : `It had to begin ${sayMinutes(-start)} ago`
     const way = inTime(plate, moment, due)
+    const fewer = way ? 0 : copiesInTime(plate, moment, due)
+    const [item] = brief.items
     return [
       {
         level: 'warn',
-        says: `Ready ${sayMinutes(over)} after it is due: ${parts.join(', ')}${hours ? `, worked from ${hours.from} to ${hours.until}` : ''}. ${when}. ${way ? `${way.says}.` : 'Nothing in the studio makes it: print fewer, or tell the client.'}`,
+        says: `Ready ${sayMinutes(over)} after it is due: ${parts.join(', ')}${hours ? `, worked from ${hours.from} to ${hours.until}` : ''}. ${when}. ${way ? `${way.says}.` : `Nothing in the studio makes it${fewer > 0 ? `, but ${fewer} of ${item?.copies} would be ready in time` : ''}: tell the client.`}`,
         numbers: { lateMinutes: Math.round(over), startsInMinutes: Math.round(start), standing: Math.round(before) },
-        fix: way?.fix ?? null,
+        fix: way?.fix ?? (fewer > 0 ? { label: `Print ${fewer} of them`, item: { copies: fewer } } : null),
       },
     ]
   },
