@@ -12,16 +12,18 @@ import { itemById } from '../../../core/things/brief/brief.ts'
 import type { Item } from '../../../core/things/brief/item.ts'
 import { mirrored } from '../../../core/things/brief/make.ts'
 import { withSwapped } from '../../../core/things/brief/order-items.ts'
-import { Toggle } from '../../ui/toggle.tsx'
 import { fetched, whenIdle } from '../../ui/when-idle.ts'
 import { SheetSvg, type Shifted } from '../drawing/sheet-svg.tsx'
 import { useSheetZoom } from '../drawing/use-sheet-zoom.ts'
 import { ZoomGround } from '../drawing/zoom-compass.tsx'
 import { previewUrl } from '../picture/preview-url.ts'
 import type { JobEditor } from '../plate/job-editor.ts'
+import type { Drags } from './drag-choice.tsx'
 
 // Taking files comes after the drawing.
 const SheetDrop = lazy(() => whenIdle().then(() => fetched(() => import('../items/sheet-drop.tsx'))))
+
+const DragChoice = lazy(() => import('./drag-choice.tsx').then((m) => ({ default: m.DragChoice })))
 
 /** More pictures than this on a sheet are small there, and are drawn from small ones. */
 const MANY = 9
@@ -50,7 +52,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
   /** Pictures laid by hand are moved on the drawing alone until they are let go: working all of it out takes longer than a frame. */
   const [shift, setShift] = useState<Shifted | null>(null)
-  const [drags, setDrags] = useState<'places' | 'crops'>('places')
+  const [drags, setDrags] = useState<Drags>('places')
   /** What a drag began with: the drawing moves on under it. */
   const taken = useRef<{ at: number; lies: Rect; places: Picked; free: Free | null; cropAt: Item['cropAt'] } | null>(null)
   const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, form, empty: true }), [plate, brief.unit, view, form])
@@ -161,17 +163,9 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
         {free && placements.length > 1 && !crops && <p>Shift chooses several; they move together.</p>}
         {crops && <p>Drag a picture to choose what of it is seen.</p>}
         {cropped && (
-          <Toggle
-            label="A drag moves"
-            small
-            className="mt-1"
-            value={drags}
-            options={[
-              ['places', cells ? 'Cells' : 'Places'],
-              ['crops', 'Crops'],
-            ]}
-            onChange={setDrags}
-          />
+          <Suspense>
+            <DragChoice value={drags} cells={cells} onChange={setDrags} />
+          </Suspense>
         )}
       </div>
     </ZoomGround>
