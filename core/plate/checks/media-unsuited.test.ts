@@ -48,6 +48,23 @@ test('the wrong black and ink for the other coating stop, by a pin, a pairing or
   expect(decided(fixed, 'printer')).not.toBe('heron')
 })
 
+test('that a pairing was made with it all the same is said where a print of it was found good', () => {
+  const says = (good: number) =>
+    finding(
+      plateOf({
+        ...board,
+        pins: { ...board.pins, 'media-type': 'photographic-glossy' },
+        studio: (s) => {
+          const [like] = s.pairings
+          const tallies = { 'photographic-glossy': { good, bad: 0 } }
+          if (like) s.pairings = [{ ...like, printerId: 'heron', paperId: 'breakwater-board', tallies }]
+        },
+      }),
+      'media-unsuited',
+    )?.says.includes('The pairing was made with it all the same.')
+  expect([says(0), says(1)]).toEqual([false, true])
+})
+
 test('another family of surface is a warning; within a family nothing is said', () => {
   const canvas = plateOf({ brief: { paperId: 'quay-matte', sheet: null }, pins: { printer: 'tern', 'media-type': 'stationery' } })
   expect(finding(canvas, 'media-unsuited')).toMatchObject({ level: 'warn', numbers: { misfit: 'surface' } })

@@ -58,6 +58,9 @@ test.each([
 ] as const)('%j comes to %s', (arrival, code) => {
   expect(refusal(arrival)).toBe(code)
 })
+test('what is too wide is told as it was typed, with the limit', () => {
+  expect(lotFrom({ ...roll, width: mm(3200.5) }, paper, [])).toMatchObject({ problem: { value: '3200.5 mm', limit: '3200 mm' } })
+})
 test('a board is not wound: a millimetre is the limit', () => {
   expect(refusal(roll, { ...paper, thickness: 1000 })).toBeNull()
   expect(refusal(roll, { ...paper, thickness: 1001 })).toBe('not-on-a-roll')

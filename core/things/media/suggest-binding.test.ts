@@ -29,6 +29,12 @@ test('what is stated beside the names is taken too', () => {
   })
 })
 
+test('a name is recognised by three of its five words, by two it is not', () => {
+  const papers = studio.papers.slice(0, 1).map((paper) => ({ ...paper, name: 'Skerry Rag Bright White Velvet' }))
+  const of = (text: string) => suggestBinding(text, { printers: studio.printers, papers })?.paperId
+  expect([of('Skerry Rag Bright'), of('Skerry Rag')]).toEqual([papers[0]?.id, undefined])
+})
+
 test('nothing is guessed from words the studio does not know', () => {
   expect(suggestBinding('Office copier, plain', studio)).toBeNull()
   expect(suggestBinding('', studio)).toBeNull()

@@ -13,6 +13,11 @@ test('two strips share an A5 in the way that makes them largest', () => {
   expect(cells?.[1]?.label.y).toBeGreaterThan(cells?.[0]?.picture.h ?? 0)
 })
 
+test('a strip 25 mm high and wide beside its label of 5 mm is one, a hair less is not judged', () => {
+  const fits = (w: number, h: number) => packStrips({ w, h }, 1, { w: mm(600), h: mm(400) })?.length ?? 0
+  expect([fits(mm(25), mm(30)), fits(mm(25) - 1, mm(30)), fits(mm(25), mm(30) - 1)]).toEqual([1, 0, 0])
+})
+
 test('profiles are tried that were made for the printer, that one of its papers borrows, or of which nobody said anything', () => {
   const studio = studioOf()
   const [own, foreign, ...rest] = ['gannet', 'tern'].map((id) => studio.profiles.find((p) => p.boundTo?.printerId === id))
