@@ -20,7 +20,7 @@ const number = (text: string | undefined) => {
  * RGB of 0…255 is told from per cent by its greatest value.
  */
 export function measurementsIn({ fields, rows }: Cgats, field = 'measurements'): Result<Measurements> {
-  const bad = (code: string, message: string, value?: string) => fail({ field, code, message, ...(value === undefined ? {} : { value }) })
+  const bad = (code: string, message: string) => fail({ field, code, message })
   const upper = fields.map((f) => f.toUpperCase())
   const columns = (...names: string[]) => {
     const found = names.map((n) => upper.indexOf(n))

@@ -1,3 +1,4 @@
+import { inch, mm } from '../length/length.ts'
 import { PathSchema } from '../paths/path.ts'
 import { PRINTER_CLASSES, printerOfClass } from './classes.ts'
 import { PATH_PART_KEYS } from './parts.ts'
@@ -15,6 +16,17 @@ test.each(PRINTER_CLASSES.map((c) => c.id))('%s is a whole record, said to be us
   expect(heaviest).toBeGreaterThanOrEqual(120)
   // Full tanks, as nobody has read them.
   expect(printer.inks.every((ink) => ink.millilitres === ink.capacity)).toBe(true)
+})
+test.each([
+  ['a4-six-ink', 8.5],
+  ['13-inch-pigment', 13],
+  ['17-inch-pigment', 17],
+  ['24-inch-roll', 24],
+  ['44-inch-roll', 44],
+  ['blank', 8.5],
+])('what %s takes is as wide as its class is called: %s inches, to a millimetre', (id, inches) => {
+  const { paths } = printerOfClass(id, { id: 'p', name: 'P', address: '' })
+  for (const path of paths) expect([path.name, Math.abs(path.width.max - inch(inches)) <= mm(1)]).toEqual([path.name, true])
 })
 test('a class that is none is no printer', () => {
   expect(() => printerOfClass('fax', { id: 'x', name: 'X', address: '' })).toThrow(RangeError)
