@@ -113,6 +113,9 @@ test('even bends have no kink; one that stands out is one; what nobody sees is n
   expect(kinksOf(Array.from({ length: 39 }, () => 0.1))).toEqual([])
   expect(kinksOf(Array.from({ length: 39 }, (_, i) => (i === 19 ? 3 : 0.1)))).toEqual([{ at: 0.5, bend: 3 }])
   expect(kinksOf(Array.from({ length: 39 }, (_, i) => (i === 19 ? 0.4 : 0.01)))).toEqual([])
+  // What is usual is the middle one of them, not a small one: five times 0.3.
+  expect(kinksOf(Array.from({ length: 39 }, (_, i) => (i < 15 ? 0.1 : i === 30 ? 1.4 : 0.3)))).toEqual([])
+  expect(kinksOf(Array.from({ length: 39 }, (_, i) => (i < 15 ? 0.1 : i === 30 ? 1.6 : 0.3)))).toEqual([{ at: 31 / 40, bend: 1.6 }])
 })
 
 test('a profile against itself differs in nothing; gloss against matte in nearly everything', () => {

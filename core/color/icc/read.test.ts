@@ -170,3 +170,16 @@ test('a description in several languages is read by its first record; with no re
   expect([described(1, 8, 28), described(1, 4, 28), described(0, 8, 28), described(1, 8, tag.size - 7)]).toEqual(['Möwe', 'Mö', NONE, NONE])
   expect(described(1, 8, tag.size - 8)).toBe('Möwe')
 })
+
+test('a printer profile proofs with the tables of either intent, and with none of them not at all', () => {
+  const without = (...tags: string[]) => {
+    const bytes = Buffer.from(good)
+    // The tag table stands at byte 128, its names are four letters each (ICC.1).
+    for (let at = 132; at < 132 + bytes.readUInt32BE(128) * 12; at += 12)
+      if (tags.includes(bytes.toString('latin1', at, at + 4))) bytes.write('none', at, 'latin1')
+    const read = readProfile(new Uint8Array(bytes))
+    const checked = read.ok ? requirePrinterProfile(read.value) : read
+    return checked.ok ? 'ok' : checked.problem.code
+  }
+  expect([without(), without('A2B0'), without('A2B1'), without('A2B0', 'A2B1')]).toEqual(['ok', 'ok', 'ok', 'profile-no-tables'])
+})

@@ -1,6 +1,7 @@
 import { existsSync, readdirSync } from 'node:fs'
 import { plateOf, sheet } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
+import type { Finding } from './check.ts'
 import { CHECKS, causesOf } from './registry.ts'
 
 test('every check has a file of its own with a test, and an id of its own', () => {
@@ -43,4 +44,17 @@ test('every finding stands once, itself or folded, and what a check follows from
     const all = causesOf(findings).flatMap(({ cause, follow }) => [cause.id, ...follow.map((f) => f.id)])
     expect(all.sort()).toEqual(findings.map((f) => f.id).sort())
   }
+})
+
+test('the worst of what stands together says where it stands, be it the cause or what follows', () => {
+  const finding = (id: string, level: Finding['level'], because: string | null = null) => ({ id, level, because }) as Finding
+  const list = [
+    finding('a', 'warn'),
+    finding('b', 'note'),
+    finding('c', 'stop', 'b'),
+    finding('d', 'note', 'b'),
+    finding('e', 'stop'),
+    finding('f', 'note', 'e'),
+  ]
+  expect(causesOf(list).map(({ cause, follow }) => [cause, ...follow].map(({ id }) => id).join(''))).toEqual(['bcd', 'ef', 'a'])
 })
