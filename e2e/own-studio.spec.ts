@@ -305,3 +305,20 @@ test('a picture that no open job needs is removed; one that a job needs shows it
   await pictures.getByLabel('Name').fill('no such name')
   await expect(pictures.getByText('No picture has “no such name” in its name.')).toBeVisible()
 })
+
+test('what a paper is like is corrected in its record: a card comes creased, and a job on it says so', async ({ page }) => {
+  await page.goto('/lantern-wharf/shelf/papers/keepsake-card')
+  const crease = async (how: string) => {
+    await page.getByRole('button', { name: /^Edit/ }).click()
+    await choose(page, 'Comes creased', how)
+    await page.getByRole('button', { name: /^Save/ }).click()
+  }
+  await crease('across its long side')
+  await expect(page.getByText('comes creased across its long side')).toBeVisible()
+  await page.goto('/lantern-wharf/jobs/17/sheet')
+  await page.getByRole('button', { name: /\d findings/ }).click()
+  await expect(page.getByText('The card comes creased').first()).toBeVisible()
+  await page.goto('/lantern-wharf/shelf/papers/keepsake-card')
+  await crease('no, it is flat')
+  await expect(page.getByText('comes creased')).toHaveCount(0)
+})

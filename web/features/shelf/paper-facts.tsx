@@ -28,7 +28,7 @@ export function PaperFacts({ entry: { paper }, currency }: { entry: PaperEntry; 
         paper.stiffness === 'usual' ? '' : paper.stiffness,
         paper.curl === 'flat' ? '' : paper.curl === 'some' ? 'curls somewhat' : 'curls strongly',
         paper.grain ? `grain along the ${paper.grain === 'long-side' ? 'long' : 'short'} side` : '',
-        paper.crease ? 'comes creased' : '',
+        paper.crease ? `comes creased across its ${paper.crease === 'long-side' ? 'long' : 'short'} side` : '',
       ]
         .filter(Boolean)
         .join(', '),

@@ -197,6 +197,17 @@ export function PaperForm({ entry, begins, unit, currency, onDone }: Props) {
           ]}
           onChange={(grain) => put({ grain })}
         />
+        <Select
+          label="Comes creased"
+          full
+          value={draft.crease}
+          options={[
+            [null, 'no, it is flat'],
+            ['long-side', 'across its long side'],
+            ['short-side', 'across its short side'],
+          ]}
+          onChange={(crease) => put({ crease })}
+        />
         <NumberField
           label="Dries in"
           unit="min"
