@@ -1,7 +1,7 @@
 import type { Um } from '../things/length/length.ts'
 import { EDGES } from '../things/paths/path.ts'
 import { pageOnSheet } from './layout.ts'
-import type { Coverage } from './tolerance.ts'
+import { type Coverage, NOWHERE_SHORT } from './tolerance.ts'
 
 // The loops run ten thousand times at every edit.
 const { cos, log, max, min, PI, sin, sqrt } = Math
@@ -57,7 +57,7 @@ function dice(sheets: number): Float64Array {
  */
 export function neededBySheet(of: Coverage, sheets = SIMULATED_SHEETS): Float64Array {
   const chance = dice(sheets)
-  const { sheet, page, path, spread, outOfSquare = 0, offset = { x: 0, y: 0 }, edges = EDGES } = of
+  const { sheet, page, path, spread, outOfSquare = 0, offset = { x: 0, y: 0 }, edges = EDGES, short = NOWHERE_SHORT } = of
   const { tolerance, registration } = path
   const on = {
     leading: edges.includes('leading'),
@@ -93,10 +93,10 @@ export function neededBySheet(of: Coverage, sheets = SIMULATED_SHEETS): Float64A
       const dy = corner & 2 ? fed.length : 0
       const across = dx * c + dy * s + fed.width / 2 - x
       const along = dy * c - dx * s - y
-      if (on.left) need = max(need, -across)
-      if (on.right) need = max(need, across - page.width)
-      if (on.leading) need = max(need, -along)
-      if (on.trailing) need = max(need, along - page.length)
+      if (on.left) need = max(need, short.left - across)
+      if (on.right) need = max(need, short.right + across - page.width)
+      if (on.leading) need = max(need, short.leading - along)
+      if (on.trailing) need = max(need, short.trailing + along - page.length)
     }
     needs[i] = need
   }

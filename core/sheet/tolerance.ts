@@ -1,5 +1,5 @@
 import type { Um } from '../things/length/length.ts'
-import { EDGES, type Edge, type Path } from '../things/paths/path.ts'
+import { EDGES, type Edge, type Edges, edgesOf, type Path } from '../things/paths/path.ts'
 import { type Offset, pageOnSheet, skewDrift } from './layout.ts'
 
 /** Everything that decides whether a borderless print covers its sheet. */
@@ -16,7 +16,12 @@ export interface Coverage {
   offset?: Offset
   /** Edges that are to run off; all four when left out. */
   edges?: readonly Edge[]
+  /** By how much the picture runs less far past an edge than the expansion, µm: it is fitted, or lies off the middle. */
+  short?: Edges
 }
+
+/** A print that runs past every edge as far as the expansion. */
+export const NOWHERE_SHORT: Edges = edgesOf(() => 0)
 
 /** How far the far edges of the sheet lie outside the page before anything goes wrong, µm. */
 export function excess({ sheet, page, path, offset }: Coverage): { across: Um; along: Um } {
@@ -33,12 +38,11 @@ export function excess({ sheet, page, path, offset }: Coverage): { across: Um; a
  * middle of its leading edge: its far end drifts by L·tan θ, whole, and its corners rise by W/2·tan θ. µm, worst case.
  */
 export function expansionNeeded(of: Coverage): Um {
-  const { sheet, path, spread, edges = EDGES } = of
+  const { sheet, path, spread, edges = EDGES, short = NOWHERE_SHORT } = of
   const beyond = excess(of)
   const degrees = path.tolerance.skewDegrees + (of.outOfSquare ?? 0)
   const across = beyond.across + path.tolerance.across + skewDrift(sheet.length, degrees)
   const along = beyond.along + path.tolerance.along + skewDrift(sheet.width / 2, degrees)
-  const sides = edges.includes('left') || edges.includes('right')
-  const ends = edges.includes('leading') || edges.includes('trailing')
-  return Math.max(sides ? across : 0, ends ? along : 0) + spread
+  const needs = edges.map((edge) => (edge === 'left' || edge === 'right' ? across : along) + short[edge])
+  return Math.max(0, ...needs) + spread
 }

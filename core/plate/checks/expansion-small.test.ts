@@ -1,4 +1,6 @@
-import { afterFix, finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { afterFix, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
+import { mm, writeLength } from '../../things/length/length.ts'
+import { layoutOf } from '../resolve/plate.ts'
 
 const card = {
   paperId: 'beacon-gloss',
@@ -22,4 +24,23 @@ test('a lot that varies more makes a small step risky, and the fix takes a large
   expect(found?.level).toBe('warn')
   expect(found?.numbers.needed).toBeGreaterThan(1200)
   expect(finding(afterFix(plate, 'expansion-small', alter), 'expansion-small')).toBeUndefined()
+})
+
+test('what runs less far past an edge than the step, for it lies off the middle or is fitted, is told by how far it does', () => {
+  const plain = plateOf({ brief: card })
+  const { layout, edges } = { layout: layoutOf(plain), edges: plain.setup?.expansion?.um ?? 0 }
+  if (!layout) throw new Error('nothing laid out')
+  const { x, y } = layout.picture
+  const at = (dx: number) => plateOf({ brief: card, pins: { placement: `at:${Math.round(x) + dx},${Math.round(y)}` } })
+  // A tenth of a millimetre is a pixel; beyond, the left edge is covered by so much less.
+  expect(finding(at(90), 'expansion-small')?.says).toBe(finding(plain, 'expansion-small')?.says)
+  const moved = at(mm(1))
+  const found = finding(moved, 'expansion-small')
+  expect(found?.says).toContain(`The print runs ${writeLength(edges - mm(1), 'mm')} past the left edge`)
+  expect(found?.numbers.needed).toBe(Math.round(Number(finding(at(mm(0.9)), 'expansion-small')?.numbers.needed) + mm(0.1)))
+  expect(finding(afterFix(moved, 'expansion-small'), 'expansion-small')?.says).toBe(finding(plain, 'expansion-small')?.says)
+  // Fitted whole, a picture of another shape leaves two edges bare; those it reaches are judged as before.
+  const fitted = plateOf({ brief: { ...card, size: { by: 'sheet', fill: false }, picture: picture({ width: 3000, height: 3000 }) } })
+  expect(finding(fitted, 'paper-shows')).toBeDefined()
+  expect(finding(fitted, 'expansion-small')?.says ?? '').not.toMatch(/past the (left|right|leading|trailing) edge/)
 })

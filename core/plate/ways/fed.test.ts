@@ -1,8 +1,10 @@
 import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
-import { APART } from '../../things/brief/arrangement.ts'
+import { APART, NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
+import type { Item } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
+import { EDGES, type Edge } from '../../things/paths/path.ts'
 import { layoutOf } from '../resolve/plate.ts'
 import { resolve } from '../resolve/resolve.ts'
 
@@ -68,6 +70,50 @@ test.each<[string, Parameters<typeof several>[0], number]>([
   expect(plate.forms).toHaveLength(items.length)
   for (const { sheet } of plate.forms) expect(sheet.h / 1000).toBeCloseTo(expected, 2)
   expect(plate.findings.filter(({ id }) => id === 'picture-clipped')).toEqual([])
+})
+
+test('what fills a roll is cut so long that nothing of it is lost: to the margins, past the sides, or where the print ends', () => {
+  const of = (finish: 'bordered' | 'borderless', edges: Edge[], size: Item['size']) => {
+    const plate = plateOf({
+      brief: { paperId: 'pilot-rag', sheet: null, finish, size },
+      pins: { printer: 'heron', path: 'heron-roll' },
+      studio: (s) => {
+        for (const { paths } of s.printers)
+          for (const path of paths)
+            if (path.id === 'heron-roll')
+              Object.assign(path, {
+                margins: { ...MARGINS, leading: mm(3), trailing: mm(5) },
+                borderless: { edges, sizes: 'any', enforced: 0, margins: null },
+              })
+      },
+    })
+    return Number(((layoutOf(plate)?.sheet.h ?? 0) / 1000).toFixed(2))
+  }
+  const [fill, fit] = [true, false].map((filled) => ({ by: 'sheet' as const, fill: filled })) as [Item['size'], Item['size']]
+  // Two thirds of 419.9 between the margins, or of all 431.9 mm; three and five millimetres of margins, or ten at each end that stays white.
+  expect([of('bordered', [...EDGES], fill), of('bordered', [...EDGES], fit)]).toEqual([287.93, 299.93])
+  expect([of('borderless', ['left', 'right'], fill), of('borderless', ['left', 'right'], fit)]).toEqual([295.93, 307.93])
+  expect([of('borderless', [...EDGES], fill), of('borderless', [...EDGES], fit)]).toEqual([287.93, 287.93])
+  // 420 × 280 mm, wherever it lies.
+  expect([of('bordered', [...EDGES], wideItem(410).size), of('borderless', [...EDGES], wideItem(420).size)]).toEqual([293.33, 280])
+})
+
+test('a layout that runs off the sides of a roll has the whole width: three lie beside each other that would be two', () => {
+  const studio = studioOf()
+  for (const { paths } of studio.printers)
+    for (const path of paths)
+      if (path.id === 'heron-roll')
+        Object.assign(path, { margins: MARGINS, borderless: { edges: ['left', 'right'], sizes: 'any', enforced: 0, margins: null } })
+  const sizes = { ...NEW_ARRANGEMENT.sizes, gutter: 0, border: 0, turn: false, marks: 'none' as const }
+  // 3 × 142 = 426 mm of 431.9, and of the 419.9 between the margins two; each is 94.667 mm long, in one row or in two.
+  const on = (finish: 'bordered' | 'borderless') => {
+    const of = several([142, 142, 142].map(wideItem), sizes, { paperId: 'pilot-rag', sheet: null, finish })
+    const [form] = resolve(of, studio, { printer: 'heron', path: 'heron-roll' }).forms
+    return [(form?.sheet.h ?? 0) / 1000, new Set(form?.placements.map(({ picture }) => Math.round(picture.x))).size]
+  }
+  const ends = 12 + 25
+  expect(on('bordered')).toEqual([expect.closeTo(2 * 94.667 + ends, 2), 2])
+  expect(on('borderless')).toEqual([expect.closeTo(Math.max(94.667 + ends, 203), 2), 3])
 })
 
 test('a sheet is taken that holds the largest of several pictures, wherever it stands among them', () => {

@@ -8,7 +8,7 @@ import { isSideways, TURNS, type Turn } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
 import { countViolations, type FedSheet } from '../../things/paths/limits.ts'
-import type { Path } from '../../things/paths/path.ts'
+import { type Edge, type Edges, edgesOf, type Path } from '../../things/paths/path.ts'
 import { madeOnce } from '../../things/studio/made-once.ts'
 
 /** How what a way takes is found out: laid out, or reckoned. */
@@ -89,43 +89,63 @@ function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
   return near(sheet.width, width) ? length : near(length, width) ? sheet.width : Math.max(sheet.width, length)
 }
 
+/** Edges that a brief wants ink run past and a path does; on a roll it cuts where the print ends. */
+const pastOf = ({ finish }: Brief, { borderless }: Path): readonly Edge[] => (finish === 'borderless' ? (borderless?.edges ?? []) : [])
+
 /** How much roll the print and its ends take, µm; where each item has sheets of its own, the one that takes most. */
 function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
   const { make, finished } = brief
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
   const together = togetherOf(brief)
+  const past = pastOf(brief, path)
+  // Where the path prints past its edges, there is the whole width.
+  const margins = edgesOf((edge) => (past.includes(edge) ? 0 : path.margins[edge]))
   if (together) {
     const ends = [path.margins.leading, path.margins.trailing].map((margin) => Math.max(ROLL_END, margin, together.border))
     const room = { x: 0, y: 0, w: width, h: path.length.max }
-    const ground = groundOf(together, { frame: room, printable: inset(room, path.margins), borderless: false }, true)
+    const ground = groundOf(together, { frame: room, printable: inset(room, margins), borderless: past.length > 0 }, true)
     const { length } = reckon(together, brief.items, ground)
     // What is laid out by hand begins where it was laid.
     return Math.round(length + (together.as === 'free' ? 0 : (ends[0] as number)) + (ends[1] as number))
   }
-  const ends = Math.max(ROLL_END, path.margins.leading, tuck) + Math.max(ROLL_END, path.margins.trailing, tuck)
-  const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
   if (finished) {
+    const across = width - Math.max(path.margins.left, tuck) - Math.max(path.margins.right, tuck)
     const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
-    return (long <= across ? short : long) + ends
+    return (long <= across ? short : long) + endsOf({ margins: path.margins, past: [], tuck }, ROLL_END)
   }
-  return Math.round(Math.max(...printsOf(brief).map((print) => printLength(print, path, { width, across, ends }))) + ends)
+  return Math.round(Math.max(...printsOf(brief).map((print) => printLength(print, { width, margins, past, tuck }))))
 }
 
-/** How long one print lies on a roll, the way it lies shorter, without its ends, µm. */
-function printLength(
-  { size, fixed, shapes }: Print,
-  { margins }: Path,
-  { width, across, ends }: { width: Um; across: Um; ends: Um },
-): number {
-  if (!fixed) {
-    const longAs = (shape: number) =>
-      size.by === 'border' ? (width - 2 * size.border) * shape + 2 * size.border - ends : (width - margins.left - margins.right) * shape
-    return Math.min(...shapes.map(longAs))
-  }
+/** What of a stretch of roll is there for a print. */
+interface Stretch {
+  width: Um
+  /** Of the edges that stay white; nothing of those that ink runs past. */
+  margins: Edges
+  past: readonly Edge[]
+  /** Canvas to pull by at each edge. */
+  tuck: Um
+}
+
+/** Paper before and behind a print: none where it is cut at its end. @param least so much at each end that stays white */
+const endsOf = ({ margins, past, tuck }: Pick<Stretch, 'margins' | 'past' | 'tuck'>, least: Um): Um =>
+  (['leading', 'trailing'] as const).reduce((sum, edge) => sum + (past.includes(edge) ? tuck : Math.max(least, margins[edge], tuck)), 0)
+
+/** How long a piece of roll one print takes, the way it lies shorter, with its ends, µm. */
+function printLength({ size, fixed, shapes }: Print, stretch: Stretch): number {
+  const { width, margins, tuck } = stretch
+  const { left, right } = margins
+  if (size.by === 'border') return Math.min(...shapes.map((shape) => (width - 2 * size.border) * shape + 2 * size.border))
+  // What fills all that is printed has no white beyond the margins: it would be filled, and the sides cropped.
+  if (!fixed)
+    return (
+      Math.min(...shapes.map((shape) => (width - left - right) * shape)) + endsOf(stretch, size.by === 'sheet' && size.fill ? 0 : ROLL_END)
+    )
+  const ends = endsOf(stretch, ROLL_END)
+  const across = width - Math.max(left, tuck) - Math.max(right, tuck)
   const fitting = fixed.filter(({ w }) => w <= across)
-  if (fitting.length > 0) return Math.min(...fitting.map(({ h }) => h))
+  if (fitting.length > 0) return Math.min(...fitting.map(({ h }) => h)) + ends
   // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.
-  return fixed.reduce((least, one) => (one.w < least.w ? one : least)).h
+  return fixed.reduce((least, one) => (one.w < least.w ? one : least)).h + ends
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */
