@@ -23,6 +23,7 @@ test('a picture in the dead margin is said to be cut, by how much and at which e
   expect(found?.says).toContain('9.3 mm at the trailing edge')
   // 9.3 of 390 mm.
   expect(found?.numbers.lostPercent).toBe(2.38)
+  expect(found?.says).toContain(': 2.4 % of the picture is cut off.')
   expect(found?.level).toBe('stop')
 })
 

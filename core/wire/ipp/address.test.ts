@@ -89,6 +89,7 @@ test('this machine is known in every form it can be written in', () => {
     '::0.0.0.1',
     '::ffff:7f00:1',
     '::ffff:127.0.0.1',
+    '::ffff:127.77.200.213',
     '64:ff9b::7f00:1',
     // Translated (RFC 6052), compatible (RFC 4291), by 6to4 (RFC 3056) and Teredo (RFC 4380: its last groups inverted).
     '::ffff:0:7f00:1',

@@ -158,7 +158,7 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
   test('practice is advised where paper or path is new to the log, and no longer once both have come out right', () => {
     expect(step(board, 'practise')?.text).toContain('Board path')
     const known = studioOf()
-    known.experience = [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 4, faults: {} }]
+    known.experience = [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 1, faults: {} }]
     expect(loadingSteps(board, 'mm', known).some((s) => s.id === 'practise')).toBe(false)
     // It came out right on another printer, or another paper did on this one: that says nothing of this paper here.
     const elsewhere = (printerId: string, paperId: string) => {
