@@ -58,7 +58,8 @@ test.each([
 ] as const)('%j comes to %s', (arrival, code) => {
   expect(refusal(arrival)).toBe(code)
 })
-test('what is too wide is told as it was typed, with the limit', () => {
+test('what is too small or too wide is told as it was typed, with the limit', () => {
+  expect(lotFrom({ ...box, width: 9999 }, paper, [])).toMatchObject({ problem: { value: '9.999 mm', limit: '10 mm' } })
   expect(lotFrom({ ...roll, width: mm(3200.5) }, paper, [])).toMatchObject({ problem: { value: '3200.5 mm', limit: '3200 mm' } })
 })
 test('a board is not wound: a millimetre is the limit', () => {

@@ -1,7 +1,7 @@
 import { resolve } from '../../plate/resolve/resolve.ts'
 import { brief, finding, studioOf } from '../../testing/fixtures.ts'
 import { PairingSchema, type Paper } from './media.ts'
-import { borrowable, profilesServing } from './profiled.ts'
+import { areSisters, borrowable, profilesServing } from './profiled.ts'
 
 /** A satin paper nobody has a profile for, beside the lustre of the studio that has one on this printer. */
 const setting = () => {
@@ -88,4 +88,19 @@ test('a profile of its own comes before the borrowed one, and one that is gone i
   expect(finding(plate, 'profile-borrowed')).toBeUndefined()
   const without = { ...studio, profiles: studio.profiles.filter((p) => p.id !== made.id) }
   expect(resolve(brief({ paperId: mole.id }), without, PINS).setup).toMatchObject({ management: 'driver', profile: null })
+})
+
+test('printers are sisters whose ink set and number of inks are the same', () => {
+  const of = (inkSet: 'pigment-12' | 'dye-6', inks: number) => ({
+    inkSet,
+    inks: studioOf()
+      .printers.flatMap((p) => p.inks)
+      .slice(0, inks),
+  })
+  const one = of('pigment-12', 9)
+  expect([areSisters(one, of('pigment-12', 9)), areSisters(one, of('pigment-12', 8)), areSisters(one, of('dye-6', 9))]).toEqual([
+    true,
+    false,
+    false,
+  ])
 })

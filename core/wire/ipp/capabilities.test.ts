@@ -60,6 +60,9 @@ test('an attribute it does not know is told only where it asks for something', (
   expect(Object.keys(sendable(asked, plain))).not.toContain('platen-gap')
   const wide = jobAttributesFor(plateOf({ pins: { 'platen-gap': 'wide' } }))
   expect(substitutions(wide, plain, null).map((s) => s.attribute)).toEqual(['platen-gap'])
+  // Whatever it says is usual.
+  const usual = { ...plain, 'platen-gap-default': [v.keyword('auto')] }
+  expect(substitutions(wide, usual, null)).toMatchObject([{ instead: null, says: expect.stringContaining('does not know this setting') }])
 })
 
 test('what Validate-Job names as ignored is told too (RFC 8011 section 4.1.7)', () => {
