@@ -61,7 +61,7 @@ test('an attribute it does not know is told only where it asks for something', (
   const wide = jobAttributesFor(plateOf({ pins: { 'platen-gap': 'wide' } }))
   expect(substitutions(wide, plain, null).map((s) => s.attribute)).toEqual(['platen-gap'])
   // Whatever it says is usual.
-  const usual = { ...plain, 'platen-gap-default': [v.keyword('auto')] }
+  const usual = { ...plain, 'platen-gap-default': v.keyword('auto') }
   expect(substitutions(wide, usual, null)).toMatchObject([{ instead: null, says: expect.stringContaining('does not know this setting') }])
 })
 
