@@ -64,6 +64,13 @@ const changing = (mutant) => ({
   },
 })
 
+/** What is being asked ends with whoever asks. */
+const asked = new Set()
+process.on('exit', () => {
+  for (const child of asked) child.kill('SIGKILL')
+})
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => process.exit(1))
+
 /**
  * Asks these tests in this order until one fails, with the change made.
  * @returns the test that noticed, null when none did
@@ -89,6 +96,7 @@ process.exit(0)`
   })
   return new Promise((done) => {
     const child = spawn(process.execPath, ['--no-warnings', outfile], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+    asked.add(child)
     let late = false
     const timer = setTimeout(() => {
       late = true
@@ -101,6 +109,7 @@ process.exit(0)`
       })
     child.once('exit', (status) => {
       clearTimeout(timer)
+      asked.delete(child)
       told(said)
       const failed = /^FAILED (\S+)/m.exec(said)?.[1]
       if (late) return done('it never ended')
