@@ -40,8 +40,7 @@ test('growing a tolerance never lowers the risk of a step that covers what lies 
           },
         },
       }
-      const { across, along } = excess(at)
-      const covering = Math.max(across, along) + at.spread + step + 1
+      const covering = Math.max(0, ...Object.values(excess(at))) + at.spread + step + 1
       const before = sliverRisk(neededBySheet(at, 2000), covering)
       // Where nearly every sheet shows one anyway, more luck also spares a few.
       fc.pre(before < 0.5)

@@ -23,13 +23,10 @@ export interface Coverage {
 /** A print that runs past every edge as far as the expansion. */
 export const NOWHERE_SHORT: Edges = edgesOf(() => 0)
 
-/** How far the far edges of the sheet lie outside the page before anything goes wrong, µm. */
-export function excess({ sheet, page, path, offset }: Coverage): { across: Um; along: Um } {
+/** How far each edge of the sheet lies outside the page before anything goes wrong, µm; less than nought where it lies within. */
+export function excess({ sheet, page, path, offset }: Coverage): Edges {
   const on = pageOnSheet(sheet, page, path.registration, offset)
-  return {
-    across: Math.max(on.x, sheet.width - on.x - on.w, 0),
-    along: Math.max(on.y, sheet.length - on.y - on.h, 0),
-  }
+  return { left: on.x, right: sheet.width - on.x - on.w, leading: on.y, trailing: sheet.length - on.y - on.h }
 }
 
 /**
@@ -41,8 +38,8 @@ export function expansionNeeded(of: Coverage): Um {
   const { sheet, path, spread, edges = EDGES, short = NOWHERE_SHORT } = of
   const beyond = excess(of)
   const degrees = path.tolerance.skewDegrees + (of.outOfSquare ?? 0)
-  const across = beyond.across + path.tolerance.across + skewDrift(sheet.length, degrees)
-  const along = beyond.along + path.tolerance.along + skewDrift(sheet.width / 2, degrees)
-  const needs = edges.map((edge) => (edge === 'left' || edge === 'right' ? across : along) + short[edge])
+  const across = path.tolerance.across + skewDrift(sheet.length, degrees)
+  const along = path.tolerance.along + skewDrift(sheet.width / 2, degrees)
+  const needs = edges.map((edge) => Math.max(0, beyond[edge] + short[edge]) + (edge === 'left' || edge === 'right' ? across : along))
   return Math.max(0, ...needs) + spread
 }

@@ -13,8 +13,8 @@ const CELL = {
   width: (A4.width - 2 * MARGIN - (COLUMNS - 1) * GAP) / COLUMNS,
   height: (A4.height - 2 * MARGIN - 18 - (ROWS - 1) * GAP) / ROWS,
 }
-/** Of a lot of cards that all differ so many are drawn: nobody leafs through more of them on paper. */
-const MOST = 24
+/** Of a lot of cards that all differ so many are drawn, with so many pictures on them: nobody leafs through more of them on paper. */
+const MOST = { sheets: 24, pictures: 400 }
 
 interface Words {
   regular: PDFFont
@@ -41,7 +41,12 @@ export async function drawOtherSheets(
 ): Promise<void> {
   const { unit } = plate.brief
   const others = plate.forms.slice(1)
-  const drawn = others.slice(0, MOST)
+  let pictures = 0
+  const drawn = others.slice(0, MOST.sheets).filter((form) => {
+    const before = pictures
+    pictures += form.placements.length
+    return before < MOST.pictures
+  })
   const left = others.length - drawn.length
   const foot = left > 0 ? `${job}. ${counted(left, 'more kind')} of sheet: see the Sheet stage of the job.` : job
   const addPage = () => {

@@ -53,18 +53,18 @@ function show(): void {
 function change(list: readonly Waiting[]): void {
   const stay = new Set(list.map(({ id }) => id))
   loose = loose.filter(({ id }) => stay.has(id))
-  const over = waiting.filter(({ id }) => !stay.has(id))
-  for (const { id } of over)
-    device(
-      (kept) => kept.removeItem(KEY + id),
-      () => undefined,
-    )
+  // What takes the place of another is there before that goes: a page may end in between.
   for (const call of list.filter((one) => !waiting.includes(one)))
     device(
       (kept) => kept.setItem(KEY + call.id, JSON.stringify(call)),
       () => {
         loose = [...loose, call]
       },
+    )
+  for (const { id } of waiting.filter((one) => !stay.has(one.id)))
+    device(
+      (kept) => kept.removeItem(KEY + id),
+      () => undefined,
     )
   show()
 }

@@ -74,6 +74,7 @@ function countAll(cells: Int32Array, rgb: Uint8Array | Uint8ClampedArray): void 
   for (let at = words.length * 4; at < rgb.length; at += 3) countOne(cells, rgb[at] as number, rgb[at + 1] as number, rgb[at + 2] as number)
 }
 
+/** Counts the colours of pixels that come in pieces of any length. */
 export function createColourCounter(): ColourCounter {
   const cells = new Float64Array(CELLS * FIELDS)
   const recent = new Int32Array(cells.length)
@@ -84,13 +85,14 @@ export function createColourCounter(): ColourCounter {
     held = 0
   }
   return {
-    add(all) {
-      let rgb = all
-      for (; rgb.length / 3 > HELD; rgb = rgb.subarray(HELD * 3)) this.add(rgb.subarray(0, HELD * 3))
-      if (held + rgb.length / 3 > HELD) keep()
-      held += rgb.length / 3
+    add(rgb) {
       total += rgb.length / 3
-      countAll(recent, rgb)
+      for (let at = 0; at < rgb.length; at += HELD * 3) {
+        const part = rgb.subarray(at, at + HELD * 3)
+        if (held + part.length / 3 > HELD) keep()
+        held += part.length / 3
+        countAll(recent, part)
+      }
     },
     finish() {
       keep()

@@ -198,15 +198,10 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   const compensated = print('perceptual', true)
   const [withIt, without] = [true, false].map((blackPoint) => run(source, 'rgb8', printer, 'rgb16', 'perceptual', blackPoint, some))
   const asIs = withIt?.every((v, i) => v === without?.[i]) ? compensated : print('perceptual', false)
-  const prints = RENDERINGS.map(({ intent, blackPoint }) =>
-    intent === 'relative' && !blackPoint
-      ? nearest
-      : intent === 'perceptual'
-        ? blackPoint
-          ? compensated
-          : asIs
-        : print(intent, blackPoint),
-  )
+  const prints = RENDERINGS.map(({ intent, blackPoint }) => {
+    if (intent === 'perceptual') return blackPoint ? compensated : asIs
+    return intent === 'relative' && !blackPoint ? nearest : print(intent, blackPoint)
+  })
   const told = new Map<Float32Array, Omit<Rendering, 'intent' | 'blackPoint'>>()
   const rendering = ({ intent, blackPoint }: (typeof RENDERINGS)[number], n: number): Rendering => {
     const printed = prints[n] as Float32Array

@@ -1,8 +1,8 @@
 import { writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
+import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { EDGES } from '../../things/paths/path.ts'
 import { enforcedMargin } from '../decisions/room.ts'
-import { borderlessEdges } from '../ways/way-costs.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
 export const borderlessImpossible: Check = {

@@ -28,7 +28,7 @@ test('a lot that varies more makes a small step risky, and the fix takes a large
 
 test('what runs less far past an edge than the step, for it lies off the middle or is fitted, is told by how far it does', () => {
   const plain = plateOf({ brief: card })
-  const { layout, edges } = { layout: layoutOf(plain), edges: plain.setup?.expansion?.um ?? 0 }
+  const layout = layoutOf(plain)
   if (!layout) throw new Error('nothing laid out')
   const { x, y } = layout.picture
   const at = (dx: number) => plateOf({ brief: card, pins: { placement: `at:${Math.round(x) + dx},${Math.round(y)}` } })
@@ -36,11 +36,32 @@ test('what runs less far past an edge than the step, for it lies off the middle 
   expect(finding(at(90), 'expansion-small')?.says).toBe(finding(plain, 'expansion-small')?.says)
   const moved = at(mm(1))
   const found = finding(moved, 'expansion-small')
-  expect(found?.says).toContain(`The print runs ${writeLength(edges - mm(1), 'mm')} past the left edge`)
+  const left = layoutOf(moved)?.bleed.left ?? Number.NaN
+  expect(Math.abs(left - (layout.bleed.left - mm(1)))).toBeLessThan(2)
+  expect(found?.says).toContain(`The print runs ${writeLength(left, 'mm')} past the left edge`)
   expect(found?.numbers.needed).toBe(Math.round(Number(finding(at(mm(0.9)), 'expansion-small')?.numbers.needed) + mm(0.1)))
   expect(finding(afterFix(moved, 'expansion-small'), 'expansion-small')?.says).toBe(finding(plain, 'expansion-small')?.says)
   // Fitted whole, a picture of another shape leaves two edges bare; those it reaches are judged as before.
   const fitted = plateOf({ brief: { ...card, size: { by: 'sheet', fill: false }, picture: picture({ width: 3000, height: 3000 }) } })
   expect(finding(fitted, 'paper-shows')).toBeDefined()
   expect(finding(fitted, 'expansion-small')?.says ?? '').not.toMatch(/past the (left|right|leading|trailing) edge/)
+})
+
+test('a path that is known to lay prints off is made up for by the placement, and that counts once', () => {
+  const off = (across: number) => {
+    const plate = plateOf({
+      brief: card,
+      studio: (s) => {
+        const path = plateOf({ brief: card }).setup?.path.id ?? ''
+        s.calibrations = [
+          { printerId: 'dunlin', pathId: path, across, along: 0, skewDegrees: null, spreadAcross: 0, spreadAlong: 0, runs: [1, 2, 3] },
+        ]
+      },
+    })
+    return { needed: Number(finding(plate, 'expansion-small')?.numbers.needed), says: finding(plate, 'expansion-small')?.says }
+  }
+  // The page lies 1.5 or 1.8 mm off: the edge it does not reach needs as much more, the other nothing.
+  const [some, more] = [off(mm(1.5)), off(mm(1.8))]
+  expect(more.needed - some.needed).toBe(mm(0.3))
+  expect(more.says).toMatch(/^The print runs [\d.]+ mm past the edge;/)
 })

@@ -29,13 +29,13 @@ function coverageHere(plate: Settled): Coverage {
   return { ...coverage, edges: covered, short }
 }
 
-/** What makes a picture run past every edge as far as the printer prints. */
-const asFar = ({ item, together }: Settled): Fix | null =>
-  together
-    ? null
-    : item.size.by === 'sheet' && item.size.fill
-      ? { label: 'Lay it in the middle', pins: { placement: null } }
-      : { label: 'Fill the sheet', item: { size: { by: 'sheet', fill: true } }, pins: { placement: null } }
+/** What makes a picture run past every edge as far as the printer prints; null where it fills the sheet already. */
+function asFar({ item, together, pins }: Settled): Fix | null {
+  if (together) return null
+  if (item.size.by !== 'sheet' || !item.size.fill)
+    return { label: 'Fill the sheet', item: { size: { by: 'sheet', fill: true } }, pins: { placement: null } }
+  return pins.placement === undefined ? null : { label: 'Lay it in the middle', pins: { placement: null } }
+}
 
 export const expansionSmall: Check = {
   id: 'expansion-small',
@@ -45,7 +45,7 @@ export const expansionSmall: Check = {
   follows: [...UNUSABLE, 'borderless-impossible'],
   on: 'plate',
   find: (plate) => {
-    const { edges, printer, brief, expansion, bleedNeeds } = plate
+    const { edges, layout, printer, brief, expansion, bleedNeeds } = plate
     if (edges.mode !== 'borderless' || !bleedNeeds) return []
     const coverage = coverageHere(plate)
     const { edges: covered = EDGES, short = NOWHERE_SHORT } = coverage
@@ -68,8 +68,9 @@ export const expansionSmall: Check = {
               numbers: { expansion: edges.expansion, needed: Math.round(needed), riskPercent: Number((risk * 100).toFixed(2)) },
             },
           ]
-    const ends = Math.max(0, edges.expansion - less)
-    const [runs, needs] = [writeLength(ends, brief.unit), writeLength(needed - less, brief.unit)]
+    // By a ruler, where the picture itself ends sooner than the step; what it lacks is the same.
+    const ends = less > 0 ? layout.bleed[least] : edges.expansion
+    const [runs, needs] = [writeLength(ends, brief.unit), writeLength(needed - edges.expansion + ends, brief.unit)]
     const where = less > 0 ? `the ${least} edge` : 'the edge'
     const enough = printer.expansions.find((e) => e.um >= needed)
     return [

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { type Unit, writeLength } from '../../things/length/length.ts'
+import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { EDGES, type Edges } from '../../things/paths/path.ts'
-import { borderlessEdges } from '../ways/way-costs.ts'
 import { type Candidate, declare, hundredths } from './decision.ts'
 import { pageDecision } from './page.ts'
 import { pathDecision } from './path.ts'

@@ -6,10 +6,10 @@ import type { Brief } from '../../things/brief/brief.ts'
 import type { Turn } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot } from '../../things/media/media.ts'
+import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { EDGES, type Path } from '../../things/paths/path.ts'
 import type { Expansion } from '../../things/printers/printer.ts'
 import type { Way } from '../ways/way.ts'
-import { borderlessEdges } from '../ways/way-costs.ts'
 import type { Page } from './page.ts'
 
 /** What the room on a sheet follows from. */

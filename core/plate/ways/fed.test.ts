@@ -73,7 +73,13 @@ test.each<[string, Parameters<typeof several>[0], number]>([
 })
 
 test('what fills a roll is cut so long that nothing of it is lost: to the margins, past the sides, or where the print ends', () => {
-  const of = (finish: 'bordered' | 'borderless', edges: Edge[], size: Item['size']) => {
+  const of = (
+    finish: 'bordered' | 'borderless',
+    edges: Edge[],
+    size: Item['size'],
+    own: Partial<typeof MARGINS> | null = null,
+    steps = true,
+  ) => {
     const plate = plateOf({
       brief: { paperId: 'pilot-rag', sheet: null, finish, size },
       pins: { printer: 'heron', path: 'heron-roll' },
@@ -83,8 +89,9 @@ test('what fills a roll is cut so long that nothing of it is lost: to the margin
             if (path.id === 'heron-roll')
               Object.assign(path, {
                 margins: { ...MARGINS, leading: mm(3), trailing: mm(5) },
-                borderless: { edges, sizes: 'any', enforced: 0, margins: null },
+                borderless: { edges, sizes: 'any', enforced: 0, margins: own && { ...MARGINS, ...own } },
               })
+        for (const printer of s.printers) if (!steps) printer.expansions = []
       },
     })
     return Number(((layoutOf(plate)?.sheet.h ?? 0) / 1000).toFixed(2))
@@ -94,6 +101,9 @@ test('what fills a roll is cut so long that nothing of it is lost: to the margin
   expect([of('bordered', [...EDGES], fill), of('bordered', [...EDGES], fit)]).toEqual([287.93, 299.93])
   expect([of('borderless', ['left', 'right'], fill), of('borderless', ['left', 'right'], fit)]).toEqual([295.93, 307.93])
   expect([of('borderless', [...EDGES], fill), of('borderless', [...EDGES], fit)]).toEqual([287.93, 287.93])
+  // Edges that stay white beside such that run off have margins of their own, and who has no step past the edge prints with margins.
+  expect(of('borderless', ['left', 'right'], fill, { leading: mm(8), trailing: mm(7) })).toBe(302.93)
+  expect(of('borderless', [...EDGES], fill, null, false)).toBe(of('bordered', [...EDGES], fill))
   // 420 × 280 mm, wherever it lies.
   expect([of('bordered', [...EDGES], wideItem(410).size), of('borderless', [...EDGES], wideItem(420).size)]).toEqual([293.33, 280])
 })

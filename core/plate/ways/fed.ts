@@ -7,9 +7,19 @@ import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { isSideways, TURNS, type Turn } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot, Paper } from '../../things/media/media.ts'
+import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { countViolations, type FedSheet } from '../../things/paths/limits.ts'
 import { type Edge, type Edges, edgesOf, type Path } from '../../things/paths/path.ts'
+import type { Printer } from '../../things/printers/printer.ts'
 import { madeOnce } from '../../things/studio/made-once.ts'
+
+/** What goes where. */
+interface Goes {
+  printer: Pick<Printer, 'expansions'>
+  path: Path
+  paper: Paper
+  lot: Lot
+}
 
 /** How what a way takes is found out: laid out, or reckoned. */
 export type Reckon = typeof amountOf
@@ -79,8 +89,8 @@ export function amountOn(brief: Brief, path: Path, lot: Lot, { width, length }: 
 }
 
 /** How long a piece to cut from a roll of this width: as long as asked, else what the print takes, but never shorter than the path cuts. µm. */
-const cutLength = (brief: Brief, path: Path, width: Um, reckon: Reckon): Um =>
-  brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(path.length.min, takenLength(brief, path, width, reckon))
+const cutLength = (brief: Brief, goes: Goes, width: Um, reckon: Reckon): Um =>
+  brief.sheet?.length != null ? askedLength(brief.sheet, width) : Math.max(goes.path.length.min, takenLength(brief, goes, width, reckon))
 
 /** The length of the asked sheet on a roll of this width, µm. */
 function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
@@ -89,17 +99,20 @@ function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
   return near(sheet.width, width) ? length : near(length, width) ? sheet.width : Math.max(sheet.width, length)
 }
 
-/** Edges that a brief wants ink run past and a path does; on a roll it cuts where the print ends. */
-const pastOf = ({ finish }: Brief, { borderless }: Path): readonly Edge[] => (finish === 'borderless' ? (borderless?.edges ?? []) : [])
+/** Edges that a brief wants ink run past, and a printer does on this lot; on a roll it cuts where the print ends. */
+const pastOf = ({ finish }: Brief, { printer, path, lot }: Goes): readonly Edge[] =>
+  finish === 'borderless' && printer.expansions.length > 0 ? borderlessEdges(path, lot, false) : []
 
 /** How much roll the print and its ends take, µm; where each item has sheets of its own, the one that takes most. */
-function takenLength(brief: Brief, path: Path, width: Um, reckon: Reckon): Um {
+function takenLength(brief: Brief, goes: Goes, width: Um, reckon: Reckon): Um {
+  const { path } = goes
   const { make, finished } = brief
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
   const together = togetherOf(brief)
-  const past = pastOf(brief, path)
-  // Where the path prints past its edges, there is the whole width.
-  const margins = edgesOf((edge) => (past.includes(edge) ? 0 : path.margins[edge]))
+  const past = pastOf(brief, goes)
+  // Where the path prints past its edges, there is the whole width; the edges that stay white may have margins of their own then.
+  const kept = (past.length > 0 ? path.borderless?.margins : null) ?? path.margins
+  const margins = edgesOf((edge) => (past.includes(edge) ? 0 : kept[edge]))
   if (together) {
     const ends = [path.margins.leading, path.margins.trailing].map((margin) => Math.max(ROLL_END, margin, together.border))
     const room = { x: 0, y: 0, w: width, h: path.length.max }
@@ -149,9 +162,10 @@ function printLength({ size, fixed, shapes }: Print, stretch: Stretch): number {
 }
 
 /** The sheet in the feed frame: short edge first unless only the long edge goes. */
-export function feed(brief: Brief, path: Path, paper: Paper, lot: Lot, reckon: Reckon): FedSheet {
+export function feed(brief: Brief, goes: Goes, reckon: Reckon): FedSheet {
+  const { path, paper, lot } = goes
   const { width, length } = lot.measured
-  if (lot.form === 'roll') return { width, length: cutLength(brief, path, width, reckon) }
+  if (lot.form === 'roll') return { width, length: cutLength(brief, goes, width, reckon) }
   const [short, long] = width <= length ? [width, length] : [length, width]
   const upright = { width: short, length: long }
   if (countViolations(path, paper, lot, upright) === 0) return upright

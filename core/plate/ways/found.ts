@@ -53,8 +53,9 @@ interface Tried {
   badness: number
 }
 
-export function tryOut(brief: Brief, { path, lot, paper, wrong }: Pick<At, 'path' | 'lot' | 'paper' | 'wrong'>, reckon: Reckon): Tried {
-  const fed = feed(brief, path, paper, lot, reckon)
+export function tryOut(brief: Brief, at: Pick<At, 'printer' | 'path' | 'lot' | 'paper' | 'wrong'>, reckon: Reckon): Tried {
+  const { path, lot, paper, wrong } = at
+  const fed = feed(brief, at, reckon)
   const broken = countViolations(path, paper, lot, fed)
   const limits = broken === 0 && wrong ? askedLimits(brief, path, lot).length : broken
   return { fed, badness: limits + (wrong ? WRONG_SHEET : 0) + (wrongForMake(brief, path, paper) === null ? 0 : 1) }

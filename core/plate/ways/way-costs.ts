@@ -4,6 +4,7 @@ import { inset } from '../../sheet/rect.ts'
 import { type Brief, togetherOf } from '../../things/brief/brief.ts'
 import { squareMetres, type Um, writeLength } from '../../things/length/length.ts'
 import { type Lot, type Pairing, type Paper, provenOn } from '../../things/media/media.ts'
+import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
 import { capacityFor, type FedSheet } from '../../things/paths/limits.ts'
 import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
@@ -14,13 +15,6 @@ import type { Cost } from './cost.ts'
 import { printsOf } from './fed.ts'
 import { type Misfit, misfitOf } from './media-distance.ts'
 import type { Way } from './way.ts'
-
-/** Edges of this sheet that the path can print past. */
-export function borderlessEdges(path: Path, lot: Lot, custom: boolean): readonly (typeof EDGES)[number][] {
-  if (!path.borderless) return []
-  if (path.borderless.sizes === 'any') return path.borderless.edges
-  return !custom && lot.pwg !== null && path.borderless.sizes.includes(lot.pwg) ? path.borderless.edges : []
-}
 
 /** Whether every print at the size asked for stays within the printable area in some turn; how far the worst is over in µm if not. */
 function overhang(brief: Brief, path: Path, fed: FedSheet): Um {

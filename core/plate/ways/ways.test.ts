@@ -1,8 +1,8 @@
 import { brief, picture, sheet, studioOf } from '../../testing/fixtures.ts'
 import { SENTENCE } from '../../testing/sentence.ts'
 import { mm } from '../../things/length/length.ts'
+import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { nearestMediaType } from './media-distance.ts'
-import { borderlessEdges } from './way-costs.ts'
 import { waysFor } from './ways.ts'
 
 const studio = studioOf()
