@@ -89,9 +89,18 @@ test('a tick is on the device before it shows, is never gone while it is sent, a
     const look = () => seen.push(document.querySelector(`[aria-label="${box.ariaLabel}"]`)?.getAttribute('aria-checked') ?? 'gone')
     new MutationObserver(look).observe(document.body, { subtree: true, childList: true, attributes: true })
   })
+  // The first sends it; what the second asks then is answered when it is let go.
+  const held: (() => void)[] = []
+  await other.route(/\/ticks\/[^/]+$/, (route) => route.abort())
+  await other.route(/\/ticks$/, (route) => new Promise<void>((done) => held.push(() => done(route.continue()))))
   await hold.context().setOffline(false)
-  // A third tab sends it, or the second.
   await hold.goto(`/lantern-wharf/jobs/${id}/load`)
+  await expect.poll(async () => (await (await page.request.get(`/api/studios/lantern-wharf/jobs/${id}/ticks`)).json()).length).toBe(1)
+  await expect.poll(() => other.evaluate(() => Object.keys(localStorage).filter((key) => key.startsWith('outbox')).length)).toBe(0)
+  await expect.poll(() => held.length).toBeGreaterThan(0)
+  await expect(other.getByLabel(`Done: ${title}`)).toBeChecked()
+  await other.unroute(/\/ticks$/)
+  for (const go of held) go()
   for (const tab of [hold, other]) {
     await expect(tab.getByText('kept on this device')).toBeHidden()
     await expect(tab.getByLabel(`Done: ${title}`)).toBeChecked()
