@@ -20,7 +20,7 @@ const IN_BROWSER = {
 const [only, size] = process.argv.slice(2)
 if (only && only !== 'growth' && !(only in IN_NODE) && !(only in IN_BROWSER)) die(`There is no benchmark called “${only}”.`)
 
-needPackages(['mariadb-server', 'chromium', 'liblcms2-utils', 'libvips-tools', 'argyll'])
+needPackages(['mariadb-server', 'chromium-headless-shell', 'liblcms2-utils', 'libvips-tools', 'argyll'])
 needModules()
 if (spawnSync(process.execPath, ['scripts/build.mjs'], { cwd: root, stdio: ['ignore', 'ignore', 'inherit'] }).status !== 0)
   die('The build failed.')

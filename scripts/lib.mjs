@@ -29,7 +29,7 @@ export const sleep = (ms) => new Promise((done) => setTimeout(done, ms))
 const has = (path) => existsSync(path)
 const PACKAGES = {
   'mariadb-server': () => MARIADBD.some(has),
-  chromium: () => has('/usr/bin/chromium'),
+  'chromium-headless-shell': () => has('/usr/bin/chromium-headless-shell'),
   'liblcms2-utils': () => has('/usr/bin/transicc'),
   'cups-ipp-utils': () => has('/usr/bin/ipptool'),
   'avahi-daemon': () => has('/usr/sbin/avahi-daemon'),

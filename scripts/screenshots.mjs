@@ -9,7 +9,7 @@ import { withDemo } from './with-demo.mjs'
 const [, header, value] = readFileSync(join(root, 'core/wire/api/own-header.ts'), 'utf8').match(/'([^']+)': ?'([^']+)'/) ?? []
 const OWN = { [header]: value }
 
-needPackages(['mariadb-server', 'chromium'])
+needPackages(['mariadb-server', 'chromium-headless-shell'])
 needModules()
 // With the page of parts.
 process.env.ARCH_PARTS = '1'

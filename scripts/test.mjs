@@ -12,7 +12,7 @@ import { bundleTests } from './test-groups.mjs'
 
 needPackages([
   'mariadb-server',
-  'chromium',
+  'chromium-headless-shell',
   'liblcms2-utils',
   'cups-ipp-utils',
   'avahi-daemon',
