@@ -74,3 +74,54 @@ test('what is made is drawn no more, the next one stands out with the paper it i
   expect(line).toMatchObject(second?.axis === 'across' ? { y1: second.at, x1: second.from } : { x1: second?.at, y1: second?.from })
   expect(drawn(all)).toMatchObject({ lines: 0, next: [], numbers: [] })
 })
+
+describe('the numbers of cuts that lie close together', () => {
+  const grid = (columns: number, rows: number, across: number, down: number) =>
+    laid(
+      ...Array.from({ length: columns * rows }, (_, i): [number, number, number, number] => [
+        5 + (i % columns) * across,
+        5 + Math.floor(i / columns) * down,
+        across - 3,
+        down - 3,
+      ]),
+    )
+  const drawn = ({ form, brief }: ReturnType<typeof laid>, made: number[] = []) => {
+    const { marks, description, bounds } = drawCuts(form, brief, new Set(made))
+    const numbers = marks.flatMap((m) => (m.kind === 'text' && m.role === 'strong' ? [m] : []))
+    const grounds = marks.flatMap((m) => (m.kind === 'rect' && m.role === 'band' ? [m.rect] : []))
+    return { numbers, grounds, description, bounds, cuts: cutSteps(form, 'mm').map(({ cut }) => cut) }
+  }
+  test.each([
+    ['two large pieces', grid(2, 1, 95, 140)],
+    ['two dozen', grid(4, 6, 48, 45)],
+    ['sixty, with gutters of three millimetres', grid(6, 10, 32, 28)],
+  ])('do not lie on each other, each on its own line or its prolongation: %s', (_name, of) => {
+    const { numbers, grounds, cuts, description } = drawn(of)
+    expect(numbers.map(({ text }) => Number(text)).sort((a, b) => a - b)).toEqual(cuts.map(({ number }) => number))
+    expect(description).toMatch(/in order\.$/)
+    for (const [i, a] of grounds.entries()) {
+      const cut = cuts.find(({ number }) => String(number) === numbers[i]?.text)
+      if (!cut) throw new Error('a number of no cut')
+      const [x, y] = [a.x + a.w / 2, a.y + a.h / 2]
+      const [off, along, long] = cut.axis === 'across' ? [y - cut.at, x, a.w] : [x - cut.at, y, a.h]
+      // At most three lengths of itself beyond the ends of its line, and on the sheet.
+      const near = along > cut.from - 3 * long && along < cut.to + 3 * long
+      const { sheet } = of.form
+      expect([Math.abs(off) < 1e-6, near, x >= 0 && x <= sheet.w && y >= 0 && y <= sheet.h]).toEqual([true, true, true])
+      for (const b of grounds.slice(i + 1))
+        expect([i, a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h]).toEqual([i, false])
+    }
+  })
+  test('where one finds no room the plan says how many, and they come as those before them are cut', () => {
+    const crowd = grid(12, 20, 16, 14)
+    const before = drawn(crowd)
+    const bare = before.cuts.length - before.numbers.length
+    expect(bare).toBeGreaterThan(0)
+    expect(before.description).toContain(` ${bare} lie too close together for their numbers`)
+    const half = before.cuts.map(({ number }) => number).slice(0, Math.floor(before.cuts.length / 2))
+    const after = drawn(crowd, half)
+    expect(after.numbers.map(({ text }) => Number(text)).every((n) => !half.includes(n))).toBe(true)
+    const last = before.cuts.map(({ number }) => number).slice(0, -9)
+    expect(drawn(crowd, last).numbers.length).toBe(9)
+  })
+})

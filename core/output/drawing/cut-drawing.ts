@@ -1,12 +1,22 @@
 import { type StraightCut, straightCuts } from '../../sheet/cutting/straight-cuts.ts'
 import type { Form } from '../../sheet/form.ts'
+import type { Rect } from '../../sheet/rect.ts'
 import type { Brief } from '../../things/brief/brief.ts'
 import { itemById } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
-import { type Unit, writeLength, writeSize } from '../../things/length/length.ts'
+import { type Um, type Unit, writeLength, writeSize } from '../../things/length/length.ts'
 import { counted } from '../../things/words/counted.ts'
+import { holds, over } from './clear-words.ts'
 import { extents } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
+
+/** So many places along a cut its number may stand at, and so far beyond its ends, in lengths of the number. */
+const PLACES = 17
+const BEYOND = [0.7, 1.8, 2.9]
+/** Heights of a number, in those of the drawing's text, the first that finds room. */
+const HEIGHTS = [0.7, 0.45, 0.3, 0.2, 0.12]
+/** How high the ground of a number is, in heights of it. */
+const GROUND = 1.1
 
 /** What a person does at one cut. */
 export interface CutStep {
@@ -37,6 +47,35 @@ export function cutSteps(form: Form, unit: Unit): CutStep[] {
   })
 }
 
+/**
+ * Where a cut's number stands: on its line or beyond its ends, at the first place that no other number has, each cut beginning to look
+ * at another one; null where they lie so close together that there is none.
+ */
+function numberAt({ axis, at, from, to, number }: StraightCut, size: Um, heights: readonly number[], sheet: Rect, taken: readonly Rect[]) {
+  for (const height of heights) {
+    const tall = size * height
+    const [w, h] = [tall * (0.5 + 0.62 * String(number).length), tall * GROUND]
+    const long = axis === 'across' ? w : h
+    const on = Array.from({ length: PLACES }, (_, i) => from + (to - from) * (0.12 + ((number * 5 + i) % PLACES) / (PLACES * 1.3)))
+    for (const along of [...on, ...BEYOND.flatMap((times) => [to + long * times, from - long * times])]) {
+      const rect = axis === 'across' ? { x: along - w / 2, y: at - h / 2, w, h } : { x: at - w / 2, y: along - h / 2, w, h }
+      const middle = { x: rect.x + w / 2, y: rect.y + h / 2, w: 0, h: 0 }
+      if (holds(sheet, middle) && !taken.some((other) => over(rect, other))) return rect
+    }
+  }
+  return null
+}
+
+const numberOf = ({ number }: StraightCut, { x, y, w, h }: Rect): Mark => ({
+  kind: 'text',
+  role: 'strong',
+  x: x + w / 2,
+  y: y + h * 0.8,
+  anchor: 'middle',
+  text: String(number),
+  size: h / GROUND,
+})
+
 /** The sheet with its pieces and the cuts that are not made yet, numbered in their order; the next one stands out, with the paper it is made on. */
 export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = new Set()): Drawing {
   const { unit } = brief
@@ -57,18 +96,14 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
   for (const cut of open) marks.push(line(cut, 'cut'))
   if (next && done.size > 0) marks.push({ kind: 'rect', role: 'edge', rect: next.paper })
   if (next) marks.push(line(next, 'guide'))
-  for (const cut of [...open].reverse()) {
-    const { axis, at, from, to, number } = cut
-    const tall = cut === next ? size * 1.2 : size * 0.7
-    const [w, h] = [tall * (0.5 + 0.62 * String(number).length), tall * 1.1]
-    // Its number stands on the line, at a place of its own so that neighbours do not hide each other.
-    const along = from + (to - from) * (0.12 + ((number * 5) % 17) / 22)
-    const [x, y] = axis === 'across' ? [along - w / 2, at - h / 2] : [at - w / 2, along - h / 2]
-    marks.push(
-      { kind: 'rect', role: 'band', rect: { x, y, w, h } },
-      { kind: 'text', role: 'strong', x: x + w / 2, y: y + h * 0.8, anchor: 'middle', text: String(number), size: tall },
-    )
+  const taken: Rect[] = []
+  for (const cut of open) {
+    const rect = numberAt(cut, size, cut === next ? [1.2] : HEIGHTS, sheet, taken)
+    if (!rect) continue
+    taken.push(rect)
+    marks.push({ kind: 'rect', role: 'band', rect }, numberOf(cut, rect))
   }
+  const bare = open.length - taken.length
   marks.push(
     { kind: 'text', role: 'label', x: 0, y: -size * 0.8, anchor: 'start', text: 'leading edge', size: size * 0.85 },
     ...extents(sheet, unit, size),
@@ -78,6 +113,6 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
     bounds: { x: -pad * 0.5, y: -size * 2.4, w: sheet.w + pad * 1.9, h: sheet.h + size * 9.6 },
     marks,
     textSize: size,
-    description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${counted(form.placements.length, 'piece')}, ${counted(cuts.length, 'straight cut')} in order.`,
+    description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${counted(form.placements.length, 'piece')}, ${counted(cuts.length, 'straight cut')} in order.${bare > 0 ? ` ${bare} lie too close together for their numbers, which follow as those before them are cut.` : ''}`,
   }
 }

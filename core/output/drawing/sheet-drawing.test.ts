@@ -1,11 +1,14 @@
+import fc from 'fast-check'
 import { layoutOf } from '../../plate/resolve/plate.ts'
 import { resolve } from '../../plate/resolve/resolve.ts'
+import { anyAsked } from '../../testing/any-plate.ts'
 import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
+import { cases } from '../../testing/thorough.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
-import { scaled } from './drawing.ts'
+import { type Drawing, scaled } from './drawing.ts'
 import { drawSheet } from './sheet-drawing.ts'
 
 const board = {
@@ -90,8 +93,7 @@ const banner = {
 const wide = { paperId: 'mainsail-canvas', sheet: null, size: { by: 'picture' as const, width: mm(900), height: null } }
 
 /** Box a text takes in the mono face: 0.6 of its height a letter (the face's advance width). */
-function boxes(brief: object) {
-  const drawing = drawSheet(plateOf({ brief }), 'mm')
+function boxes(drawing: Drawing | null) {
   const texts = drawing?.marks.flatMap((m) => {
     if (m.kind !== 'text') return []
     const length = m.text.length * m.size * 0.6
@@ -113,7 +115,11 @@ test.each([
   ['wide canvas', wide],
   ['board', board],
 ])('no word is cut off or written over another: %s', (_name, brief) => {
-  const { bounds, texts } = boxes(brief)
+  separate(drawSheet(plateOf({ brief }), 'mm'))
+})
+
+function separate(drawing: Drawing | null) {
+  const { bounds, texts } = boxes(drawing)
   for (const [i, a] of texts.entries()) {
     if (bounds)
       expect([a.text, a.x >= bounds.x && a.x + a.w <= bounds.x + bounds.w && a.y >= bounds.y && a.y + a.h <= bounds.y + bounds.h]).toEqual([
@@ -123,6 +129,15 @@ test.each([
     for (const b of texts.slice(i + 1))
       expect([a.text, b.text, a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h]).toEqual([a.text, b.text, false])
   }
+}
+
+test('nor on any sheet of any job, front or back', () => {
+  fc.assert(
+    fc.property(anyAsked, ({ plate }) => {
+      for (const { id } of plate.forms) for (const side of ['front', 'back'] as const) separate(drawSheet(plate, 'mm', { form: id, side }))
+    }),
+    { numRuns: cases(1500, 80), seed: 20_261_128 },
+  )
 })
 
 test('where ink runs off the edge, the edge of the paper is drawn over the picture, and no arrows in no room', () => {
@@ -189,4 +204,27 @@ test('of a job of several sheets the one that is asked for is drawn; one that is
     drawSheet(plate, 'mm', form === undefined ? {} : { form })?.marks.flatMap((mark) => (mark.kind === 'picture' ? [mark.item] : []))
   const laid = (form: typeof one) => form?.placements.map(({ item }) => item)
   expect([pictures(two?.id), pictures(one?.id), pictures(), pictures('gone')]).toEqual([laid(two), laid(one), laid(one), laid(one)])
+})
+
+test('of a picture that runs far past its sheet half a sheet is seen around it, of one that runs off a little all', () => {
+  const plate = plateOf({ brief: board, pins: { placement: 'centred' } })
+  const seen = (x: number, y: number, w: number, h: number) => {
+    const of = structuredClone(plate)
+    const [placement] = of.forms[0]?.placements ?? []
+    if (!placement || !of.forms[0]) throw new Error('no picture')
+    // A2 on its side: 300 mm are half of it. The page is as large.
+    of.forms[0].sheet = of.forms[0].page = { x: 0, y: 0, w: mm(400), h: mm(600) }
+    placement.picture = { x: mm(x), y: mm(y), w: mm(w), h: mm(h) }
+    const { bounds, textSize } = drawSheet(of, 'mm') ?? { bounds: { x: 0, y: 0, w: 0, h: 0 }, textSize: 1 }
+    // What is kept free around it: 7.4, 5.4 and 6.8 heights.
+    return [
+      bounds.x + 7.4 * textSize,
+      bounds.y + 5.4 * textSize,
+      bounds.x + bounds.w - 7.4 * textSize,
+      bounds.y + bounds.h - 6.8 * textSize,
+    ].map((v) => Math.round(v / 1000))
+  }
+  expect(seen(20, 30, 300, 500)).toEqual([0, 0, 400, 600])
+  expect(seen(-299, -301, 800, 700)).toEqual([-299, -300, 501, 600])
+  expect(seen(-900, -301, 5000, 1300)).toEqual([-300, -300, 700, 900])
 })

@@ -1,10 +1,11 @@
 import { formOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
-import { gaps, type Rect } from '../../sheet/rect.ts'
+import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
 import { EDGES, type Edge, isDead, type Path } from '../../things/paths/path.ts'
+import { clearWords } from './clear-words.ts'
 import { dimensions, extents, rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drift, makeMarks, words } from './make-marks.ts'
@@ -81,7 +82,13 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   if (!of || !setup) return null
   const { layout, crop, text, mark } = of
   const { sheet, page, printable, picture, printed } = layout
-  const everything = union([sheet, page, picture])
+  // Of a picture that runs far past the sheet half a sheet is seen around it: the sheet is what is looked at.
+  const around = Math.max(sheet.w, sheet.h) / 2
+  const everything = union([
+    sheet,
+    page,
+    intersect(picture, { x: sheet.x - around, y: sheet.y - around, w: sheet.w + 2 * around, h: sheet.h + 2 * around }),
+  ])
   const whole = Math.max(everything.w * 0.62, everything.h) / 34
   const size = view ? Math.max(view.w * 0.62, view.h) / 34 : whole
   const narrow = sheet.w < size * NARROW
@@ -170,10 +177,10 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const pad = size * 7.4
   const bounds = view ?? { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
   const m = layout.margins
-  return {
+  return clearWords({
     bounds,
     marks,
     textSize: size,
     description: `${front ? '' : 'Second side. '}Sheet ${writeSize(sheet.w, sheet.h, unit)}, leading edge up. Borders on paper: leading ${writeNumber(m.leading, unit)}, trailing ${writeNumber(m.trailing, unit)}, left ${writeNumber(m.left, unit)}, right ${writeNumber(m.right, unit)} ${unit}. ${layout.lost > 0.0005 ? `${(layout.lost * 100).toFixed(1)} % of the picture does not land on paper.` : 'The whole picture lands on paper.'}`,
-  }
+  })
 }
