@@ -13,7 +13,7 @@ const LINE = 1.1
 const LINES = [0, ...Array.from({ length: 8 }, (_, i) => [i + 1, -i - 1]).flat()]
 
 /** The room a text takes on its drawing. */
-export function roomOf({ x, y, anchor, text, size, sideways }: Text): Rect {
+function roomOf({ x, y, anchor, text, size, sideways }: Text): Rect {
   const length = text.length * size * ADVANCE
   const back = anchor === 'middle' ? length / 2 : anchor === 'end' ? length : 0
   return sideways
