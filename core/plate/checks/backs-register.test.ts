@@ -37,7 +37,10 @@ test.each(['work-and-turn', 'work-and-tumble'] as const)(
         : Math.max(across, 2 * tolerance.along + spread)
     expect([found?.level, found?.numbers.off]).toEqual(['warn', Math.round(off)])
     expect([of(Math.ceil(off) - 1, over).found?.level, of(Math.ceil(off), over).found?.level]).toEqual(['warn', 'note'])
-    expect(found?.fix?.brief?.arrangement).toMatchObject({ bleed: Math.ceil(off / 500) * 500 })
+    const bleed = Math.ceil(off / 500) * 500
+    expect(found?.fix?.brief?.arrangement).toMatchObject({ bleed })
+    expect(found?.says).toContain(`A bleed of ${(bleed / 1000).toFixed(1)} mm would hide it`)
+    expect(of(bleed, over).found?.says).toContain('The bleed covers that.')
   },
 )
 

@@ -64,7 +64,8 @@ test('what the printer enforces stands on the plate, in the drawing and in the f
   // Left to itself it goes with margins, and the finding still says what asking would come to.
   const bordered = plateOf({ brief: card, pins: { printer: 'tern', page: 'measured' } })
   expect(bordered.setup?.enforced).toBeNull()
-  expect(finding(bordered, 'borderless-impossible')?.says).toContain('4.0 mm of paper all round')
+  expect(finding(bordered, 'borderless-impossible')?.says).toContain('asked to, it leaves 4.0 mm of paper all round')
+  expect(finding(plate, 'borderless-impossible')?.says).toContain('it leaves 4.0 mm of paper all round whatever is asked')
   expect(bordered.decisions.find((d) => d.key === 'margins')?.label).toBe('With margins, 3.0 mm')
 })
 

@@ -56,3 +56,45 @@ test('what is too long for a path is not helped by the shortest cut of a roll: t
   expect(finding(plate, 'sheet-too-long')?.says).not.toMatch(/shortest cut/)
   expect(finding(plate, 'sheet-too-short')?.fix?.label).toBe('Print it on the roll and trim it')
 })
+
+test('of rolls only one of this paper, in stock, that its path takes and that is wide enough between its margins is offered', () => {
+  const offered = (change: (lot: Studio['lots'][number], roll: Studio['printers'][number]['paths'][number]) => void) => {
+    const plate = plateOf({
+      brief: { paperId: 'pilot-rag', sheet: { width: mm(127), length: mm(178), name: null }, size: { by: 'sheet', fill: false } },
+      pins: { path: 'heron-cassette' },
+      studio: (s) => {
+        onlyHeron(s)
+        const roll = s.printers[0]?.paths.find((p) => p.id === 'heron-roll')
+        if (!roll) throw new Error('no roll path')
+        roll.margins = { ...roll.margins, left: 3000, right: 7000 }
+        s.lots = s.lots.filter((l) => l.form !== 'roll' || l.paperId === 'pilot-rag')
+        for (const lot of s.lots) if (lot.form === 'roll') change(lot, roll)
+      },
+    })
+    return finding(plate, 'sheet-too-short')?.fix?.label ?? null
+  }
+  const yes = 'Print it on the roll and trim it'
+  const wide = (um: number) =>
+    offered((lot, roll) => {
+      lot.measured.width = um
+      roll.width.min = mm(100)
+    })
+  // 127 mm between margins of 3 and 7.
+  expect([wide(mm(137)), wide(mm(137) - 1)]).toEqual([yes, null])
+  const stock = (many: number) =>
+    offered((lot) => {
+      lot.stock = many
+    })
+  expect([stock(1), stock(0)]).toEqual([yes, null])
+  expect(
+    offered((lot) => {
+      lot.paperId = 'quay-matte'
+    }),
+  ).toBeNull()
+  expect(
+    offered((lot, roll) => {
+      // Both ends: a path takes what is wider by less than its slack.
+      roll.width = { min: mm(50), max: Math.min(roll.width.max, lot.measured.width - mm(20)) }
+    }),
+  ).toBeNull()
+})

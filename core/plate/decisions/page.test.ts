@@ -1,0 +1,21 @@
+import { quirkFor, refusalText } from './page.ts'
+
+const quirks = [
+  { kind: 'refused-width' as const, width: 203_000, accepts: 203_200 },
+  { kind: 'refused-length' as const, width: 1_000_000, accepts: 999_000 },
+]
+
+test('a driver’s quirk meets a page within a tenth of a millimetre of its width, or of its length', () => {
+  const met = (width: number, length: number) => quirkFor({ quirks } as Parameters<typeof quirkFor>[0], { width, length })?.accepts
+  expect([-100, -99, 0, 99, 100].map((off) => met(203_000 + off, 500_000))).toEqual([undefined, 203_200, 203_200, 203_200, undefined])
+  expect([-100, -99, 0, 99, 100].map((off) => met(300_000, 1_000_000 + off))).toEqual([undefined, 999_000, 999_000, 999_000, undefined])
+  // A length that is refused is no width, nor the other way round.
+  expect([met(1_000_000, 500_000), met(300_000, 203_000)]).toEqual([undefined, undefined])
+})
+
+test('what it refuses is said with its measure', () => {
+  expect(quirks.map((quirk) => refusalText(quirk as Parameters<typeof refusalText>[0], 'mm'))).toEqual([
+    'The driver refuses a custom width of 203.0 mm.',
+    'The driver refuses a custom length of 1000.0 mm.',
+  ])
+})
