@@ -17,6 +17,27 @@ test('every pixel is counted once, and a cell keeps the mean of its colours', ()
   const dark = [...count.counts].indexOf(1) === 0 ? 1 : 0
   expect([...count.colours.slice(dark * 3, dark * 3 + 3)].every((v, i) => Math.abs(v - ([11, 21, 29][i] as number)) <= 12)).toBe(true)
 })
+test('of every so many fours of pixels one is counted, wherever they lie in memory, and the total says how many', () => {
+  // Thirty pixels, each in a cell of its own: eight levels apart in red, and in green from the sixteenth on.
+  const of = (shift: number) => {
+    const bytes = new Uint8Array(30 * 3 + shift)
+    for (let n = 0; n < 30; n++) bytes.set([(n % 16) * 16, n < 16 ? 0 : 128, 40], shift + n * 3)
+    return bytes.subarray(shift)
+  }
+  const counted = (shift: number, every: number) => {
+    const counter = createColourCounter()
+    counter.add(of(shift), every)
+    const { total, colours, counts } = counter.finish()
+    expect(counts.reduce((a, b) => a + b, 0)).toBe(total)
+    return Array.from(counts, (_, i) => (colours[i * 3] as number) / 16 + (colours[i * 3 + 1] === 0 ? 0 : 16)).sort((a, b) => a - b)
+  }
+  const all = [...Array(30).keys()]
+  for (const shift of [0, 1, 4]) {
+    expect([shift, counted(shift, 1)]).toEqual([shift, all])
+    expect([shift, counted(shift, 2)]).toEqual([shift, all.filter((n) => (n >> 2) % 2 === 0 || (shift !== 1 && n >= 28))])
+    expect([shift, counted(shift, 3)]).toEqual([shift, all.filter((n) => (n >> 2) % 3 === 0 || (shift !== 1 && n >= 28))])
+  }
+})
 test('the mean colour of the picture is that of its count', () => {
   const rgb = noise(120, 80)
   const { colours, counts, total } = countColours(rgb, 120, 80)
