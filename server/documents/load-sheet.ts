@@ -17,7 +17,7 @@ import type { FileStore } from '../files/files.ts'
 import { drawInto } from './drawing-pdf.ts'
 import { FONT_FILES } from './fonts.ts'
 import { drawOtherSheets } from './other-sheets.ts'
-import { A4, drawCode, GREY, INK, MARGIN, paragraph, printable } from './pdf-words.ts'
+import { A4, drawCode, GREY, heightOf, INK, MARGIN, paragraph, printable } from './pdf-words.ts'
 import { thumbnailsOf } from './thumbnail.ts'
 
 const CODE = 56
@@ -36,30 +36,60 @@ const TOLD_STOPS = 3
 
 /** Sizes of the steps' letters, the first that fits is taken. */
 const SCALES = [1, 0.92, 0.84, 0.76, 0.68, 0.6]
+/** Nothing is written below here but the foot of a page, points. */
+const FLOOR = MARGIN + 18
 
-interface Steps {
+interface Words {
   regular: PDFFont
   bold: PDFFont
   clean(text: string): string
-  steps: Step[]
-  /** Where they begin, points from the page's foot. */
-  top: number
-  scale: number
 }
 
-/** The steps with a box to tick before each; answers with how far down they reach. */
-function drawSteps(page: PDFPage, { regular, bold, clean, steps, top, scale }: Steps): number {
-  const box = 9 * scale
-  const at = { x: MARGIN + box + 7, width: A4.width - 2 * MARGIN - box - 7 }
-  let y = top
+/** The paragraphs of a step in letters of some scale: what stands, in which font, size and colour. */
+function paragraphsOf({ regular, bold, clean }: Words, step: Step, number: number, scale: number) {
+  return [
+    { font: bold, text: clean(`${number}  ${step.title}`), size: 9.5 * scale, color: INK },
+    { font: regular, text: clean(step.text), size: 8.5 * scale, color: INK },
+    ...(step.caution ? [{ font: regular, text: clean(`Caution: ${step.caution}`), size: 8 * scale, color: GREY }] : []),
+  ]
+}
+
+const BOX = 9
+const besideBox = (scale: number) => ({ x: MARGIN + BOX * scale + 7, width: A4.width - 2 * MARGIN - BOX * scale - 7 })
+
+/** How high a step becomes, with what is left free below it, points. */
+const stepHeight = (words: Words, step: Step, number: number, scale: number): number =>
+  paragraphsOf(words, step, number, scale).reduce(
+    (sum, { font, text, size }) => sum + heightOf(font, text, besideBox(scale).width, size),
+    0,
+  ) +
+  4.5 * scale
+
+/**
+ * The steps with a box to tick before each, on what is left of a page in the largest letters that fit; where none do, on pages of
+ * their own behind it, so that no step is lost.
+ */
+function drawSteps(words: Words, job: string, steps: readonly Step[], first: PDFPage, top: number, addPage: () => PDFPage): void {
+  const whole = (scale: number) => steps.reduce((sum, step, i) => sum + stepHeight(words, step, i + 1, scale), 0)
+  const fitting = SCALES.find((scale) => top - 24 - whole(scale) > FLOOR)
+  const scale = fitting ?? 1
+  let page = fitting ? first : addPage()
+  // Pages come apart: one of its own says which job it is of.
+  const headed = (text: string, y: number) =>
+    paragraph(page, words.bold, words.clean(text), { x: MARGIN, y, width: A4.width - 2 * MARGIN, size: 12 }) - 6
+  let y = fitting ? headed('Loading and running', top + 12) : headed(`${job}: loading and running`, A4.height - MARGIN)
   for (const [i, step] of steps.entries()) {
+    if (y - stepHeight(words, step, i + 1, scale) < FLOOR) {
+      page = addPage()
+      y = headed(`${job}: loading and running, continued`, A4.height - MARGIN)
+    }
+    const box = BOX * scale
     page.drawRectangle({ x: MARGIN, y: y - box - 1, width: box, height: box, borderWidth: 0.7, borderColor: INK })
-    y = paragraph(page, bold, clean(`${i + 1}  ${step.title}`), { ...at, y: y - 0.5, size: 9.5 * scale })
-    y = paragraph(page, regular, clean(step.text), { ...at, y, size: 8.5 * scale })
-    if (step.caution) y = paragraph(page, regular, clean(`Caution: ${step.caution}`), { ...at, y, size: 8 * scale, color: GREY })
+    y -= 0.5 * scale
+    for (const { font, text, size, color } of paragraphsOf(words, step, i + 1, scale))
+      y = paragraph(page, font, text, { ...besideBox(scale), y, size, color })
     y -= 4 * scale
   }
-  return y
 }
 
 /**
@@ -131,21 +161,17 @@ export async function loadSheetPdf(files: FileStore, { id: jobId, title, plate, 
       { x: tx, y: ty - 4, width: A4.width - MARGIN - tx, size: 9 },
     )
   const top = Math.min(box.y, ty) - 14
-  page.drawText('Loading and running', { x: MARGIN, y: top, size: 12, font: bold, color: INK })
-  const steps = loadingSteps(plate, unit, studio)
-  const into = (on: PDFPage, scale: number) => drawSteps(on, { regular, bold, clean, steps, top: top - 10, scale })
-  // One page whatever the job takes: tried out beside it first, smaller until it fits.
-  const scale = SCALES.find((size) => {
-    const end = into(pdf.addPage([A4.width, A4.height]), size)
-    pdf.removePage(pdf.getPageCount() - 1)
-    return end > MARGIN + 18
-  })
-  into(page, scale ?? (SCALES.at(-1) as number))
-  paragraph(
-    page,
-    regular,
-    'Follow the printer maker’s instructions and your local rules; get qualified service for anything inside the machine.',
-    { x: MARGIN, y: MARGIN + 6, width: A4.width - 2 * MARGIN, size: 7.5, color: GREY },
+  const withFoot = (on: PDFPage) => {
+    paragraph(
+      on,
+      regular,
+      'Follow the printer maker’s instructions and your local rules; get qualified service for anything inside the machine.',
+      { x: MARGIN, y: MARGIN + 6, width: A4.width - 2 * MARGIN, size: 7.5, color: GREY },
+    )
+    return on
+  }
+  drawSteps({ regular, bold, clean }, `${jobId}  ${title}`, loadingSteps(plate, unit, studio), withFoot(page), top, () =>
+    withFoot(pdf.addPage([A4.width, A4.height])),
   )
   await drawOtherSheets(pdf, `${jobId}  ${title}`, plate, thumbnails, { regular, bold, clean })
   return pdf.save()

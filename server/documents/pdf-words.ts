@@ -28,6 +28,39 @@ function widthOf(font: PDFFont, text: string): number {
   return width
 }
 
+/** From one line to the next, in heights of its letters. */
+const LEADING = 1.32
+
+/** A text in lines no wider than so much, points: broken between words, and within one that is wider by itself. */
+function linesOf(font: PDFFont, text: string, width: number, size: number): string[] {
+  const fits = (part: string) => widthOf(font, part) * size <= width
+  const lines: string[] = []
+  let line = ''
+  for (const word of text.split(/\s+/)) {
+    const longer = line ? `${line} ${word}` : word
+    if (fits(longer)) {
+      line = longer
+      continue
+    }
+    if (line) lines.push(line)
+    line = word
+    while (!fits(line)) {
+      const letters = [...line]
+      let many = letters.length - 1
+      while (many > 1 && !fits(letters.slice(0, many).join(''))) many--
+      // A single letter stands whatever its width.
+      if (many < 1) break
+      lines.push(letters.slice(0, many).join(''))
+      line = letters.slice(many).join('')
+    }
+  }
+  return line ? [...lines, line] : lines
+}
+
+/** How high a wrapped text becomes, points. */
+export const heightOf = (font: PDFFont, text: string, width: number, size: number): number =>
+  linesOf(font, text, width, size).length * size * LEADING
+
 /** Writes wrapped text downwards from y; returns the y below it. */
 export function paragraph(
   page: PDFPage,
@@ -37,19 +70,10 @@ export function paragraph(
 ): number {
   const { x, width, size } = at
   let { y } = at
-  let line = ''
-  const put = () => {
+  for (const line of linesOf(font, text, width, size)) {
     page.drawText(line, { x, y: y - size, size, font, color: at.color ?? INK })
-    y -= size * 1.32
+    y -= size * LEADING
   }
-  for (const word of text.split(/\s+/)) {
-    const longer = line ? `${line} ${word}` : word
-    if (widthOf(font, longer) * size > width && line) {
-      put()
-      line = word
-    } else line = longer
-  }
-  if (line) put()
   return y
 }
 

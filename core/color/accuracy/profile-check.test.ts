@@ -13,7 +13,7 @@ import { createEngine, type Engine } from '../engine/engine.ts'
 import { type ProfileInfo, readProfile } from '../icc/read.ts'
 import { deviceToLab, labAt } from '../profile/to-lab.ts'
 import { checkProfile } from './profile-check.ts'
-import { judge } from './tolerances.ts'
+import { judge, toleranceOf } from './tolerances.ts'
 
 let engine: Engine
 let file: string
@@ -129,4 +129,9 @@ test('a tolerance names what is over it', () => {
     within: false,
     over: ['mean 2.0, limit 1.5', 'greatest 9.0, limit 6.0'],
   })
+})
+
+test('a house that names a tolerance is held to it; a name nobody knows any more is held to that of an edition', () => {
+  expect(TOLERANCES.map(({ id }) => toleranceOf(id))).toEqual([...TOLERANCES])
+  expect(toleranceOf('of long ago').id).toBe('edition')
 })

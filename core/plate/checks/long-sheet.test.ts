@@ -71,3 +71,18 @@ test('the narrower side decides, whichever it is; a lot that is cut out of squar
     /^Fed 0\.2° askew, which this path may do, on a lot cut 0\.05° out of square its far end drifts 4\.4 mm sideways\./,
   )
 })
+
+test('a sheet is long from 600 mm on', () => {
+  const long = (length: number) =>
+    finding(
+      plateOf({
+        studio: (s) => {
+          for (const lot of s.lots) if (lot.form === 'sheet') lot.measured = { ...lot.measured, length: mm(length) }
+        },
+        brief: { paperId: 'quay-matte', sheet: { width: mm(203), length: mm(1000), name: null }, size: { by: 'sheet', fill: false } },
+        pins: { printer: 'tern' },
+      }),
+      'long-sheet',
+    )?.numbers.length
+  expect([long(599.9), long(600), long(601)]).toEqual([undefined, mm(600), mm(601)])
+})

@@ -38,6 +38,7 @@ test('what would spoil the sheet holds the print', () => {
   expect(ids({ mediaType: 'photographic-glossy' })).toEqual(['printer:media-type red'])
   expect(ids({ mediaType: plate.setup?.mediaType.id ?? '' })).toEqual([])
   expect(ids({ empty: ['Cyan'] })).toEqual(['printer:ink red'])
+  expect([['Cyan'], ['Cyan', 'Grey']].map((empty) => says({ empty })[0]?.says)).toEqual(['Cyan is empty.', 'Cyan, Grey are empty.'])
   expect(ids({ accepting: false })).toEqual(['printer:closed red'])
 })
 
@@ -138,4 +139,22 @@ test('steps that are not ticked are named as they stand in the guide, within a s
   const many = (count: number) =>
     steps.slice(0, 1).flatMap((s) => Array.from({ length: count }, (_, i) => ({ ...s, id: `${i}`, when: 'before' as const })))
   expect([3, 4].map((count) => open(many(count))?.endsWith(' and more.'))).toEqual([false, true])
+})
+
+test('size sensing that is switched off is said where the path senses and nobody has noted that it is off, of sheets', () => {
+  const told = (path: object, lot: object = {}, sensing: Standing['sensing'] = 'off') => {
+    const of = structuredClone(plate)
+    if (!of.setup) throw new Error('nothing decided')
+    of.setup.path = { ...of.setup.path, senses: { ...of.setup.path.senses, size: true }, sensing: 'on', ...path }
+    of.setup.lot = { ...of.setup.lot, ...lot }
+    return ids({ sensing }, of)
+  }
+  expect(told({})).toEqual(['printer:sensing amber'])
+  expect([
+    told({ sensing: 'off' }),
+    told({ senses: { size: false } }),
+    told({}, { form: 'roll' }),
+    told({}, {}, 'on'),
+    told({}, {}, null),
+  ]).toEqual(Array(5).fill([]))
 })
