@@ -4,11 +4,13 @@ import { PDFDocument, type PDFFont, type PDFPage } from 'pdf-lib'
 import { type LabelSheet, placeLabels } from '../../core/output/labels/label-layout.ts'
 import type { LabelWords } from '../../core/output/labels/label-words.ts'
 import { FONT_FILES } from './fonts.ts'
-import { drawCode, INK, paragraph, printable } from './pdf-words.ts'
+import { drawCode, heightOf, INK, paragraph, printable } from './pdf-words.ts'
 
 /** Points in a micrometre: 72 in an inch. */
 const POINT = 72 / 25_400
 const EDGE = 6
+/** Sizes of a name’s letters, in those it has where it is short. */
+const SMALLER = [1, 0.85, 0.7, 0.6, 0.5, 0.4, 0.3]
 
 /** What one label says, and the address its code opens. */
 interface LabelOf extends LabelWords {
@@ -39,12 +41,17 @@ function draw(
   const code = Math.min(at.h - 2 * EDGE, at.w * 0.42)
   drawCode(page, address, { x: at.x + at.w - EDGE - code, y: at.y + (at.h - code) / 2, size: code })
   const width = at.w - code - 3 * EDGE
-  const size = Math.min(11, at.h / 7)
-  let y = paragraph(page, bold.font, bold.clean(name), { x: at.x + EDGE, y: at.y + at.h - EDGE, width, size })
+  const room = at.h - 2 * EDGE
+  const named = bold.clean(name)
+  const sizes = SMALLER.map((by) => Math.min(11, at.h / 7) * by)
+  // The name stands whole, in smaller letters where it is long: nothing may run into the label below.
+  const size = sizes.find((height) => heightOf(bold.font, named, width, height) <= room) ?? (sizes.at(-1) as number)
+  let y = paragraph(page, bold.font, named, { x: at.x + EDGE, y: at.y + at.h - EDGE, width, size })
   for (const line of lines) {
+    const words = regular.clean(line)
     // What no longer fits stands behind the code.
-    if (y - size < at.y + EDGE) return
-    y = paragraph(page, regular.font, regular.clean(line), { x: at.x + EDGE, y, width, size: size * 0.8, color: INK })
+    if (y - heightOf(regular.font, words, width, size * 0.8) < at.y + EDGE) return
+    y = paragraph(page, regular.font, words, { x: at.x + EDGE, y, width, size: size * 0.8, color: INK })
   }
 }
 

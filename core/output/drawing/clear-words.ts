@@ -4,7 +4,7 @@ import type { Drawing, Mark } from './drawing.ts'
 export type Text = Extract<Mark, { kind: 'text' }>
 
 /** How far each letter of the mono face goes on, in heights of it: the face's own figure. */
-const ADVANCE = 0.6
+export const ADVANCE = 0.6
 /** How far letters reach above the line they stand on; what hangs below it takes the rest of their height. */
 const ABOVE = 0.8
 /** A word gives way by lines, so far apart. */

@@ -1,9 +1,12 @@
 import { mm, toInch, toMm, UM_PER_INCH, type Um, type Unit, writeSize } from '../../things/length/length.ts'
+import { ADVANCE } from './clear-words.ts'
 import type { Drawing, Mark } from './drawing.ts'
 
 /** The box is drawn this far inside the sheet: every path prints there. */
 export const TEST_INSET: Um = mm(10)
 const RULER_LENGTH: Um = mm(50)
+/** The most of the box that a line of words takes. */
+const WIDEST = 0.92
 
 interface Identity {
   printer: string
@@ -19,12 +22,13 @@ interface Ruler {
 }
 
 function rulers(w: Um, h: Um): Ruler[] {
-  const [quarter, third] = [w / 4, h / 3]
+  // A quarter in from each corner: the words in the middle have the room between them.
+  const [inX, inY] = [w / 4, h / 4]
   return [
-    { at: (along, across) => [quarter + across, along], anchor: 'start' },
-    { at: (along, across) => [w - quarter - across, h - along], anchor: 'end' },
-    { at: (along, across) => [along, h - third - across], anchor: 'middle' },
-    { at: (along, across) => [w - along, third + across], anchor: 'middle' },
+    { at: (along, across) => [inX + across, along], anchor: 'start' },
+    { at: (along, across) => [w - inX - across, h - along], anchor: 'end' },
+    { at: (along, across) => [along, h - inY - across], anchor: 'middle' },
+    { at: (along, across) => [w - along, inY + across], anchor: 'middle' },
   ]
 }
 
@@ -70,7 +74,9 @@ export function drawLayoutTest(box: { w: Um; h: Um }, unit: Unit, identity: Iden
     `Sheet ${writeSize(w + 2 * TEST_INSET, h + 2 * TEST_INSET, unit)}, box ${unit === 'mm' ? '10 mm' : '10 mm (0.39 in)'} inside`,
     identity.date,
   ]
-  for (const [i, line] of words.entries()) text(w / 2, h / 2 + cross + size * (1.6 + i * 1.5), line, size)
+  // A long name stands in smaller letters: what runs off the box is not printed.
+  for (const [i, line] of words.entries())
+    text(w / 2, h / 2 + cross + size * (1.6 + i * 1.5), line, Math.min(size, (w * WIDEST) / (line.length * ADVANCE)))
   text(w / 2, size * 1.8, 'leading edge', size)
   text(w / 2, h - size, 'trailing edge', size)
   return {

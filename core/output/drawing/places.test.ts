@@ -422,9 +422,41 @@ describe('the layout test', () => {
       const ends = [said(of, 'leading edge').y / b.h, said(of, 'trailing edge').y / b.h].map((share) => Math.floor(share * 10))
       // In the first and in the last tenth of the box.
       expect(ends).toEqual([0, 9])
-      readable({ ...of, marks: of.marks.filter((m) => m.kind !== 'text' || !/^\d+$/.test(m.text)) })
+      readable(of)
     }
   })
+})
+
+test.each([
+  [210, 297],
+  [297, 210],
+  [102, 152],
+  [127, 178],
+  [80, 200],
+  [203, 1000],
+  [1118, 600],
+])('on a sheet of %s × %s mm no word of the layout test lies on a ruler or its numbers, however long a name is', (w, h) => {
+  const box = { w: mm(w - 20), h: mm(h - 20) }
+  for (const stock of ['Lustre, lot lustre-a4', 'Saltmarsh Cotton Rag Natural White Extra Heavy, lot cotton-a3-2026-11-heavy']) {
+    const of = drawLayoutTest(box, 'mm', { printer: 'Albatross 44', path: 'Roll with its spindle', stock, date: '2026-11-28' })
+    readable(of)
+    expect(of.bounds).toEqual({ x: 0, y: 0, ...box })
+    const ticks = lines(of, 'dimension').slice(6)
+    for (const t of texts(of).filter(({ text }) => !/^\d+$/.test(text))) {
+      const [left, right] = [t.x - (t.text.length * t.size * 0.6) / 2, t.x + (t.text.length * t.size * 0.6) / 2]
+      const on = ticks.filter(
+        (l) =>
+          Math.min(l.x1, l.x2) < right &&
+          Math.max(l.x1, l.x2) > left &&
+          Math.min(l.y1, l.y2) < t.y &&
+          Math.max(l.y1, l.y2) > t.y - t.size * 0.8,
+      )
+      expect([t.text, on.length]).toEqual([t.text, 0])
+    }
+    // A name that is not too long is as large as the rest.
+    const [title, , third] = texts(of).filter(({ text }) => !/^\d+$/.test(text))
+    if (stock.length < 30) expect(third?.size).toBe(title?.size)
+  }
 })
 
 test('rulers lie along the edges that are looked at, and count as far as is seen', () => {
