@@ -15,6 +15,41 @@ test('intents are compared on this picture and this paper, and one is taken', as
   await saved(page)
 })
 
+test('two prints are compared at one scale, on a desk and on a phone, however many lines stand over one of them', async ({ page }) => {
+  const long = 'Saltmarsh_Cotton_natural_white_extra_heavy_for_both_sides_and_for_albums'
+  // The second caption is as long as a name can make it.
+  await page.route('**/api/studios/*/studio/parts*', async (route) => {
+    const answer = await route.fetch()
+    await route.fulfill({ response: answer, body: (await answer.text()).replaceAll('Saltmarsh Cotton 308', long) })
+  })
+  const same = async (names: readonly string[]) => {
+    const places = names.map((name) => page.locator(`canvas[aria-label="${name}"], [aria-label="${name}"] canvas`).first())
+    for (const place of places) await expect(place).toBeVisible()
+    await expect
+      .poll(async () => {
+        const [one, two] = await Promise.all(places.map((place) => place.boundingBox()))
+        return [
+          Math.round(Math.abs((one?.width ?? 0) - (two?.width ?? -9))),
+          Math.round(Math.abs((one?.height ?? 0) - (two?.height ?? -9))),
+          (one?.height ?? 0) > 100,
+        ]
+      })
+      .toEqual([0, 0, true])
+  }
+  for (const size of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    await page.setViewportSize(size)
+    await page.goto('/lantern-wharf/jobs/10/colour')
+    await expect(page.getByText(long).first()).toBeAttached()
+    await same(['Original', 'On this paper'])
+    await page.getByRole('tab', { name: 'Candidates', exact: true }).click()
+    await same(['Candidate 1', 'Candidate 2'])
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)).toBe(0)
+  }
+})
+
 test('the picture is compared on every paper, sorted, and another paper is taken', async ({ page }) => {
   await page.goto('/lantern-wharf/jobs/13/colour')
   await page.getByRole('tab', { name: 'Papers' }).click()

@@ -194,7 +194,9 @@ function PrinterEditor({ entry, studio, asked, onTab: setTab }: EditorProps) {
             )}
             {next && (
               <p className="mt-5 border-t border-hair pt-3">
-                <Button onClick={() => setTab(next[0])}>Next: {next[1].replace(/ [!?]$/, '')}</Button>
+                <Button className="text-left wrap-anywhere" onClick={() => setTab(next[0])}>
+                  Next: {next[1].replace(/ [!?]$/, '')}
+                </Button>
               </p>
             )}
           </div>

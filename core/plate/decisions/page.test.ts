@@ -1,4 +1,4 @@
-import { quirkFor, refusalText } from './page.ts'
+import { quirkFor, refusalText, sized } from './page.ts'
 
 const quirks = [
   { kind: 'refused-width' as const, width: 203_000, accepts: 203_200 },
@@ -17,5 +17,14 @@ test('what it refuses is said with its measure', () => {
   expect(quirks.map((quirk) => refusalText(quirk as Parameters<typeof refusalText>[0], 'mm'))).toEqual([
     'The driver refuses a custom width of 203.0 mm.',
     'The driver refuses a custom length of 1000.0 mm.',
+  ])
+})
+
+test('a page has its measures behind its name, unless they are its name', () => {
+  const page = { width: 330_200, length: 482_600, pwg: null, name: '13 × 19 in' }
+  expect([sized(page, 'mm'), sized(page, 'in'), sized({ ...page, width: 482_600, length: 330_200 }, 'in')]).toEqual([
+    '13 × 19 in (330.2 × 482.6 mm)',
+    '13 × 19 in',
+    '13 × 19 in (19 × 13 in)',
   ])
 })

@@ -44,6 +44,12 @@ const acceptedFor = (quirk: Quirk, page: { width: number; length: number }) =>
 export const refusalText = (quirk: Quirk, unit: Unit): string =>
   `The driver refuses a custom ${quirk.kind === 'refused-width' ? 'width' : 'length'} of ${writeLength(quirk.width, unit)}.`
 
+/** A page by its name with its measures, once where they are the name. */
+export function sized({ name, width, length }: Page, unit: Unit): string {
+  const measures = writeSize(width, length, unit)
+  return name === measures ? name : `${name} (${measures})`
+}
+
 /** Minutes to type a custom page and check it. */
 const CUSTOM_PAGE_POINTS = 2
 
@@ -83,7 +89,7 @@ export const pageDecision = declare({
       const page = { width, length, pwg: label.pwg, name: label.name }
       list.push({
         id: label.pwg,
-        label: `${label.name} (${writeSize(width, length, brief.unit)})`,
+        label: sized(page, brief.unit),
         value: page,
         ruledOut: null,
         costs: costs(page, false),
@@ -97,7 +103,7 @@ export const pageDecision = declare({
     const add = (id: string, page: Page, ruledOut: string | null, reason: string) =>
       list.push({
         id,
-        label: `${page.name} (${writeSize(page.width, page.length, brief.unit)})`,
+        label: sized(page, brief.unit),
         value: page,
         ruledOut,
         costs: costs(page, true),

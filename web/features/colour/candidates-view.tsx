@@ -58,18 +58,18 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
       className="absolute inset-0 flex flex-col p-4"
       style={{ background: `rgb(${surround} ${surround} ${surround})`, color: dark ? '#eee' : '#111' }}
     >
-      <div className={`grid min-h-0 flex-1 gap-3 ${list.length > 1 ? 'sm:grid-cols-2' : ''} ${list.length > 2 ? 'sm:grid-rows-2' : ''}`}>
+      <div className={`grid min-h-0 flex-1 auto-rows-[auto_auto_minmax(8rem,1fr)] gap-3 ${list.length > 1 ? 'sm:grid-cols-2' : ''}`}>
         {list.map((c, i) => {
           const m = measures[i]?.data?.measures
           const r = m && renderingOf(m, c.intent, c.blackPoint)
           const set = keyOf(c) === keyOf(now)
           return (
-            <figure key={keyOf(c)} aria-label={`Candidate ${i + 1}`} className="flex min-h-0 min-w-0 flex-col">
+            <figure key={keyOf(c)} aria-label={`Candidate ${i + 1}`} className="row-span-3 grid min-w-0 grid-rows-subgrid gap-y-0">
               <figcaption className="flex flex-wrap items-baseline gap-x-2">
                 <b className="font-semibold" style={{ color: dark ? '#fff' : '#000' }}>
                   {renderingName(c.intent, c.blackPoint)}
                 </b>
-                <span className="text-sm">{nameOf(c.profileId)}</span>
+                <span className="min-w-0 text-sm">{nameOf(c.profileId)}</span>
                 <span className="ml-auto flex gap-2 text-sm">
                   {set ? (
                     <b className="font-semibold">set</b>

@@ -92,17 +92,17 @@ export function ProofView(props: Props) {
     split?: { image: ImageBitmap; at: number },
   ) =>
     answer && (
-      <figure key={name} className="flex min-h-0 min-w-0 flex-1 flex-col">
+      <figure key={name} className="row-span-2 grid min-w-0 grid-rows-subgrid gap-y-0">
         <figcaption className="mb-1.5 flex flex-wrap items-baseline gap-x-2">
           <b className="font-semibold" style={{ color: dark ? '#fff' : '#000' }}>
             {name}
           </b>
-          <span className="text-sm" style={{ color: soft }}>
+          <span className="min-w-0 text-sm" style={{ color: soft }}>
             {words}
           </span>
         </figcaption>
         <div
-          className={`relative min-h-40 flex-1 ${scale === null ? '' : 'overflow-auto'}`}
+          className={`relative min-h-0 ${scale === null ? '' : 'overflow-auto'}`}
           ref={(box) => {
             boxes.current[i] = box
             front.current = boxes.current.find((b) => b !== null) ?? null
@@ -158,7 +158,8 @@ export function ProofView(props: Props) {
       {!answer && !error && <p role="status">Making the proof …</p>}
       {answer && (
         <div
-          className={`flex min-h-0 flex-1 gap-4 max-md:flex-col ${wide && mode === 'beside' ? 'flex-col' : 'xl:gap-6'}`}
+          // Captions take a row together: two prints are only compared at one scale, however many lines one of them has.
+          className={`grid min-h-0 flex-1 auto-rows-[auto_minmax(10rem,1fr)] gap-4 ${mode === 'beside' && !wide ? 'md:grid-cols-2 xl:gap-6' : ''}`}
           aria-busy={busy}
         >
           {mode === 'split' && proof
@@ -178,7 +179,7 @@ export function ProofView(props: Props) {
                 mode === 'original' ? null : proof ? (
                   shown(1, props.proofName, props.proofDetail, proof, detail?.proof ?? null)
                 ) : (
-                  <p key="none" className="flex-1 self-center text-center">
+                  <p key="none" className="row-span-2 self-center text-center">
                     No profile is applied here, so there is nothing to proof with.
                   </p>
                 ),

@@ -18,7 +18,7 @@ export function PictureFacts({ picture, unit }: { picture: Picture; unit: Unit }
         {picture.preview && <img src={fileUrl(picture.preview)} alt={`Preview of ${picture.name}`} className="max-h-64 object-contain" />}
       </div>
       <p className="mt-2 truncate font-semibold">{picture.name}</p>
-      <dl className="mt-1 grid grid-cols-[7.5rem_1fr] gap-y-0.5">
+      <dl className="mt-1 grid grid-cols-[7.5rem_minmax(0,1fr)] gap-y-0.5">
         {rows.map(([term, value]) => [
           <dt key={term} className="text-soft">
             {term}

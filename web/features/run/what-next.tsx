@@ -42,7 +42,11 @@ export function WhatNext({ run, verdict }: { run: RunDetail; verdict: Inspection
             Look at the sheets of run {other.id}
           </ButtonLink>
         )}
-        {next && <ButtonLink to={`/jobs/${next.id}/sheet`}>Next: {next.title}</ButtonLink>}
+        {next && (
+          <ButtonLink className="text-left wrap-anywhere" to={`/jobs/${next.id}/sheet`}>
+            Next: {next.title}
+          </ButtonLink>
+        )}
         <ButtonLink to="/">To the bench</ButtonLink>
       </p>
     </section>

@@ -161,7 +161,7 @@ function Printed({ pairing, printer, studio }: { pairing: Pairing; printer: Prin
     ],
   ] as const
   return (
-    <dl className="grid grid-cols-[7rem_1fr] gap-x-3 gap-y-1">
+    <dl className="grid grid-cols-[7rem_minmax(0,1fr)] gap-x-3 gap-y-1">
       {lines
         .filter(([, says]) => says)
         .map(([word, says]) => (
@@ -183,7 +183,7 @@ function Offsets({ printer, studio }: { printer: Printer; studio: Studio }) {
   })
   if (known.length === 0) return null
   return (
-    <section aria-label="Where prints lie">
+    <section aria-label="Where prints lie" className="overflow-x-auto">
       <h3>Where prints lie</h3>
       <table className="mt-1 text-sm">
         <thead className="text-soft">

@@ -39,7 +39,7 @@ export function PaperFacts({ entry: { paper }, currency }: { entry: PaperEntry; 
     ['Notes', paper.notes],
   ] as const
   return (
-    <dl className="grid grid-cols-[8rem_1fr] gap-x-3 gap-y-1">
+    <dl className="grid grid-cols-[8rem_minmax(0,1fr)] gap-x-3 gap-y-1">
       {lines
         .filter(([, says]) => says)
         .map(([word, says]) => (
