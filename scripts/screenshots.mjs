@@ -182,6 +182,7 @@ await withDemo('screenshots', async ({ browser, base }) => {
   await shoot('inspection', '/jobs/6/inspect', {
     before: async (page) => {
       await page.getByRole('button', { name: 'Enter the four borders' }).click()
+      for (const picture of ['Soft proof', 'Original']) await page.getByLabel(picture, { exact: true }).waitFor()
       await sleep(200)
     },
   })

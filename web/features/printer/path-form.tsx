@@ -90,7 +90,7 @@ export function PathForm({ form, index, unit }: { form: PrinterDraft; index: num
           </div>
         ))}
         <Button
-          className="self-end"
+          className="self-end justify-self-start"
           onClick={() => form.set(at('capacity'), [...path.capacity, { upTo: (path.capacity.at(-1)?.upTo ?? 100) + 100, sheets: 1 }])}
         >
           Another thickness
