@@ -17,7 +17,7 @@ const EQUAL = 'Equal borders on the sheet as it really measures.'
 /**
  * Sentences that are told otherwise since: of copies as of sheets; whether a sheet is the larger or the smaller, which was left out,
  * and what it does to a borderless print, which was wrong of the smaller; what the middle is the middle of;
- * of a way to lie that it makes the most of the sheet, which it did not always.
+ * of a way to lie that it makes the most of the sheet, which it did not always; of a page in inches, whose name is its measures, both.
  */
 const REWORDED: readonly [RegExp, string][] = [
   [/(\d+) copies take/, '$1 of them take'],
@@ -27,6 +27,7 @@ const REWORDED: readonly [RegExp, string][] = [
   [/^(?:0\.\d|1) % of the picture is cropped$/, 'Up to 1 % of the picture is cropped'],
   [/^Of the ways it may lie this one costs least\.$/, 'It makes the most of the sheet with the least picture lost.'],
   [/^Centred on what prints$/, 'Centred on the sheet'],
+  [/^(.+) \(\1\)$/, '$1'],
   [
     /^(?:In the middle of all that the path prints, beyond the edges too|Equal borders on (?:what is kept|the front of the card))\.$/,
     EQUAL,
