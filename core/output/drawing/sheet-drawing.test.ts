@@ -227,4 +227,9 @@ test('of a picture that runs far past its sheet half a sheet is seen around it, 
   expect(seen(20, 30, 300, 500)).toEqual([0, 0, 400, 600])
   expect(seen(-299, -301, 800, 700)).toEqual([-299, -300, 501, 600])
   expect(seen(-900, -301, 5000, 1300)).toEqual([-300, -300, 700, 900])
+  // 701 mm from the left it lies beyond all that is looked at, 699 just within.
+  expect([seen(701, 30, 300, 500), seen(699, 30, 300, 500)]).toEqual([
+    [0, 0, 400, 600],
+    [0, 0, 700, 600],
+  ])
 })

@@ -1,6 +1,6 @@
 import { formOf, type Plate, sideOf } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
-import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
+import { area, gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
@@ -82,13 +82,10 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   if (!of || !setup) return null
   const { layout, crop, text, mark } = of
   const { sheet, page, printable, picture, printed } = layout
-  // Of a picture that runs far past the sheet half a sheet is seen around it: the sheet is what is looked at.
+  // Of a picture that runs far past the sheet half a sheet is seen around it, of one that lies beyond nothing: the sheet is looked at.
   const around = Math.max(sheet.w, sheet.h) / 2
-  const everything = union([
-    sheet,
-    page,
-    intersect(picture, { x: sheet.x - around, y: sheet.y - around, w: sheet.w + 2 * around, h: sheet.h + 2 * around }),
-  ])
+  const near = intersect(picture, { x: sheet.x - around, y: sheet.y - around, w: sheet.w + 2 * around, h: sheet.h + 2 * around })
+  const everything = union([sheet, page, ...(area(near) > 0 ? [near] : [])])
   const whole = Math.max(everything.w * 0.62, everything.h) / 34
   const size = view ? Math.max(view.w * 0.62, view.h) / 34 : whole
   const narrow = sheet.w < size * NARROW
