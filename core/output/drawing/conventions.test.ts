@@ -286,3 +286,50 @@ test('a cut plan has its sheet’s size outside it, what leads above, and room f
     cuts.map((_, i) => [String(i + 1), i === 0 ? 1.2 : 0.7, 1.1, 1.12, 0.5, 0.8]),
   )
 })
+
+test('what is printed mirrored, and what a printer enforces, is noted at the sheet’s middle: below it, and at the head of what prints', () => {
+  const card = {
+    paperId: 'beacon-gloss',
+    sheet: sheet('na_index-4x6_4x6in'),
+    finish: 'borderless' as const,
+    size: { by: 'sheet' as const, fill: true },
+  }
+  const forced = drawn(plateOf({ brief: card, pins: { printer: 'tern', page: 'measured', margins: 'borderless', expansion: 'small' } }))
+  const head = (forced.layout.printable.y / forced.drawing.textSize + 1.3).toFixed(2)
+  expect(wordsOf(forced.drawing, forced.paper)['4.0 mm enforced all round']).toBe(`middle 0.00, leading ${head}, middle, 0.85`)
+  const film = drawn(plateOf({ brief: { make: { as: 'print', mirror: true } } }))
+  // Meant 1.5 below; there stands the number of the trailing border, so a line further: 1.1 of its own 0.85.
+  expect(wordsOf(film.drawing, film.paper).mirrored).toBe('middle 0.00, trailing 2.44, middle, 0.85')
+})
+
+test('under the ticks of a ruler lies a band, 2.4 times as wide as a tick is long, along each edge that is seen', () => {
+  const plate = plateOf({})
+  const bands = (view: { x: number; y: number; w: number; h: number }) =>
+    drawSheet(plate, 'mm', { view })?.marks.flatMap((m) => (m.kind === 'rect' && m.role === 'band' ? [m.rect] : [])) ?? []
+  const view = { x: -mm(6), y: -mm(9), w: mm(60), h: mm(40) }
+  const wide = 0.022 * mm(40) * 2.4
+  const [foot, side] = bands(view)
+  expect(foot).toEqual({ x: -mm(6), y: expect.closeTo(mm(31) - wide, 6), w: mm(60), h: expect.closeTo(wide, 6) })
+  expect(side).toEqual({ x: -mm(6), y: -mm(9), w: expect.closeTo(wide, 6), h: mm(40) })
+  // The sheet’s own edge at the very edge of what is seen is not in it.
+  expect(
+    [bands({ ...view, x: 0, y: mm(100) }), bands({ ...view, x: mm(100), y: 0 }), bands({ ...view, x: -1, y: mm(100) })].map(
+      (b) => b.length,
+    ),
+  ).toEqual([0, 0, 1])
+})
+
+test('that some of the picture does not land on paper is said from a twentieth of a per cent on', () => {
+  const plate = structuredClone(plateOf({}))
+  const [placement] = plate.forms[0]?.placements ?? []
+  if (!placement) throw new Error('no picture')
+  const said = (lost: number) => {
+    placement.lost = lost
+    return drawSheet(plate, 'mm')?.description.match(/(The whole|[\d.]+ % of the) picture.*/)?.[0]
+  }
+  expect([said(0.0005), said(0.00051), said(0.034)]).toEqual([
+    'The whole picture lands on paper.',
+    '0.1 % of the picture does not land on paper.',
+    '3.4 % of the picture does not land on paper.',
+  ])
+})

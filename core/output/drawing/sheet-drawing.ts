@@ -141,10 +141,6 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     // The picture covers the sheet's outline, and where the paper ends is just what is to be seen.
     marks.push({ kind: 'rect', role: 'edge', rect: sheet })
   }
-  const note = (y: Um, text: string) =>
-    marks.push({ kind: 'text', role: 'strong', x: sheet.w / 2, y, anchor: 'middle', text, size: size * 0.85 })
-  if (mirrored(make)) note(sheet.h + size * 1.5, 'mirrored')
-  if (front && setup.enforced !== null) note(printable.y + size * 1.3, `${writeNumber(setup.enforced, unit)} ${unit} enforced all round`)
   if (front) marks.push(...makeMarks(of, make, size), ...drift(layout, setup.path, unit, size))
   if (view) marks.push(...rulers(sheet, view, unit))
   marks.push({ kind: 'rect', role: 'printer', rect: { x: sheet.x - size, y: -size * 4.6, w: sheet.w + 2 * size, h: size * 1.1 } })
@@ -171,6 +167,11 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
     ...guide(sheet, setup.path, size),
     ...(crop || view ? dimensions(layout, unit, size, view) : extents(layout.sheet, unit, size)),
   )
+  // After the numbers: it is these that keep their places.
+  const note = (y: Um, text: string) =>
+    marks.push({ kind: 'text', role: 'strong', x: sheet.w / 2, y, anchor: 'middle', text, size: size * 0.85 })
+  if (mirrored(make)) note(sheet.h + size * 1.5, 'mirrored')
+  if (front && setup.enforced !== null) note(printable.y + size * 1.3, `${writeNumber(setup.enforced, unit)} ${unit} enforced all round`)
   const pad = size * 7.4
   const bounds = view ?? { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
   const m = layout.margins
