@@ -31,3 +31,9 @@ export const gaps = (outer: Rect, inner: Rect): Edges => ({
 })
 
 export const area = (r: Rect): number => r.w * r.h
+
+/** Whether two rectangles share any area; touching is not sharing. */
+export const overlaps = (a: Rect, b: Rect): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h
+
+/** Whether all of the second lies in the first, its edges on those of the first included. */
+export const holds = (a: Rect, b: Rect): boolean => b.x >= a.x && b.y >= a.y && b.x + b.w <= a.x + a.w && b.y + b.h <= a.y + a.h

@@ -59,11 +59,26 @@ test('up to four million pixels all are counted, of more some of every row, of m
   const total = async (width: number, height: number) =>
     (await count(await flat(width, height, '#248').png({ compressionLevel: 1 }).toBuffer(), width, height)).total
   expect(await total(2000, 1999)).toBe(2000 * 1999)
-  // Four of eight along each row; of 2004 the last four are counted too.
-  expect(await total(2004, 2000)).toBe(1004 * 2000)
-  // Twelve million: four of twelve along every second row.
-  expect(await total(4000, 3000)).toBe(1336 * 1500)
+  // Four of eight along each row, the first of them and the second in turn: 2004 are 501 fours.
+  expect(await total(2004, 2000)).toBe((251 + 250) * 4 * 1000)
+  // Twelve million: four of twelve along every second row, of a thousand fours 334, 333 and 333.
+  expect(await total(4000, 3000)).toBe(1000 * 4 * 500)
 })
+test('stripes as wide as what is left out are counted as they are, down the picture and across it', async () => {
+  // Four of every twelve columns are red; of every five rows, of which one is looked at, the first is green.
+  const [width, height] = [6000, 5600]
+  const pixels = Buffer.alloc(width * height * 3)
+  for (let y = 0; y < height; y++)
+    for (let x = 0, at = y * width * 3; x < width; x++, at += 3) pixels[at + (y % 5 === 0 ? 1 : x % 12 < 4 ? 0 : 2)] = 255
+  const picture = await sharp(pixels, { raw: { width, height, channels: 3 } })
+    .png({ compressionLevel: 1 })
+    .toBuffer()
+  const seen = await count(picture, width, height)
+  expect([seen.total > 2_000_000, seen.total < 3_000_000]).toEqual([true, true])
+  expect(Math.abs(shareOf(seen, [0, 255, 0]) - 1 / 5)).toBeLessThan(0.001)
+  expect(Math.abs(shareOf(seen, [255, 0, 0]) - 4 / 15)).toBeLessThan(0.001)
+  expect(Math.abs(shareOf(seen, [0, 0, 255]) - 8 / 15)).toBeLessThan(0.001)
+}, 120_000)
 test('grey, transparent and sixteen-bit pictures are counted in their own numbers', async () => {
   const grey = await flat(60, 40, '#808080').toColourspace('b-w').png().toBuffer()
   expect(shareOf(await count(grey, 60, 40, 'grey'), [128, 128, 128])).toBe(1)

@@ -4,6 +4,7 @@ import {
   type ColourCount,
   type ColourCounter,
   createColourCounter,
+  FOUR,
   type Histogram,
   packCount,
   readCount,
@@ -64,7 +65,7 @@ interface Sampled {
   pairs: Uint8Array
 }
 
-/** Which pixels are counted: every nth row, and of so many fours along it one. */
+/** Which pixels are counted: of so many rows one, and of so many fours along it one. */
 interface Sampling {
   rows: number
   every: number
@@ -79,8 +80,15 @@ function samplingOf(pixels: number): Sampling {
 
 /** Adds the sampled pixels of packed rows. @param first which row of the picture they begin with */
 function addRows(counter: ColourCounter, pixels: Uint8Array, rowBytes: number, { rows, every }: Sampling, first: number): void {
-  for (let row = (rows - (first % rows)) % rows; row * rowBytes < pixels.length; row += rows)
-    counter.add(pixels.subarray(row * rowBytes, (row + 1) * rowBytes), every)
+  for (let row = 0; row * rowBytes < pixels.length; row++) {
+    // Of each so many rows the next one in turn, and along it a four further each time: stripes as far apart as what is left out
+    // are met as often as they are there.
+    const block = Math.floor((first + row) / rows)
+    if ((first + row) % rows !== block % rows) continue
+    const end = (row + 1) * rowBytes
+    const from = row * rowBytes + ((Math.floor(block / rows) + (block % rows)) % every) * FOUR
+    counter.add(pixels.subarray(Math.min(from, end), end), every)
+  }
 }
 
 /** A picture that fits into memory is decoded once. */

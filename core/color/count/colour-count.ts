@@ -59,7 +59,7 @@ function countOne(cells: Int32Array, r: number, g: number, b: number): void {
 }
 
 /** Bytes of four pixels. */
-const FOUR = 12
+export const FOUR = 12
 
 /** Counts packed RGB pixels, no more than are held, four of every so many fours; answers how many it has counted. */
 function countSome(cells: Int32Array, rgb: Uint8Array | Uint8ClampedArray, every: number): number {

@@ -1,4 +1,4 @@
-import type { Rect } from '../../sheet/rect.ts'
+import { holds, overlaps, type Rect } from '../../sheet/rect.ts'
 import type { Drawing, Mark } from './drawing.ts'
 
 export type Text = Extract<Mark, { kind: 'text' }>
@@ -21,11 +21,6 @@ function roomOf({ x, y, anchor, text, size, sideways }: Text): Rect {
     : { x: x - back, y: y - size * ABOVE, w: length, h: size }
 }
 
-/** Whether two rooms share any of themselves. */
-export const over = (a: Rect, b: Rect) => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h
-/** Whether all of the second lies in the first. */
-export const holds = (a: Rect, b: Rect) => b.x >= a.x && b.y >= a.y && b.x + b.w <= a.x + a.w && b.y + b.h <= a.y + a.h
-
 /**
  * No text is written over another: numbers keep their places as long as they can, and a word that would lie on what stands there
  * already goes to the nearest free line. What finds no room on the drawing stays where it was.
@@ -41,7 +36,7 @@ export function clearWords(drawing: Drawing): Drawing {
     })
     const free = places.find((place) => {
       const room = roomOf(place)
-      return holds(drawing.bounds, room) && !taken.some((other) => over(room, other))
+      return holds(drawing.bounds, room) && !taken.some((other) => overlaps(room, other))
     })
     taken.push(roomOf(free ?? text))
     if (free) moved.set(text, free)

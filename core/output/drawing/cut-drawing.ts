@@ -1,12 +1,11 @@
 import { type StraightCut, straightCuts } from '../../sheet/cutting/straight-cuts.ts'
 import type { Form } from '../../sheet/form.ts'
-import type { Rect } from '../../sheet/rect.ts'
+import { holds, overlaps, type Rect } from '../../sheet/rect.ts'
 import type { Brief } from '../../things/brief/brief.ts'
 import { itemById } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { type Um, type Unit, writeLength, writeSize } from '../../things/length/length.ts'
 import { counted } from '../../things/words/counted.ts'
-import { holds, over } from './clear-words.ts'
 import { extents } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 
@@ -60,7 +59,7 @@ function numberAt({ axis, at, from, to, number }: StraightCut, size: Um, heights
     for (const along of [...on, ...BEYOND.flatMap((times) => [to + long * times, from - long * times])]) {
       const rect = axis === 'across' ? { x: along - w / 2, y: at - h / 2, w, h } : { x: at - w / 2, y: along - h / 2, w, h }
       const middle = { x: rect.x + w / 2, y: rect.y + h / 2, w: 0, h: 0 }
-      if (holds(sheet, middle) && !taken.some((other) => over(rect, other))) return rect
+      if (holds(sheet, middle) && !taken.some((other) => overlaps(rect, other))) return rect
     }
   }
   return null
