@@ -1,5 +1,8 @@
 import fc from 'fast-check'
-import { weightedPercentile } from './statistics.ts'
+import { weightedPercentile as percentile } from './statistics.ts'
+
+const weightedPercentile = (values: number[], weights: number[], share: number) =>
+  percentile(Float64Array.from(values), Float64Array.from(weights), share)
 
 /** As it is told: go up the sorted values until the wanted share of the weight is reached. */
 function told(values: number[], weights: number[], share: number): number {

@@ -17,8 +17,12 @@ export function spreadOf(values: readonly number[]): Spread {
 /** Parts the values are dealt into before one of them is looked through. */
 const BINS = 256
 
-/** The value that so great a share of the weight does not exceed; 0 for an empty list. @param share 0…1 */
-export function weightedPercentile(values: ArrayLike<number>, weights: ArrayLike<number>, share: number): number {
+/**
+ * The value that so great a share of the weight does not exceed; 0 for an empty list. Of one kind of list only: it is asked for
+ * twenty times a paper, and is four times as slow where the kinds change.
+ * @param share 0…1
+ */
+export function weightedPercentile(values: Float64Array, weights: Float64Array, share: number): number {
   if (values.length === 0) return 0
   let least = values[0] as number
   let most = least
@@ -36,9 +40,9 @@ export function weightedPercentile(values: ArrayLike<number>, weights: ArrayLike
   const bins = new Uint8Array(values.length)
   const weighs = new Float64Array(BINS)
   for (let n = 0; n < bins.length; n++) {
-    const bin = ((values[n] as number) - least) * scale
+    const bin = Math.floor(((values[n] as number) - least) * scale)
     bins[n] = bin
-    weighs[bins[n] as number] = (weighs[bins[n] as number] as number) + (weights[n] as number)
+    weighs[bin] = (weighs[bin] as number) + (weights[n] as number)
   }
   let [bin, reached] = [0, 0]
   while (bin < BINS - 1 && reached + (weighs[bin] as number) < wanted) reached += weighs[bin++] as number

@@ -1,3 +1,4 @@
+import type { PictureKind } from '../../things/brief/picture.ts'
 import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, deltaE2000At, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
@@ -38,27 +39,30 @@ const SCHOOLS: readonly number[] = [0, 2]
 const at = (lab: Float32Array, n: number): Triple => [lab[n * 3] as number, lab[n * 3 + 1] as number, lab[n * 3 + 2] as number]
 const chroma = ([, a, b]: Triple) => Math.hypot(a, b)
 
-/** Weighted mean, 95th percentile and maximum. */
-function summary(
-  values: Float64Array,
-  weights: ArrayLike<number>,
-  use: (n: number) => boolean,
-): { mean: number; p95: number; max: number } {
-  const chosen: number[] = []
-  const weighed: number[] = []
-  let [weight, sum, max] = [0, 0, 0]
+/** Weighted mean, 95th percentile and maximum of those that are marked. */
+function summary(values: Float64Array, weights: Float64Array, marks: Uint8Array): { mean: number; p95: number; max: number } {
+  const chosen = new Float64Array(values.length)
+  const weighed = new Float64Array(values.length)
+  let [many, weight, sum, max] = [0, 0, 0, 0]
   for (let n = 0; n < values.length; n++) {
-    if (!use(n)) continue
+    if (!marks[n]) continue
     const value = values[n] as number
     const by = weights[n] as number
-    chosen.push(value)
-    weighed.push(by)
+    chosen[many] = value
+    weighed[many++] = by
     weight += by
     sum += value * by
-    max = Math.max(max, value)
+    if (value > max) max = value
   }
   if (weight === 0) return { mean: 0, p95: 0, max: 0 }
-  return { mean: sum / weight, p95: weightedPercentile(chosen, weighed, 0.95), max }
+  return { mean: sum / weight, p95: weightedPercentile(chosen.subarray(0, many), weighed.subarray(0, many), 0.95), max }
+}
+
+/** Which of so many colours are of a kind: 1 or 0 for each. */
+function marked(many: number, is: (n: number) => boolean): Uint8Array {
+  const marks = new Uint8Array(many)
+  for (let n = 0; n < many; n++) marks[n] = is(n) ? 1 : 0
+  return marks
 }
 
 /** Colours by which it is seen whether compensation does anything: some of every kind, the darkest among them. */
@@ -76,14 +80,11 @@ function someOf(rgb: Uint8Array): Uint8Array {
 const COMMONEST = 3000
 
 /** The difference of every two prints: of relative and perceptual by every colour, of the others by the commonest. */
-function differencesOf(prints: readonly Float32Array[], counts: Uint32Array): Measures['differences'] {
-  const commonest = Array.from(counts.keys())
-    .sort((a, b) => (counts[b] as number) - (counts[a] as number))
-    .slice(0, COMMONEST)
-  const few = commonest.map((n) => counts[n] as number)
+function differencesOf(prints: readonly Float32Array[], weights: Float64Array, commonest: Uint32Array): Measures['differences'] {
+  const few = Float64Array.from(commonest, (n) => weights[n] as number)
   const some = prints.map((lab) => {
     const of = new Float32Array(commonest.length * 3)
-    for (const [i, n] of commonest.entries()) of.set(lab.subarray(n * 3, n * 3 + 3), i * 3)
+    for (let i = 0; i < of.length; i++) of[i] = lab[(commonest[Math.floor(i / 3)] as number) * 3 + (i % 3)] as number
     return of
   })
   return prints.flatMap((_, one) =>
@@ -94,28 +95,42 @@ function differencesOf(prints: readonly Float32Array[], counts: Uint32Array): Me
         prints[one] === prints[other]
           ? { mean: 0, p95: 0, visible: 0 }
           : whole
-            ? differenceOf(prints[one] as Float32Array, prints[other] as Float32Array, counts)
+            ? differenceOf(prints[one] as Float32Array, prints[other] as Float32Array, weights)
             : differenceOf(some[one] as Float32Array, some[other] as Float32Array, few)
       return { one, other, ...difference }
     }),
   )
 }
 
-/** Two neighbouring colours that differ visibly, by their places among the colours that are followed to a print. */
-interface VisiblePair {
-  one: number
-  other: number
-  apart: number
-  light: number
-  chroma: number
+/** Regions of which it is said how much of their detail is lost. */
+type Region = 'shadows' | 'highlights' | 'saturated' | 'neutrals'
+
+/** Neighbouring colours that differ visibly, by their places among the colours that are followed to a print. */
+interface VisiblePairs {
+  one: number[]
+  other: number[]
+  /** How far apart they are, ΔE2000. */
+  apart: number[]
+  /** Which of them lie in a region, by their places here. */
+  within: Record<Region, number[]>
 }
 
-/** What is the same on every paper: the colours that are followed to a print, and what the counted ones are, Lab. */
+/** What is the same on every paper: the colours that are followed to a print, and what the counted ones are. */
 interface Seen {
   source: Source
+  /** Lab of the counted colours. */
   wanted: Float32Array
+  /** Pixels of each. */
+  weights: Float64Array
+  /** The counted colours, and those of the pairs after them. */
   followed: Uint8Array
-  visiblePairs: VisiblePair[]
+  pairs: VisiblePairs
+  kind: PictureKind
+  neutral: Uint8Array
+  /** Twelfth of the circle of hues each counted colour lies in; none for what has hardly a hue. */
+  sectors: Int8Array
+  /** Places of the commonest colours, the commonest first. */
+  commonest: Uint32Array
 }
 
 const seen = new WeakMap<ColourCount, Seen>()
@@ -124,7 +139,7 @@ const seen = new WeakMap<ColourCount, Seen>()
 function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
   const known = seen.get(count)
   if (known?.source === source) return known
-  const { colours, counts, pairs } = count
+  const { colours, counts, total } = count
   const toLab = (rgb: Uint8Array) => {
     const t = engine.transform(source, 'rgb8', 'lab', 'labFloat', 'relative', { precise: true })
     const made = t.run(rgb, rgb.length / 3) as Float32Array
@@ -132,28 +147,53 @@ function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
     return made
   }
   // Only neighbours that differ visibly are followed to the print; the others have nothing to lose.
-  const pairLab = toLab(pairs)
-  const visiblePairs: VisiblePair[] = []
-  const both = new Uint8Array(colours.length + pairs.length)
+  const pairLab = toLab(count.pairs)
+  const pairs: VisiblePairs = { one: [], other: [], apart: [], within: { shadows: [], highlights: [], saturated: [], neutrals: [] } }
+  const both = new Uint8Array(colours.length + count.pairs.length)
   both.set(colours)
   let all = counts.length
   for (let n = 0; n + 1 < pairLab.length / 3; n += 2) {
     const [a, b] = [at(pairLab, n), at(pairLab, n + 1)]
     const apart = deltaE2000(a, b)
     if (apart < NEIGHBOURS.least || apart > NEIGHBOURS.most) continue
-    both.set(pairs.subarray(n * 3, n * 3 + 6), all * 3)
-    visiblePairs.push({ one: all, other: all + 1, apart, light: (a[0] + b[0]) / 2, chroma: (chroma(a) + chroma(b)) / 2 })
+    both.set(count.pairs.subarray(n * 3, n * 3 + 6), all * 3)
+    const [light, strong] = [(a[0] + b[0]) / 2, (chroma(a) + chroma(b)) / 2]
+    if (light < SHADOWS) pairs.within.shadows.push(pairs.apart.length)
+    if (light > HIGHLIGHTS) pairs.within.highlights.push(pairs.apart.length)
+    if (strong > CHROMA.saturated) pairs.within.saturated.push(pairs.apart.length)
+    if (strong < CHROMA.neutral) pairs.within.neutrals.push(pairs.apart.length)
+    pairs.one.push(all)
+    pairs.other.push(all + 1)
+    pairs.apart.push(apart)
     all += 2
   }
-  const found = { source, wanted: toLab(colours), followed: both.subarray(0, all * 3), visiblePairs }
+  const wanted = toLab(colours)
+  const sectorOf = (n: number) => {
+    const [, a, b] = at(wanted, n)
+    if (Math.hypot(a, b) <= CHROMA.hue) return -1
+    return Math.floor((((Math.atan2(b, a) * 180) / Math.PI + 360) % 360) / (360 / SECTORS)) % SECTORS
+  }
+  const found: Seen = {
+    source,
+    wanted,
+    weights: Float64Array.from(counts),
+    followed: both.subarray(0, all * 3),
+    pairs,
+    kind: kindOf(wanted, counts, total),
+    neutral: marked(counts.length, (n) => chroma(at(wanted, n)) < CHROMA.neutral),
+    sectors: Int8Array.from(counts, (_, n) => sectorOf(n)),
+    commonest: Uint32Array.from(counts, (_, n) => n)
+      .sort((a, b) => (counts[b] as number) - (counts[a] as number) || a - b)
+      .subarray(0, COMMONEST),
+  }
   seen.set(count, found)
   return found
 }
 
 /** What a picture's colours become on one paper, for every intent with and without compensation; from its count, not its pixels. */
 export function analyse(engine: Engine, count: ColourCount, source: Source, printer: Uint8Array): Measures {
-  const { counts, pairs, total } = count
-  const cells = counts.length
+  const { total } = count
+  const cells = count.counts.length
   const run = (
     from: Source,
     input: 'rgb8' | 'rgb16',
@@ -168,7 +208,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     t.free()
     return made
   }
-  const { wanted, followed, visiblePairs } = seenOf(engine, count, source)
+  const { wanted, weights, followed, pairs, kind, neutral, sectors, commonest } = seenOf(engine, count, source)
   const asPrinted = engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
   const print = (intent: Intent, blackPoint: boolean) => {
     const device = run(source, 'rgb8', printer, 'rgb16', intent, blackPoint, followed) as Uint16Array
@@ -183,15 +223,17 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   }
   const nearest = print('relative', false)
   const beyond = distance(nearest)
-  const inside = (n: number) => (beyond[n] as number) <= VISIBLE
+  const inside = marked(cells, (n) => (beyond[n] as number) <= VISIBLE)
+  const outside = marked(cells, (n) => !inside[n])
+  const every = new Uint8Array(cells).fill(1)
   const black = run(printer, 'rgb16', 'lab', 'labFloat', 'relative', false, new Uint16Array(3)) as Float32Array
   const blackL = black[0] as number
   const shareOf = (use: (n: number) => boolean) => {
     let sum = 0
-    for (let n = 0; n < cells; n++) if (use(n)) sum += counts[n] as number
+    for (let n = 0; n < cells; n++) if (use(n)) sum += weights[n] as number
     return total === 0 ? 0 : sum / total
   }
-  const sampled = Math.max(1, pairs.length / 6)
+  const sampled = Math.max(1, count.pairs.length / 6)
   // No print is made twice: the nearest is one of the renderings, and a perceptual table that ends at the same black needs no
   // compensation. Compensation scales all colours by one factor: what leaves some of every kind alone leaves all alone.
   const some = someOf(followed)
@@ -211,59 +253,55 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   }
   const measured = (printed: Float32Array): Omit<Rendering, 'intent' | 'blackPoint'> => {
     const error = printed === nearest ? beyond : distance(printed)
+    const flat = new Uint8Array(pairs.apart.length)
     let kept = 0
-    const flat = visiblePairs.map((p) => {
-      const left = deltaE2000At(printed, p.one, printed, p.other) / p.apart
+    for (let i = 0; i < flat.length; i++) {
+      const left = deltaE2000At(printed, pairs.one[i] as number, printed, pairs.other[i] as number) / (pairs.apart[i] as number)
       kept += Math.min(1, left)
-      return left < HALF
-    })
-    const flattened = (use: (p: (typeof visiblePairs)[number]) => boolean) => {
-      let [seen, lost] = [0, 0]
-      for (const [i, p] of visiblePairs.entries()) {
-        if (!use(p)) continue
-        seen++
-        if (flat[i]) lost++
-      }
-      return seen < ENOUGH_PAIRS ? null : lost / seen
+      flat[i] = left < HALF ? 1 : 0
     }
-    const neutral = (n: number) => chroma(at(wanted, n)) < CHROMA.neutral
+    const flattened = (region: Region) => {
+      const within = pairs.within[region]
+      return within.length < ENOUGH_PAIRS ? null : within.reduce((lost, i) => lost + (flat[i] as number), 0) / within.length
+    }
     const casts = new Float64Array(cells)
     for (let n = 0; n < cells; n++) casts[n] = Math.hypot(printed[n * 3 + 1] as number, printed[n * 3 + 2] as number)
-    const moved = summary(error, counts, inside)
+    const moved = summary(error, weights, inside)
     return {
       moved: { mean: moved.mean, p95: moved.p95 },
-      error: summary(error, counts, () => true),
-      kept: visiblePairs.length === 0 ? 1 : kept / visiblePairs.length,
+      error: summary(error, weights, every),
+      kept: flat.length === 0 ? 1 : kept / flat.length,
       flattened: {
-        all: flat.filter(Boolean).length / sampled,
-        shadows: flattened((p) => p.light < SHADOWS),
-        highlights: flattened((p) => p.light > HIGHLIGHTS),
-        saturated: flattened((p) => p.chroma > CHROMA.saturated),
-        neutrals: flattened((p) => p.chroma < CHROMA.neutral),
+        all: flat.reduce((lost, one) => lost + one, 0) / sampled,
+        shadows: flattened('shadows'),
+        highlights: flattened('highlights'),
+        saturated: flattened('saturated'),
+        neutrals: flattened('neutrals'),
       },
-      cast: summary(casts, counts, neutral).mean,
+      cast: summary(casts, weights, neutral).mean,
     }
   }
-  const hueOf = (n: number) => {
-    const [, a, b] = at(wanted, n)
-    return Math.floor((((Math.atan2(b, a) * 180) / Math.PI + 360) % 360) / (360 / SECTORS)) % SECTORS
+  const hues = Array.from({ length: SECTORS }, () => ({ weight: 0, error: 0 }))
+  for (let n = 0; n < cells; n++) {
+    const hue = hues[sectors[n] as number]
+    if (!hue) continue
+    hue.weight += weights[n] as number
+    hue.error += (weights[n] as number) * (beyond[n] as number)
   }
-  const hues = Array.from({ length: cells }, (_, n) => (chroma(at(wanted, n)) > CHROMA.hue ? hueOf(n) : -1))
-  const out = summary(beyond, counts, (n) => !inside(n))
   const renderings = RENDERINGS.map(rendering)
   asPrinted.free()
   return {
-    outOfGamut: { share: shareOf((n) => !inside(n)), ...out },
+    outOfGamut: { share: shareOf((n) => outside[n] === 1), ...summary(beyond, weights, outside) },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
     aboveWhiteStep: shareOf((n) => (wanted[n * 3] as number) < 99.9 && deltaE2000At(nearest, n, WHITE, 0) < WHITE_STEP),
     blackL,
-    sectors: Array.from({ length: SECTORS }, (_, s) => ({
+    sectors: hues.map(({ weight, error }, s) => ({
       hue: (s * 360) / SECTORS,
-      share: shareOf((n) => hues[n] === s),
-      error: summary(beyond, counts, (n) => hues[n] === s).mean,
+      share: total === 0 ? 0 : weight / total,
+      error: weight === 0 ? 0 : error / weight,
     })),
-    kind: kindOf(wanted, counts, total),
+    kind,
     renderings,
-    differences: differencesOf(prints, counts),
+    differences: differencesOf(prints, weights, commonest),
   }
 }

@@ -18,7 +18,7 @@ const SEEN = 1
  * @param one @param other Lab of each colour of the picture as each of them prints it
  * @param counts how much of the picture each colour is
  */
-export function differenceOf(one: Float32Array, other: Float32Array, counts: ArrayLike<number>): PrintDifference {
+export function differenceOf(one: Float32Array, other: Float32Array, counts: Float64Array): PrintDifference {
   const values = new Float64Array(counts.length)
   let [total, sum, visible] = [0, 0, 0]
   for (let n = 0; n < values.length; n++) {

@@ -9,7 +9,7 @@ const NEUTRAL = 5
 
 /** Told from the colours: hardly any hue, or nearly everything in a dozen colours, or neither. */
 export function kindOf(lab: Float32Array, counts: Uint32Array, total: number): PictureKind {
-  const commonest = [...counts].sort((a, b) => b - a).slice(0, KIND.colours)
+  const commonest = counts.slice().sort().subarray(-KIND.colours)
   if (total > 0 && commonest.reduce((a, b) => a + b, 0) / total > KIND.share) return 'line-art'
   let coloured = 0
   for (let n = 0; n < counts.length; n++)

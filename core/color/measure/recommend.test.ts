@@ -49,15 +49,15 @@ test('the difference of two prints is weighed by how much of the picture each co
   // Greys one apart in a, from neutral: CIEDE2000 of a small step is read from the colour itself, so equal steps count equally.
   const one = new Float32Array([50, 0, 0, 50, 0, 0, 50, 0, 0])
   const other = new Float32Array([50, 0, 0, 52, 0, 0, 60, 0, 0])
-  const { mean, p95, visible } = differenceOf(one, other, [94, 5, 1])
-  const [two] = [differenceOf(one.slice(3, 6), other.slice(3, 6), [1]).mean]
-  const ten = differenceOf(one.slice(6), other.slice(6), [1]).mean
+  const { mean, p95, visible } = differenceOf(one, other, Float64Array.of(94, 5, 1))
+  const [two] = [differenceOf(one.slice(3, 6), other.slice(3, 6), Float64Array.of(1)).mean]
+  const ten = differenceOf(one.slice(6), other.slice(6), Float64Array.of(1)).mean
   expect([mean, visible]).toEqual([expect.closeTo((5 * two + ten) / 100, 9), 0.06])
   expect(p95).toBeCloseTo(two, 9)
-  expect(differenceOf(one, other, [95, 4, 1]).p95).toBe(0)
+  expect(differenceOf(one, other, Float64Array.of(95, 4, 1)).p95).toBe(0)
   expect(isUnseen({ mean: 0.49, p95: 0.99, visible: 0 })).toBe(true)
   expect(sayDifference({ mean: 1.26, p95: 3.14, visible: 0.5 })).toBe(
     'differ by 1.3 ΔE2000 on average, 3.1 at the 95th percentile, and by more than 1 in 50 % of the picture',
   )
-  expect(differenceOf(one, other, [0, 0, 0])).toEqual({ mean: 0, p95: 0, visible: 0 })
+  expect(differenceOf(one, other, Float64Array.of(0, 0, 0))).toEqual({ mean: 0, p95: 0, visible: 0 })
 })
