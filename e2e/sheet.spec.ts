@@ -21,6 +21,26 @@ const tab = (page: Page, name: string) => page.getByRole('tab', { name, exact: t
 const margin = (page: Page, edge: string) => page.locator(`[data-margin="${edge}"]`)
 const number = async (page: Page, edge: string) => Number(await margin(page, edge).textContent())
 
+test('a title that is left empty becomes what it was, and nothing of it is saved', async ({ page }) => {
+  const job = await open(page, 'Green lens, exhibition print', 'sheet')
+  const title = page.getByLabel('Title of the job')
+  const written: string[] = []
+  page.on('request', (sent) => {
+    if (sent.method() === 'PATCH' && sent.url().endsWith(`/jobs/${job}`)) written.push(JSON.parse(sent.postData() ?? '{}').title)
+  })
+  await title.fill('   ')
+  await title.press('Tab')
+  await expect(title).toHaveValue('Green lens, exhibition print')
+  await title.fill('')
+  await title.pressSequentially('Lens')
+  await saved(page)
+  await page.reload()
+  await expect(title).toHaveValue('Lens')
+  await title.fill('Green lens, exhibition print')
+  await saved(page)
+  expect(written.map((one) => one.trim())).not.toContain('')
+})
+
 test('every way of sizing puts the borders where it says', async ({ page }) => {
   await open(page, 'Fog bank, framed', 'sheet')
   const size = async (mode: string) => {

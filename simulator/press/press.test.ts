@@ -1,5 +1,8 @@
 import sharp from 'sharp'
+import { labToSrgb, type Triple } from '../../core/color/cie.ts'
 import { BENCH_AROUND } from '../../core/wire/api/machine.ts'
+import { printedLab } from '../color/inks.ts'
+import { inkModelFor } from '../color/paper-inks.ts'
 import { deliver, type Marks, type Pass, truthOf, UNMARKED } from './press.ts'
 import type { DevicePage } from './raster-in.ts'
 
@@ -186,4 +189,30 @@ test('of a plainly turned print the record is a little longer than the page, by 
   expect(margins.trailing).toBe(Math.round(100_000 - 80_000 / cos))
   expect(margins.left).toBe(Math.round(30_000 - 20_000 / cos - tan * 50_000))
   expect(margins.right).toBe(Math.round(60_000 - (30_000 + 20_000 / cos - tan * 50_000)))
+})
+
+test('device numbers go on paper as they are; what is marked as sRGB the printer converts first', async () => {
+  const [colour, pass] = [[60, 140, 70] as const, passOf()]
+  for (let i = 0; i < pass.page.rgba.length; i += 4) pass.page.rgba.set(colour, i)
+  const asIs = labToSrgb(printedLab(inkModelFor(pass.inks))(colour.map((v) => v / 255) as unknown as Triple)).map((v) => v * 255)
+  const device = await sheetOf(pass)
+  const managed = await sheetOf({ ...pass, page: { ...pass.page, header: { ...pass.page.header, colour: 'srgb' } } })
+  const off = (a: readonly number[], b: readonly number[]) => Math.max(...a.map((v, k) => Math.abs(v - (b[k] as number))))
+  const [asDevice, asSrgb] = [device.at(30_000, 50_000), managed.at(30_000, 50_000)]
+  expect(off(asDevice, asIs)).toBeLessThan(6)
+  // A green the ink reaches: converted it is nearly the colour that was asked for, between the paper's white and its darkest ink.
+  expect(off(asSrgb, colour)).toBeLessThan(10)
+  expect(off(asIs, colour)).toBeGreaterThan(20)
+})
+
+test('a page larger than the machine was told hangs over its edges by half of what it is larger', async () => {
+  const pass = passOf({}, { told: { width: 50_000, length: 80_000 }, travel: { x: 0, y: 0, skew: 0, width: 50_000, length: 80_000 } })
+  // Paler from 20 mm of the page on across, and from 40 mm on along it.
+  for (let row = 0; row < 200; row++)
+    for (let column = 0; column < 120; column++)
+      pass.page.rgba.set(column < 40 && row < 80 ? [40, 40, 40] : [200, 200, 200], (row * 120 + column) * 4)
+  const { grey } = await sheetOf(pass)
+  // 60 mm of page on 50 of sheet: 5 mm beyond at the left; 100 on 80: 10 mm beyond the leading edge.
+  expect([grey(14_700, 5000) < grey(15_300, 5000), grey(15_300, 5000)]).toEqual([true, grey(40_000, 70_000)])
+  expect([grey(5000, 29_700) < grey(5000, 30_300), grey(5000, 30_300)]).toEqual([true, grey(40_000, 70_000)])
 })

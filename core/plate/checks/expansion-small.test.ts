@@ -26,6 +26,18 @@ test('a lot that varies more makes a small step risky, and the fix takes a large
   expect(finding(afterFix(plate, 'expansion-small', alter), 'expansion-small')).toBeUndefined()
 })
 
+test('one sheet in five hundred is worth a warning, fewer are worth knowing', () => {
+  const told = (spread: number) => {
+    const alter = (s: { lots: { id: string; spread: number }[] }) => {
+      for (const l of s.lots) if (l.id === 'gloss-4x6') l.spread = spread
+    }
+    const found = finding(plateOf({ brief: card, pins: { expansion: 'small' }, studio: alter }), 'expansion-small')
+    return [found?.level, found?.numbers.riskPercent]
+  }
+  expect(told(1100)).toEqual(['note', 0.13])
+  expect(told(1150)).toEqual(['warn', 0.21])
+})
+
 test('what runs less far past an edge than the step, for it lies off the middle or is fitted, is told by how far it does', () => {
   const plain = plateOf({ brief: card })
   const layout = layoutOf(plain)

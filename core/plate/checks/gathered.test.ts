@@ -1,6 +1,7 @@
 import { picture, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { resolve } from '../resolve/resolve.ts'
+import { type Check, findingsOf, type Level } from './check.ts'
 
 /** What is said of a sheet of seven pictures, of which these (by number) have few pixels. */
 function said(coarse: readonly number[]) {
@@ -17,4 +18,25 @@ test('what is found of a few pictures is said of each by its number; of four or 
     numbers: { pictures: 4 },
   })
   expect(said([1, 2, 3, 6, 7])[0]?.says).toMatch(/^True of pictures 1, 2, 3 and 2 more\. Picture 1: /)
+})
+
+test('of many the worst is said, by its number, the first of those that are as bad', () => {
+  const levels = ['note', 'warn', 'note', 'stop', 'stop', 'warn'] as const
+  const brief = several(levels.map(() => ({})))
+  const check: Check = {
+    id: 'resolution-low',
+    title: 'Made up',
+    touches: [],
+    about: 'item',
+    on: 'asked',
+    find: ({ item }) => {
+      const at = brief.items.indexOf(item)
+      return [{ level: levels[at] as Level, says: `${levels[at]} ${at + 1}.`, numbers: {}, fix: null }]
+    },
+  }
+  const asked = { brief, studio: studioOf(), pins: {}, moment: null } as unknown as Parameters<typeof findingsOf>[1]
+  const found = findingsOf(check, asked, null)
+  expect(found.map(({ level, says, numbers }) => [level, says, numbers.pictures])).toEqual([
+    ['stop', 'True of pictures 1, 2, 3 and 3 more. Picture 4: stop 4.', 6],
+  ])
 })

@@ -34,6 +34,13 @@ test.each([
   expect(said(beginBy(until, minutes, WEEK))).toBe(begin)
 })
 
+test('a studio may work on Sundays', () => {
+  const weekend = { ...WEEK, days: [6, 7] }
+  expect(said(worked(at(27, 12), 30, weekend))).toBe('28 09:00')
+  expect(said(worked(at(28, 16, 30), 60, weekend))).toBe('29 09:00')
+  expect(said(beginBy(at(29, 12), 60, weekend))).toBe('29 11:00')
+})
+
 test('nobody said: every minute counts', () => {
   expect(worked(at(28, 23), 120, null)).toBe(at(29, 1))
   expect(beginBy(at(29, 1), 120, null)).toBe(at(28, 23))

@@ -109,12 +109,17 @@ test('steps stand side by side over the whole width, lighter step by step; the n
   const texts = marks.flatMap((m) => (m.kind === 'text' ? [m] : []))
   const near = (a: number, b: number) => expect(Math.abs(a - b)).toBeLessThan(2)
   const row = (is: (p: (typeof patches)[number]) => boolean) => patches.filter(is).sort((a, b) => a.x - b.x)
-  const light = row((p) => p.h === 7500)
-  expect(light.map((p) => p.rgb[0])).toEqual([...LIGHT_STEPS])
-  for (const [i, p] of light.entries()) {
-    near(p.x, (i * TARGET.w) / LIGHT_STEPS.length + 1000)
-    const under = texts.filter((t) => t.words === String(p.rgb[0]) && t.y > p.y + p.h && t.y < p.y + p.h + 5000)
-    expect(under.map((t) => t.x > p.x && t.x < p.x + p.w)).toEqual([true])
+  for (const [height, values] of [
+    [6500, DARK_STEPS],
+    [7500, LIGHT_STEPS],
+  ] as const) {
+    const steps = row((p) => p.h === height)
+    expect(steps.map((p) => p.rgb[0])).toEqual([...values])
+    for (const [i, p] of steps.entries()) {
+      near(p.x, (i * TARGET.w) / values.length + 1000)
+      const under = texts.filter((t) => t.words === String(p.rgb[0]) && t.y > p.y + p.h && t.y < p.y + p.h + 5000)
+      expect(under.map((t) => t.x > p.x && t.x < p.x + p.w && t.size < 3000)).toEqual([true])
+    }
   }
   const [steps, smooth] = [patches.filter((p) => p.h === 6000 && p.w > 5000), patches.filter((p) => p.h === 6000 && p.w < 5000)]
   expect(steps.map((p) => p.rgb[0])).toEqual([...Array(21).keys()].map((i) => Math.round(12.75 * i)))

@@ -14,10 +14,10 @@ import { useCalm } from '../../features/plate/use-calm.ts'
 import { useKey } from '../../keys/use-key.ts'
 import { Button, IconButton } from '../../ui/button.tsx'
 import { Failed, Loading } from '../../ui/states.tsx'
-import { TextField } from '../../ui/text-field.tsx'
 import { toast } from '../../ui/toast.tsx'
 import { fetched, whenIdle } from '../../ui/when-idle.ts'
 import { NotHere } from '../not-here.tsx'
+import { JobTitle } from './job-title.tsx'
 import { StageNav } from './stage-nav.tsx'
 import { Aside, StagePanes } from './stage-panes.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -124,15 +124,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
       <div className="flex flex-wrap items-center gap-x-4 border-b border-line bg-paper px-3">
         <h1 className="flex min-w-0 items-baseline gap-2 py-1.5 text-lg">
           <span className="num text-faint">{job.id}</span>
-          <TextField
-            label="Title of the job"
-            labelAt="hidden"
-            bare
-            wide={Math.min(34, Math.max(8, draft.title.length + 3))}
-            most={120}
-            value={draft.title}
-            onChange={editor.title}
-          />
+          <JobTitle title={draft.title} onChange={editor.title} />
         </h1>
         {stages}
         <JobActs
