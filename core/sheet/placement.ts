@@ -12,7 +12,7 @@ export type Crop = Rect
 const WHOLE: Crop = { x: 0, y: 0, w: 1, h: 1 }
 
 /** Resolution taken for a picture without a tag, pixels per inch. */
-const UNTAGGED_PPI = 300
+export const UNTAGGED_PPI = 300
 
 /** Size of the print on paper (already turned into the feed frame) and the part of the picture that is used. */
 export interface PrintSize {
@@ -41,7 +41,8 @@ export function cropTo(shape: number, asked: number, at: Item['cropAt']): Crop {
 }
 
 /** The upright size of the whole picture by its tag, µm. */
-const naturalWidth = (picture: Picture, ppi = picture.ppi ?? UNTAGGED_PPI): Um => (picture.width / ppi) * 25_400
+export const naturalWidth = (picture: Pick<Picture, 'width' | 'ppi'>, ppi = picture.ppi ?? UNTAGGED_PPI): Um =>
+  (picture.width / ppi) * 25_400
 
 /** Width and height asked for by picture size; a missing side follows the picture's shape, both missing its tag. */
 function bySides(picture: Picture, size: { width: Um | null; height: Um | null }, at: Item['cropAt']): PrintSize {

@@ -132,6 +132,16 @@ test('a profile against itself differs in nothing; gloss against matte in nearly
   expect(apart.map.flat().some((cell) => cell === null)).toBe(true)
 })
 
+test('kinks are said where they are, by their ramp', () => {
+  const ramp = (name: string, ats: readonly number[]) => ({ name, steps: [], kinks: ats.map((at) => ({ at, bend: 2 })) })
+  const ramps = [ramp('Device grey', [0.37, 0.825]), ramp('White to red', []), ramp('White to blue', [0.5])]
+  const says = remarksOn({ roundTrips: [], ramps, neutrality: { mean: 0, max: 0, atL: 0 } }).map((r) => r.says)
+  expect(says).toEqual([
+    'Device grey has 2 kinks, at 37 %, 83 %: a smooth gradient may show a step there.',
+    'White to blue has a kink, at 50 %: a smooth gradient may show a step there.',
+  ])
+})
+
 test('greys that carry a cast of more than 2 in chroma are warned of, those under it are not', () => {
   const found = (max: number) => remarksOn({ roundTrips: [], ramps: [], neutrality: { mean: 0.4, max, atL: 37 } })
   expect(found(2)).toEqual([expect.objectContaining({ level: 'note' })])

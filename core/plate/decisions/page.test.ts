@@ -1,3 +1,4 @@
+import { plateOf, sheet } from '../../testing/fixtures.ts'
 import { quirkFor, refusalText, sized } from './page.ts'
 
 const quirks = [
@@ -27,4 +28,23 @@ test('a page has its measures behind its name, unless they are its name', () => 
     '13 × 19 in',
     '13 × 19 in (19 × 13 in)',
   ])
+})
+
+test('a sheet that is plainly not its label’s size is told as measured, unless the label’s is what is printed borderless', () => {
+  const told = (finish: 'borderless' | 'bordered', borderlessSize: string) => {
+    const plate = plateOf({
+      brief: { paperId: 'beacon-gloss', sheet: sheet('iso_a4_210x297mm'), finish, size: { by: 'sheet', fill: true } },
+      pins: { printer: 'gannet', path: 'gannet-rear', stock: 'gloss-a4' },
+      studio: (s) => {
+        for (const lot of s.lots) if (lot.id === 'gloss-a4') lot.measured = { width: 204_000, length: 296_900 }
+        for (const path of s.printers.flatMap(({ paths }) => paths))
+          if (path.id === 'gannet-rear' && path.borderless) path.borderless = { ...path.borderless, sizes: [borderlessSize] }
+      },
+    })
+    return plate.decisions.find(({ key }) => key === 'page')?.value
+  }
+  expect(told('bordered', 'iso_a4_210x297mm')).toBe('measured')
+  expect(told('borderless', 'iso_a4_210x297mm')).toBe('iso_a4_210x297mm')
+  // No page of this sheet is printed borderless there: nothing speaks for its label.
+  expect(told('borderless', 'iso_a3_297x420mm')).toBe('measured')
 })

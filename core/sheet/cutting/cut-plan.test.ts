@@ -131,3 +131,16 @@ test('pieces of a sheet that does not halve to the micrometre are cut no larger 
   expect(plan?.pieces).toHaveLength(4)
   for (const { x, y, w, h } of plan?.pieces ?? []) expect([x + w <= 419_301, y + h <= 593_601]).toEqual([true, true])
 })
+
+test('of what is left the largest comes first, whatever its shape', () => {
+  const plan = planCut(sheets(300, 420), { width: mm(140), length: mm(200) }, 4)
+  expect(plan?.offcuts.map(({ w, h }) => [w, h])).toEqual([
+    [mm(20), mm(420)],
+    [mm(280), mm(20)],
+  ])
+  const wider = planCut(sheets(290, 420), { width: mm(140), length: mm(200) }, 4)
+  expect(wider?.offcuts.map(({ w, h }) => [w, h])).toEqual([
+    [mm(280), mm(20)],
+    [mm(10), mm(420)],
+  ])
+})

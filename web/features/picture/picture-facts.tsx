@@ -1,14 +1,15 @@
+import { naturalWidth, UNTAGGED_PPI } from '../../../core/sheet/placement.ts'
 import type { Picture } from '../../../core/things/brief/picture.ts'
 import { type Unit, writeSize } from '../../../core/things/length/length.ts'
 import { fileUrl } from '../../api/client.ts'
 
 /** What the file says about itself, beside its preview. */
 export function PictureFacts({ picture, unit }: { picture: Picture; unit: Unit }) {
-  const ppi = picture.ppi ?? 300
+  const wide = naturalWidth(picture)
   const rows: [string, string][] = [
     ['Pixels', `${picture.width} × ${picture.height}, ${((picture.width * picture.height) / 1e6).toFixed(1)} megapixels`],
-    ['Resolution tag', picture.ppi ? `${Math.round(picture.ppi)} per inch` : 'none in the file'],
-    ['At that', writeSize((picture.width / ppi) * 25_400, (picture.height / ppi) * 25_400, unit)],
+    ['Resolution tag', picture.ppi ? `${Number(picture.ppi.toFixed(1))} per inch` : 'none in the file'],
+    [picture.ppi ? 'At that' : `At ${UNTAGGED_PPI} per inch`, writeSize(wide, (wide * picture.height) / picture.width, unit)],
     ['Depth', `${picture.bits} bit, ${picture.channels === 'grey' ? 'black and white' : picture.channels.toUpperCase()}`],
     ['Profile', picture.profile ?? 'none embedded: taken as sRGB'],
   ]

@@ -1,7 +1,8 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { sideOf } from '../../../core/plate/resolve/plate.ts'
+import { naturalWidth, UNTAGGED_PPI } from '../../../core/sheet/placement.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
-import { type Item, pictureIn } from '../../../core/things/brief/item.ts'
+import { type Item, pictureOf } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { mm } from '../../../core/things/length/length.ts'
 import { Check } from '../../ui/check.tsx'
@@ -28,15 +29,13 @@ export function SizeBy({ editor, plate, dense = false }: { editor: JobEditor; pl
   const set = (next: Size) => editor.item({ size: next }, { placement: null })
   const face = uprightFace(plate)
   const locked = size.by !== 'picture' || size.width === null || size.height === null
-  const picture = pictureIn(item)
-  const natural = ((picture?.width ?? 6000) / (picture?.ppi ?? 300)) * 25_400
   const modes: [string, string, () => Size][] = [
     ['picture', 'By the size of the picture', () => ({ by: 'picture', width: face.w, height: null })],
     ['fit', 'By the sheet: fit, paper shows', () => ({ by: 'sheet', fill: false })],
     ['fill', 'By the sheet: fill, the picture is cropped', () => ({ by: 'sheet', fill: true })],
     ['border', 'By the width of the border', () => ({ by: 'border', border: mm(20) })],
-    ['scale', 'By scale', () => ({ by: 'scale', percent: Number(((face.w / natural) * 100).toFixed(1)) })],
-    ['resolution', 'By resolution', () => ({ by: 'resolution', ppi: Math.round(sideOf(plate)?.ppi ?? 300) })],
+    ['scale', 'By scale', () => ({ by: 'scale', percent: Number(((face.w / naturalWidth(pictureOf(item))) * 100).toFixed(1)) })],
+    ['resolution', 'By resolution', () => ({ by: 'resolution', ppi: Math.round(sideOf(plate)?.ppi ?? UNTAGGED_PPI) })],
   ]
   const now = size.by === 'sheet' ? (size.fill ? 'fill' : 'fit') : size.by
   return (
