@@ -178,7 +178,8 @@ async function tryAll(mutants, testsFor, each, seconds = null) {
 }
 
 const short = (words) => words.replace(/\s+/g, ' ').trim().slice(0, 60) || 'nothing'
-const line = (m) => `${m.file}:${m.line}  ${short(m.was)} → ${short(m.text)}`
+const changeOf = (m) => `${short(m.was)} → ${short(m.text)}`
+const line = (m) => `${m.file}:${m.line}  ${changeOf(m)}`
 
 async function sampled() {
   const seconds = await timings()
@@ -213,23 +214,41 @@ async function sampled() {
   report(mutants, (m) => results[m.key].by !== null)
 }
 
+/** What is known of changes that go unnoticed: the words in scripts/mutants/left.json, by the change and the line it is made to. */
+function reasons() {
+  const known = JSON.parse(text('scripts/mutants/left.json'))
+  const all = new Map(Object.entries(known).flatMap(([why, list]) => list.map(([file, on, change]) => [[file, on, change].join('\0'), why])))
+  return (m) => all.get([m.file, text(m.file).split('\n')[m.line - 1].trim(), changeOf(m)].join('\0')) ?? null
+}
+
+/** Of these kinds nobody could notice anything: the same comes out, to the last digit or but for it, or after another time. */
+const SAME = ['nothing', 'the last digit', 'how long it takes']
+
 function report(mutants, noticed) {
+  const whyOf = reasons()
   const byFolder = new Map()
   for (const m of mutants) {
     const parts = m.file.split('/')
+    const same = !noticed(m) && SAME.includes(whyOf(m))
     for (const folder of [parts[0], parts.slice(0, 2).join('/')]) {
-      const row = byFolder.get(folder) ?? { noticed: 0, all: 0 }
-      byFolder.set(folder, { noticed: row.noticed + (noticed(m) ? 1 : 0), all: row.all + 1 })
+      const row = byFolder.get(folder) ?? { noticed: 0, same: 0, all: 0 }
+      byFolder.set(folder, { noticed: row.noticed + (noticed(m) ? 1 : 0), same: row.same + (same ? 1 : 0), all: row.all + 1 })
     }
   }
+  const share = (part, of) => `${((100 * part) / Math.max(1, of)).toFixed(0)} %`
   say('')
-  for (const [folder, row] of [...byFolder].sort(([a], [b]) => (a < b ? -1 : 1)))
+  for (const [folder, { noticed, same, all }] of [...byFolder].sort(([a], [b]) => (a < b ? -1 : 1)))
     say(
-      `${folder.padEnd(24)} ${String(row.noticed).padStart(4)} of ${String(row.all).padStart(4)}  ${((100 * row.noticed) / row.all).toFixed(0)} %`,
+      `${folder.padEnd(24)} ${String(noticed).padStart(4)} of ${String(all).padStart(4)}  ${share(noticed, all).padStart(5)}, ${share(noticed, all - same).padStart(5)} of those that change what comes out`,
     )
-  const left = mutants.filter((m) => !noticed(m))
+  const left = mutants.filter((m) => !noticed(m)).map((m) => ({ ...m, why: whyOf(m) }))
+  const groups = [...new Set(left.map(({ why }) => why))].sort((a, b) => (a === null ? -1 : b === null ? 1 : a < b ? -1 : 1))
   say(`\n${left.length} unnoticed${left.length ? ':' : '.'}`)
-  for (const m of left.sort((a, b) => (a.file < b.file ? -1 : a.file > b.file ? 1 : a.line - b.line))) say(`  ${line(m)}`)
+  for (const group of groups) {
+    say(` ${group ?? 'nobody has said why'}`)
+    for (const m of left.filter(({ why }) => why === group).sort((a, b) => (a.file < b.file ? -1 : a.file > b.file ? 1 : a.line - b.line)))
+      say(`  ${line(m)}`)
+  }
 }
 
 /** Changes that once went unnoticed: each must be noticed by the test it names. */

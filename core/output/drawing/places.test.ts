@@ -453,6 +453,10 @@ test.each([
       )
       expect([t.text, on.length]).toEqual([t.text, 0])
     }
+    // Beneath the cross in the middle, one line under the other: what it is, its path, its stock, its sheet, its day.
+    const under = texts(of).filter(({ text, y }) => !/edge$|^\d+$/.test(text) && y > box.h / 2)
+    expect(under.map(({ text }) => text.slice(0, 5))).toEqual(['Layou', 'Albat', stock.slice(0, 5), 'Sheet', '2026-'])
+    for (const [i, line] of under.entries()) expect(line.y - (under[i - 1]?.y ?? box.h / 2)).toBeGreaterThan(line.size)
     // A name that is not too long is as large as the rest.
     const [title, , third] = texts(of).filter(({ text }) => !/^\d+$/.test(text))
     if (stock.length < 30) expect(third?.size).toBe(title?.size)

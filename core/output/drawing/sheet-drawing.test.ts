@@ -233,3 +233,20 @@ test('of a picture that runs far past its sheet half a sheet is seen around it, 
     [0, 0, 700, 600],
   ])
 })
+
+test('while a picture is dragged past the sheet the drawing keeps its scale: the sheet and every number that does not change stand still', () => {
+  const at = (x: number, y: number) => plateOf({ brief: board, pins: { placement: `at:${x},${y}` } })
+  const begun = drawSheet(at(30_000, 40_000), 'mm')
+  const moved = at(-120_000, 200_000)
+  const [plain, still] = [drawSheet(moved, 'mm'), drawSheet(moved, 'mm', { still: begun })]
+  if (!begun || !plain || !still) throw new Error('nothing drawn')
+  expect(plain.bounds.w).toBeGreaterThan(begun.bounds.w)
+  expect(plain.textSize).not.toBe(begun.textSize)
+  expect([still.bounds, still.textSize]).toEqual([begun.bounds, begun.textSize])
+  // Words at the foot make way for a number; the rest stands.
+  const standing = (d: Drawing) => d.marks.filter((m) => ['printer', 'extent', 'feed', 'sheet', 'guide'].includes(m.role))
+  expect(standing(still)).toEqual(standing(begun))
+  // Looked at closely there is a scale already, that of what is looked at.
+  const view = { x: 0, y: 0, w: mm(60), h: mm(90) }
+  expect(drawSheet(moved, 'mm', { view, still: begun })).toEqual(drawSheet(moved, 'mm', { view }))
+})

@@ -71,12 +71,14 @@ export interface DrawOptions {
   form?: string | undefined
   /** Shows places of a layout by hand where nothing lies yet. */
   empty?: boolean
+  /** Scale and text of another drawing of it, which it keeps: a picture that is dragged past the sheet must not move the sheet. */
+  still?: Pick<Drawing, 'bounds' | 'textSize'> | null
 }
 
 /** The to-scale drawing of a plate: leading edge at the top, where the printer is; the sheet travels up. */
 export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): Drawing | null {
   const { setup } = plate
-  const { view = null, side = 'front', form, empty = false } = options
+  const { view = null, side = 'front', form, empty = false, still = null } = options
   const front = side === 'front'
   const of = form === undefined ? sideOf(plate, side) : (formOf(plate, form) ?? sideOf(plate, side))
   if (!of || !setup) return null
@@ -87,7 +89,7 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const near = intersect(picture, { x: sheet.x - around, y: sheet.y - around, w: sheet.w + 2 * around, h: sheet.h + 2 * around })
   const everything = union([sheet, page, ...(area(near) > 0 ? [near] : [])])
   const whole = Math.max(everything.w * 0.62, everything.h) / 34
-  const size = view ? Math.max(view.w * 0.62, view.h) / 34 : whole
+  const size = view ? Math.max(view.w * 0.62, view.h) / 34 : (still?.textSize ?? whole)
   const narrow = sheet.w < size * NARROW
   const marks: Mark[] = [{ kind: 'rect', role: 'sheet', rect: sheet }]
   const { make } = plate.brief
@@ -173,7 +175,8 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   if (mirrored(make)) note(sheet.h + size * 1.5, 'mirrored')
   if (front && setup.enforced !== null) note(printable.y + size * 1.3, `${writeNumber(setup.enforced, unit)} ${unit} enforced all round`)
   const pad = size * 7.4
-  const bounds = view ?? { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
+  const bounds = view ??
+    still?.bounds ?? { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
   const m = layout.margins
   return clearWords({
     bounds,

@@ -22,6 +22,8 @@ test('on a roll cells lie the way that takes less of it, gutters and captions co
   const of = (captions: Grid['captions']) => laid(cards({ cell: { width: mm(100), height: mm(60) }, gutter: mm(24), captions }), 5, roll)
   expect(of('none').cells).toEqual({ columns: 3, rows: 2, w: mm(60), h: mm(100) })
   expect(of('none').block.h).toBe(mm(224))
+  // Seven points are 2.47 mm, as high again by a third, and a millimetre of white: 4.33 mm.
+  expect(CAPTION_HEIGHT).toBe(4334)
   // Each row of captions comes on top.
   expect(of('name').block.h).toBe(mm(224) + 2 * CAPTION_HEIGHT)
 })

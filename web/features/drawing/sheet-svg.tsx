@@ -1,4 +1,4 @@
-import { useId, useMemo, useRef, useState } from 'react'
+import { useId, useMemo, useRef } from 'react'
 import { type Drawing, type Mark, type Role, scaled } from '../../../core/output/drawing/drawing.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { PictureMark, WordsMark } from './picture-mark.tsx'
@@ -82,16 +82,12 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
   const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
-  // The ground stands still under the hand: a picture dragged past the sheet must not move the sheet.
-  const [held, setHeld] = useState<Drawing['bounds'] | null>(null)
-  const { marks, textSize } = now
-  const bounds = held ?? now.bounds
+  const { marks, textSize, bounds } = now
   const hatch = textSize * 0.55
   const { place, ready } = usePictureDrag(
     onDrag
       ? {
           onStart: (at, more) => {
-            setHeld(now.bounds)
             onDragStart?.(at)
             onChoose?.(at, more)
           },
@@ -99,10 +95,7 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
             const scale = svg.current?.getScreenCTM()?.a ?? 1
             onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, (SNAP_PIXELS / scale) * UM_PER_UNIT, free)
           },
-          onEnd: (over) => {
-            setHeld(null)
-            onDrop?.(over)
-          },
+          onEnd: (over) => onDrop?.(over),
         }
       : null,
   )
@@ -225,8 +218,13 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
   }
   // biome-ignore lint/correctness/useExhaustiveDependencies: `one` reads nothing else that changes
   const body = useMemo(() => {
-    return marks.map((mark, i) => {
-      const key = `${mark.kind}-${mark.role}-${i}`
+    // Known by how many of its kind come before it: what comes and goes leaves the others where they are.
+    const kinds = new Map<string, number>()
+    return marks.map((mark) => {
+      const kind = `${mark.kind}-${mark.role}`
+      const nth = kinds.get(kind) ?? 0
+      kinds.set(kind, nth + 1)
+      const key = `${kind}-${nth}`
       return { key, at: mark.kind === 'picture' ? mark.at : null, node: one(mark, key) }
     })
   }, [marks, picture, chosen, ready, place, nudged, id])

@@ -1,4 +1,5 @@
 import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
+import type { Drawing } from '../../../core/output/drawing/drawing.ts'
 import { guideMark, snapMarks } from '../../../core/output/drawing/make-marks.ts'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
@@ -46,8 +47,10 @@ interface Props {
 export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Props) {
   const { brief } = editor.draft
   const { arrangement } = brief
-  const whole = useMemo(() => drawSheet(plate, brief.unit, { form })?.bounds ?? null, [plate, brief.unit, form])
-  const zoom = useSheetZoom(whole)
+  /** The drawing as it was when a picture was taken: its scale stays until it is let go. */
+  const [still, setStill] = useState<Drawing | null>(null)
+  const whole = useMemo(() => drawSheet(plate, brief.unit, { form, empty: true, still }), [plate, brief.unit, form, still])
+  const zoom = useSheetZoom(whole?.bounds ?? null)
   const { view } = zoom
   const [snaps, setSnaps] = useState<readonly SnapLine[]>([])
   /** Pictures laid by hand are moved on the drawing alone until they are let go: working all of it out takes longer than a frame. */
@@ -55,7 +58,10 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   const [drags, setDrags] = useState<Drags>('places')
   /** What a drag began with: the drawing moves on under it. */
   const taken = useRef<{ at: number; lies: Rect; places: Picked; free: Free | null; cropAt: Item['cropAt'] } | null>(null)
-  const drawing = useMemo(() => drawSheet(plate, brief.unit, { view, form, empty: true }), [plate, brief.unit, view, form])
+  const drawing = useMemo(
+    () => (view ? drawSheet(plate, brief.unit, { view, form, empty: true }) : whole),
+    [plate, brief.unit, view, form, whole],
+  )
   const of = useMemo(() => formOf(plate, form), [plate, form])
   const free = arrangement.as === 'free' ? arrangement : null
   const guides = free?.guides
@@ -105,6 +111,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
   }
   const start = (at: number) => {
     const mine = laid[at] as number
+    setStill(whole)
     taken.current = { at, free, lies: liesAt(at), places: picked.has(mine) ? picked : new Set([mine]), cropAt: cropOf(at) }
   }
   return (
@@ -143,6 +150,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
         onDrop={(over) => {
           setSnaps([])
           setShift(null)
+          setStill(null)
           const from = taken.current
           if (shift && from?.free) {
             const places = shifted(from.free.places, from.places, shift.dx, shift.dy)

@@ -1,8 +1,8 @@
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { TextField } from '../../ui/text-field.tsx'
 
 /** The title of a job, to be typed over. A job has one: what is left empty becomes what it was. */
-export function JobTitle({ title, onChange }: { title: string; onChange(title: string): void }) {
+export const JobTitle = memo(function JobTitle({ title, onChange }: { title: string; onChange(title: string): void }) {
   const [blank, setBlank] = useState<string | null>(null)
   return (
     <TextField
@@ -20,4 +20,4 @@ export function JobTitle({ title, onChange }: { title: string; onChange(title: s
       onLeave={() => setBlank(null)}
     />
   )
-}
+})
