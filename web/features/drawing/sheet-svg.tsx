@@ -81,6 +81,8 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
   const { onDrag, onDragStart, onDrop, onChoose, onNudge, onPlace } = acts
   const id = useId().replace(/:/g, '')
   const svg = useRef<SVGSVGElement>(null)
+  /** How near a snap is, µm: the scale stays while a picture is dragged. */
+  const reach = useRef(0)
   const now = useMemo(() => scaled(drawing, 1 / UM_PER_UNIT), [drawing])
   const { marks, textSize, bounds } = now
   const hatch = textSize * 0.55
@@ -88,13 +90,11 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
     onDrag
       ? {
           onStart: (at, more) => {
+            reach.current = (SNAP_PIXELS / (svg.current?.getScreenCTM()?.a ?? 1)) * UM_PER_UNIT
             onDragStart?.(at)
             onChoose?.(at, more)
           },
-          onMove: (dx, dy, free) => {
-            const scale = svg.current?.getScreenCTM()?.a ?? 1
-            onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, (SNAP_PIXELS / scale) * UM_PER_UNIT, free)
-          },
+          onMove: (dx, dy, free) => onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, reach.current, free),
           onEnd: (over) => onDrop?.(over),
         }
       : null,
