@@ -1,4 +1,4 @@
-import { lazy, Suspense } from 'react'
+import { lazy, memo, Suspense } from 'react'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
@@ -30,8 +30,13 @@ interface Props {
   onAlternatives(): void
 }
 
-/** Where the picture lies: the four borders, its place in numbers, turning and centring. */
-export function PlacementPanel({ editor, plate, form, rules, several, onTurn, onAlternatives }: Props) {
+/** Where the picture lies: the four borders, its place in numbers, turning and centring. Drawn when the plate that is followed changes. */
+export const PlacementPanel = memo(
+  PlacedBy,
+  (was, is) => was.plate === is.plate && was.form === is.form && was.several === is.several && was.rules === is.rules,
+)
+
+function PlacedBy({ editor, plate, form, rules, several, onTurn, onAlternatives }: Props) {
   const { brief } = editor.draft
   const { setup } = plate
   const front = formOf(plate, form)

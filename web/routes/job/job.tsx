@@ -117,7 +117,7 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
 
   if (!stage) return <NotHere />
   const Stage = stage.component
-  const props: StageProps = { job, studio, editor, plate, selected, select: setSelected }
+  const props: StageProps = { job, studio, editor, plate, later, selected, select: setSelected }
   const narrow = stage.slug === 'load' || stage.slug === 'run'
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-2.75rem)] lg:flex-none">

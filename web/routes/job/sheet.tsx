@@ -42,7 +42,7 @@ const PANELS = [
 ] as const
 
 /** The drawing of the true sheet with the picture to drag, nudge or type; its crop; the other ways; the cut plan. */
-export function SheetStage({ plate, editor, studio, job, selected, select }: StageProps) {
+export function SheetStage({ plate, later, editor, studio, job, selected, select }: StageProps) {
   const { brief } = editor.draft
   const { setup } = plate
   const layout = layoutOf(plate)
@@ -153,7 +153,7 @@ export function SheetStage({ plate, editor, studio, job, selected, select }: Sta
                   ) : (
                     <PlacementPanel
                       editor={laid}
-                      plate={plate}
+                      plate={later}
                       form={drawn?.id ?? 'front'}
                       rules={studio.rules}
                       several={several}

@@ -10,6 +10,8 @@ export interface StageProps {
   studio: Studio
   editor: JobEditor
   plate: Plate
+  /** The plate for what need not keep up with a picture that is dragged. */
+  later: Plate
   selected: DecisionKey | null
   select(key: DecisionKey | null): void
 }
