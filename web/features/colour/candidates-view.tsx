@@ -1,5 +1,5 @@
 import { useQueries, useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { startTransition, useEffect, useState } from 'react'
 import { renderingOf } from '../../../core/color/measure/recommend.ts'
 import type { Intent } from '../../../core/things/media/intent.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
@@ -51,6 +51,9 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
       staleTime: Number.POSITIVE_INFINITY,
     })),
   })
+  // What another is chosen by comes in a piece of its own: the prints are there first.
+  const [choices, setChoices] = useState(false)
+  useEffect(() => startTransition(() => setChoices(true)), [])
   const known = list.some((c) => keyOf(c) === keyOf(draft))
   const dark = surround < 120
   return (
@@ -106,27 +109,31 @@ export function CandidatesView({ pictureId, previewUrl, sourceUrl, now, studio, 
         })}
       </div>
       <form
-        className="mt-3 flex flex-wrap items-center gap-2"
+        className="mt-3 flex min-h-9 flex-wrap items-center gap-2"
         aria-label="Add a candidate"
         onSubmit={(e) => {
           e.preventDefault()
           if (!known && list.length < MOST) setList([...list, draft])
         }}
       >
-        <IntentChoice label="Intent" value={draft} onChange={(change) => setDraft({ ...draft, ...change })} />
-        <Select
-          label="Paper"
-          labelAt="hidden"
-          value={draft.profileId}
-          options={bound.map((p) => [p.id, nameOf(p.id)] as const)}
-          onChange={(to) => setDraft({ ...draft, profileId: to })}
-        />
-        <Button type="submit" disabled={known || list.length >= MOST}>
-          Add
-        </Button>
-        <span className="text-sm">
-          {known ? 'This one is shown already.' : list.length >= MOST ? 'Four at once; remove one first.' : ''}
-        </span>
+        {choices && (
+          <>
+            <IntentChoice label="Intent" value={draft} onChange={(change) => setDraft({ ...draft, ...change })} />
+            <Select
+              label="Paper"
+              labelAt="hidden"
+              value={draft.profileId}
+              options={bound.map((p) => [p.id, nameOf(p.id)] as const)}
+              onChange={(to) => setDraft({ ...draft, profileId: to })}
+            />
+            <Button type="submit" disabled={known || list.length >= MOST}>
+              Add
+            </Button>
+            <span className="text-sm">
+              {known ? 'This one is shown already.' : list.length >= MOST ? 'Four at once; remove one first.' : ''}
+            </span>
+          </>
+        )}
       </form>
     </div>
   )
