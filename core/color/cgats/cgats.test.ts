@@ -140,3 +140,8 @@ test.each([
   [['0 255.1 0', '50 0 0'], 'cgats-device-range'],
   [['-0.1 0 0', '50 0 0'], 'cgats-device-range'],
 ])('a patch of %s is %s', ([sent, read], expected) => expect(code(file([`1 ${sent} ${read}`]))).toBe(expected))
+
+test('the kind is the first line that says nothing but itself, also behind keywords', () => {
+  const table = readCgats(`ORIGINATOR "A bench"\n${file(['1 0 0 0 5 0 0'])}`)
+  expect(table).toMatchObject({ ok: true, value: { kind: 'CGATS.17', keywords: { ORIGINATOR: 'A bench' } } })
+})

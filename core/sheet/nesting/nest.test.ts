@@ -3,6 +3,7 @@ import { MaxRectsPacker } from 'maxrects-packer/dist/maxrects-packer.mjs'
 import potpack from 'potpack'
 import { nestSheets, nestStretch, type Wanted } from './nest.ts'
 import { type Laid, lengthOf, type Piece } from './piece.ts'
+import { layShelves } from './shelves.ts'
 
 /** Repeatable luck of the tests' own. */
 function dice(seed: number): () => number {
@@ -259,4 +260,9 @@ describe('sheets', () => {
     )
     expect(lengthOf(sheets[0]?.laid ?? [])).toBe(stretch?.length)
   })
+})
+
+test('in rows a piece as wide as the stretch goes across it, a wider one turned, one that is wider both ways not at all', () => {
+  const laid = (w: number, h: number) => layShelves([piece('a', w, h)], 300)?.laid.map((one) => [one.w, one.h, one.turned])
+  expect([laid(300, 400), laid(301, 300), laid(301, 400)]).toEqual([[[300, 400, false]], [[300, 301, true]], undefined])
 })
