@@ -132,6 +132,12 @@ test('a dragged picture snaps to the middle and says so; Alt leaves it to the ha
   await page.mouse.move(x, y)
   await page.mouse.down()
   await page.mouse.move(x + 60, y + 60, { steps: 3 })
+  // Past the sheet the drawing keeps its scale under the hand: the words stand where they stood, as large as they were.
+  const words = page.getByText('leading edge, into the printer')
+  const stood = [await words.boundingBox(), await words.getAttribute('font-size')]
+  await page.mouse.move(x + 240, y + 300, { steps: 3 })
+  await expect(page.getByText(/does not land on paper/).first()).toBeAttached()
+  expect([await words.boundingBox(), await words.getAttribute('font-size')]).toEqual(stood)
   await page.mouse.move(x + 3, y + 3, { steps: 3 })
   await expect(page.getByText('centred', { exact: true }).first()).toBeVisible()
   await page.mouse.up()
