@@ -41,6 +41,22 @@ test('without a measurement everything counts, and the loss lies between nothing
   )
 })
 
+test('of a picture without blank paper the loss is the area that does not land, worked out with rectangles', () => {
+  const side = fc.integer({ min: 20_000, max: 400_000 })
+  const place = fc.integer({ min: -300_000, max: 300_000 })
+  fc.assert(
+    fc.property(fc.constantFrom(...TURNS), side, side, place, place, (turn, w, h, x, y) => {
+      // A picture laid anywhere over a window of 250 × 350 mm.
+      const [right, bottom] = [x + w - 250_000, y + h - 350_000]
+      const cut = (um: number, of: number) => Math.min(of, Math.max(0, um))
+      const clipped = { left: cut(-x, w), right: cut(right, w), leading: cut(-y, h), trailing: cut(bottom, h) }
+      const seen = Math.max(0, Math.min(x + w, 250_000) - Math.max(x, 0)) * Math.max(0, Math.min(y + h, 350_000) - Math.max(y, 0))
+      for (const content of [null, { head: full, foot: full, left: full, right: full }])
+        expect(contentLost(picture({ content }), turn, WHOLE, { w, h }, clipped)).toBeCloseTo(1 - seen / (w * h), 6)
+    }),
+  )
+})
+
 test('at each edge only what the crop has left is counted, from where the crop ends', () => {
   // Each side of the picture blank for its own share, counted from its edge: 10, 20, 30 and 40 hundredths.
   const blank = (n: number) => [...Array(n).fill(0), ...Array(60).fill(1)]

@@ -7,20 +7,21 @@ import type { Crop } from './placement.ts'
 export const EDGE_STRIPS = 30
 
 /**
- * Share of the print (0…1) that is cut off and is picture, not blank paper.
+ * Share of the print (0…1) that is cut off and is picture, not blank paper. What is cut off at two edges that meet is lost once: of what
+ * the one leaves, the other takes its share.
  * @param clipped what is cut at each edge of the sheet, µm
  * @param size the print in the feed frame, µm
  */
 export function contentLost(picture: Picture, turn: Turn, crop: Crop, size: { w: number; h: number }, clipped: Edges): number {
-  let lost = 0
+  const lost = { across: 0, along: 0 }
   for (const edge of EDGES) {
     if (clipped[edge] <= 0) continue
-    const along = edge === 'leading' || edge === 'trailing' ? size.h : size.w
-    const depth = Math.min(1, clipped[edge] / along)
+    const way = edge === 'leading' || edge === 'trailing' ? 'along' : 'across'
+    const depth = Math.min(1, clipped[edge] / (way === 'along' ? size.h : size.w))
     const own = pictureEdge(edge, turn)
     const strips = picture.content?.[own]
     if (!strips || strips.length === 0) {
-      lost += depth
+      lost[way] += depth
       continue
     }
     // What the crop takes away at this edge before the printer does, and how much of the side one crop unit is.
@@ -38,7 +39,7 @@ export function contentLost(picture: Picture, turn: Turn, crop: Crop, size: { w:
       const share = Math.min(to, strip + 1) - Math.max(from, strip)
       content += share * (strips[strip] ?? 1)
     }
-    lost += content / 100 / unit
+    lost[way] += content / 100 / unit
   }
-  return Math.min(1, lost)
+  return 1 - (1 - Math.min(1, lost.across)) * (1 - Math.min(1, lost.along))
 }

@@ -135,3 +135,24 @@ test('what was asked to be turned so is turned back by the fix, of several pictu
     [plate.forms[0]?.placements[0]?.turn, 0],
   ])
 })
+
+test('what two edges that meet cut off is lost once, as it is in the list of what is lost', () => {
+  // 270.2 × 405.3 mm on 13 × 19 in of cotton, 154.6 mm from the left and 246 from the leading edge; 3 mm are white at the right, 12 of
+  // the page at the trailing edge: of 270.2 mm 97.6 are cut off and of 405.3 about 181, which is 36.1 and 44.6 %, together 64.6.
+  const plate = plateOf({
+    brief: {
+      paperId: 'saltmarsh-cotton',
+      sheet: sheet('na_super-b_13x19in'),
+      picture: picture({ width: 3000, height: 2000 }),
+      size: { by: 'picture', width: mm(405.3), height: null },
+    },
+    pins: { path: 'gannet-art', orientation: '90', placement: `at:${mm(154.6)},${mm(246)}` },
+  })
+  const found = finding(plate, 'picture-clipped')
+  const across = Number(found?.numbers.right) / mm(270.2)
+  const along = Number(found?.numbers.trailing) / mm(405.3)
+  expect([across > 0.35, along > 0.43]).toEqual([true, true])
+  expect(found?.numbers.lostPercent).toBeCloseTo((1 - (1 - across) * (1 - along)) * 100, 1)
+  expect(found?.numbers.lostPercent).toBeCloseTo(Number(layoutOf(plate)?.lost) * 100, 1)
+  expect(found?.says).toContain(`: ${Number(found?.numbers.lostPercent).toFixed(1)} % of the picture is cut off.`)
+})
