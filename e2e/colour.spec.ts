@@ -15,6 +15,18 @@ test('intents are compared on this picture and this paper, and one is taken', as
   await saved(page)
 })
 
+test('how much of a picture cannot be printed is one number wherever it is said', async ({ page }) => {
+  // A dark room on baryta: most of it lies close to two ΔE2000 from its nearest print, on either side.
+  await page.goto('/lantern-wharf/jobs/23/colour')
+  const said = (await page.locator('[data-out-of-gamut]').textContent())?.trim() ?? ''
+  expect(said).toMatch(/^\d+ %$/)
+  await page.getByRole('tab', { name: 'Intents' }).click()
+  await expect(page.getByText(/of the picture cannot be printed as it is here/)).toContainText(`${said} of the picture`)
+  await page.getByRole('tab', { name: 'Papers' }).click()
+  const row = page.getByRole('row').filter({ hasText: 'Lamp Room Baryta 310' }).filter({ hasText: 'chosen' })
+  await expect(row).toContainText(said)
+})
+
 test('two prints are compared at one scale, on a desk and on a phone, however many lines stand over one of them', async ({ page }) => {
   const long = 'Saltmarsh_Cotton_natural_white_extra_heavy_for_both_sides_and_for_albums'
   // The second caption is as long as a name can make it.

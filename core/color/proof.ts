@@ -1,7 +1,7 @@
 import type { Intent } from '../things/media/intent.ts'
 import { deltaE2000, labToXyz, xyzToLab } from './cie.ts'
 import type { Engine, Source } from './engine/engine.ts'
-import { gamutDistances } from './gamut/out-of-gamut.ts'
+import { gamutDistances } from './gamut/gamut-distances.ts'
 import { applyGrid, type Grid, gridNodes } from './grid.ts'
 import { blackPoint as darkest } from './profile/facts.ts'
 import { labAt, labToDevice } from './profile/to-lab.ts'

@@ -4,12 +4,11 @@ import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url'
 import { countColours } from '../../core/color/count/colour-count.ts'
 import { createEngine, type Engine, type Source } from '../../core/color/engine/engine.ts'
 import { type HatchWish, hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
-import { shareOutOfGamut } from '../../core/color/gamut/out-of-gamut.ts'
 import { createSlicer, type LightnessSlice } from '../../core/color/gamut/slice.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
 import type { Outcome } from '../../core/color/management/outcomes.ts'
 import { workedGrid } from '../../core/color/management/worked.ts'
-import { differenceGrid, displayGrid, gamutGrid, originalGrid, PROOF_GRID, proofGrid } from '../../core/color/proof.ts'
+import { differenceGrid, displayGrid, gamutGrid, originalGrid, proofGrid } from '../../core/color/proof.ts'
 import { createReadout, type Readout } from '../../core/color/readout.ts'
 import { type ToneCurve, toneCurve } from '../../core/color/tones/tone-curve.ts'
 import { INTENTS, type Intent } from '../../core/things/media/intent.ts'
@@ -59,9 +58,6 @@ async function pixelsOf(url: string): Promise<ImageData> {
   return pixels
 }
 
-/** Share out of gamut by picture and paper: it does not depend on the intent. */
-const shares = new Map<string, number>()
-
 /** One rendering of a picture on a paper. URLs; a null source means sRGB. */
 export interface RenderingRequest {
   previewUrl: string
@@ -93,8 +89,6 @@ export interface ProofAnswer {
   /** Which original it is. */
   originalKey: string
   proof: ImageBitmap | null
-  /** Share of the picture, 0…1; null without a printer profile. */
-  outOfGamut: number | null
   /** Milliseconds for the repaint, without fetching and decoding. */
   milliseconds: number
   by: 'graphics card' | 'processor'
@@ -221,7 +215,6 @@ const api = {
             once(`original ${sourceUrl}`, () => originalGrid(cms, source)),
           )
     let proof: ImageBitmap | null = null
-    let outOfGamut: number | null = null
     if (printer && printerUrl) {
       const settings = { source, printer, intent, blackPoint, greys }
       const rendering = { previewUrl, sourceUrl, printerUrl, intent, blackPoint }
@@ -231,13 +224,9 @@ const api = {
       const distances = () => once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
       const hatched = hatchFrom !== null && !map && !greys
       proof = await paint(pixels, grid, hatched ? { distances: distances(), threshold: hatchFrom } : null)
-      const shareKey = `${originalKey} ${printerUrl}`
-      // What the gamut leaves out says nothing of greys that the machine mixes.
-      outOfGamut = greys ? null : (shares.get(shareKey) ?? shareOutOfGamut(pixels.data, distances(), PROOF_GRID))
-      if (outOfGamut !== null) shares.set(shareKey, outOfGamut)
       if (!map && !greys) prepare(cms, rendering, source, printer, paperWhite)
     }
-    const answer = { width, height, original, originalKey, proof, outOfGamut, milliseconds: performance.now() - begin, by: lastBy }
+    const answer = { width, height, original, originalKey, proof, milliseconds: performance.now() - begin, by: lastBy }
     return Comlink.transfer(
       answer,
       [original, proof].filter((bitmap) => bitmap !== null),

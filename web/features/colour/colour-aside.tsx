@@ -1,6 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue } from 'react'
+import { VISIBLE } from '../../../core/color/measure/measures.ts'
 import { recommend } from '../../../core/color/measure/recommend.ts'
+import { percent } from '../../../core/color/percent.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import type { CriticalColour } from '../../../core/things/brief/critical.ts'
@@ -32,7 +34,6 @@ interface Props {
   plate: Plate
   setup: NonNullable<Plate['setup']>
   editor: JobEditor
-  outOfGamut: number | null
   reading: RenderingRequest | null
   options: ProofOptions
   onOptions(options: ProofOptions): void
@@ -56,28 +57,37 @@ function AsideDisagreement({ plate, pictureId, profileId }: { plate: Plate; pict
   )
 }
 
+/** How much of the picture this ink and paper cannot print: what was measured, as the views beside this one and the findings say it. */
+function OutOfGamut({ pictureId, profileId }: { pictureId: string; profileId: string }) {
+  const { data, isPending } = useQuery({ ...measuresQuery(pictureId, profileId), enabled: pictureId !== '' })
+  const share = data?.measures.outOfGamut.share
+  if (share === undefined) return isPending && pictureId !== '' ? <p role="status">measuring …</p> : null
+  return (
+    <p className="mt-2">
+      <span className="num text-2xl" data-out-of-gamut={share}>
+        {share === 0 ? '0 %' : percent(share)}
+      </span>
+      <span className="block text-soft">
+        of the picture lies outside what this ink and paper can print (nearest print more than {VISIBLE} ΔE2000 away)
+      </span>
+    </p>
+  )
+}
+
 /** What is chosen for colour, what the proof shows of it, and where the picture lies in the paper's gamut. */
-export function ColourAside({ plate, setup, editor, outOfGamut, reading, options, onOptions, critical, onCritical }: Props) {
+export function ColourAside({ plate, setup, editor, reading, options, onOptions, critical, onCritical }: Props) {
   const { paperWhite, hatchFrom, map, surround } = options
   // The charts follow when what was pressed has been answered.
   const charted = useDeferredValue(reading)
   const profile = setup.profile
   const greys = setup.colourMode.mode === 'grey'
+  const pictureId = pictureIn(itemOf(plate.brief))?.id ?? ''
   return (
     <div className="p-3">
       <h2>Colour on this paper</h2>
-      {outOfGamut !== null && (
-        <p className="mt-2">
-          <span className="num text-2xl" data-out-of-gamut={outOfGamut}>
-            {(outOfGamut * 100).toFixed(1)} %
-          </span>
-          <span className="block text-soft">
-            of the pixels lie outside what this ink and paper can print (nearest print more than 2 ΔE2000 away)
-          </span>
-        </p>
-      )}
+      {profile && !greys && <OutOfGamut pictureId={pictureId} profileId={profile.id} />}
       <DisplayNote />
-      {profile && <AsideDisagreement plate={plate} pictureId={pictureIn(itemOf(plate.brief))?.id ?? ''} profileId={profile.id} />}
+      {profile && <AsideDisagreement plate={plate} pictureId={pictureId} profileId={profile.id} />}
       {greys ? (
         <p className="mt-3">
           {setup.printer.name} mixes its own greys: no profile and no intent apply. The proof lays the picture’s lightness between the white

@@ -16,7 +16,7 @@ export function LossList({ front, make, unit }: { front: SideView & { crop: Crop
         <tr className="border-b border-line text-soft">
           <th className="font-normal">Of the picture</th>
           <th className="font-normal">cropped</th>
-          <th className="font-normal">off the sheet</th>
+          <th className="font-normal">not on paper</th>
         </tr>
       </thead>
       <tbody>

@@ -208,7 +208,6 @@ function ColourOfOne({ job, plate, whole, editor, selected, studio, picker }: St
             plate={plate}
             setup={setup}
             editor={editor}
-            outOfGamut={answer?.outOfGamut ?? null}
             reading={reading}
             options={options}
             onOptions={setOptions}
