@@ -20,7 +20,7 @@ export interface WayRow {
   printable: { width: number; length: number }
   margins: Edges
   borderless: readonly Edge[]
-  /** Share of the picture that does not land on paper and is not blank, 0…1; of several, of the one that loses most. */
+  /** Share of the picture that is cropped or does not land on paper and is not blank, 0…1; of several, of the one that loses most. */
   lost: number
   sheetsPerLoad: number
   loads: number
