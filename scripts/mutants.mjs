@@ -217,7 +217,9 @@ async function sampled() {
 /** What is known of changes that go unnoticed: the words in scripts/mutants/left.json, by the change and the line it is made to. */
 function reasons() {
   const known = JSON.parse(text('scripts/mutants/left.json'))
-  const all = new Map(Object.entries(known).flatMap(([why, list]) => list.map(([file, on, change]) => [[file, on, change].join('\0'), why])))
+  const all = new Map(
+    Object.entries(known).flatMap(([why, list]) => list.map(([file, on, change]) => [[file, on, change].join('\0'), why])),
+  )
   return (m) => all.get([m.file, text(m.file).split('\n')[m.line - 1].trim(), changeOf(m)].join('\0')) ?? null
 }
 
