@@ -31,6 +31,13 @@ test('a title that is left empty becomes what it was, and nothing of it is saved
   await title.fill('   ')
   await title.press('Tab')
   await expect(title).toHaveValue('Green lens, exhibition print')
+  // Taken away letter by letter, with each of them saved.
+  await title.fill('Gr')
+  await title.press('Backspace')
+  await saved(page)
+  await title.press('Backspace')
+  await title.press('Tab')
+  await expect(title).toHaveValue('Green lens, exhibition print')
   await title.fill('')
   await title.pressSequentially('Lens')
   await saved(page)

@@ -192,9 +192,10 @@ test('of a plainly turned print the record is a little longer than the page, by 
 })
 
 test('device numbers go on paper as they are; what is marked as sRGB the printer converts first', async () => {
-  const [colour, pass] = [[60, 140, 70] as const, passOf()]
+  const colour: Triple = [60, 140, 70]
+  const pass = passOf()
   for (let i = 0; i < pass.page.rgba.length; i += 4) pass.page.rgba.set(colour, i)
-  const asIs = labToSrgb(printedLab(inkModelFor(pass.inks))(colour.map((v) => v / 255) as unknown as Triple)).map((v) => v * 255)
+  const asIs = labToSrgb(printedLab(inkModelFor(pass.inks))([colour[0] / 255, colour[1] / 255, colour[2] / 255])).map((v) => v * 255)
   const device = await sheetOf(pass)
   const managed = await sheetOf({ ...pass, page: { ...pass.page, header: { ...pass.page.header, colour: 'srgb' } } })
   const off = (a: readonly number[], b: readonly number[]) => Math.max(...a.map((v, k) => Math.abs(v - (b[k] as number))))

@@ -1,5 +1,6 @@
 import { picture, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
+import { itemOf } from '../../things/brief/brief.ts'
 import { resolve } from '../resolve/resolve.ts'
 import { type Check, findingsOf, type Level } from './check.ts'
 
@@ -34,7 +35,7 @@ test('of many the worst is said, by its number, the first of those that are as b
       return [{ level: levels[at] as Level, says: `${levels[at]} ${at + 1}.`, numbers: {}, fix: null }]
     },
   }
-  const asked = { brief, studio: studioOf(), pins: {}, moment: null } as unknown as Parameters<typeof findingsOf>[1]
+  const asked = { brief, item: itemOf(brief), studio: studioOf(), pins: {}, ways: [], moment: null, lostPins: [] }
   const found = findingsOf(check, asked, null)
   expect(found.map(({ level, says, numbers }) => [level, says, numbers.pictures])).toEqual([
     ['stop', 'True of pictures 1, 2, 3 and 3 more. Picture 4: stop 4.', 6],

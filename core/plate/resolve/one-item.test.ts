@@ -59,7 +59,7 @@ test.each(jobs as { title: string; pins: Plate['pins']; plate: unknown }[])(
     const was = readPlate(plate)
     const now = resolve(was.brief, before, pins)
     if (twice(plate)) {
-      const lies = (of: Plate) => ({ ...of.setup?.lot, ...of.setup?.path })
+      const lies = (of: Plate) => [of.setup?.printer.id, of.setup?.path.id, of.setup?.lot.id]
       expect(lies(now)).toEqual(lies(was))
       const turns = (of: Plate) => of.decisions.find(({ key }) => key === 'orientation')?.alternatives.map(({ id }) => id)
       expect([turns(was)?.[0], turns(now)?.[0]]).toEqual(['90', '0'])

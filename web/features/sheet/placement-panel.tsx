@@ -7,7 +7,7 @@ import { sayFacing } from '../../../core/sheet/facing-borders.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
-import { writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
+import { type Um, writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
 import { EDGES } from '../../../core/things/paths/path.ts'
 import type { HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { Button } from '../../ui/button.tsx'
@@ -26,17 +26,19 @@ interface Props {
   rules: HouseRules
   /** Whether other pictures have sheets of their own. */
   several: boolean
+  /** Where the picture lies by now: the plate that is shown may be a moment behind. */
+  lies(): { x: Um; y: Um }
   onTurn(): void
   onAlternatives(): void
 }
 
-/** Where the picture lies: the four borders, its place in numbers, turning and centring. Drawn when the plate that is followed changes. */
+/** Where the picture lies: the four borders, its place in numbers, turning and centring. Drawn when the plate changes; what is pressed works from what there is then. */
 export const PlacementPanel = memo(
-  PlacedBy,
+  Placed,
   (was, is) => was.plate === is.plate && was.form === is.form && was.several === is.several && was.rules === is.rules,
 )
 
-function PlacedBy({ editor, plate, form, rules, several, onTurn, onAlternatives }: Props) {
+function Placed({ editor, plate, form, rules, several, lies, onTurn, onAlternatives }: Props) {
   const { brief } = editor.draft
   const { setup } = plate
   const front = formOf(plate, form)
@@ -93,8 +95,8 @@ function PlacedBy({ editor, plate, form, rules, several, onTurn, onAlternatives 
             <LengthField label="Print, along" unit={unit} value={Math.round(picture.h)} onChange={(h) => size(true, h)} />
           </>
         )}
-        <LengthField label="From the left" unit={unit} signed value={Math.round(picture.x)} onChange={(x) => move(x, picture.y)} />
-        <LengthField label="From leading edge" unit={unit} signed value={Math.round(picture.y)} onChange={(y) => move(picture.x, y)} />
+        <LengthField label="From the left" unit={unit} signed value={Math.round(picture.x)} onChange={(x) => move(x, lies().y)} />
+        <LengthField label="From leading edge" unit={unit} signed value={Math.round(picture.y)} onChange={(y) => move(lies().x, y)} />
       </div>
       {several && <p className="mt-1 text-sm text-soft">A place says where every picture of this job lies, each on its sheet.</p>}
       <div className="mt-3 flex flex-wrap gap-1.5">

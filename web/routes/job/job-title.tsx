@@ -1,9 +1,11 @@
-import { memo, useState } from 'react'
+import { memo, useRef, useState } from 'react'
 import { TextField } from '../../ui/text-field.tsx'
 
 /** The title of a job, to be typed over. A job has one: what is left empty becomes what it was. */
 export const JobTitle = memo(function JobTitle({ title, onChange }: { title: string; onChange(title: string): void }) {
   const [blank, setBlank] = useState<string | null>(null)
+  /** As it was when somebody began to type: of a title that is taken away letter by letter the last letter is none. */
+  const before = useRef<string | null>(null)
   return (
     <TextField
       label="Title of the job"
@@ -13,11 +15,16 @@ export const JobTitle = memo(function JobTitle({ title, onChange }: { title: str
       most={120}
       value={blank ?? title}
       onChange={(typed) => {
+        before.current ??= title
         const empty = typed.trim() === ''
         setBlank(empty ? typed : null)
         if (!empty) onChange(typed)
       }}
-      onLeave={() => setBlank(null)}
+      onLeave={() => {
+        if (blank !== null && before.current !== null) onChange(before.current)
+        before.current = null
+        setBlank(null)
+      }}
     />
   )
 })

@@ -1,6 +1,6 @@
-import { lazy, Suspense, useMemo, useState } from 'react'
+import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { focused } from '../../../core/plate/resolve/focused.ts'
-import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
+import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Picked } from '../../../core/sheet/arrange/places.ts'
 import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
 import { TURNS } from '../../../core/things/brief/turn.ts'
@@ -88,6 +88,9 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
     else if (apart) editor.pin({ orientation: String(turn), placement: null })
   }
   useKey('turn', onTurn)
+  // What stands beside the drawing follows it a moment later, and works from what there is when it is pressed.
+  const now = useRef({ onTurn, lies: { x: 0, y: 0 } })
+  now.current = { onTurn, lies: formOf(plate, drawn?.id ?? 'front')?.layout.picture ?? { x: 0, y: 0 } }
   if (!layout || !setup)
     return (
       <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
@@ -157,7 +160,8 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
                       form={drawn?.id ?? 'front'}
                       rules={studio.rules}
                       several={several}
-                      onTurn={onTurn}
+                      lies={() => now.current.lies}
+                      onTurn={() => now.current.onTurn()}
                       onAlternatives={() => select('placement')}
                     />
                   ))}
