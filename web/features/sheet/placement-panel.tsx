@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense } from 'react'
+import { lazy, memo, type RefObject, Suspense } from 'react'
 import { placementPin } from '../../../core/plate/decisions/placement.ts'
 import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
@@ -8,7 +8,7 @@ import { itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { type Um, writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
-import { EDGES } from '../../../core/things/paths/path.ts'
+import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import type { HouseRules } from '../../../core/things/studio/house-rules.ts'
 import { Button } from '../../ui/button.tsx'
 import { KeyHint } from '../../ui/key-hint.tsx'
@@ -26,8 +26,8 @@ interface Props {
   rules: HouseRules
   /** Whether other pictures have sheets of their own. */
   several: boolean
-  /** Where the picture lies by now: the plate that is shown may be a moment behind. */
-  lies(): { x: Um; y: Um }
+  /** The plate as it is by now: the one that is shown may be a moment behind. */
+  now: RefObject<Plate>
   onTurn(): void
   onAlternatives(): void
 }
@@ -35,10 +35,11 @@ interface Props {
 /** Where the picture lies: the four borders, its place in numbers, turning and centring. Drawn when the plate changes; what is pressed works from what there is then. */
 export const PlacementPanel = memo(
   Placed,
-  (was, is) => was.plate === is.plate && was.form === is.form && was.several === is.several && was.rules === is.rules,
+  // The rest follows from the plate, or works from what there is when it is called.
+  (was, is) => was.plate === is.plate && was.form === is.form,
 )
 
-function Placed({ editor, plate, form, rules, several, lies, onTurn, onAlternatives }: Props) {
+function Placed({ editor, plate, form, rules, several, now, onTurn, onAlternatives }: Props) {
   const { brief } = editor.draft
   const { setup } = plate
   const front = formOf(plate, form)
@@ -48,6 +49,7 @@ function Placed({ editor, plate, form, rules, several, lies, onTurn, onAlternati
   const alone = brief.arrangement.as === 'apart'
   const { picture, sheet, frame } = layout
   const { unit } = brief
+  const lies = () => formOf(now.current, form)?.layout.picture ?? picture
   const move = (x: number, y: number) => editor.pin({ placement: placementPin(x, y) })
   const framed = frame.w !== sheet.w || frame.h !== sheet.h
   const size = (sideways: boolean, value: number) => {
@@ -62,6 +64,17 @@ function Placed({ editor, plate, form, rules, several, lies, onTurn, onAlternati
   const [short, long] = [Math.min(nominal.width, nominal.length), Math.max(nominal.width, nominal.length)]
   const off = { across: sheet.w - (sheet.w <= sheet.h ? short : long), along: sheet.h - (sheet.w <= sheet.h ? long : short) }
   const sayOff = (um: number) => `${um > 0 ? '+' : um < 0 ? '−' : '±'}${writeNumber(Math.abs(um), unit)}`
+  /** Edges at which it is more than so much, each with how much. */
+  const atEdges = (words: string, by: Edges, least: Um) => {
+    const edges = EDGES.filter((e) => by[e] > least)
+    return (
+      edges.length > 0 && (
+        <li>
+          {words}: {edges.map((e) => `${writeLength(by[e], unit)} ${e}`).join(', ')}
+        </li>
+      )
+    )
+  }
   const position = plate.decisions.find((d) => d.key === 'position')
   return (
     <>
@@ -135,22 +148,8 @@ function Placed({ editor, plate, form, rules, several, lies, onTurn, onAlternati
             Seen from the front: <span className="num">{writeSize(face.w, face.h, unit)}</span>
           </li>
         )}
-        {EDGES.some((e) => layout.clipped[e] > 50) && setup.borderless === 'none' && (
-          <li>
-            Cut off:{' '}
-            {EDGES.filter((e) => layout.clipped[e] > 50)
-              .map((e) => `${writeLength(layout.clipped[e], unit)} ${e}`)
-              .join(', ')}
-          </li>
-        )}
-        {EDGES.some((e) => layout.bleed[e] > 0) && (
-          <li>
-            Runs past the edge:{' '}
-            {EDGES.filter((e) => layout.bleed[e] > 0)
-              .map((e) => `${writeLength(layout.bleed[e], unit)} ${e}`)
-              .join(', ')}
-          </li>
-        )}
+        {setup.borderless === 'none' && atEdges('Cut off', layout.clipped, 50)}
+        {atEdges('Runs past the edge', layout.bleed, 0)}
         {plate.estimates && (
           <li>
             Prints for {Math.max(1, Math.round(plate.estimates.printingSeconds / 60))} min, about{' '}

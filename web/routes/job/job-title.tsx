@@ -21,7 +21,7 @@ export const JobTitle = memo(function JobTitle({ title, onChange }: { title: str
         if (!empty) onChange(typed)
       }}
       onLeave={() => {
-        if (blank !== null && before.current !== null) onChange(before.current)
+        if (blank !== null) onChange(before.current ?? title)
         before.current = null
         setBlank(null)
       }}

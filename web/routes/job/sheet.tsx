@@ -3,7 +3,7 @@ import { focused } from '../../../core/plate/resolve/focused.ts'
 import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Picked } from '../../../core/sheet/arrange/places.ts'
 import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
-import { TURNS } from '../../../core/things/brief/turn.ts'
+import type { Turn } from '../../../core/things/brief/turn.ts'
 import { apiUrl } from '../../api/here.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
 import { DrawnSheet } from '../../features/sheet/drawn-sheet.tsx'
@@ -62,6 +62,10 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
   }
   const fronts = plate.forms.filter((f) => f.side === 'front')
   const drawn = fronts.find((f) => f.id === form) ?? fronts[0]
+  const shownForm = drawn?.id ?? 'front'
+  // What stands beside the drawing follows it a moment later, and works from what there is when it is pressed.
+  const now = useRef(plate)
+  now.current = plate
   const apart = brief.arrangement.as === 'apart'
   const several = apart && brief.items.length > 1
   // What is said and changed beside a sheet is of the picture on it.
@@ -82,15 +86,12 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
   useKey('view', () => setView(views[(views.findIndex(([v]) => v === shown) + 1) % views.length]?.[0] ?? 'sheet'))
   useKey('centre', () => editor.pin({ placement: 'centred' }))
   const onTurn = () => {
-    const turn = TURNS[(TURNS.indexOf(drawn?.placements[0]?.turn ?? 0) + 1) % TURNS.length] ?? 0
+    const turn = (((formOf(now.current, shownForm)?.turn ?? 0) + 90) % 360) as Turn
     // Each of several is turned by itself.
     if (several) laid.item({ turn }, { orientation: null, placement: null })
     else if (apart) editor.pin({ orientation: String(turn), placement: null })
   }
   useKey('turn', onTurn)
-  // What stands beside the drawing follows it a moment later, and works from what there is when it is pressed.
-  const now = useRef({ onTurn, lies: { x: 0, y: 0 } })
-  now.current = { onTurn, lies: formOf(plate, drawn?.id ?? 'front')?.layout.picture ?? { x: 0, y: 0 } }
   if (!layout || !setup)
     return (
       <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
@@ -108,7 +109,7 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
               <TabRow label="View" tabs={views} hint="view" />
               {(shown === 'sheet' || shown === 'back' || shown === 'parts') && fronts.length > 1 && (
                 <Suspense>
-                  <SheetSwitch forms={fronts} value={drawn?.id ?? 'front'} onChange={setForm} />
+                  <SheetSwitch forms={fronts} value={shownForm} onChange={setForm} />
                 </Suspense>
               )}
               {shown === 'crop' && (
@@ -130,9 +131,9 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
             <TabPanel value={shown} className="relative min-h-0 flex-1">
               <Suspense fallback={<Skeleton lines={3} className="p-6" />}>
                 {shown === 'sheet' && (
-                  <DrawnSheet plate={plate} editor={editor} form={drawn?.id ?? 'front'} picked={picked} onPick={pick} onLook={lookAt} />
+                  <DrawnSheet plate={plate} editor={editor} form={shownForm} picked={picked} onPick={pick} onLook={lookAt} />
                 )}
-                {shown === 'back' && <BackSheet plate={plate} form={(drawn?.id ?? 'front').replace('front', 'back')} />}
+                {shown === 'back' && <BackSheet plate={plate} form={shownForm.replace('front', 'back')} />}
                 {shown === 'crop' && <CropView editor={one} plate={focused(plate, item)} />}
                 {shown === 'ways' && <WaysView editor={editor} studio={studio} />}
                 {shown === 'parts' && drawn && <CutsView jobId={job.id} plate={plate} form={drawn} />}
@@ -157,11 +158,11 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
                     <PlacementPanel
                       editor={laid}
                       plate={later}
-                      form={drawn?.id ?? 'front'}
+                      form={shownForm}
                       rules={studio.rules}
                       several={several}
-                      lies={() => now.current.lies}
-                      onTurn={() => now.current.onTurn()}
+                      now={now}
+                      onTurn={onTurn}
                       onAlternatives={() => select('placement')}
                     />
                   ))}
@@ -193,7 +194,7 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
                     </Button>
                   </>
                 )}
-                {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} form={drawn?.id ?? 'front'} studio={studio} />}
+                {panel === 'edges' && <EdgesPanel editor={editor} plate={plate} form={shownForm} studio={studio} />}
                 {panel === 'marks' && (
                   <>
                     {setup.lot.mark && (
@@ -203,7 +204,7 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
                         onChange={(sampleMark) => editor.brief({ sampleMark })}
                       />
                     )}
-                    <Legend plate={plate} form={drawn?.id ?? 'front'} />
+                    <Legend plate={plate} form={shownForm} />
                   </>
                 )}
               </Suspense>
