@@ -2,7 +2,7 @@ import { lazy, Suspense, useMemo, useRef, useState } from 'react'
 import { focused } from '../../../core/plate/resolve/focused.ts'
 import { formOf, layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import type { Picked } from '../../../core/sheet/arrange/places.ts'
-import { itemById, itemOf, membersOf } from '../../../core/things/brief/brief.ts'
+import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
 import type { Turn } from '../../../core/things/brief/turn.ts'
 import { apiUrl } from '../../api/here.ts'
 import { useFocused } from '../../features/plate/focused-editor.ts'
@@ -19,7 +19,6 @@ import type { StageProps } from './stage-props.ts'
 const BackSheet = lazy(() => import('../../features/sheet/back-sheet.tsx').then((m) => ({ default: m.BackSheet })))
 const CropView = lazy(() => import('../../features/sheet/crop-view.tsx').then((m) => ({ default: m.CropView })))
 const CutsView = lazy(() => import('../../features/items/cuts-view.tsx').then((m) => ({ default: m.CutsView })))
-const GangDialog = lazy(() => import('../../features/items/gang-dialog.tsx').then((m) => ({ default: m.GangDialog })))
 const CutView = lazy(() => import('../../features/sheet/cut-view.tsx').then((m) => ({ default: m.CutView })))
 const WaysView = lazy(() => import('../../features/sheet/ways-view.tsx').then((m) => ({ default: m.WaysView })))
 const NoSheet = lazy(() => import('../../features/sheet/no-sheet.tsx').then((m) => ({ default: m.NoSheet })))
@@ -28,7 +27,7 @@ const Legend = lazy(() => import('../../features/sheet/legend.tsx').then((m) => 
 const SampleMarkChoice = lazy(() => import('../../features/sheet/sample-mark-choice.tsx').then((m) => ({ default: m.SampleMarkChoice })))
 const SizeBy = lazy(() => import('../../features/sheet/size-by.tsx').then((m) => ({ default: m.SizeBy })))
 
-const ArrangementEditor = lazy(() => import('../../features/items/arrangement-editor.tsx').then((m) => ({ default: m.ArrangementEditor })))
+const LayoutPanel = lazy(() => import('../../features/items/layout-panel.tsx').then((m) => ({ default: m.LayoutPanel })))
 const ItemPicker = lazy(() => import('../../features/items/item-picker.tsx').then((m) => ({ default: m.ItemPicker })))
 const PlacesPanel = lazy(() => import('../../features/items/places-panel.tsx').then((m) => ({ default: m.PlacesPanel })))
 const SheetSwitch = lazy(() => import('../../features/items/sheet-switch.tsx').then((m) => ({ default: m.SheetSwitch })))
@@ -50,7 +49,6 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
   const [view, setView] = useState<string>('sheet')
   const [panel, setPanel] = useState<string>(brief.arrangement.as === 'apart' ? 'place' : 'layout')
   const [form, setForm] = useState('front')
-  const [gang, setGang] = useState(false)
   const [picked, setPicked] = useState<Picked>(new Set())
   const [lookedAt, lookAt] = useState(itemOf(brief).id)
   const item = itemById(brief, lookedAt)?.id ?? itemOf(brief).id
@@ -166,21 +164,7 @@ export function SheetStage({ plate, later, editor, studio, job, selected, select
                       onAlternatives={() => select('placement')}
                     />
                   ))}
-                {panel === 'layout' && (
-                  <>
-                    <ArrangementEditor editor={editor} plate={plate} />
-                    {job.gang === null && membersOf(brief).length === 0 && (
-                      <Button className="mt-4" disabled={editor.dirty} onClick={() => setGang(true)}>
-                        Print with other jobs …
-                      </Button>
-                    )}
-                    {gang && (
-                      <Suspense>
-                        <GangDialog job={job} studio={studio} onClose={() => setGang(false)} />
-                      </Suspense>
-                    )}
-                  </>
-                )}
+                {panel === 'layout' && <LayoutPanel job={job} editor={editor} plate={plate} studio={studio} />}
                 {panel === 'size' && (
                   <>
                     <ItemPicker brief={brief} value={item} onChange={lookAt} />
