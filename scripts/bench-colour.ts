@@ -209,14 +209,23 @@ async function analyse(): Promise<number> {
 }
 const pool = openPool()
 await analyse()
-const analysed = [await analyse(), await analyse(), await analyse(), await analyse(), await analyse()]
+// One after the other in turn: a machine whose speed wanders wanders for both.
+const analysed = []
+const converted = []
+for (let i = 0; i < 5; i++) {
+  analysed.push(await analyse())
+  converted.push(await repeat(1, 'jpgicc', ['-o', PROFILE, '-t', '1', '-b', PICTURE, join(dir, 'jpgicc.jpg')]))
+}
 await pool.close()
 const ours = { seconds: round(median(analysed)), threads: 2 }
-const jpgicc = await repeat(3, 'jpgicc', ['-o', PROFILE, '-t', '1', '-b', PICTURE, join(dir, 'jpgicc.jpg')])
+const jpgicc = {
+  seconds: round(median(converted.map((r) => r.seconds))),
+  peakMegabytes: Math.max(...converted.map((r) => r.peakMegabytes)),
+}
 const decode = await repeat(3, process.execPath, self('decode'))
 print('all intents, with and without compensation, on six pairings, 45 megapixels, from file to numbers', {
   ...ours,
-  rival: { name: 'jpgicc converting the file once', ...jpgicc, ratio: round(ours.seconds / jpgicc.seconds), budget: 0.5 },
+  rival: { name: 'jpgicc converting the file once', ...jpgicc, ratio: round(ours.seconds / jpgicc.seconds), budget: 0.25 },
   decoding: { ...decode, ratio: round(ours.seconds / decode.seconds) },
 })
 const [width, height] = [Math.round(23.39 * 360), Math.round(16.54 * 360)]

@@ -1,7 +1,6 @@
 import type { Intent } from '../things/media/intent.ts'
 import { deltaE2000, labToXyz, xyzToLab } from './cie.ts'
 import type { Engine, Source } from './engine/engine.ts'
-import { gamutDistances } from './gamut/gamut-distances.ts'
 import { applyGrid, type Grid, gridNodes } from './grid.ts'
 import { blackPoint as darkest } from './profile/facts.ts'
 import { labAt, labToDevice } from './profile/to-lab.ts'
@@ -120,20 +119,4 @@ export function differenceGrid(engine: Engine, settings: Omit<ProofSettings, 'pa
   for (let n = 0; n < count; n++)
     values.fill(255 - Math.round((255 * Math.min(MAP_FULL, deltaE2000(labAt(wanted, n), labAt(printed, n)))) / MAP_FULL), n * 3, n * 3 + 3)
   return { size: PROOF_GRID, values }
-}
-
-/** ΔE2000 in tenths from every grid colour to its nearest print on this paper. */
-export function gamutGrid(engine: Engine, source: Source, printer: Uint8Array): Uint8Array {
-  const nodes = gridNodes(PROOF_GRID)
-  const count = nodes.length / 3
-  const toLab = engine.transform(source, 'rgb8', 'lab', 'labFloat', 'relative', { precise: true })
-  const wanted = toLab.run(nodes, count) as Float32Array
-  toLab.free()
-  const out = engine.transform('lab', 'labFloat', printer, 'rgb16', 'relative', { precise: true })
-  const device = out.run(wanted, count)
-  out.free()
-  const back = engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
-  const printed = back.run(device, count) as Float32Array
-  back.free()
-  return gamutDistances(wanted, printed)
 }

@@ -2,8 +2,6 @@ import { execFileSync } from 'node:child_process'
 import { readFileSync } from 'node:fs'
 import { instantiate } from 'lcms-wasm'
 import { createEngine } from './engine/engine.ts'
-import { hatchOutOfGamut } from './gamut/hatch.ts'
-import { gridNodes } from './grid.ts'
 import { createReadout } from './readout.ts'
 
 const FILE = 'demo/profiles/gannet-lamproom-baryta.icc'
@@ -29,23 +27,4 @@ test.each([
     expect(Math.abs((read.printed[c] as number) - (printed[c] as number))).toBeLessThan(0.6)
   }
   readout.free()
-})
-
-test('hatching marks what lies beyond the threshold and nothing else, light on dark and dark on light', () => {
-  const size = 2
-  const nodes = gridNodes(size)
-  // Only the pure red node is out of gamut, by 5.
-  const distances = Uint8Array.from({ length: 8 }, (_, n) =>
-    nodes[n * 3] === 255 && nodes[n * 3 + 1] === 0 && nodes[n * 3 + 2] === 0 ? 50 : 0,
-  )
-  const source = new Uint8ClampedArray(16 * 4)
-  for (let i = 0; i < 16; i++) source.set(i < 8 ? [255, 0, 0, 255] : [0, 0, 255, 255], i * 4)
-  const marked = (threshold: number) => {
-    const proof = source.slice()
-    hatchOutOfGamut(proof, source, 8, { distances, threshold })
-    return Array.from({ length: 16 }, (_, i) => proof[i * 4 + 1] !== 0)
-  }
-  expect(marked(2).slice(8).some(Boolean)).toBe(false)
-  expect(marked(2).slice(0, 8).filter(Boolean)).toHaveLength(2)
-  expect(marked(6).some(Boolean)).toBe(false)
 })

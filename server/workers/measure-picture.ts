@@ -46,10 +46,11 @@ export interface Counted {
 /** Pixels that are decoded into memory; more go by way of a file. */
 const HELD_PIXELS = 64_000_000
 const BAND_PIXELS = 4_000_000
-/** Pixels that are counted at least: of a picture with more, four of every eight or twelve, and every second, third … row. */
-const COUNTED_PIXELS = 2_000_000
-/** Of so many fours of pixels one is counted at the fewest: rows so close together that a share is good to 0.1 %. */
-const MOST_APART = 3
+/** Of a picture with fewer pixels all are counted; of others as many as this at least: four of so many, in turn, and of so many rows one. */
+const ALL_PIXELS = 4_000_000
+const COUNTED_PIXELS = 1_000_000
+/** Of so many fours of pixels one is counted at the fewest, another in each row: so the rows are close together, and a share is good to 0.1 %. */
+const MOST_APART = 6
 /** Longer side of the picture that neighbours are compared in where the file's own pixels are not all in memory. */
 const NEIGHBOURS_SIDE = 1500
 
@@ -73,7 +74,7 @@ interface Sampling {
 
 /** How a picture of so many pixels is sampled. */
 function samplingOf(pixels: number): Sampling {
-  const one = Math.max(1, Math.floor(pixels / COUNTED_PIXELS))
+  const one = pixels < ALL_PIXELS ? 1 : Math.floor(pixels / COUNTED_PIXELS)
   const every = Math.min(MOST_APART, one)
   return { rows: Math.floor(one / every), every }
 }

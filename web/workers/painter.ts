@@ -1,3 +1,4 @@
+import { ALONG } from '../../core/color/gamut/gamut-distances.ts'
 import { type HatchWish, stripesAcross } from '../../core/color/gamut/hatch.ts'
 import type { Grid } from '../../core/color/grid.ts'
 
@@ -12,6 +13,7 @@ void main() { gl_Position = vec4(gl_VertexID == 1 ? 3 : -1, gl_VertexID == 2 ? 3
 
 /** core/color/tetrahedra and core/color/gamut/hatch.ts in whole numbers, as there. */
 const FRAGMENT = `#version 300 es
+#define CELL ${256 / ALONG}
 precision highp float;
 precision highp int;
 precision highp usampler2D;
@@ -42,8 +44,7 @@ void main() {
   ivec3 sum = (256 - first) * node(cell) + (first - second) * node(cell + most) + (second - third) * node(cell + 1 - least) + third * node(cell + 1);
   ivec3 made = (sum + 128) >> 8;
   if (limit >= 0 && (at.x + at.y) % period < stripe) {
-    ivec3 nearest = (2 * level + 255) / 510;
-    if (int(texelFetch(distances, nearest.bgr, 0).r) > limit) made = ivec3(made.r + 2 * made.g + made.b > 512 ? 40 : 215);
+    if (int(texelFetch(distances, ivec3(own.bgr) / CELL, 0).r) > limit) made = ivec3(made.r + 2 * made.g + made.b > 512 ? 40 : 215);
   }
   colour = vec4(vec3(made), float(own.a)) / 255.0;
 }`
@@ -130,12 +131,7 @@ export function openPainter(evenSlow = false): Painter | null {
   const cube = (inner: GLenum, format: GLenum, n: number, values: Uint8Array) =>
     gl.texImage3D(gl.TEXTURE_3D, 0, inner, n, n, n, 0, format, gl.UNSIGNED_BYTE, values)
   const grid = shelf<Grid>(gl, TABLES, (of) => cube(gl.RGB8UI, gl.RGB_INTEGER, of.size, of.values), gl.TEXTURE_3D)
-  const distances = shelf<Uint8Array>(
-    gl,
-    TABLES,
-    (of) => cube(gl.R8UI, gl.RED_INTEGER, Math.round(Math.cbrt(of.length)), of),
-    gl.TEXTURE_3D,
-  )
+  const distances = shelf<Uint8Array>(gl, TABLES, (of) => cube(gl.R8UI, gl.RED_INTEGER, ALONG, of), gl.TEXTURE_3D)
   return {
     paint(of, through, hatch) {
       const { width, height } = of

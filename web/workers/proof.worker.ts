@@ -3,12 +3,13 @@ import { instantiate } from 'lcms-wasm'
 import wasmUrl from 'lcms-wasm/dist/lcms.wasm?url'
 import { countColours } from '../../core/color/count/colour-count.ts'
 import { createEngine, type Engine, type Source } from '../../core/color/engine/engine.ts'
+import { gamutDistances } from '../../core/color/gamut/gamut-distances.ts'
 import { type HatchWish, hatchOutOfGamut } from '../../core/color/gamut/hatch.ts'
 import { createSlicer, type LightnessSlice } from '../../core/color/gamut/slice.ts'
 import { applyGrid, type Grid } from '../../core/color/grid.ts'
 import type { Outcome } from '../../core/color/management/outcomes.ts'
 import { workedGrid } from '../../core/color/management/worked.ts'
-import { differenceGrid, displayGrid, gamutGrid, originalGrid, proofGrid } from '../../core/color/proof.ts'
+import { differenceGrid, displayGrid, originalGrid, proofGrid } from '../../core/color/proof.ts'
 import { createReadout, type Readout } from '../../core/color/readout.ts'
 import { type ToneCurve, toneCurve } from '../../core/color/tones/tone-curve.ts'
 import { INTENTS, type Intent } from '../../core/things/media/intent.ts'
@@ -221,7 +222,8 @@ const api = {
       const grid = map
         ? once(`map ${sourceUrl} ${printerUrl} ${greys ? 'greys' : `${intent} ${blackPoint}`}`, () => differenceGrid(cms, settings))
         : proofOf(cms, rendering, settings, paperWhite)
-      const distances = () => once(`gamut ${sourceUrl} ${printerUrl}`, () => gamutGrid(cms, source, printer))
+      const distances = () =>
+        once(`gamut ${previewUrl} ${sourceUrl} ${printerUrl}`, () => gamutDistances(cms, source, printer, pixels.data))
       const hatched = hatchFrom !== null && !map && !greys
       proof = await paint(pixels, grid, hatched ? { distances: distances(), threshold: hatchFrom } : null)
       if (!map && !greys) prepare(cms, rendering, source, printer, paperWhite)

@@ -9,13 +9,11 @@ const noise = (width: number, height: number, seed = 3) => {
   })
 }
 
-test('every pixel is counted once, and a cell keeps the mean of its colours', () => {
+test('every pixel is counted once', () => {
   const rgb = Uint8Array.from([10, 20, 30, 12, 22, 28, 200, 100, 50])
   const count = countColours(rgb, 3, 1)
   expect(count.total).toBe(3)
   expect([...count.counts].reduce((a, b) => a + b, 0)).toBe(3)
-  const dark = [...count.counts].indexOf(1) === 0 ? 1 : 0
-  expect([...count.colours.slice(dark * 3, dark * 3 + 3)].every((v, i) => Math.abs(v - ([11, 21, 29][i] as number)) <= 12)).toBe(true)
 })
 test('of every so many fours of pixels one is counted, wherever they lie in memory, and the total says how many', () => {
   // Thirty pixels, each in a cell of its own: eight levels apart in red, and in green from the sixteenth on.
@@ -140,12 +138,94 @@ test('black, white and a hair of pure blue are found exactly', () => {
   expect([...counts]).toEqual([100, 1, 100])
 })
 
-test('more pixels of one colour than 32 bits can sum keep their mean, in one piece or in several', () => {
-  const counter = createColourCounter()
-  const white = new Uint8Array(9_000_000 * 3).fill(250)
-  for (const many of [9, 3, 3, 3]) counter.add(white.subarray(0, many * 3_000_000))
-  const { total, colours, counts } = counter.finish()
-  expect([total, ...counts, ...colours]).toEqual([18_000_000, 18_000_000, 250, 250, 250])
+/** Pixels of so many of each colour. */
+const pixels = (...of: [number, readonly [number, number, number]][]) =>
+  Uint8Array.from(of.flatMap(([many, rgb]) => Array.from({ length: many }, () => rgb).flat()))
+const toldOf = (rgb: Uint8Array) => {
+  const { colours, counts } = countColours(rgb, rgb.length / 3, 1)
+  return Array.from(counts, (many, n) => [many, ...colours.subarray(n * 3, n * 3 + 3)])
+}
+
+test('a cube of four levels is one colour, the mean, up to a two-hundredth of the picture; beyond, each of its colours is told', () => {
+  const common = [120, 121, 120] as const
+  const [one, other] = [
+    [200, 41, 3],
+    [203, 40, 1],
+  ] as const
+  // A cube begins at a multiple of four: 199 is in another, and so are 44 and 4.
+  const beside = [199, 44, 4] as const
+  for (const [many, told] of [
+    [
+      [20, 30],
+      [
+        [50, 202, 40, 2],
+        [9000, ...common],
+        [950, ...beside],
+      ],
+    ],
+    [
+      [20, 31],
+      [
+        [20, ...one],
+        [31, ...other],
+        [8999, ...common],
+        [950, ...beside],
+      ],
+    ],
+  ] as const) {
+    const rest = 10_000 - 950 - many[0] - many[1]
+    const found = toldOf(pixels([many[0], one], [rest, common], [many[1], other], [950, beside]))
+    expect(found.sort()).toEqual([...told].sort())
+  }
+})
+
+test('a cube of eight levels is one colour up to a five-hundredth of the picture, one of sixteen up to a five-thousandth', () => {
+  const common = [0, 0, 0] as const
+  for (const [width, limit] of [
+    [8, 20],
+    [16, 2],
+  ] as const) {
+    // Opposite corners of a cube, and what lies just outside of it.
+    const [low, high, outside] = [
+      [64, 128, 192],
+      [64 + width - 1, 128 + width - 1, 192 + width - 1],
+      [64, 128, 192 - 4],
+    ] as const
+    const middle = [low, high].map((rgb, at) => rgb.map((v) => v * (at === 0 ? limit - 1 : 1)))
+    const mean = [0, 1, 2].map((c) => Math.round(((middle[0]?.[c] ?? 0) + (middle[1]?.[c] ?? 0)) / limit))
+    const others = 3 * limit
+    const at = toldOf(pixels([limit - 1, low], [1, high], [others, outside], [10_000 - others - limit, common]))
+    expect(at.filter(([, , , blue]) => (blue as number) >= 192)).toEqual([[limit, ...mean]])
+    const over = toldOf(pixels([limit, low], [1, high], [others, outside], [10_000 - others - limit - 1, common]))
+    expect(over.filter(([, , , blue]) => (blue as number) >= 192).sort()).toEqual(
+      [
+        [limit, ...low],
+        [1, ...high],
+      ].sort(),
+    )
+  }
+})
+
+test('of a grey picture every grey is told, of one of all colours no more than can be followed', () => {
+  const greys = Uint8Array.from({ length: 256 * 300 }, (_, i) => Math.floor(i / 3) % 256)
+  expect(toldOf(greys)).toEqual(Array.from({ length: 256 }, (_, v) => [100, v, v, v]))
+  const all = countColours(noise(800, 600), 800, 600)
+  expect(all.counts.length).toBeLessThanOrEqual(32 ** 3)
+  expect(all.counts.reduce((a, b) => a + b, 0)).toBe(480_000)
+})
+
+test('what one counter has counted the next knows nothing of, and two can count beside each other', () => {
+  const [red, blue] = [pixels([7, [250, 3, 9]]), pixels([5, [2, 4, 251]])]
+  const [first, second] = [createColourCounter(), createColourCounter()]
+  first.add(red)
+  second.add(blue)
+  first.add(red)
+  const told = ({ total, colours, counts }: ReturnType<typeof first.finish>) => [total, ...counts, ...colours]
+  expect(told(first.finish())).toEqual([14, 14, 250, 3, 9])
+  expect(told(second.finish())).toEqual([5, 5, 2, 4, 251])
+  const third = createColourCounter()
+  third.add(blue)
+  expect(told(third.finish())).toEqual([5, 5, 2, 4, 251])
 })
 
 test('a count of another version, or of something else, is refused by name', () => {
@@ -158,9 +238,9 @@ test('a count of another version, or of something else, is refused by name', () 
   }
   const said = (read: ReturnType<typeof readCount>) => (read.ok ? 'read' : read.problem.message)
   const other = 'This is not a colour count this version reads.'
-  expect(said(readCount(bytes(0x41504343, 1)))).toBe(other)
-  expect(said(readCount(bytes(0x41504344, 2)))).toBe(other)
-  expect(said(readCount(bytes(0x41504343, 2)))).not.toBe(other)
+  expect(said(readCount(bytes(0x41504343, 2)))).toBe(other)
+  expect(said(readCount(bytes(0x41504344, 3)))).toBe(other)
+  expect(said(readCount(bytes(0x41504343, 3)))).not.toBe(other)
 })
 
 test('a kept count is known by its head: the first eight bytes are enough, seven are not, and another version is another', () => {

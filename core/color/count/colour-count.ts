@@ -1,9 +1,13 @@
 import { fail, ok, type Result } from '../../things/problem/problem.ts'
 
-/** Bits of a channel that tell its cell: 32 cells along each, 8 levels wide, under 3 ΔE2000, which keep the mean of what fell into them. */
-const BITS = 5
-const SHIFT = 8 - BITS
-const CELLS = 1 << (3 * BITS)
+/**
+ * What is rare is told together: a cube of colours, sixteen, eight or four levels wide, is one colour, their mean, unless it has
+ * more than this share of the picture. Of a cube of four that has, every colour is told. So a grey picture keeps all of its greys,
+ * and none has more than some thousand colours to be followed to a print.
+ */
+const DIVIDED = { sixteen: 1 / 5000, eight: 1 / 500, four: 1 / 200 } as const
+/** Most colours told: cubes of sixteen, of eight, of four, and colours by themselves, no more of each than can be divided. */
+const MOST_COLOURS = 8 ** 4 + 8 ** 5 + 8 / DIVIDED.eight + 64 / DIVIDED.four
 /** Pairs of neighbours kept: enough for a share good to about one percent. */
 const PAIRS = 2048
 /** Pairs an older version kept. */
@@ -17,9 +21,9 @@ const SCALES = [1, 4, 16, 64] as const
 export interface ColourCount {
   /** Pixels counted. */
   total: number
-  /** Mean colour of each occupied cell, packed RGB. */
+  /** The colours it has, packed RGB; those that are rare told together, by their mean. */
   colours: Uint8Array
-  /** Pixels in each cell. */
+  /** Pixels of each. */
   counts: Uint32Array
   /** Pairs of neighbouring colours, packed RGB RGB; a fixed random sample. */
   pairs: Uint8Array
@@ -34,35 +38,44 @@ function uniform(seed: number): () => number {
   }
 }
 
-/** Colours of a picture by occupied cell. */
+/** What colours a picture has. */
 export type Histogram = Pick<ColourCount, 'total' | 'colours' | 'counts'>
 
 /** Counts packed RGB pixels that come in pieces. */
 export interface ColourCounter {
   /** Whole pixels, three bytes each; of so many fours of them one is counted. @param every 1 counts all */
   add(rgb: Uint8Array | Uint8ClampedArray, every?: number): void
+  /** What was counted; the counter is done with then. */
   finish(): Histogram
 }
 
-/** A cell is four numbers beside each other: how many pixels, and the sums of their red, green and blue. */
-const FIELDS = 4
-/** As many pixels of one colour as their sums are whole numbers of 32 bits, which are counted in a third of the time. */
-const HELD = Math.floor(2 ** 31 / 256)
+/** Pixels of each colour: those of a cube four levels wide beside each other. Of so large a table memory is taken only where there is something. */
+interface Table {
+  pixels: Uint32Array
+  /** Pixels of each cube. */
+  cubes: Uint32Array
+}
+
+/** Cubes four levels wide along a channel as a power of two, and colours in one. */
+const BITS = 6
+const IN_CUBE = 64
+/** What each level of a channel adds to the place of a colour: the cube's, and that within it. @param channel 2 red, 1 green, 0 blue */
+const placesOf = (channel: number) =>
+  Int32Array.from({ length: 256 }, (_, v) => ((v >> 2) << (6 + BITS * channel)) | ((v & 3) << (2 * channel)))
+const [RED, GREEN, BLUE] = [placesOf(2), placesOf(1), placesOf(0)]
 
 /** Counts one pixel. A function of the module, so that it is compiled into the loops that call it. */
-function countOne(cells: Int32Array, r: number, g: number, b: number): void {
-  const at = ((((((r >> SHIFT) << BITS) | (g >> SHIFT)) << BITS) | (b >> SHIFT)) * FIELDS) | 0
-  cells[at] = ((cells[at] as number) + 1) | 0
-  cells[at + 1] = ((cells[at + 1] as number) + r) | 0
-  cells[at + 2] = ((cells[at + 2] as number) + g) | 0
-  cells[at + 3] = ((cells[at + 3] as number) + b) | 0
+function countOne({ pixels, cubes }: Table, r: number, g: number, b: number): void {
+  const at = (RED[r] as number) | (GREEN[g] as number) | (BLUE[b] as number)
+  pixels[at] = (pixels[at] as number) + 1
+  cubes[at >> 6] = (cubes[at >> 6] as number) + 1
 }
 
 /** Bytes of four pixels. */
 export const FOUR = 12
 
-/** Counts packed RGB pixels, no more than are held, four of every so many fours; answers how many it has counted. */
-function countSome(cells: Int32Array, rgb: Uint8Array | Uint8ClampedArray, every: number): number {
+/** Counts packed RGB pixels, four of every so many fours; answers how many it has counted. */
+function countSome(table: Table, rgb: Uint8Array | Uint8ClampedArray, every: number): number {
   let counted = 0
   // Four pixels lie in three words, red lowest: reading words takes half the time of reading bytes.
   const words = rgb.byteOffset % 4 === 0 ? new Int32Array(rgb.buffer, rgb.byteOffset, Math.floor(rgb.length / FOUR) * 3) : new Int32Array()
@@ -70,51 +83,96 @@ function countSome(cells: Int32Array, rgb: Uint8Array | Uint8ClampedArray, every
     const x = words[i] as number
     const y = words[i + 1] as number
     const z = words[i + 2] as number
-    countOne(cells, x & 255, (x >> 8) & 255, (x >> 16) & 255)
-    countOne(cells, x >>> 24, y & 255, (y >> 8) & 255)
-    countOne(cells, (y >> 16) & 255, y >>> 24, z & 255)
-    countOne(cells, (z >> 8) & 255, (z >> 16) & 255, z >>> 24)
+    countOne(table, x & 255, (x >> 8) & 255, (x >> 16) & 255)
+    countOne(table, x >>> 24, y & 255, (y >> 8) & 255)
+    countOne(table, (y >> 16) & 255, y >>> 24, z & 255)
+    countOne(table, (z >> 8) & 255, (z >> 16) & 255, z >>> 24)
     counted += 4
   }
   for (let from = words.length * 4; from < rgb.length; from += FOUR * every)
     for (let at = from; at < Math.min(from + FOUR, rgb.length); at += 3, counted++)
-      countOne(cells, rgb[at] as number, rgb[at + 1] as number, rgb[at + 2] as number)
+      countOne(table, rgb[at] as number, rgb[at + 1] as number, rgb[at + 2] as number)
   return counted
 }
 
+/** A table that nobody counts into: fetching the memory for one takes longer than counting a picture. */
+let spare: Table | null = null
+
 /** Counts the colours of pixels that come in pieces of any length. */
 export function createColourCounter(): ColourCounter {
-  const cells = new Float64Array(CELLS * FIELDS)
-  const recent = new Int32Array(cells.length)
-  let [total, held] = [0, 0]
-  const keep = () => {
-    for (let i = 0; i < cells.length; i++) cells[i] = (cells[i] as number) + (recent[i] as number)
-    recent.fill(0)
-    held = 0
-  }
+  const table = spare ?? { pixels: new Uint32Array(1 << 24), cubes: new Uint32Array(1 << (3 * BITS)) }
+  spare = null
+  let total = 0
   return {
     add(rgb, every = 1) {
-      for (let at = 0; at < rgb.length; at += HELD * 3) {
-        const part = rgb.subarray(at, at + HELD * 3)
-        if (held + part.length / 3 > HELD) keep()
-        held += part.length / 3
-        total += countSome(recent, part, every)
-      }
+      total += countSome(table, rgb, every)
     },
     finish() {
-      keep()
-      const occupied: number[] = []
-      for (let at = 0; at < cells.length; at += FIELDS) if ((cells[at] as number) > 0) occupied.push(at)
-      const colours = new Uint8Array(occupied.length * 3)
-      const counts = new Uint32Array(occupied.length)
-      for (const [n, at] of occupied.entries()) {
-        const many = cells[at] as number
-        counts[n] = many
-        for (let c = 0; c < 3; c++) colours[n * 3 + c] = Math.round((cells[at + 1 + c] as number) / many)
-      }
-      return { total, colours, counts }
+      const found = { total, ...taken(table, total) }
+      spare = table
+      return found
     },
   }
+}
+
+/** The cube twice as wide that one is part of, of so many bits a channel. */
+function wider(cube: number, bits: number): number {
+  const mask = (1 << (bits - 1)) - 1
+  return ((((cube >> (2 * bits + 1)) << (bits - 1)) | ((cube >> (bits + 1)) & mask)) << (bits - 1)) | ((cube >> 1) & mask)
+}
+
+/** Takes the colours out of a table, the rare ones told together. */
+function taken({ pixels, cubes }: Table, total: number): Omit<Histogram, 'total'> {
+  const [eights, sixteens] = [new Uint32Array(1 << 15), new Uint32Array(1 << 12)]
+  for (let cube = 0; cube < cubes.length; cube++) {
+    const many = cubes[cube] as number
+    if (many === 0) continue
+    const eight = wider(cube, BITS)
+    const sixteen = wider(eight, BITS - 1)
+    eights[eight] = (eights[eight] as number) + many
+    sixteens[sixteen] = (sixteens[sixteen] as number) + many
+  }
+  const sums = new Float64Array(MOST_COLOURS * 4)
+  let colours = 0
+  /** Which of the colours a cube is told by, and one more. */
+  const [byEight, bySixteen] = [new Uint16Array(eights.length), new Uint16Array(sixteens.length)]
+  const among = (known: Uint16Array, cube: number) => {
+    if (known[cube] === 0) known[cube] = ++colours
+    return (known[cube] as number) - 1
+  }
+  for (let cube = 0; cube < cubes.length; cube++) {
+    if (cubes[cube] === 0) continue
+    const eight = wider(cube, BITS)
+    const sixteen = wider(eight, BITS - 1)
+    const together =
+      (sixteens[sixteen] as number) <= total * DIVIDED.sixteen
+        ? among(bySixteen, sixteen)
+        : (eights[eight] as number) <= total * DIVIDED.eight
+          ? among(byEight, eight)
+          : (cubes[cube] as number) <= total * DIVIDED.four
+            ? colours++
+            : -1
+    const [red, green, blue] = [(cube >> (2 * BITS)) << 2, ((cube >> BITS) & 63) << 2, (cube & 63) << 2]
+    for (let n = 0, at = cube * IN_CUBE; n < IN_CUBE; n++, at++) {
+      const many = pixels[at] as number
+      if (many === 0) continue
+      pixels[at] = 0
+      const place = (together < 0 ? colours++ : together) * 4
+      sums[place] = (sums[place] as number) + many
+      sums[place + 1] = (sums[place + 1] as number) + many * (red + (n >> 4))
+      sums[place + 2] = (sums[place + 2] as number) + many * (green + ((n >> 2) & 3))
+      sums[place + 3] = (sums[place + 3] as number) + many * (blue + (n & 3))
+    }
+    cubes[cube] = 0
+  }
+  const means = new Uint8Array(colours * 3)
+  const counts = new Uint32Array(colours)
+  for (let n = 0; n < colours; n++) {
+    const many = sums[n * 4] as number
+    counts[n] = many
+    for (let c = 0; c < 3; c++) means[n * 3 + c] = Math.round((sums[n * 4 + 1 + c] as number) / many)
+  }
+  return { colours: means, counts }
 }
 
 /** Longer side at which neighbours are compared: the grain of single pixels is averaged there, as the eye does. */
@@ -159,8 +217,8 @@ export function countColours(rgb: Uint8Array | Uint8ClampedArray, width: number,
 }
 
 const MAGIC = 0x41504343
-/** 2: neighbours at several distances. */
-const VERSION = 2
+/** 3: single colours where they are common, cubes of up to sixteen levels where they are rare. */
+const VERSION = 3
 const HEAD = 20
 
 /** The count as bytes, to be kept with the picture. */
@@ -193,7 +251,7 @@ export function readCount(bytes: Uint8Array): Result<ColourCount> {
     number,
   ]
   if (magic !== MAGIC || version !== VERSION) return bad('This is not a colour count this version reads.')
-  if (cells > CELLS || pairs > MOST_PAIRS || bytes.length !== HEAD + cells * 7 + pairs * 6)
+  if (cells > MOST_COLOURS || pairs > MOST_PAIRS || bytes.length !== HEAD + cells * 7 + pairs * 6)
     return bad('The colour count has the wrong length.')
   const at = HEAD + cells * 3
   return ok({

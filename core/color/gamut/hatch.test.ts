@@ -8,12 +8,20 @@ test('sixty stripes across, eight pixels apart at least, a fifth of each drawn a
   ])
 })
 
-test('a pixel is marked by the node nearest to it in red, green and blue, oblique lines of two pixels in eight', () => {
+test('a pixel is marked by the cell of four levels that its colour lies in, oblique lines of two pixels in eight', () => {
   const [width, height] = [16, 9]
-  // Of a cube of three the node of half red, all of green and no blue, at 1·9 + 2·3, is 3.1 ΔE off.
-  const distances = new Uint8Array(27)
-  distances[15] = 31
-  const rgb = (n: number) => (n % 3 === 0 ? [128, 250, 10] : n % 3 === 1 ? [250, 128, 10] : [10, 250, 128])
+  // Colours of 128 to 131 red, 252 and more green and 8 to 11 blue, at 32·64² + 63·64 + 2, are 3.1 ΔE off.
+  const distances = new Uint8Array(64 ** 3)
+  distances[135_106] = 31
+  const rgb = (n: number) =>
+    [
+      [131, 252, 11],
+      [132, 253, 10],
+      [128, 255, 12],
+      [253, 128, 10],
+      [10, 253, 128],
+      [128, 251, 8],
+    ][n % 6] as number[]
   const source = Uint8ClampedArray.from({ length: width * height * 4 }, (_, i) => (i % 4 === 3 ? 255 : (rgb(i >> 2)[i % 4] as number)))
   for (const [threshold, shows] of [
     [3, true],
@@ -22,9 +30,23 @@ test('a pixel is marked by the node nearest to it in red, green and blue, obliqu
     const proof = source.slice()
     hatchOutOfGamut(proof, source, width, { distances, threshold })
     for (let n = 0; n < width * height; n++) {
-      const on = shows && n % 3 === 0 && ((n % width) + Math.floor(n / width)) % 8 < 2
-      // 128 + 2 · 250 + 10 is light: the line on it is dark.
+      const on = shows && n % 6 === 0 && ((n % width) + Math.floor(n / width)) % 8 < 2
+      // 131 + 2 · 252 + 11 is light: the line on it is dark.
       expect([n, ...proof.subarray(n * 4, n * 4 + 4)]).toEqual([n, ...(on ? [40, 40, 40] : rgb(n)), 255])
     }
+  }
+})
+
+test('a line on what prints dark is light', () => {
+  const source = Uint8ClampedArray.from([255, 0, 0, 255])
+  // Red and blue and twice green: 512 is dark yet, 513 light.
+  for (const [proof, line] of [
+    [[1, 255, 1], 215],
+    [[1, 255, 2], 40],
+    [[2, 255, 1], 40],
+  ] as const) {
+    const made = Uint8ClampedArray.from([...proof, 255])
+    hatchOutOfGamut(made, source, 1, { distances: new Uint8Array(64 ** 3).fill(50), threshold: 2 })
+    expect([proof, [...made]]).toEqual([proof, [line, line, line, 255]])
   }
 })

@@ -1,3 +1,5 @@
+import { cellOf } from './gamut-distances.ts'
+
 /** Stripes across a picture's width: as many are still stripes when it is shown at a quarter of its size. */
 const STRIPES = 60
 /** Least distance of two stripes, pixels, and the share of it that is drawn. */
@@ -12,7 +14,7 @@ export function stripesAcross(width: number): { period: number; drawn: number } 
 
 /** What is hatched. */
 export interface HatchWish {
-  /** ΔE2000 in tenths of the nodes of a cube of colours, from gamutDistances. */
+  /** ΔE2000 in tenths by the cell of a colour, from gamutDistances. */
   distances: Uint8Array
   /** ΔE2000 from which a colour is marked. */
   threshold: number
@@ -29,17 +31,11 @@ export function hatchOutOfGamut(
   width: number,
   { distances, threshold }: HatchWish,
 ): void {
-  const size = Math.round(Math.cbrt(distances.length))
-  const nearest = new Uint16Array(256)
-  for (let v = 0; v < 256; v++) nearest[v] = Math.round((v * (size - 1)) / 255)
   const limit = threshold * 10
   const { period, drawn } = stripesAcross(width)
   for (let i = 0, n = 0; i < source.length; i += 4, n++) {
     if (((n % width) + Math.floor(n / width)) % period >= drawn) continue
-    const node =
-      ((nearest[source[i] as number] as number) * size + (nearest[source[i + 1] as number] as number)) * size +
-      (nearest[source[i + 2] as number] as number)
-    if ((distances[node] as number) <= limit) continue
+    if ((distances[cellOf(source[i] as number, source[i + 1] as number, source[i + 2] as number)] as number) <= limit) continue
     const light = (proof[i] as number) + 2 * (proof[i + 1] as number) + (proof[i + 2] as number) > 512
     proof[i] = proof[i + 1] = proof[i + 2] = light ? 40 : 215
   }

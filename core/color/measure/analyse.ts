@@ -76,15 +76,36 @@ function someOf(rgb: Uint8Array): Uint8Array {
   return some
 }
 
-/** Colours by which two prints are told apart when it is not the two schools that are compared: the commonest. */
-const COMMONEST = 3000
+/** As many colours tell two prints apart when it is not the two schools that are compared: a share good to one per cent. */
+const STANDING = 1000
 
-/** The difference of every two prints: of relative and perceptual by every colour, of the others by the commonest. */
-function differencesOf(prints: readonly Float32Array[], weights: Float64Array, commonest: Uint32Array): Measures['differences'] {
-  const few = Float64Array.from(commonest, (n) => weights[n] as number)
+/** Places of colours that stand for all, and how many pixels each stands for: all where they are few, else one for every so many pixels. */
+interface Standing {
+  places: Uint32Array
+  weights: Float64Array
+}
+
+function standingFor(counts: Uint32Array, total: number): Standing {
+  if (counts.length <= STANDING) return { places: Uint32Array.from(counts, (_, n) => n), weights: Float64Array.from(counts) }
+  const [places, weights]: [number[], number[]] = [[], []]
+  let [sum, told] = [0, 0]
+  for (let n = 0; n < counts.length; n++) {
+    sum += counts[n] as number
+    // The first stands for half as many before it as each does that follows.
+    const by = Math.floor((sum * STANDING) / total + 0.5)
+    if (by === told) continue
+    places.push(n)
+    weights.push(by - told)
+    told = by
+  }
+  return { places: Uint32Array.from(places), weights: Float64Array.from(weights) }
+}
+
+/** The difference of every two prints: of relative and perceptual by every colour, of the others by those that stand for all. */
+function differencesOf(prints: readonly Float32Array[], weights: Float64Array, standing: Standing): Measures['differences'] {
   const some = prints.map((lab) => {
-    const of = new Float32Array(commonest.length * 3)
-    for (let i = 0; i < of.length; i++) of[i] = lab[(commonest[Math.floor(i / 3)] as number) * 3 + (i % 3)] as number
+    const of = new Float32Array(standing.places.length * 3)
+    for (let i = 0; i < of.length; i++) of[i] = lab[(standing.places[Math.floor(i / 3)] as number) * 3 + (i % 3)] as number
     return of
   })
   return prints.flatMap((_, one) =>
@@ -96,7 +117,7 @@ function differencesOf(prints: readonly Float32Array[], weights: Float64Array, c
           ? { mean: 0, p95: 0, visible: 0 }
           : whole
             ? differenceOf(prints[one] as Float32Array, prints[other] as Float32Array, weights)
-            : differenceOf(some[one] as Float32Array, some[other] as Float32Array, few)
+            : differenceOf(some[one] as Float32Array, some[other] as Float32Array, standing.weights)
       return { one, other, ...difference }
     }),
   )
@@ -129,8 +150,7 @@ interface Seen {
   neutral: Uint8Array
   /** Twelfth of the circle of hues each counted colour lies in; none for what has hardly a hue. */
   sectors: Int8Array
-  /** Places of the commonest colours, the commonest first. */
-  commonest: Uint32Array
+  standing: Standing
 }
 
 const seen = new WeakMap<ColourCount, Seen>()
@@ -182,9 +202,7 @@ function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
     kind: kindOf(wanted, counts, total),
     neutral: marked(counts.length, (n) => chroma(at(wanted, n)) < CHROMA.neutral),
     sectors: Int8Array.from(counts, (_, n) => sectorOf(n)),
-    commonest: Uint32Array.from(counts, (_, n) => n)
-      .sort((a, b) => (counts[b] as number) - (counts[a] as number) || a - b)
-      .subarray(0, COMMONEST),
+    standing: standingFor(counts, total),
   }
   seen.set(count, found)
   return found
@@ -208,7 +226,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     t.free()
     return made
   }
-  const { wanted, weights, followed, pairs, kind, neutral, sectors, commonest } = seenOf(engine, count, source)
+  const { wanted, weights, followed, pairs, kind, neutral, sectors, standing } = seenOf(engine, count, source)
   const asPrinted = engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
   const print = (intent: Intent, blackPoint: boolean) => {
     const device = run(source, 'rgb8', printer, 'rgb16', intent, blackPoint, followed) as Uint16Array
@@ -302,6 +320,6 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     })),
     kind,
     renderings,
-    differences: differencesOf(prints, weights, commonest),
+    differences: differencesOf(prints, weights, standing),
   }
 }

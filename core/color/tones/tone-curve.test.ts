@@ -45,7 +45,7 @@ test('tones count once they can be told apart', () => {
 test('a slice holds the colours of its lightness and an outline around the neutral axis', () => {
   const rgb = new Uint8Array([200, 200, 200, 128, 128, 128, 128, 130, 128, 0, 0, 255])
   const slice = createSlicer(engine, countColours(rgb, 4, 1), 'srgb', bytes('gannet-lamproom-baryta'))(54)
-  expect(slice.colours.map((c) => c.share)).toEqual([0.5])
+  expect(slice.colours.map((c) => c.share)).toEqual([0.25, 0.25])
   expect(slice.outline.some(([a]) => a > 30)).toBe(true)
   expect(slice.outline.some(([a]) => a < -30)).toBe(true)
 })
