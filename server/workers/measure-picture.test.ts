@@ -2,9 +2,12 @@ import { existsSync } from 'node:fs'
 import { mkdtemp, rm, writeFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { differenceCiede2000 } from 'culori'
 import sharp from 'sharp'
+import type { Triple } from '../../core/color/cie.ts'
 import { type ColourCount, readCount } from '../../core/color/count/colour-count.ts'
-import { countPicture } from './measure-picture.ts'
+import { transicc, transiccTriples } from '../../core/testing/transicc.ts'
+import { countPicture, measurePicture } from './measure-picture.ts'
 
 let dir = ''
 beforeAll(async () => {
@@ -88,4 +91,33 @@ test('grey, transparent and sixteen-bit pictures are counted in their own number
   expect(shareOf(await count(clear, 60, 40), [255, 255, 255])).toBe(1)
   const deep = await flat(60, 40, '#204060').toColourspace('rgb16').png().toBuffer()
   expect(shareOf(await count(deep, 60, 40), [32, 64, 96])).toBe(1)
+})
+
+test('how much of a picture cannot be printed is what transicc and culori say pixel by pixel, of a dark one, a grey one and a strong one', async () => {
+  const [width, height] = [120, 90]
+  const profile = 'demo/profiles/heron-harbour-lustre.icc'
+  const kinds: Record<string, (x: number, y: number) => readonly [number, number, number]> = {
+    dark: (x, y) => [4 + 30 * x * y + 3 * Math.sin(90 * x), 3 + 26 * y, 6 + 34 * x],
+    grey: (x, y) => [60, 60, 60].map((v) => v * (x * x + 0.2 * y)) as [number, number, number],
+    strong: (x, y) => [255 * x, 40 + 120 * y, 250 * (1 - x * y)],
+  }
+  const away = differenceCiede2000()
+  const lab = ([l, a, b]: Triple) => ({ mode: 'lab65' as const, l, a, b })
+  for (const [kind, paint] of Object.entries(kinds)) {
+    const pixels = Array.from({ length: width * height }, (_, n) =>
+      paint((n % width) / width, Math.floor(n / width) / height).map(Math.round),
+    )
+    const wanted = transiccTriples({ from: '*sRGB', to: '*Lab', intent: 1 }, pixels)
+    const printed = transiccTriples({ from: profile, to: '*Lab', intent: 1 }, transicc({ from: '*sRGB', to: profile, intent: 1 }, pixels))
+    const beyond = wanted.filter((from, n) => away(lab(from), lab(printed[n] as Triple)) > 2).length / pixels.length
+    const picture = join(dir, `${kind}.png`)
+    await sharp(Buffer.from(pixels.flat()), { raw: { width, height, channels: 3 } })
+      .png()
+      .toFile(picture)
+    const task = { picture, width, height, channels: 'rgb' as const, source: null, printers: [], scratch: join(dir, 'scratch.tif') }
+    const kept = join(dir, `${kind}.count`)
+    await writeFile(kept, (await countPicture(task)).bytes)
+    const { outOfGamut } = await measurePicture({ count: kept, source: null, printer: profile })
+    expect([kind, beyond > 0.1 && beyond < 0.95, Math.abs(outOfGamut.share - beyond) < 0.005]).toEqual([kind, true, true])
+  }
 })
