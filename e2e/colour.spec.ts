@@ -19,7 +19,7 @@ test('how much of a picture cannot be printed is one number wherever it is said'
   // A dark room on baryta: most of it lies close to two ΔE2000 from its nearest print, on either side.
   await page.goto('/lantern-wharf/jobs/23/colour')
   const said = (await page.locator('[data-out-of-gamut]').textContent())?.trim() ?? ''
-  expect(said).toMatch(/^\d+ %$/)
+  expect(said).toMatch(/^\d+\s%$/)
   await page.getByRole('tab', { name: 'Intents' }).click()
   await expect(page.getByText(/of the picture cannot be printed as it is here/)).toContainText(`${said} of the picture`)
   await page.getByRole('tab', { name: 'Papers' }).click()

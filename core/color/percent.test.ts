@@ -1,7 +1,7 @@
 import { percent } from './percent.ts'
 
 test.each([
-  [0, '0'],
+  [0, '0 %'],
   [0.0004, '< 0.1 %'],
   [0.0005, '0.1 %'],
   [0.0512, '5.1 %'],
@@ -10,4 +10,4 @@ test.each([
   [0.99, '99 %'],
   [0.9996, '99.9 %'],
   [1, '100 %'],
-])('%s of a picture is said as %s', (share, words) => expect(percent(share)).toBe(words))
+])('%s of a picture is said as %s', (share, words) => expect(percent(share)).toBe(words.replaceAll(' ', '\u00a0')))

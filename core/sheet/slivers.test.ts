@@ -133,3 +133,18 @@ test('a page 2 mm shorter than the sheet leaves its end white up to an expansion
   const needs = neededBySheet({ ...card, spread: 0, page: { width: mm(101.6), length: mm(150.4) }, path: still })
   expect([sliverRisk(needs, mm(1.99)), sliverRisk(needs, mm(2))]).toEqual([1, 0])
 })
+
+test('a print that lies towards one end leaves the other bare, by as much', () => {
+  const off = (x: number, y: number, edges: Coverage['edges']) =>
+    neededBySheet({
+      ...card,
+      spread: 0,
+      path: { registration: 'left', senses: { skew: true }, tolerance: { across: 0, along: 0, skewDegrees: 0 } },
+      offset: { x, y },
+      edges,
+    }).at(-1)
+  expect([off(0, 500, ['leading']), off(0, 500, ['trailing']), off(0, -300, ['leading']), off(0, -300, ['trailing'])]).toEqual([
+    500, 0, 0, 300,
+  ])
+  expect([off(700, 0, ['left']), off(700, 0, ['right']), off(-200, 0, ['left']), off(-200, 0, ['right'])]).toEqual([700, 0, 0, 200])
+})

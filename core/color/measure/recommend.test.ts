@@ -34,14 +34,14 @@ test('black and white goes perceptual unless that flattens more; line art goes r
   const of = (flattens: number, kind: Measures['kind']) => recommend(measured(flattens, 9, {}, kind))
   expect([of(0.0901, 'black-and-white').intent, of(0.0899, 'black-and-white').intent]).toEqual(['perceptual', 'relative'])
   expect(of(0.1099, 'black-and-white').says).toBe('The picture is black and white: perceptual keeps its gradients.')
-  expect(of(0.35, 'black-and-white').says).toContain('in 25 % of it where relative flattens them')
+  expect(of(0.35, 'black-and-white').says).toContain('in 25\u00a0% of it where relative flattens them')
   expect(of(0.9, 'line-art').intent).toBe('relative')
   expect(recommend(measured(0.9, 0, {}, 'line-art'), { kind: 'photograph' }).intent).toBe('perceptual')
 })
 
 test('relative says what perceptual would cost and what it would save', () => {
   const says = (flattens: number) => recommend(measured(flattens, 4)).says
-  expect(says(0.12)).toContain('75 % of the picture, by 4.0 ΔE to save gradations in 2.0 %')
+  expect(says(0.12)).toContain('75\u00a0% of the picture, by 4.0 ΔE to save gradations in 2.0\u00a0%')
   expect(says(0.1)).toContain('and save nothing')
 })
 
@@ -57,7 +57,7 @@ test('the difference of two prints is weighed by how much of the picture each co
   expect(differenceOf(one, other, Float64Array.of(95, 4, 1)).p95).toBe(0)
   expect(isUnseen({ mean: 0.49, p95: 0.99, visible: 0 })).toBe(true)
   expect(sayDifference({ mean: 1.26, p95: 3.14, visible: 0.5 })).toBe(
-    'differ by 1.3 ΔE2000 on average, 3.1 at the 95th percentile, and by more than 1 in 50 % of the picture',
+    'differ by 1.3 ΔE2000 on average, 3.1 at the 95th percentile, and by more than 1 in 50\u00a0% of the picture',
   )
   expect(differenceOf(one, other, Float64Array.of(0, 0, 0))).toEqual({ mean: 0, p95: 0, visible: 0 })
 })

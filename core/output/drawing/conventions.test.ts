@@ -4,9 +4,10 @@ import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Path } from '../../things/paths/path.ts'
 import { cutsOf, drawCuts } from './cut-drawing.ts'
+import { dimensions } from './dimensions.ts'
 import type { Drawing } from './drawing.ts'
 import { drawPath } from './path-drawing.ts'
-import { drawSheet } from './sheet-drawing.ts'
+import { drawSheet, strips } from './sheet-drawing.ts'
 
 /*
  * The conventions of our drawings, read with a ruler that is divided in heights of the drawing’s own text: how far every word and line
@@ -331,5 +332,36 @@ test('that some of the picture does not land on paper is said from a twentieth o
     'The whole picture lands on paper.',
     '0.1 % of the picture does not land on paper.',
     '3.4 % of the picture does not land on paper.',
+  ])
+})
+
+test('of a page inside its sheet the numbers of narrow borders stand outside the page, each beside its own edge', () => {
+  const { layout } = drawn(plateOf({}))
+  const [size, frame] = [mm(4), { x: mm(11), y: mm(23), w: mm(160), h: mm(250) }]
+  const visible = { x: mm(12), y: mm(25), w: mm(158.5), h: mm(247) }
+  const borders = { left: mm(1), leading: mm(2), right: mm(0.5), trailing: mm(1) }
+  const marks = dimensions({ ...layout, sheet: { x: 0, y: 0, w: mm(210), h: mm(297) }, frame, visible, borders }, 'mm', size, null)
+  const words = marks.flatMap((m) => (m.kind === 'text' && m.role === 'strong' ? [[m.text, m.x, m.y, m.anchor]] : []))
+  // Seven tenths of a height off, the figures as high as that.
+  const [middle, half, off] = [visible.x + visible.w / 2, visible.y + visible.h / 2, 0.7 * size]
+  expect(words).toEqual([
+    ['2.0', middle, frame.y - off, 'middle'],
+    ['1.0', middle, frame.y + frame.h + 2 * off, 'middle'],
+    ['1.0', frame.x - off, half + 0.35 * size, 'end'],
+    ['0.5', frame.x + frame.w + off, half + 0.35 * size, 'start'],
+  ])
+  expect(
+    marks.filter((m) => m.kind === 'line' && m.role === 'dimension' && m.arrows && m.x1 >= frame.x && m.x2 <= frame.x + frame.w),
+  ).toEqual([])
+})
+
+test('what a rectangle leaves free of another is four strips, those at the sides between the others', () => {
+  const outer = { x: 3, y: 50, w: 200, h: 300 }
+  const inner = { x: 10, y: 61, w: 180, h: 250 }
+  expect(strips(outer, inner)).toEqual([
+    ['leading', { x: 3, y: 50, w: 200, h: 11 }],
+    ['trailing', { x: 3, y: 311, w: 200, h: 39 }],
+    ['left', { x: 3, y: 61, w: 7, h: 250 }],
+    ['right', { x: 190, y: 61, w: 13, h: 250 }],
   ])
 })

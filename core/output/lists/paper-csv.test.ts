@@ -143,3 +143,15 @@ test('numbers are taken at their limits and refused beyond them', () => {
   const named = (letters: number) => papersOf(`name,surface,g/m²\n${'a'.repeat(letters)},matte,200\n`)[0]?.wrong
   expect([named(80), named(81)]).toEqual([[], ['its name is longer than 80 letters']])
 })
+
+test('a row of another name is the paper of its code, however many have another or none', () => {
+  const [row] = papersOf('name,surface,g/m²,code\nBeacon new name,gloss,260,BG-260\n')
+  const papers = PAPERS.map((paper) => ({
+    ...paper,
+    code: paper.id === 'beacon-gloss' ? 'BG-260' : paper.id === 'quay-matte' ? 'QM-189' : '',
+  }))
+  if (!row?.paper) throw new Error('no row')
+  expect(standingOf(row.paper, papers)).toMatchObject({ id: 'beacon-gloss' })
+  expect(standingOf({ ...row.paper, code: 'BG-261' }, papers)).toEqual({ as: 'new' })
+  expect(standingOf({ ...row.paper, code: '' }, papers)).toEqual({ as: 'new' })
+})

@@ -46,3 +46,13 @@ test('bare canvas counts as short from a tenth of a millimetre on, which a ruler
   const { bare } = short(mm(20))
   expect([short(bare + 99).said, short(bare + 100).said]).toEqual([undefined, bare])
 })
+
+test('half of the canvas that is wanted for pulling will do at a pinch, less stops it', () => {
+  const found = (tuck: number) => {
+    const plate = canvas({ tuck }, 1030 - 2 * (NEW_MAKE['wrapped-canvas'].depth / 1000))
+    const { left, right } = plate.forms[0]?.placements[0]?.margins ?? { left: 0, right: 0 }
+    return { bare: Math.min(left, right), level: finding(plate, 'canvas-wrap')?.level }
+  }
+  const { bare } = found(mm(20))
+  expect([found(2 * bare).level, found(2 * bare + 1).level, found(2 * bare).bare]).toEqual(['warn', 'stop', bare])
+})

@@ -54,3 +54,9 @@ test('of an intent that was not followed nothing is said; beside saturation both
     '“Lamp blue” prints 4.0 ΔE2000 off; neither relative nor perceptual would come visibly nearer.',
   )
 })
+
+test('up to five it is noted, beyond it is another colour and warned of', () => {
+  const level = (miss: number) =>
+    finding(plateOf({ brief: { critical: [colour({ [`${intent}+`]: miss, [`${other}+`]: miss })] } }), 'critical-colour:0')?.level
+  expect([level(5), level(5.01)]).toEqual(['note', 'warn'])
+})

@@ -52,6 +52,9 @@ test('what runs less far past an edge than the step, for it lies off the middle 
   expect(Math.abs(left - (layout.bleed.left - mm(1)))).toBeLessThan(2)
   expect(found?.says).toContain(`The print runs ${writeLength(left, 'mm')} past the left edge`)
   expect(found?.numbers.needed).toBe(Math.round(Number(finding(at(mm(0.9)), 'expansion-small')?.numbers.needed) + mm(0.1)))
+  // The less of the picture there is past one edge, though all of it past the others, the more sheets show a sliver.
+  const odds = [0.4, 0.7, 1].map((by) => Number(finding(at(mm(by)), 'expansion-small')?.numbers.riskPercent))
+  expect([(odds[0] as number) < (odds[1] as number), (odds[1] as number) < (odds[2] as number)]).toEqual([true, true])
   expect(finding(afterFix(moved, 'expansion-small'), 'expansion-small')?.says).toBe(finding(plain, 'expansion-small')?.says)
   // Fitted whole, a picture of another shape leaves two edges bare; those it reaches are judged as before.
   const fitted = plateOf({ brief: { ...card, size: { by: 'sheet', fill: false }, picture: picture({ width: 3000, height: 3000 }) } })

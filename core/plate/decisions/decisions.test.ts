@@ -358,13 +358,17 @@ describe('quality', () => {
 })
 
 test('black point compensation that is off says why: the intent leaves it alone, or the house does without', () => {
-  const off = (intent: string, house: boolean) =>
-    plateOf({
+  const off = (intent: string, house: boolean) => {
+    const { setup, decisions } = plateOf({
       pins: { intent, 'black-point': 'off' },
       studio: (s) => {
         s.rules.blackPointCompensation = house
       },
-    }).decisions.find((d) => d.key === 'black-point')?.reason
+    })
+    expect(setup?.blackPoint).toBe(false)
+    return decisions.find((d) => d.key === 'black-point')?.reason
+  }
+  expect(plateOf({ pins: { 'black-point': 'on' } }).setup?.blackPoint).toBe(true)
   expect(off('absolute', true)).toMatch(/Absolute colorimetric leaves the black point alone\.$/)
   expect(off('relative', false)).toMatch(/The house rule is off\.$/)
 })

@@ -38,6 +38,8 @@ test.each<[string, BriefParts, number[]]>([
     [617.85, 371.9, 557.85],
   ],
   ['a piece to be trimmed, its longer side across', { ...wide(240), finished: { width: mm(300), length: mm(220) } }, [257, 240, 160]],
+  ['a piece just as long as lies across', { ...wide(240), finished: { width: mm(419.9), length: mm(300) } }, [337, 240, 160]],
+  ['a piece a hair longer', { ...wide(240), finished: { width: mm(420), length: mm(300) } }, [457, 240, 160]],
   ['a piece too long to lie across', { ...wide(240), finished: { width: mm(420), length: mm(520) } }, [557, 240, 160]],
   // 900 × 600 is too wide either way round; turned it is so by less.
   ['wider than the roll: so long that it shows what is missing', wide(900), [937, 600, 900]],

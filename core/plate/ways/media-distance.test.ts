@@ -1,5 +1,5 @@
 import { studioOf } from '../../testing/fixtures.ts'
-import { mediaDistance, misfitOf, nearestEntry, sayMisfit } from './media-distance.ts'
+import { mediaDistance, misfitOf, nearestEntry, recommendedEntry, sayMisfit } from './media-distance.ts'
 
 const studio = studioOf()
 const coated = (surface: string) => surface === 'gloss' || surface === 'satin'
@@ -107,4 +107,17 @@ test('what is wrong is said by what goes wrong on this very paper', () => {
   expect(sayMisfit('surface', entry('canvas', 'matte'), paper('board'))).toBe(
     'is meant for canvas paper and this is board: tones and drying will differ',
   )
+})
+
+test('what the maker names is an entry as the driver writes it or as the panel does, however the words are spaced', () => {
+  const gannet = studio.printers.find((p) => p.id === 'gannet')
+  const entry = gannet?.mediaTypes.find((m) => m.driverName !== m.panelName)
+  if (!gannet || !entry) throw new Error('no entry with two names')
+  const named = (mediaType: string, printers = '') => recommendedEntry(gannet, { recommends: [{ printers, mediaType }] })?.id
+  for (const name of [entry.driverName, entry.panelName]) expect(named(` ${name.toUpperCase().replaceAll(' ', '  ')}`)).toBe(entry.id)
+  expect([named('nothing of the kind'), named(entry.driverName, 'swan'), named(entry.driverName, 'GANNET')]).toEqual([
+    undefined,
+    undefined,
+    entry.id,
+  ])
 })

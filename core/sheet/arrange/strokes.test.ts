@@ -117,3 +117,13 @@ test('a caption stands in the middle of its strip, at the foot of it; one that j
   expect(captionIn('7  fog-bank', just)?.lines).toEqual(['7  fog-bank'])
   expect(captionIn('7  fog-bank', { ...just, w: w - 2 })?.lines[0]?.endsWith('…')).toBe(true)
 })
+
+test('a line beside a picture is not broken at it, not even where they touch', () => {
+  // The line at 60 mm is 0.05 mm wide to either side: a picture that ends or begins there lies beside it, one that goes a hair further on it.
+  const line = (top: number, height: number) =>
+    cutMarks('lines', [at(20, 60, 30, 10)], [{ x: mm(100), y: top, w: mm(20), h: height }], AREA).filter(
+      (l) => l.h === 100 && Math.abs(l.y - mm(60)) < 100,
+    ).length
+  expect([line(mm(60) - mm(20) - 50, mm(20)), line(mm(60) - mm(20) - 49, mm(20))]).toEqual([1, 2])
+  expect([line(mm(60) + 50, mm(20)), line(mm(60) + 49, mm(20))]).toEqual([1, 2])
+})

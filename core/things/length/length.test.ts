@@ -71,6 +71,7 @@ test('nothing is nothing on either side of nought, in both units', () => {
   expect([0, -30, 30].map((um) => writeNumber(um, 'in'))).toEqual(['0', '0', '0'])
   expect([0, -30, 30].map((um) => writeNumber(um, 'mm'))).toEqual(['0.0', '0.0', '0.0'])
   expect([writeNumber(-inch(1.5), 'in'), writeNumber(-mm(1.5), 'mm')]).toEqual(['-1 1/2', '-1.5'])
+  expect([-1, 1].map((n) => writeNumber(inch(n), 'in'))).toEqual(['-1', '1'])
 })
 
 test('rolls are counted in metres or feet, what is short of a metre or three feet as any length', () => {

@@ -39,3 +39,14 @@ test('nothing is guessed from words the studio does not know', () => {
   expect(suggestBinding('Office copier, plain', studio)).toBeNull()
   expect(suggestBinding('', studio)).toBeNull()
 })
+
+test('a resolution is the one that is stated, else a number among the words that the printer has', () => {
+  const printers = studio.printers.filter((p) => p.id === 'heron')
+  const dpis = printers[0]?.qualities.map((q) => q.dpi) ?? []
+  const [first, last] = [dpis[0], dpis.at(-1)]
+  expect(first).not.toBe(last)
+  const dpi = (text: string) => suggestBinding(text, { printers, papers: studio.papers })?.dpi
+  expect([dpi(`heron 17 ${last}`), dpi(`heron 17 ${first}`)]).toEqual([last, first])
+  expect([dpi(`heron 17 ${first} patches, ${last} dpi`), dpi(`heron 17 ${last} patches, ${first} dpi`)]).toEqual([last, first])
+  expect([dpi(`heron 17 ${first} patches, 9999 dpi`), dpi('heron 17')]).toEqual([undefined, undefined])
+})

@@ -128,3 +128,10 @@ test.each([
   ['[::224.0.0.1]', false],
   ['[2001:db8::7]', true],
 ])('%s: %s', (host, ok) => expect([host, parsePrinterAddress(`ipp://${host}/ipp`).ok]).toEqual([host, ok]))
+
+test('a group that is no number of sixteen bits makes no address, wherever it stands', () => {
+  // What is no address is a name, and has a name's rules.
+  for (const text of ['2001:db8::1', 'fd00:0:0:0:0:0:0:7']) expect([text, refusedHost(text)]).toEqual([text, null])
+  for (const text of ['2001:db8::10000', 'fd00:0:0:0:g:0:0:7', 'fd00:0:0:0:0:0:0:7:8'])
+    expect([text, refusedHost(text)]).not.toEqual([text, null])
+})

@@ -4,6 +4,7 @@ import { writeCaliper } from '../../things/media/caliper.ts'
 import { blackOf, type Pairing, type Paper, tallyOf } from '../../things/media/media.ts'
 import { borrowable, expectedOf, profilesServing } from '../../things/media/profiled.ts'
 import { lotLimits, violationsText } from '../../things/paths/limits.ts'
+import { listed } from '../../things/printers/parts.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 
@@ -115,7 +116,7 @@ export function pairingSteps(studio: Studio, printer: Printer, paper: Paper, che
           ? `Measured on ${measured.map((p) => p.path.name).join(', ')}: drawings make up for where it lays prints.`
           : prints.length > 0
             ? `Measured ${prints.map((p) => `${p.prints} of ${ENOUGH_READINGS} times on ${p.path.name}`).join(', ')}; then drawings make up for where it lays prints.`
-            : 'Not measured: borders may be off by as much as the path’s tolerance. It takes one sheet a time.',
+            : `${takes.length > 0 ? `Nothing was measured on ${listed(takes.map((p) => p.name))}` : 'Not measured'}: borders may be off by as much as the path’s tolerance. It takes one sheet a time.`,
     },
     {
       id: 'target',

@@ -65,7 +65,7 @@ function OutOfGamut({ pictureId, profileId }: { pictureId: string; profileId: st
   return (
     <p className="mt-2">
       <span className="num text-2xl" data-out-of-gamut={share}>
-        {share === 0 ? '0 %' : percent(share)}
+        {percent(share)}
       </span>
       <span className="block text-soft">
         of the picture lies outside what this ink and paper can print (nearest print more than {VISIBLE} ΔE2000 away)

@@ -3,6 +3,7 @@ import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { Button } from '../../ui/button.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
+import { unbroken } from '../../ui/unbroken.ts'
 
 interface Props {
   plate: Plate
@@ -28,7 +29,7 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
         </Button>
       </div>
       <p className="text-soft">{line.question}</p>
-      <p className="mt-2 border-l-2 border-ink pl-2">{line.reason}</p>
+      <p className="mt-2 border-l-2 border-ink pl-2">{unbroken(line.reason)}</p>
       {line.pinned && (
         <Button className="mt-2" onClick={() => onPin(line.key, null)}>
           Release the pin
@@ -63,7 +64,7 @@ export function Alternatives({ plate, selected, onPin, onClose }: Props) {
               {alternative.costs.length > 0 ? (
                 <ul className="mt-0.5 text-sm text-soft">
                   {alternative.costs.map((cost) => (
-                    <li key={cost.says}>{cost.says}</li>
+                    <li key={cost.says}>{unbroken(cost.says)}</li>
                   ))}
                 </ul>
               ) : (

@@ -7,6 +7,7 @@ import { Button } from '../../ui/button.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { KeyHint } from '../../ui/key-hint.tsx'
 import { LevelMark } from '../../ui/mark.tsx'
+import { unbroken } from '../../ui/unbroken.ts'
 
 interface Props {
   plate: Plate
@@ -33,7 +34,7 @@ function Ways({ finding, onFix, act = false }: { finding: Finding; onFix(fix: Fi
 
 const Words = ({ finding }: { finding: Finding }) => (
   <>
-    <b className="font-semibold">{finding.title}.</b> {finding.says}
+    <b className="font-semibold">{finding.title}.</b> {unbroken(finding.says)}
   </>
 )
 

@@ -89,7 +89,7 @@ export function PaperRecord({ entry, studio }: RecordProps) {
       </header>
       <section aria-label="Boxes and rolls">
         <div className="flex flex-wrap items-center gap-3 border-b border-line pb-1">
-          <h3 className="flex-1">Boxes and rolls</h3>
+          <h3 className="grow whitespace-nowrap">Boxes and rolls</h3>
           <Check checked={all} onChange={setAll}>
             used up too
           </Check>
