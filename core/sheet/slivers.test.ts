@@ -135,7 +135,7 @@ test('a page 2 mm shorter than the sheet leaves its end white up to an expansion
 })
 
 test('a print that lies towards one end leaves the other bare, by as much', () => {
-  const off = (x: number, y: number, edges: Coverage['edges']) =>
+  const off = (x: number, y: number, edges: NonNullable<Coverage['edges']>) =>
     neededBySheet({
       ...card,
       spread: 0,
