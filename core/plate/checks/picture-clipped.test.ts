@@ -1,6 +1,6 @@
 import { afterFix, brief, finding, picture, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
-import { APART } from '../../things/brief/arrangement.ts'
+import { APART, NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { itemOf } from '../../things/brief/brief.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import type { Turn } from '../../things/brief/turn.ts'
@@ -155,4 +155,17 @@ test('what two edges that meet cut off is lost once, as it is in the list of wha
   expect(found?.numbers.lostPercent).toBeCloseTo((1 - (1 - across) * (1 - along)) * 100, 1)
   expect(found?.numbers.lostPercent).toBeCloseTo(Number(layoutOf(plate)?.lost) * 100, 1)
   expect(found?.says).toContain(`: ${Number(found?.numbers.lostPercent).toFixed(1)} % of the picture is cut off.`)
+})
+
+test('pictures laid out together are moved together where the printer reaches all of them; those laid out by hand are left to the hand', () => {
+  const four = [{}, {}, {}, {}]
+  const at = (arrangement: Parameters<typeof several>[1], pins: object) =>
+    resolve(several(four, arrangement), studioOf(), { path: 'heron-cassette', ...pins }).findings.filter(({ id }) =>
+      id.startsWith('picture-clipped'),
+    )
+  const grid = at(NEW_ARRANGEMENT.grid, { placement: 'at:0,0' })
+  // Those of the four that lie at the edges the block was put against.
+  expect(grid.map(({ fix }) => fix?.label)).toEqual(Array(3).fill('Move all of it into the printable area'))
+  const free = at({ ...NEW_ARRANGEMENT.free, places: [{ item: '1', x: 0, y: 0, width: mm(100), height: mm(80), turn: 0, fill: true }] }, {})
+  expect(free.map(({ fix }) => fix)).toEqual([null])
 })

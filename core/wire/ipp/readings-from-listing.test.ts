@@ -76,3 +76,14 @@ test('a page is told in hundredths of a millimetre (PWG 5100.3), or by its name'
   expect(page(size('32900', '48300'))?.value).toBe(page({ media: ['om_some_329x483mm'] })?.value)
   expect(page(size('48300', '32900'))?.words).toBe('483.0 × 329.0 mm')
 })
+
+test('whether a path looks at what lies in it is what is told of that path, not of the first', () => {
+  const plate = plateOf({})
+  const source = plate.setup?.path.source
+  const told = (...sensing: string[]) =>
+    readingsFromListing({ 'size-sensing': sensing }, 'driver', 'listing', plate, studioOf(), 'mm').find((r) => r.setting === 'sensing')
+      ?.value
+  expect(told('tray-9.on', `${source}.off`)).toBe('off')
+  expect(told('tray-9.off', `${source}.on`)).toBe('on')
+  expect(told('tray-9.off')).toBeUndefined()
+})
