@@ -90,6 +90,7 @@ test('what the maker names comes before the nearest; what won on strips before b
     bad: 0,
   }
   expect(taken(pairing)?.why).toContain('3 good prints')
+  expect(taken({ ...pairing, good: 1 })?.why).toMatch(/(^|; )1 good print(;|$)/)
   // Prints made as another entry are none of this one's.
   const chosen = { ...pairing, mediaTypeId: 'art-matte', tallies: { 'photographic-matte': { good: 3, bad: 0 } } }
   const whys = Object.fromEntries(entryChoices(roll24, of, chosen).map((c) => [c.entry.id, c.why]))
