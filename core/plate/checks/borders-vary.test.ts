@@ -1,6 +1,9 @@
-import { finding, plateOf, sheet } from '../../testing/fixtures.ts'
+import { finding, plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { APART } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
+import { resolve } from '../resolve/resolve.ts'
 
 /** An A3 board with equal borders, and how far its path may misplace it. */
 const board = (tolerance: number, skewDegrees = 0.02, foot = 1) =>
@@ -60,4 +63,18 @@ test('what nobody reads off a ruler is not made up for, and does not keep the od
   expect(found(49, -49, 'none')).toEqual(['borders-vary'])
   // Read and left as it is, the path has a finding of its own instead.
   expect(found(50, 700, 'none')).toEqual(['position-off'])
+})
+
+test('of several sheets the odds are those of the one of which most lie so, wherever it stands', () => {
+  // A picture that leans leans by more at its far end the longer it is.
+  const studio = studioOf()
+  for (const printer of studio.printers)
+    for (const path of printer.paths) Object.assign(path, { tolerance: { across: 10, along: 10, skewDegrees: 0.5 } })
+  const long = { size: { by: 'picture' as const, width: mm(330), height: null } }
+  const short = { size: { by: 'picture' as const, width: mm(90), height: null } }
+  const odds = (...list: (typeof long)[]) =>
+    resolve(several(list, APART), studio, { path: 'heron-cassette' }).findings.find(({ id }) => id === 'borders-vary')?.numbers.oddsPercent
+  const [most, least] = [odds(long, long), odds(short, short)]
+  expect(Number(most)).toBeGreaterThan(Number(least ?? 0) + 5)
+  expect([odds(long, short), odds(short, long)]).toEqual([most, most])
 })
