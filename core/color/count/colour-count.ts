@@ -56,19 +56,20 @@ interface Table {
   cubes: Uint32Array
 }
 
-/** Cubes four levels wide along a channel as a power of two, and colours in one. */
+/** Cubes four levels wide along a channel, and colours in one, as powers of two. */
 const BITS = 6
-const IN_CUBE = 64
+const WITHIN = 6
+const IN_CUBE = 1 << WITHIN
 /** What each level of a channel adds to the place of a colour: the cube's, and that within it. @param channel 2 red, 1 green, 0 blue */
 const placesOf = (channel: number) =>
-  Int32Array.from({ length: 256 }, (_, v) => ((v >> 2) << (6 + BITS * channel)) | ((v & 3) << (2 * channel)))
+  Int32Array.from({ length: 256 }, (_, v) => ((v >> 2) << (WITHIN + BITS * channel)) | ((v & 3) << (2 * channel)))
 const [RED, GREEN, BLUE] = [placesOf(2), placesOf(1), placesOf(0)]
 
 /** Counts one pixel. A function of the module, so that it is compiled into the loops that call it. */
 function countOne({ pixels, cubes }: Table, r: number, g: number, b: number): void {
   const at = (RED[r] as number) | (GREEN[g] as number) | (BLUE[b] as number)
   pixels[at] = (pixels[at] as number) + 1
-  cubes[at >> 6] = (cubes[at >> 6] as number) + 1
+  cubes[at >> WITHIN] = (cubes[at >> WITHIN] as number) + 1
 }
 
 /** Bytes of four pixels. */

@@ -75,3 +75,10 @@ test('what is hatched of a picture is what is counted as beyond the paper, whate
     expect(Math.abs(beyond / 4000 - analyse(engine, count, 'srgb', profile).outOfGamut.share)).toBeLessThan(0.02)
   }
 })
+
+test('a picture that has the printer’s own profile is no further from its print than the tables are from each other', () => {
+  const pixels = opaque([60, 90, 140, 128, 128, 128, 200, 180, 90, 90, 60, 60])
+  const [own, other] = [profile, profile.slice()].map((source) => gamutDistances(engine, source, profile, pixels))
+  expect(own).toEqual(other)
+  expect(own?.every((tenths) => tenths < 20)).toBe(true)
+})

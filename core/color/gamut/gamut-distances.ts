@@ -1,5 +1,5 @@
 import { deltaE2000At } from '../cie.ts'
-import type { Engine, Source } from '../engine/engine.ts'
+import type { Engine, Source, Transform } from '../engine/engine.ts'
 
 /** Bits of a channel that tell its cell: 64 cells along each, four levels wide, under two ΔE2000. */
 const BITS = 6
@@ -32,16 +32,15 @@ function cellsOf(rgba: Uint8ClampedArray): { cells: number[]; colours: Uint8Arra
  */
 export function gamutDistances(engine: Engine, source: Source, printer: Uint8Array, rgba: Uint8ClampedArray): Uint8Array {
   const { cells, colours } = cellsOf(rgba)
-  const through = (from: Source, to: 'lab' | Uint8Array, data: Uint8Array | Uint16Array) => {
-    const t = engine.transform(from, from === printer ? 'rgb16' : 'rgb8', to, to === 'lab' ? 'labFloat' : 'rgb16', 'relative', {
-      precise: true,
-    })
+  const run = (t: Transform, data: Uint8Array | Uint16Array) => {
     const made = t.run(data, cells.length)
     t.free()
     return made
   }
-  const wanted = through(source, 'lab', colours)
-  const printed = through(printer, 'lab', through(source, printer, colours) as Uint16Array)
+  const precise = { precise: true }
+  const wanted = run(engine.transform(source, 'rgb8', 'lab', 'labFloat', 'relative', precise), colours)
+  const sent = run(engine.transform(source, 'rgb8', printer, 'rgb16', 'relative', precise), colours) as Uint16Array
+  const printed = run(engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', precise), sent)
   const distances = new Uint8Array(ALONG ** 3)
   for (const [n, cell] of cells.entries()) distances[cell] = Math.min(255, Math.ceil(deltaE2000At(wanted, n, printed, n) * 10))
   return distances

@@ -148,7 +148,7 @@ test('a measured path, a target that was read and a good print finish the steps'
     says: 'Measured 2 of 3 times on Fine-art slot; then drawings make up for where it lays prints.',
   })
   // Another printer’s measurements say nothing of this one.
-  expect(steps(paper({}), petrel, { calibrations: [{ ...calibrations[0], printerId: 'swan' } as never] }).layout).toMatchObject({
+  expect(steps(paper({}), petrel, { calibrations: calibrations.map((c) => ({ ...c, printerId: 'swan' })) }).layout).toMatchObject({
     done: false,
     says: expect.stringMatching(/^Nothing was measured on Fine-art slot: borders may be off /),
   })
