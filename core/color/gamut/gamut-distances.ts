@@ -1,7 +1,10 @@
 import { deltaE2000At } from '../cie.ts'
 import type { Engine, Source, Transform } from '../engine/engine.ts'
 
-/** Bits of a channel that tell its cell: 64 cells along each, four levels wide, under two ΔE2000. */
+/**
+ * Bits of a channel that tell its cell: 64 cells along each, four levels wide. A corner lies half a ΔE2000 from the middle as a
+ * rule, 3.5 at the most (sRGB, by culori).
+ */
 const BITS = 6
 const SHIFT = 8 - BITS
 /** Cells along a channel. */
