@@ -470,7 +470,11 @@ test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path
   // With two of twenty-five it is not over.
   await page.getByRole('group', { name: 'Verdict' }).getByRole('radio').first().check()
   await page.getByRole('button', { name: 'Write it into the log' }).click()
-  await expect(page.getByRole('link', { name: 'Print the sheets that are still missing' })).toBeVisible()
+  await page.getByRole('link', { name: 'Print the sheets that are still missing' }).click()
+  // Of the second kind more are out than are wanted: of the first all are missing, and nothing else is printed unasked.
+  await expect(page.getByRole('radio', { name: 'the 24 sheets still missing' })).toBeChecked()
+  await expect(page.getByRole('region', { name: 'Sheets to print' })).toContainText('24 of sheet 1')
+  await expect(page.getByText(/^24 sheets on /)).toBeVisible()
 })
 
 test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, cut by the plan, each inspected with its own job', async ({

@@ -191,7 +191,10 @@ async function seedJob(demo: DemoJob, index: number, pictures: Map<string, Pictu
     how: 'sent',
     pathId: plate.setup.path.id,
     // The feeder of the wasted print had slipped: the history that remedies are ordered by.
-    faults: verdict === 'wasted' ? [{ faultId: 'cannot-feed', causeId: 'worn-rollers', sheets: copies, at: when.toISOString() }] : [],
+    faults:
+      verdict === 'wasted'
+        ? [{ faultId: 'cannot-feed', causeId: 'worn-rollers', sheets: copies, onTheWay: 0, at: when.toISOString() }]
+        : [],
     ...(past || demo.history === 'refused' ? { createdAt: when } : {}),
   })
   if (inspection) await store.offsets.learn(run.id, offsetLearnt(run, inspection))

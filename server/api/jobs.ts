@@ -8,11 +8,13 @@ import { type ItemWish, withPictures, withWishes } from '../../core/things/brief
 import type { Picture } from '../../core/things/brief/picture.ts'
 import { IdParam } from '../../core/wire/api/calls/call.ts'
 import type { Job, JobEdit } from '../../core/wire/api/dto.ts'
+import { missingOf } from '../../core/work/runs/missing.ts'
 import type { App } from '../app-context.ts'
 import { beginRun, setGoing } from '../printing/begin-run.ts'
 import { cutStock } from '../printing/cut-stock.ts'
 import { checkPlate, needPictures, permitted, plateForBack } from '../printing/freeze.ts'
 import { holdForDisagreement } from '../printing/hold.ts'
+import { brought } from '../printing/job-comes-to.ts'
 import { recordLoading } from '../printing/record-loading.ts'
 import { askStanding, holdForPrinter } from '../printing/standing.ts'
 import { Refusal } from '../problems.ts'
@@ -260,6 +262,11 @@ export function jobsApi(app: App) {
         rows.map((r) => runDto(r, job.title)),
         200,
       )
+    })
+    .call('GET /jobs/{id}/missing', async (c) => {
+      const job = await store.jobs.find(c.req.valid('param').id)
+      const [studio, runs] = await Promise.all([store.studio(), store.runs.wholeOfJob(job.id)])
+      return c.json(missingOf(resolve(job.brief, studio, job.pins), runs.map(brought)), 200)
     })
     .call('POST /jobs/{id}/cut', async (c) => {
       const { id } = c.req.valid('param')

@@ -18,7 +18,14 @@ export async function account(act: Act, run: RunRow, change: RunChange & { sheet
     // A print that came out in the other black has left that one in the head.
     ...(used.black && black.swap && black.installed !== used.black ? { black: used.black } : {}),
   }))
-  return act.runs.change(run, change)
+  return act.runs.change(run, { ...change, ...inspectedSince(run, change.sheetsDelivered) })
+}
+
+/** What was written down of a run while it was going on speaks of all its sheets now that they are out. */
+function inspectedSince({ inspection, faults }: RunRow, sheetsDelivered: number): Pick<RunChange, 'inspection'> {
+  if (!inspection) return {}
+  const onTheWay = faults.reduce((sum, fault) => sum + fault.onTheWay, 0)
+  return { inspection: { ...inspection, sheetsUsed: Math.max(inspection.sheetsUsed, sheetsDelivered + onTheWay) } }
 }
 
 /** Takes over what the printer says is left of each ink: percent by name, as in `marker-levels`; and what that teaches. */

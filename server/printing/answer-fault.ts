@@ -5,6 +5,7 @@ import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { RemedySchema } from '../../core/wire/api/dto.ts'
 import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
 import { mannerOf } from '../../core/work/runs/learnt.ts'
+import { againOf, sameSheets } from '../../core/work/runs/missing.ts'
 import { searchable } from '../../core/work/runs/search-words.ts'
 import { spoilt } from '../../core/work/runs/spoilt.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
@@ -17,7 +18,7 @@ import { beginRun, setGoing } from './begin-run.ts'
 import { checkPlate, needPictures, permitted } from './freeze.ts'
 import { holdForDisagreement, outdated } from './hold.ts'
 import { Unreachable } from './ipp-client.ts'
-import { comesTo } from './job-comes-to.ts'
+import { brought, comesTo } from './job-comes-to.ts'
 import { pause } from './run-row.ts'
 
 type Asked = z.infer<typeof RemedySchema>
@@ -55,7 +56,7 @@ async function letGo(app: App, run: RunRow, message: string): Promise<void> {
 
 /**
  * Does what a fault asks for: writes down what was found with the sheets it cost, and goes on, or ends the run, changes
- * the job and prints it again. Answers with the new run, or null.
+ * the job and prints again what is missing. Answers with the new run, or null.
  */
 export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<RunRow | null> {
   const { store, runner, events } = app
@@ -91,9 +92,11 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
     const changed = await act.jobs.edit(job, next ?? {}, 'Somebody changed this job meanwhile. Look at it again.')
     for (const { place, setting } of next ? outdated(agreed, next) : []) await act.readings.forget(job.id, place, setting)
     await act.ticks.clear(job.id)
+    // Of the same sheets only those that are missing: the others came out right.
+    const only = sameSheets(again, run.plate) ? againOf(brought(held)) : run.only
     return {
       ended: held,
-      fresh: await beginRun(act, { job: changed, plate: again, side: run.side, only: run.only, how: run.how, inSpite: run.inSpite }),
+      fresh: await beginRun(act, { job: changed, plate: again, side: run.side, only, how: run.how, inSpite: run.inSpite }),
     }
   })
   if (asked.next === 'go-on' && ended.how === 'sent' && MOVING.includes(ended.state)) await runner.go(ended)
@@ -107,9 +110,9 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
 async function writeDown(act: Act, run: RunRow, { faultId, causeId, sheets }: Asked, says: string): Promise<RunRow> {
   const { setup } = run.plate
   if (!setup) return run
-  const { inspection, stock, counts, over } = spoilt(run, { faultId, sheets, says })
+  const { inspection, onTheWay, stock, counts, over } = spoilt(run, { faultId, sheets, says })
   const next = await act.runs.change(run, {
-    faults: [...run.faults, { faultId, causeId, sheets, at: new Date().toISOString() }],
+    faults: [...run.faults, { faultId, causeId, sheets, onTheWay, at: new Date().toISOString() }],
     ...(inspection ? { inspection } : {}),
     ...(over ? { state: 'done' } : {}),
     searchText: `${run.searchText}${searchable(faultId, causeId)}`,

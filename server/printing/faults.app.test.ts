@@ -66,6 +66,23 @@ test('a head strike seen on the sheet is counted with its cause, the gap is wide
   expect((await call<{ runs: Run[] }>('GET', '/runs?q=gap-too-small')).body.runs.map((r: Run) => r.id)).toContain(first.id)
 }, 240_000)
 
+test('of three sheets of which one is spoilt that one is printed again, and the job is over when it is right', async () => {
+  await hand('heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
+  const j = await job({ ...LUSTRE, copies: 3 }, heron)
+  const run = await finish((await print(j)).id, DELIVERED)
+  expect(run.sheetsDelivered).toBe(3)
+  const before = await stock('lustre-a3')
+  const seen = { faultId: 'head-strike', causeId: 'gap-too-small', sheets: 1, next: 'again' }
+  const answer = await fault(run, seen)
+  expect(answer.body.run).toMatchObject({ inspection: { verdict: 'wasted', sheetsUsed: 3, sheetsWasted: 1 }, faults: [{ onTheWay: 0 }] })
+  expect(answer.body.next).toMatchObject({ copies: 1, only: [{ form: 'front', count: 1 }] })
+  const again = await finish(answer.body.next?.id ?? 0, DELIVERED)
+  expect([again.sheetsDelivered, before - (await stock('lustre-a3'))]).toEqual([1, 1])
+  const right = { margins: null, skew: null, verdict: 'right', faults: [], note: '', sheetsUsed: 1, sheetsWasted: 0 }
+  await call('PUT', `/runs/${again.id}/inspection`, right)
+  expect((await call<Job>('GET', `/jobs/${j.id}`)).body.state).toBe('done')
+}, 240_000)
+
 test('silence of a printer that asks at its panel is told as a wait, and going on is written down without waste', async () => {
   await hand('gannet', { act: 'load', pathId: 'gannet-art', lotId: 'cotton-a3', remaining: 1 })
   const run = await print(await job(cotton, { printer: 'gannet', path: 'gannet-art', stock: 'cotton-a3' }))

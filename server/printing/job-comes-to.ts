@@ -1,4 +1,4 @@
-import { allOut } from '../../core/work/runs/all-out.ts'
+import { allOut, type Brought } from '../../core/work/runs/missing.ts'
 import { type JobState, jobStateOf, MOVING } from '../../core/work/runs/states.ts'
 import { type RunRow, wantedOf } from '../store/runs.ts'
 import type { Act } from '../store/store.ts'
@@ -14,7 +14,8 @@ export async function comesTo(act: Act, run: RunRow, own: JobState = jobStateOf(
   return own !== 'printing' && others.some((state) => state === 'inspect' || state === 'drying') ? 'inspect' : own
 }
 
-const brought = (run: RunRow) => ({ ...run, wanted: wantedOf(run), wasted: run.inspection?.verdict === 'wasted' })
+/** A run as what it has brought. */
+export const brought = (run: RunRow): Brought => ({ ...run, wanted: wantedOf(run) })
 
 /** What a job has come to by a run that was found good: it is over when everything it has is printed, and else there is more to print. */
 export async function byGoodRun(act: Act, run: RunRow): Promise<JobState> {

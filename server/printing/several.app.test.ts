@@ -4,6 +4,7 @@ import type { Brief } from '../../core/things/brief/brief.ts'
 import { mm } from '../../core/things/length/length.ts'
 import type { Studio } from '../../core/things/studio/studio.ts'
 import type { Job, JobHeads, Run, SavedSetup } from '../../core/wire/api/dto.ts'
+import type { Missing } from '../../core/work/runs/missing.ts'
 import { DELIVERED } from '../../core/work/runs/states.ts'
 import { BASE, call, put } from '../testing/client.ts'
 import { A3, finish, hand, job, print, printRequest, runOf, sentAs, truthsAt, UNLOOKED } from '../testing/jobs.ts'
@@ -109,10 +110,14 @@ test('a job is over when all of its sheets are printed and found good, not when 
       (await call('PUT', `/runs/${run.id}/inspection`, { ...UNLOOKED, verdict: 'right', sheetsUsed: 1, sheetsWasted: 0 })).status,
     ).toBe(200)
   }
+  const left = async () => (await call<Missing>('GET', `/jobs/${j.id}/missing`)).body
+  expect(await left()).toMatchObject({ begun: false, sheets: { front: [{ form: 'front' }, { form: 'front-2' }] } })
   await printed('front-2')
   expect(await state()).toBe('setup')
+  expect(await left()).toEqual({ begun: true, sheets: { front: [{ form: 'front', count: 1 }], back: [] }, unknown: { front: 0, back: 0 } })
   await printed('front')
   expect(await state()).toBe('done')
+  expect((await left()).sheets.front).toEqual([])
 }, 240_000)
 
 test('a file that was taken in before is known at once, under the name it now has', async () => {

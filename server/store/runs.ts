@@ -159,6 +159,8 @@ export function runs(scope: Scope) {
       return { rows: found, next: found.length === most ? (found.at(-1)?.id ?? null) : from > 0 ? from : null }
     },
     ofJob: (jobId: number) => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
+    /** The same with their plates. */
+    wholeOfJob: (jobId: number): Promise<RunRow[]> => all(rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB })),
     /** Names the picture of the delivered sheet no longer in runs that were over before; how many there were. */
     letSheetsGo: (before: Date): Promise<number> =>
       rows.follow({ state: OVER, delivered: { [Op.ne]: null } as never, finishedAt: { [Op.lt]: before } as never }, { delivered: null }),

@@ -8,6 +8,8 @@ export const FoundFaultSchema = z.object({
   causeId: z.string().max(60),
   /** Sheets it spoilt. */
   sheets: z.number().int().nonnegative(),
+  /** Those of them that never came out. */
+  onTheWay: z.number().int().nonnegative().default(0),
   at: z.iso.datetime(),
 })
 export type FoundFault = z.infer<typeof FoundFaultSchema>
@@ -71,3 +73,9 @@ export const InspectionSchema = z.object({
   sheetsWasted: z.number().int().nonnegative().max(10_000),
 })
 export type Inspection = z.infer<typeof InspectionSchema>
+
+/** An inspection as somebody gives it. */
+export const InspectionGivenSchema = InspectionSchema.refine(({ sheetsUsed, sheetsWasted }) => sheetsWasted <= sheetsUsed, {
+  path: ['sheetsWasted'],
+  message: 'No more sheets can be wasted than were used.',
+})

@@ -20,7 +20,8 @@ const seen: Inspection = {
 
 test('sheets spoilt on their way are taken off the stock; the run is wasted and the pairing learns it', () => {
   expect(spoilt(run, fault)).toMatchObject({
-    inspection: { verdict: 'wasted', faults: ['head strike'], note: 'The head struck.', sheetsUsed: 2, sheetsWasted: 2 },
+    inspection: { verdict: 'wasted', faults: ['head strike'], note: 'The head struck.', sheetsUsed: 3, sheetsWasted: 2 },
+    onTheWay: 2,
     stock: 2,
     counts: { good: 0, bad: 1 },
     over: false,
@@ -29,7 +30,7 @@ test('sheets spoilt on their way are taken off the stock; the run is wasted and 
 
 test('delivered sheets were counted when they came out', () => {
   for (const state of ['drying', 'inspect'] as const)
-    expect(spoilt({ ...run, state }, fault)).toMatchObject({ stock: 0, over: true, counts: { bad: 1 } })
+    expect(spoilt({ ...run, state }, fault)).toMatchObject({ stock: 0, onTheWay: 0, over: true, counts: { bad: 1 } })
   expect(spoilt({ ...run, state: 'done' }, fault)).toMatchObject({ stock: 0, over: false })
 })
 
@@ -42,6 +43,12 @@ test('an earlier verdict is corrected once, its faults and note stay', () => {
 })
 
 test('no sheet spoilt, nothing counted; a second side takes no stock and teaches nothing', () => {
-  expect(spoilt(run, { ...fault, sheets: 0 })).toEqual({ inspection: null, stock: 0, counts: { good: 0, bad: 0 }, over: false })
-  expect(spoilt({ ...run, side: 'back' }, fault)).toMatchObject({ stock: 0, counts: { good: 0, bad: 0 } })
+  expect(spoilt(run, { ...fault, sheets: 0 })).toEqual({
+    inspection: null,
+    onTheWay: 0,
+    stock: 0,
+    counts: { good: 0, bad: 0 },
+    over: false,
+  })
+  expect(spoilt({ ...run, side: 'back' }, fault)).toMatchObject({ stock: 0, onTheWay: 2, counts: { good: 0, bad: 0 } })
 })

@@ -20,9 +20,11 @@ const NOTE = 5000
 export function spoilt(
   { plate, side, state, sheetsDelivered, inspection: before }: Run,
   { faultId, sheets, says }: { faultId: FaultId; sheets: number; says: string },
-): { inspection: Inspection | null; stock: number; counts: { good: number; bad: number }; over: boolean } {
+): { inspection: Inspection | null; onTheWay: number; stock: number; counts: { good: number; bad: number }; over: boolean } {
   const delivered = state === 'drying' || state === 'inspect'
-  if (sheets === 0) return { inspection: null, stock: 0, counts: { good: 0, bad: 0 }, over: false }
+  if (sheets === 0) return { inspection: null, onTheWay: 0, stock: 0, counts: { good: 0, bad: 0 }, over: false }
+  // Delivered sheets were counted when they came out; a sheet that was spoilt on its way is counted here.
+  const onTheWay = delivered || state === 'done' ? 0 : sheets
   const wasted = (before?.sheetsWasted ?? 0) + sheets
   const front = side === 'front'
   const first = front && before?.verdict !== 'wasted'
@@ -36,11 +38,11 @@ export function spoilt(
       verdict: 'wasted',
       faults: before?.faults ?? (faultId === 'head-strike' ? ['head strike'] : []),
       note: [before?.note, says].filter(Boolean).join(' ').slice(0, NOTE),
-      sheetsUsed: Math.max(sheetsDelivered, wasted),
+      sheetsUsed: Math.max(wasted, (before?.sheetsUsed ?? sheetsDelivered) + onTheWay),
       sheetsWasted: wasted,
     },
-    // Delivered sheets were counted when they came out; a sheet that was spoilt on its way is counted here.
-    stock: front && !delivered && state !== 'done' ? stockFor(plate, sheets) : 0,
+    onTheWay,
+    stock: front ? stockFor(plate, onTheWay) : 0,
     counts: { good: first && before?.verdict === 'right' ? -1 : 0, bad: first ? 1 : 0 },
     over: delivered,
   }

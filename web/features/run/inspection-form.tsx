@@ -6,7 +6,7 @@ import { writeNumber } from '../../../core/things/length/length.ts'
 import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import { DEFAULT_RULES } from '../../../core/things/studio/house-rules.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
-import { GLOSSES, type Inspection, InspectionSchema, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
+import { GLOSSES, type Inspection, InspectionGivenSchema, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
 import { inspectedForm } from '../../../core/work/runs/outcome.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
@@ -107,7 +107,7 @@ export function InspectionForm({ run }: { run: RunDetail }) {
     : { leading: 0, trailing: 0, left: 0, right: 0 }
   const record = useRecordForm<Inspection>({
     name: `inspection-${run.id}`,
-    schema: InspectionSchema as z.ZodType<Inspection>,
+    schema: InspectionGivenSchema as z.ZodType<Inspection>,
     record: run.inspection ?? {
       margins: null,
       skew: null,

@@ -1,44 +1,80 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Side } from '../../../core/sheet/form.ts'
-import type { Chosen } from '../../../core/sheet/run-pages.ts'
+import { type Chosen, sheetsIn } from '../../../core/sheet/run-pages.ts'
+import { counted } from '../../../core/things/words/counted.ts'
+import type { Missing } from '../../../core/work/runs/missing.ts'
 import { Check } from '../../ui/check.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import { Radio } from '../../ui/radio.tsx'
 
+/** Which sheets somebody wants: none said yet, all, or these. */
+export type Picked = 'usual' | 'all' | readonly Chosen[]
+
+/** What is still missing of a side where some of it is out; null where all of it is, or none. */
+function leftOf(plate: Plate, side: Side, missing: Missing | undefined): Chosen[] | null {
+  const left = missing?.sheets[side] ?? []
+  const all = plate.forms.filter((form) => form.side === side)
+  return missing?.begun && left.length > 0 && sheetsIn(left) < sheetsIn(all) ? left : null
+}
+
+/** The sheets that are printed: those that are missing, where it is not said otherwise. Null for all of the side. */
+export function chosenOf(plate: Plate, side: Side, picked: Picked, missing: Missing | undefined): readonly Chosen[] | null {
+  if (picked === 'all') return null
+  if (picked !== 'usual') return picked
+  // Of spoilt sheets nobody has named, none is printed before somebody has.
+  return leftOf(plate, side, missing) ?? ((missing?.unknown[side] ?? 0) > 0 ? [] : null)
+}
+
 interface Props {
   plate: Plate
   side: Side
-  /** Null for all sheets. */
-  value: readonly Chosen[] | null
-  onChange(chosen: Chosen[] | null): void
+  missing: Missing | undefined
+  picked: Picked
+  onPick(picked: Picked): void
 }
 
-/** Which sheets of a job are printed: all of them, or some by themselves, as after a spoilt one. */
-export function SheetChoice({ plate, side, value, onChange }: Props) {
+/** Which sheets of a job are printed: what is missing of it, all of it, or some by themselves. */
+export function SheetChoice({ plate, side, missing, picked, onPick }: Props) {
   const forms = plate.forms.filter((form) => form.side === side)
-  const all = forms.reduce((sum, { count }) => sum + count, 0)
+  const all = sheetsIn(forms)
   if (all < 2) return null
+  const left = leftOf(plate, side, missing)
+  const unnamed = missing?.unknown[side] ?? 0
+  const value = chosenOf(plate, side, picked, missing)
+  const as = picked === 'usual' && left ? 'left' : value === null ? 'all' : 'some'
   const chosen = new Map(value?.map(({ form, count }) => [form, count]))
   const set = (id: string, count: number) => {
     const next = forms.flatMap((form) => {
       const n = form.id === id ? count : (chosen.get(form.id) ?? 0)
       return n > 0 ? [{ form: form.id, count: n }] : []
     })
-    onChange(next)
+    onPick(next)
   }
+  const numberOf = (id: string) => forms.findIndex((form) => form.id === id) + 1
   return (
     <section aria-label="Sheets to print" className="mt-3">
       <Radio
         label="Sheets to print"
         className="flex flex-wrap gap-x-4"
-        value={value === null ? 'all' : 'some'}
+        value={as}
         options={[
+          ...(left ? [['left', `the ${counted(sheetsIn(left), 'sheet')} still missing`] as const] : []),
           ['all', `all ${all} sheets`],
           ['some', 'some of them by themselves'],
         ]}
-        onChange={(what) => onChange(what === 'all' ? null : forms.slice(0, 1).map(({ id }) => ({ form: id, count: 1 })))}
+        onChange={(to) =>
+          onPick(to === 'left' ? 'usual' : to === 'all' ? 'all' : forms.slice(0, 1).map(({ id }) => ({ form: id, count: 1 })))
+        }
       />
-      {value !== null && (
+      {as === 'left' && left && forms.length > 1 && (
+        <p className="mt-1 text-sm text-soft">{left.map(({ form, count }) => `${count} of sheet ${numberOf(form)}`).join(', ')}</p>
+      )}
+      {unnamed > 0 && (
+        <p className="mt-1 border-l-4 border-warn pl-2 text-sm">
+          {counted(unnamed, 'sheet')} of several kinds {unnamed === 1 ? 'was' : 'were'} spoilt, and the log does not say which. Choose them.
+        </p>
+      )}
+      {as === 'some' && (
         <ul className="mt-2 max-h-56 space-y-1 overflow-y-auto">
           {forms.map(({ id, count, placements }, i) => (
             <li key={id} className="flex flex-wrap items-center gap-3">

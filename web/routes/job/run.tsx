@@ -6,7 +6,7 @@ import { decisionsSeen } from '../../../core/plate/resolve/decisions-seen.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { sheetsOf } from '../../../core/sheet/form.ts'
 import { sayOver } from '../../../core/sheet/make/two-sided.ts'
-import { type Chosen, formOfSheet, pagesOf, sheetsIn } from '../../../core/sheet/run-pages.ts'
+import { formOfSheet, pagesOf, sheetsIn } from '../../../core/sheet/run-pages.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
@@ -20,11 +20,12 @@ import { ReportFault } from '../../features/faults/report-fault.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
 import { useGoneThrough } from '../../features/run/gone-through.ts'
+import { missingQuery } from '../../features/run/missing-query.ts'
 import { PreflightList, useBeforeSending } from '../../features/run/preflight-list.tsx'
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
 import { toInspect } from '../../features/run/run-to-inspect.ts'
-import { SheetChoice } from '../../features/run/sheet-choice.tsx'
+import { chosenOf, type Picked, SheetChoice } from '../../features/run/sheet-choice.tsx'
 import { clock } from '../../ui/ago.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -57,8 +58,12 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const asked = useBeforeSending(job.id, editor.version, !active && plate.setup !== null)
   const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
   const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
-  const second = sideOf(plate, 'back') !== null && front !== undefined && !backDone
-  const items = preflight({ plate, ...gone, now: asked.data ? asked.data.now : undefined, side: second ? 'back' : 'front' })
+  const missing = useQuery({ ...missingQuery(job.id, editor.version), enabled: !active })
+  const open = (of: 'front' | 'back') => (missing.data?.sheets[of].length ?? 0) + (missing.data?.unknown[of] ?? 0) > 0
+  // A front that was printed once more after its backs has none of its own yet, though none is missing.
+  const second = sideOf(plate, 'back') !== null && front !== undefined && !open('front') && (open('back') || !backDone)
+  const side = second ? 'back' : 'front'
+  const items = preflight({ plate, ...gone, now: asked.data ? asked.data.now : undefined, side })
   const red = items.filter((i) => i.level === 'red')
   const despite = [...new Set(red.map((i) => i.id))]
   const rule = studio.rules.inSpite
@@ -66,10 +71,12 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const held = final.length > 0 || (red.length > 0 && because.trim() === '')
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
   const sheet = layoutOf(shown)?.sheet
-  const [only, setOnly] = useState<Chosen[] | null>(null)
+  const [picked, setPicked] = useState<Picked>('usual')
+  const only = chosenOf(plate, side, picked, missing.data)
   // What is chosen of sheets that are no longer there is forgotten.
-  const chosen = only && pagesOf(plate, second ? 'back' : 'front', only).map(({ form, count }) => ({ form: form.id, count }))
+  const chosen = only && pagesOf(plate, side, only).map(({ form, count }) => ({ form: form.id, count }))
   const copies = chosen ? sheetsIn(chosen) : sheetsOf(plate.forms)
+  const choice = <SheetChoice plate={plate} side={side} missing={missing.data} picked={picked} onPick={setPicked} />
   const planned = plate.brief.items.every((item) => pictureIn(item) !== null)
   const drawing = useMemo(() => {
     if (!still || !sheet || share === null) return still
@@ -95,11 +102,13 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
           despite,
           because,
           side: 'front',
-          only: chosen,
+          // What is chosen beside the second side is of that one.
+          only: second ? null : chosen,
         },
       }),
     onSuccess: () => {
       setBecause('')
+      setPicked('usual')
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
     },
@@ -130,6 +139,7 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
     onSuccess: () => {
       setDry(false)
       setBecause('')
+      setPicked('usual')
       void queryClient.invalidateQueries({ queryKey: ['runs'] })
       void queryClient.invalidateQueries({ queryKey: jobQuery(job.id).queryKey })
     },
@@ -202,21 +212,21 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
               {counted(copies, 'sheet')} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes this plate as it
               stands.
             </p>
-            {!second && <SheetChoice plate={plate} side="front" value={chosen} onChange={setOnly} />}
+            {!second && choice}
             {!second && before}
             <div className="mt-4 flex flex-wrap gap-2">
               <Button
                 kind="act"
                 className="justify-center text-lg"
                 style={{ minHeight: '3.2rem', minWidth: '12rem' }}
-                disabled={held || asked.isPending || editor.dirty || print.isPending || copies === 0}
+                disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || copies === 0}
                 onClick={() => print.mutate('sent')}
               >
                 {print.isPending ? 'Sending …' : 'Print'}
               </Button>
               <Button
                 style={{ minHeight: '3.2rem' }}
-                disabled={held || asked.isPending || editor.dirty || print.isPending}
+                disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || copies === 0}
                 onClick={() => print.mutate('own')}
               >
                 I print it from my own program
@@ -247,9 +257,14 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
                 is dry.
               </Check>
             )}
-            <SheetChoice plate={plate} side="back" value={chosen} onChange={setOnly} />
+            {choice}
             {before}
-            <Button kind="act" className="mt-2" disabled={(wet && !dry) || held || printBack.isPending} onClick={() => printBack.mutate()}>
+            <Button
+              kind="act"
+              className="mt-2"
+              disabled={(wet && !dry) || held || missing.isPending || printBack.isPending || copies === 0}
+              onClick={() => printBack.mutate()}
+            >
               Print the back
             </Button>
             <div className="mt-3">

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MissingSchema } from '../../../work/runs/missing.ts'
 import {
   JobEditSchema,
   JobHeadsSchema,
@@ -86,6 +87,11 @@ export const JOBS_CALLS = {
     status: 201,
   },
   'GET /jobs/{id}/runs': { summary: 'Runs of a job, newest first', params: IdParam, answers: z.array(Run) },
+  'GET /jobs/{id}/missing': {
+    summary: 'Sheets of a job that are still to be printed, by what its runs have brought',
+    params: IdParam,
+    answers: MissingSchema,
+  },
   'POST /jobs/{id}/cut': {
     summary: 'The sheets have been cut: count the larger stock down and the pieces and offcuts up',
     params: IdParam,

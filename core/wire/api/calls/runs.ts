@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { InspectionSchema } from '../../../work/runs/inspection.ts'
+import { InspectionGivenSchema } from '../../../work/runs/inspection.ts'
 import { AtWorkSchema, RemedySchema, RunDetailSchema, RunSchema } from '../dto.ts'
 import { MOST_AT_ONCE } from '../page-size.ts'
 import { type Call, IdParam } from './call.ts'
@@ -58,5 +58,10 @@ export const RUNS_CALLS = {
     answers: Run,
   },
   'POST /runs/{id}/dry': { summary: 'It is dry before its time', params: IdParam, answers: Run },
-  'PUT /runs/{id}/inspection': { summary: 'Record what was measured and seen', params: IdParam, takes: InspectionSchema, answers: Run },
+  'PUT /runs/{id}/inspection': {
+    summary: 'Record what was measured and seen',
+    params: IdParam,
+    takes: InspectionGivenSchema,
+    answers: Run,
+  },
 } as const satisfies Record<string, Call>
