@@ -1,5 +1,6 @@
 import type { Context } from 'hono'
 import { z } from 'zod'
+import { findingsOfPart } from '../../core/plate/resolve/part.ts'
 import type { Plate } from '../../core/plate/resolve/plate.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { type Begun, begunAs, printedAgain, withBegun } from '../../core/plate/saved/begin-with.ts'
@@ -232,7 +233,9 @@ export function jobsApi(app: App) {
           message: 'The job has no such sheet by now. Look at its sheets again.',
         })
       if (asked.how === 'sent') needPictures(app.files, plate)
-      const stops = back ? [] : checkPlate(plate, { ...asked, despite })
+      // Sheets that are printed by themselves are judged by themselves: of ten, nine of which are out, one has to be there.
+      const findings = asked.only && !back ? findingsOfPart(job.brief, studio, job.pins, null, asked.only) : plate.findings
+      const stops = back ? [] : checkPlate({ ...plate, findings }, { ...asked, despite })
       // Asked again at this moment: much can have happened since the screen was opened.
       const now = await askStanding(store, plate, studio).catch((error) => {
         // A program of one's own may get on with a printer that does not speak with us.

@@ -1,11 +1,13 @@
 import type { z } from 'zod'
 import { applyFix } from '../../core/plate/resolve/apply-fix.ts'
 import { decisionsSeen } from '../../core/plate/resolve/decisions-seen.ts'
+import { findingsOfPart } from '../../core/plate/resolve/part.ts'
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import type { RemedySchema } from '../../core/wire/api/dto.ts'
 import { causesOf, FAULTS } from '../../core/work/faults/registry.ts'
+import { againAfter, againOf } from '../../core/work/runs/again.ts'
 import { mannerOf } from '../../core/work/runs/learnt.ts'
-import { againOf, sameSheets } from '../../core/work/runs/missing.ts'
+import { sameSheets } from '../../core/work/runs/missing.ts'
 import { searchable } from '../../core/work/runs/search-words.ts'
 import { spoilt } from '../../core/work/runs/spoilt.ts'
 import { MOVING } from '../../core/work/runs/states.ts'
@@ -81,7 +83,9 @@ export async function answerFault(app: App, run: RunRow, asked: Asked): Promise<
     // Refused before anything is written down: what is to be printed again must be printable.
     const despite = permitted(studio.rules, asked.despite)
     if (run.how === 'sent') needPictures(app.files, again)
-    checkPlate(again, { decisions: decisionsSeen(again.decisions), despite })
+    const only = sameSheets(again, run.plate) ? againAfter(brought(run), asked) : run.only
+    const findings = only ? findingsOfPart(again.brief, studio, again.pins, null, only) : again.findings
+    checkPlate({ ...again, findings }, { decisions: decisionsSeen(again.decisions), despite })
     holdForDisagreement(agreed, despite, next)
     // An act of its own: pulled out between the two, the same request finds the run over and goes on from there.
     if (MOVING.includes(run.state)) await apart(() => letGo(app, run, `${fault.title}. ${cause.says}`))

@@ -15,7 +15,7 @@ export async function comesTo(act: Act, run: RunRow, own: JobState = jobStateOf(
 }
 
 /** A run as what it has brought. */
-export const brought = (run: RunRow): Brought => ({ ...run, wanted: wantedOf(run) })
+export const brought = (run: RunRow): Brought & RunRow => ({ ...run, wanted: wantedOf(run) })
 
 /** What a job has come to by a run that was found good: it is over when everything it has is printed, and else there is more to print. */
 export async function byGoodRun(act: Act, run: RunRow): Promise<JobState> {

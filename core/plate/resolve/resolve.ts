@@ -16,15 +16,20 @@ function leadOf(brief: Brief): Item {
   return { ...EMPTY_ITEM, id: '', kind: kinds.size === 1 ? (kind ?? null) : null }
 }
 
+/** Everything that is decided, and what follows from it; null while something could not be decided. */
+export function workOut(brief: Brief, studio: Studio, pins: Pins, moment: Moment | null) {
+  const given: Given = { brief, item: leadOf(brief), studio, pins, ways: waysFor(brief, studio, pins.stock), moment }
+  const { lines, decided } = decideAll(given)
+  const lostPins = lines.flatMap(({ key, title, pinned }) => (pins[key] === undefined || pinned ? [] : [{ key, title, id: pins[key] }]))
+  return { asked: { ...given, lostPins }, lines, settled: decided && settle(decided) }
+}
+
 /**
  * Works out a complete plate: brief + studio, with the operator's pins held fast. Pure; the browser calls it at every
  * edit and the server to freeze and verify. Never throws on valid input: what is impossible becomes a stop finding.
  */
 export function resolve(brief: Brief, studio: Studio, pins: Pins = {}, moment: Moment | null = null): Plate {
-  const given: Given = { brief, item: leadOf(brief), studio, pins, ways: waysFor(brief, studio, pins.stock), moment }
-  const { lines, decided } = decideAll(given)
-  const lostPins = lines.flatMap(({ key, title, pinned }) => (pins[key] === undefined || pinned ? [] : [{ key, title, id: pins[key] }]))
-  const settled = decided && settle(decided)
+  const { asked, lines, settled } = workOut(brief, studio, pins, moment)
   return {
     schemaVersion: PLATE_SCHEMA_VERSION,
     brief,
@@ -32,7 +37,7 @@ export function resolve(brief: Brief, studio: Studio, pins: Pins = {}, moment: M
     decisions: settled ? [...lines, ...settled.lines] : lines,
     setup: settled && keptOf(settled),
     forms: settled?.forms ?? [],
-    findings: findAll({ ...given, lostPins }, settled),
+    findings: findAll(asked, settled),
     estimates: settled?.estimates ?? null,
   }
 }

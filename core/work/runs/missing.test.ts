@@ -3,7 +3,7 @@ import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
-import { againOf, allOut, type Brought, missingOf, spoiltOf } from './missing.ts'
+import { allOut, type Brought, missingOf, spoiltOf } from './missing.ts'
 
 const PINS = { printer: 'heron', path: 'heron-cassette' }
 const plate = resolve(several([{ copies: 4 }, { copies: 3 }], { as: 'apart' }), studioOf(), PINS)
@@ -138,18 +138,4 @@ test('of two sides both; a second side that is spoilt takes the first with it, o
   expect(counts(side('front'), side('back', jammed))).toEqual([1, 2])
   // A first side that is spoilt costs no second one.
   expect(counts(side('front', wasted(1, 5)))).toEqual([1, 5])
-})
-
-test('a run is printed again as far as it is missing', () => {
-  expect(againOf(some('front', 4, wasted(1, 4)))).toEqual([{ form: 'front', count: 1 }])
-  // One jammed after three were out: two are missing of five, the jammed one among them.
-  expect(againOf(some('front', 5, { sheetsDelivered: 3, ...wasted(1, 4), faults: [{ onTheWay: 1 }] }))).toEqual([
-    { form: 'front', count: 2 },
-  ])
-  expect(againOf(run({ sheetsDelivered: 5, ...wasted(1, 6), faults: [{ onTheWay: 1 }] }))).toEqual([{ form: 'front-2', count: 2 }])
-  // All of it where all or none is missing, or nobody knows which.
-  expect(againOf(some('front', 4, wasted(4, 4)))).toEqual([{ form: 'front', count: 4 }])
-  expect(againOf(some('front', 4))).toEqual([{ form: 'front', count: 4 }])
-  expect(againOf(run({ sheetsDelivered: 0 }))).toBeNull()
-  expect(againOf(run(wasted(2)))).toBeNull()
 })

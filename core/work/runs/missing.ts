@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
-import { type Chosen, ChosenSchema, pagesOf, sheetsIn, takenBy } from '../../sheet/run-pages.ts'
+import { type Chosen, ChosenSchema, pagesOf, takenBy } from '../../sheet/run-pages.ts'
 import type { FoundFault, Inspection } from './inspection.ts'
 
 /** What a run of a job has brought. */
@@ -108,23 +108,4 @@ export function allOut(plate: Pick<Plate, 'forms'>, runs: readonly Brought[]): b
     runs.map((run) => (run.inspection?.verdict === 'wasted' ? run : { ...run, inspection: null })),
   )
   return [sheets.front, sheets.back].every((side) => side.length === 0) && unknown.front + unknown.back === 0
-}
-
-/**
- * What of a run is to be printed once more: what it has not brought, or was spoilt of it. All of it where nothing is known to be
- * missing, or where spoilt sheets of several kinds came out.
- */
-export function againOf(run: Brought): Chosen[] | null {
-  const pages = pagesOf(run.plate, run.side, run.only)
-  const all = run.only && [...run.only]
-  const spoilt = spoiltOf(run)
-  if (spoilt.delivered > 0 && pages.length > 1) return all
-  // A second side that is spoilt needs a sheet with a first one: that is for its operator to see to.
-  const left = pages.flatMap(({ form, count }) => {
-    const out = takenBy(pages, run.sheetsDelivered, ({ id }) => Number(id === form.id))
-    const missing = count - out + (pages.length === 1 ? spoilt.delivered : 0)
-    return missing > 0 ? [{ form: form.id, count: Math.min(count, missing) }] : []
-  })
-  const many = left.reduce((sum, { count }) => sum + count, 0)
-  return many === 0 || many === sheetsIn(pages) ? all : left
 }

@@ -1,12 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { pagesOf, sheetsIn } from '../../../core/sheet/run-pages.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Run } from '../../../core/wire/api/dto.ts'
 import { causesOf, FAULTS, type FaultId } from '../../../core/work/faults/registry.ts'
-import { againOf } from '../../../core/work/runs/missing.ts'
-import { spoilt } from '../../../core/work/runs/spoilt.ts'
+import { againAfter } from '../../../core/work/runs/again.ts'
 import { MOVING } from '../../../core/work/runs/states.ts'
 import { api, messageOf } from '../../api/client.ts'
 import { queryClient, runQuery } from '../../api/queries.ts'
@@ -26,14 +24,6 @@ interface Props {
 }
 
 type Next = 'go-on' | 'again' | 'nothing'
-
-/** Sheets that are printed again, once so many are written down as spoilt. */
-function sheetsAgain(run: Run, plate: Plate, faultId: FaultId, sheets: number): number {
-  const after = spoilt({ ...run, plate }, { faultId, sheets, says: '' })
-  const inspection = after.inspection ?? run.inspection
-  const only = againOf({ ...run, plate, wanted: run.copies, inspection, faults: [...run.faults, after] })
-  return sheetsIn(pagesOf(plate, run.side, only))
-}
 
 /** A fault of a run: what probably happened, what to do, and one press to go on or to change the plate and print again. */
 export function FaultPanel({ run, faultId, studio, despite, canGoOn }: Props) {
@@ -63,7 +53,8 @@ export function FaultPanel({ run, faultId, studio, despite, canGoOn }: Props) {
   if (!cause) return null
   const press = (next: Next, change: boolean) => act.mutate({ next, causeId: cause.causeId, change })
   const waiting = run.state === 'waiting'
-  const again = sheetsAgain(run, plate, faultId, sheets)
+  const only = againAfter({ ...run, plate, wanted: run.copies }, { faultId, sheets })
+  const again = sheetsIn(pagesOf(plate, run.side, only))
   return (
     <section aria-label={fault.title} className="mt-4 max-w-2xl border border-line bg-paper p-3" data-fault={faultId}>
       <h3 className="font-semibold">{fault.title}: what probably happened</h3>

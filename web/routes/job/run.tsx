@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { decisionsSeen } from '../../../core/plate/resolve/decisions-seen.ts'
+import { findingsOfPart } from '../../../core/plate/resolve/part.ts'
 import { layoutOf, sideOf } from '../../../core/plate/resolve/plate.ts'
 import { sheetsOf } from '../../../core/sheet/form.ts'
 import { sayOver } from '../../../core/sheet/make/two-sided.ts'
@@ -19,6 +20,7 @@ import { SheetSvg } from '../../features/drawing/sheet-svg.tsx'
 import { ReportFault } from '../../features/faults/report-fault.tsx'
 import { Machine } from '../../features/machine/machine.tsx'
 import { previewUrl } from '../../features/picture/preview-url.ts'
+import { useMoment } from '../../features/plate/moment.ts'
 import { useGoneThrough } from '../../features/run/gone-through.ts'
 import { missingQuery } from '../../features/run/missing-query.ts'
 import { PreflightList, useBeforeSending } from '../../features/run/preflight-list.tsx'
@@ -63,7 +65,19 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   // A front that was printed once more after its backs has none of its own yet, though none is missing.
   const second = sideOf(plate, 'back') !== null && front !== undefined && !open('front') && (open('back') || !backDone)
   const side = second ? 'back' : 'front'
-  const items = preflight({ plate, ...gone, now: asked.data ? asked.data.now : undefined, side })
+  const [picked, setPicked] = useState<Picked>('usual')
+  const chosen = useMemo(() => {
+    const only = chosenOf(plate, side, picked, missing.data)
+    // What is chosen of sheets that are no longer there is forgotten.
+    return only && pagesOf(plate, side, only).map(({ form, count }) => ({ form: form.id, count }))
+  }, [plate, side, picked, missing.data])
+  const moment = useMoment(job.id)
+  // What is printed by itself is judged by itself: of ten sheets, nine of which are out, one has to be there.
+  const findings = useMemo(
+    () => (chosen && !second ? findingsOfPart(plate.brief, studio, plate.pins, moment, chosen) : plate.findings),
+    [chosen, second, plate, studio, moment],
+  )
+  const items = preflight({ plate: { ...plate, findings }, ...gone, now: asked.data ? asked.data.now : undefined, side })
   const red = items.filter((i) => i.level === 'red')
   const despite = [...new Set(red.map((i) => i.id))]
   const rule = studio.rules.inSpite
@@ -71,10 +85,6 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   const held = final.length > 0 || (red.length > 0 && because.trim() === '')
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
   const sheet = layoutOf(shown)?.sheet
-  const [picked, setPicked] = useState<Picked>('usual')
-  const only = chosenOf(plate, side, picked, missing.data)
-  // What is chosen of sheets that are no longer there is forgotten.
-  const chosen = only && pagesOf(plate, side, only).map(({ form, count }) => ({ form: form.id, count }))
   const copies = chosen ? sheetsIn(chosen) : sheetsOf(plate.forms)
   const choice = <SheetChoice plate={plate} side={side} missing={missing.data} picked={picked} onPick={setPicked} />
   const planned = plate.brief.items.every((item) => pictureIn(item) !== null)
