@@ -419,14 +419,14 @@ test('a run is printed again from the log, and a new picture is set up as a kept
   await expect.poll(async () => (await now()).paperId).toBeNull()
 })
 
-test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path holds; two of the last kind are printed by themselves and looked at', async ({
+test('two hundred cards, four to a sheet, are fifty sheets, more than there are; two of the last kind are printed by themselves and looked at', async ({
   page,
 }) => {
   const [one = '', other = ''] = await demoPictures(page)
-  const id = await jobOf(page, 'Hundred cards', [one, other], {
+  const id = await jobOf(page, 'Two hundred cards', [one, other], {
     paperId: 'harbour-lustre',
     sheet: A3,
-    items: [{ copies: 98 }, { copies: 2 }],
+    items: [{ copies: 198 }, { copies: 2 }],
     arrangement: {
       as: 'grid',
       columns: 2,
@@ -444,14 +444,18 @@ test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path
     },
   })
   await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
-  await expect(layout(page).getByRole('status').first()).toHaveText('25 sheets of 2 kinds')
+  await expect(layout(page).getByRole('status').first()).toHaveText('50 sheets of 2 kinds')
   await hand(page, 'heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
   await page.goto(`/lantern-wharf/jobs/${id}/run`)
+  // In the list and in the bar the same: what is short is that of the sheets that are chosen.
+  const takes = (sheets: number) => page.getByText(`It takes ${sheets} sheets and the lot has`)
+  await expect(takes(50)).toHaveCount(2)
   await page.getByRole('radio', { name: 'some of them by themselves' }).check()
   await page.getByLabel('Sheet 2, 4 pictures').check()
-  await page.getByLabel('Sheet 1, 4 pictures, 24 times').uncheck()
+  await page.getByLabel('Sheet 1, 4 pictures, 49 times').uncheck()
   await type(page, 'How many of sheet 2', '2')
   await expect(page.getByText(/^2 sheets on /)).toBeVisible()
+  await expect(page.getByText('Not enough of this lot')).toHaveCount(0)
   await pressPrint(page)
   await delivered(page)
   await expect(page.getByRole('region', { name: 'Runs of this job' })).toContainText(/Run \d+/)
@@ -467,14 +471,17 @@ test('a hundred cards, four to a sheet, are twenty-five sheets in loads the path
   await choose(beside, 'Looked at', /^Picture 2: /)
   await expect.poll(original).not.toBe(first)
   await expect(beside.getByLabel('Soft proof')).toBeVisible()
-  // With two of twenty-five it is not over.
+  // With two of fifty it is not over.
   await page.getByRole('group', { name: 'Verdict' }).getByRole('radio').first().check()
   await page.getByRole('button', { name: 'Write it into the log' }).click()
   await page.getByRole('link', { name: 'Print the sheets that are still missing' }).click()
   // Of the second kind more are out than are wanted: of the first all are missing, and nothing else is printed unasked.
-  await expect(page.getByRole('radio', { name: 'the 24 sheets still missing' })).toBeChecked()
-  await expect(page.getByRole('region', { name: 'Sheets to print' })).toContainText('24 of sheet 1')
-  await expect(page.getByText(/^24 sheets on /)).toBeVisible()
+  await expect(page.getByRole('radio', { name: 'the 49 sheets still missing' })).toBeChecked()
+  await expect(page.getByRole('region', { name: 'Sheets to print' })).toContainText('49 of sheet 1')
+  await expect(page.getByText(/^49 sheets on /)).toBeVisible()
+  await expect(takes(49)).toHaveCount(2)
+  await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
+  await expect(takes(49)).toHaveCount(1)
 })
 
 test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, cut by the plan, each inspected with its own job', async ({

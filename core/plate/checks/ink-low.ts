@@ -51,7 +51,7 @@ export const inkLow: Check = {
     return [
       {
         level: 'warn',
-        says: `${first.ink.name} of ${printer.name} runs out ${when}: the job takes ${first.needed.toFixed(digits)} ml and ${first.ink.millilitres.toFixed(digits)} are left.${more.length > 0 ? ` ${more.map((s) => s.ink.name).join(', ')} ${more.length === 1 ? 'does' : 'do'} not last either.` : ''} Have a new one ready.`,
+        says: `${first.ink.name} of ${printer.name} runs out ${when}: it takes ${first.needed.toFixed(digits)} ml and ${first.ink.millilitres.toFixed(digits)} are left.${more.length > 0 ? ` ${more.map((s) => s.ink.name).join(', ')} ${more.length === 1 ? 'does' : 'do'} not last either.` : ''} Have a new one ready.`,
         numbers: { needed: Number(first.needed.toFixed(2)), lowest: first.ink.millilitres, sheets, ink: first.ink.id },
       },
     ]

@@ -30,7 +30,7 @@ export const stockShort: Check = {
     return [
       {
         level: 'stop',
-        says: `The job takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${sheets}.`,
+        says: `It takes ${say(needed)} and the lot has ${say(lot.stock)}: enough for ${copies} of ${sheets}.`,
         numbers: { needed, stock: lot.stock, copies },
         fix: other
           ? { label: alike ? 'Take the other lot' : `Print it on ${other.paper.name}`, pins: { stock: other.lot.id } }

@@ -6,16 +6,10 @@ import type { Missing } from '../../../core/work/runs/missing.ts'
 import { Check } from '../../ui/check.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import { Radio } from '../../ui/radio.tsx'
+import { leftOf } from './missing-query.ts'
 
 /** Which sheets somebody wants: none said yet, all, or these. */
 export type Picked = 'usual' | 'all' | readonly Chosen[]
-
-/** What is still missing of a side where some of it is out; null where all of it is, or none. */
-function leftOf(plate: Plate, side: Side, missing: Missing | undefined): Chosen[] | null {
-  const left = missing?.sheets[side] ?? []
-  const all = plate.forms.filter((form) => form.side === side)
-  return missing?.begun && left.length > 0 && sheetsIn(left) < sheetsIn(all) ? left : null
-}
 
 /** The sheets that are printed: those that are missing, where it is not said otherwise. Null for all of the side. */
 export function chosenOf(plate: Plate, side: Side, picked: Picked, missing: Missing | undefined): readonly Chosen[] | null {

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { DecisionKey } from '../../../core/plate/decisions/registry.ts'
+import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { resolve } from '../../../core/plate/resolve/resolve.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
@@ -92,12 +93,14 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
 
   // What stands around the stage follows it a little later, so that a picture that is dragged stays under the hand.
   const later = useCalm(plate)
+  const [judged, judge] = useState<Plate['findings'] | null>(null)
+  const told = useMemo(() => (judged ? { ...later, findings: judged } : later), [later, judged])
   const { apply, undo } = editor
-  const spine = useMemo(() => <Spine plate={later} selected={selected} onSelect={setSelected} />, [later, selected])
+  const spine = useMemo(() => <Spine plate={told} selected={selected} onSelect={setSelected} />, [told, selected])
   const stages = useMemo(
     () => (
       <Suspense fallback={<StageNav jobId={job.id} current={slug} done={NONE} />}>
-        <StagesDone job={job} plate={later} studio={studio} current={slug} />
+        <StagesDone job={job} plate={later} studio={studio} current={slug} judge={judge} />
       </Suspense>
     ),
     [job, later, studio, slug],
@@ -105,19 +108,19 @@ function JobScreen({ job, studio }: { job: Job; studio: Studio }) {
   const findings = useMemo(
     () => (
       <FindingsBar
-        plate={later}
+        plate={told}
         onFix={(fix) => {
           apply(fix)
           toast(fix.label, { action: { label: 'Undo', onClick: undo } })
         }}
       />
     ),
-    [later, apply, undo],
+    [told, apply, undo],
   )
 
   if (!stage) return <NotHere />
   const Stage = stage.component
-  const props: StageProps = { job, studio, editor, plate, later, selected, select: setSelected }
+  const props: StageProps = { job, studio, editor, plate, later, judge, selected, select: setSelected }
   const narrow = stage.slug === 'load' || stage.slug === 'run'
   return (
     <div className="flex min-h-0 flex-1 flex-col lg:h-[calc(100dvh-2.75rem)] lg:flex-none">

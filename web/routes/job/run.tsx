@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { drawSheet } from '../../../core/output/drawing/sheet-drawing.ts'
 import { decisionsSeen } from '../../../core/plate/resolve/decisions-seen.ts'
@@ -45,7 +45,7 @@ function heading(red: number, { isPending, error, data }: ReturnType<typeof useB
 }
 
 /** Sends the plate and shows what the printer does with it. */
-export function RunStage({ job, plate, studio, editor }: StageProps) {
+export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
   const [because, setBecause] = useState('')
   const gone = useGoneThrough(job.id, plate, studio)
@@ -73,11 +73,17 @@ export function RunStage({ job, plate, studio, editor }: StageProps) {
   }, [plate, side, picked, missing.data])
   const moment = useMoment(job.id)
   // What is printed by itself is judged by itself: of ten sheets, nine of which are out, one has to be there.
-  const findings = useMemo(
-    () => (chosen && !second ? findingsOfPart(plate.brief, studio, plate.pins, moment, chosen) : plate.findings),
+  const judged = useMemo(
+    () => (chosen && !second ? findingsOfPart(plate.brief, studio, plate.pins, moment, chosen) : null),
     [chosen, second, plate, studio, moment],
   )
-  const items = preflight({ plate: { ...plate, findings }, ...gone, now: asked.data ? asked.data.now : undefined, side })
+  useEffect(() => judge(judged), [judge, judged])
+  const items = preflight({
+    plate: judged ? { ...plate, findings: judged } : plate,
+    ...gone,
+    now: asked.data ? asked.data.now : undefined,
+    side,
+  })
   const red = items.filter((i) => i.level === 'red')
   const despite = [...new Set(red.map((i) => i.id))]
   const rule = studio.rules.inSpite

@@ -12,6 +12,8 @@ export interface StageProps {
   plate: Plate
   /** The plate for what need not keep up with a picture that is dragged. */
   later: Plate
+  /** Says what is found of the sheets that are to be printed now; null where those are all of the job. */
+  judge(findings: Plate['findings'] | null): void
   selected: DecisionKey | null
   select(key: DecisionKey | null): void
 }
