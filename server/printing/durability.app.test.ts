@@ -68,11 +68,17 @@ test(`the server killed at ${KILLS} random points of runs: no run lost, none pri
           for (const [, { run, lane }] of current) if (!run) await begin(lane)
           return true
         })
-        return current.size
+        return [...current]
       },
-      (open) => open === 0,
+      (open) => open.length === 0,
       120,
-    )
+    ).catch(async (error) => {
+      // What it stood at, as the studio and as its printer see it.
+      const open = [...current].flatMap(([printer, { run }]) => (run ? [{ printer, run }] : []))
+      const seen = await Promise.all(open.map(async ({ printer, run }) => [await runOf(run.id), await sentAs(run, printer)] as const))
+      const says = seen.map(([now, jobs]) => [now.id, now.state, now.message, now.progress, jobs.map((j) => [j.id, j.state, j.delivered])])
+      throw new Error(`${JSON.stringify(says)} ${error}`)
+    })
   // As long as the three take undisturbed on this machine is the longest they are let go on before the plug is pulled:
   // so every stage, from the first page made to the last sheet, has its share of the kills however busy it is.
   const from = performance.now()
