@@ -77,12 +77,11 @@ function begin(lane, command, args, env = {}) {
 }
 
 /**
- * One thread beside each program's own collects and compiles: the four there are else get in each other's way where programs
- * share two processors, and take a sixth more (unit tests alone: 153 s of processor, else 184).
+ * With room for what is soon forgotten a tenth less is spent on collecting it; and one thread beside the tests' own collects and
+ * compiles: the four there are else get in each other's way where programs share two processors (153 s of processor for the unit
+ * tests alone, else 184). The application runs as an operator starts it.
  */
-const ONE_HELPER = '--v8-pool-size=1'
-/** With room for what is soon forgotten a tenth less is spent on collecting it. */
-const JEST_NODE = `--experimental-vm-modules --no-warnings --max-semi-space-size=64 ${ONE_HELPER}`
+const JEST_NODE = '--experimental-vm-modules --no-warnings --max-semi-space-size=64 --v8-pool-size=1'
 
 /** A step that passes or fails as a whole. */
 async function step(name, command, args) {
@@ -146,7 +145,6 @@ function application(lane, port) {
     ARCH_TEST_SIM: String(port + 11),
     ARCH_TEST_VAR: dir,
     ARCH_PLUG: join(dir, 'plug'),
-    NODE_OPTIONS: ONE_HELPER,
   }
   const url = `http://127.0.0.1:${port}`
   let app
