@@ -21,6 +21,7 @@ const EQUAL = 'Equal borders on the sheet as it really measures.'
  */
 const REWORDED: readonly [RegExp, string][] = [
   [/(\d+) copies take/, '$1 of them take'],
+  [/the job takes (?=\d)/g, 'it takes '],
   [/ (?:less|more) in (width|length)/g, ' in $1'],
   [/ than the page\./, ' off the page.'],
   [/So much (?:less|more) runs past (?:there|that edge)\./, 'So much runs past there.'],
