@@ -36,9 +36,15 @@ export async function oncemore<T>(work: () => Promise<T>): Promise<T> {
 /** The picture files that pages are made of. */
 const filesOf = (pages: readonly PageOf[]): string[] => pages.flatMap((page) => page.pictures.map(({ file }) => file))
 
+/**
+ * Workers stay this long without work, ms: what has done a few pictures does the next in half the time of one that was begun for
+ * it, and pictures come with minutes between them.
+ */
+const STAYS = 10 * 60_000
+
 /** Heavy work on its own threads: decoding, previews, rendering. A worker that dies is replaced by the pool. */
 export function openPool() {
-  const pool = new Piscina({ filename: config.workerFile, maxThreads: 2, minThreads: 0, idleTimeout: 30_000, maxQueue: 200 })
+  const pool = new Piscina({ filename: config.workerFile, maxThreads: 2, minThreads: 0, idleTimeout: STAYS, maxQueue: 200 })
   const run: typeof pool.run = (task, options) => oncemore(() => pool.run(task, options))
   // Of pictures that have to be held whole in memory one is decoded at a time.
   const gate = createGate()
