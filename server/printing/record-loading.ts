@@ -1,8 +1,10 @@
 import { resolve } from '../../core/plate/resolve/resolve.ts'
 import { sheetsToLoad } from '../../core/work/loading/put-in.ts'
 import { loadingSteps } from '../../core/work/loading/steps.ts'
+import { missingOf, stillOf } from '../../core/work/runs/missing.ts'
 import type { JobRow } from '../store/jobs.ts'
 import type { Act } from '../store/store.ts'
+import { brought } from './job-comes-to.ts'
 
 /**
  * When the step that puts the paper in is ticked, the path is recorded to hold it: lot, and sheets or roll left. Answers
@@ -10,7 +12,9 @@ import type { Act } from '../store/store.ts'
  */
 export async function recordLoading(act: Act, job: JobRow, stepId: string): Promise<string | null> {
   const studio = await act.studio()
-  const plate = resolve(job.brief, studio, job.pins)
+  const all = resolve(job.brief, studio, job.pins)
+  // Of a job that is partly out as many go in as the others are, as whoever ticks it was told.
+  const plate = stillOf(all, missingOf(all, (await act.runs.wholeOfJob(job.id)).map(brought)))
   const { setup } = plate
   if (!setup || !loadingSteps(plate, job.brief.unit, studio).some((s) => s.id === stepId && s.loads)) return null
   const { lot, path, printer } = setup

@@ -115,6 +115,10 @@ test('a job is over when all of its sheets are printed and found good, not when 
   await printed('front-2')
   expect(await state()).toBe('setup')
   expect(await left()).toEqual({ begun: true, sheets: { front: [{ form: 'front', count: 1 }], back: [] }, unknown: { front: 0, back: 0 } })
+  // Who ticks that it is loaded was told to put in the one that is missing.
+  expect((await call('PUT', `/jobs/${j.id}/ticks/load`, {})).status).toBe(200)
+  const { loaded } = (await call('GET', '/studio')).body as Studio
+  expect(loaded.find(({ pathId }) => pathId === 'heron-cassette')).toMatchObject({ lotId: 'lustre-a3', remaining: 1 })
   await printed('front')
   expect(await state()).toBe('done')
   expect((await left()).sheets.front).toEqual([])

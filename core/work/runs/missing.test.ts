@@ -3,7 +3,7 @@ import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
-import { allOut, type Brought, missingOf, spoiltOf } from './missing.ts'
+import { allOut, type Brought, missingOf, spoiltOf, stillOf } from './missing.ts'
 
 const PINS = { printer: 'heron', path: 'heron-cassette' }
 const plate = resolve(several([{ copies: 4 }, { copies: 3 }], { as: 'apart' }), studioOf(), PINS)
@@ -138,4 +138,16 @@ test('of two sides both; a second side that is spoilt takes the first with it, o
   expect(counts(side('front'), side('back', jammed))).toEqual([1, 2])
   // A first side that is spoilt costs no second one.
   expect(counts(side('front', wasted(1, 5)))).toEqual([1, 5])
+})
+
+test('what is loaded is what is still to be printed: as many of each kind, with its second side; all of it where none is out, or none missing', () => {
+  const counts = (...runs: Brought[]) => stillOf(plate, missingOf(plate, runs)).forms.map(({ id, count }) => [id, count])
+  expect(counts(run({ sheetsDelivered: 3 }))).toEqual([
+    ['front', 1],
+    ['front-2', 3],
+  ])
+  expect(counts(run({ sheetsDelivered: 5 }))).toEqual([['front-2', 2]])
+  expect([stillOf(plate, undefined), stillOf(plate, missingOf(plate, [])), stillOf(plate, missingOf(plate, [run()]))]).toEqual(
+    Array.from({ length: 3 }, () => plate),
+  )
 })

@@ -101,6 +101,18 @@ export function missingOf(plate: Pick<Plate, 'forms'>, runs: readonly Brought[])
   return { begun: known.some(({ sheetsDelivered, inspection }) => sheetsDelivered > 0 || inspection !== null), sheets, unknown }
 }
 
+/** A plate with those sheets of the front that are still to be printed; as it is where none of them is out, or none is missing. */
+export function stillOf(plate: Plate, missing: Missing | undefined): Plate {
+  const left = missing?.begun ? missing.sheets.front : []
+  if (left.length === 0) return plate
+  const counts = new Map(left.map(({ form, count }) => [form, count]))
+  const forms = plate.forms.flatMap((form) => {
+    const count = form.side === 'back' ? form.count : counts.get(form.id)
+    return count === undefined ? [] : [{ ...form, count }]
+  })
+  return { ...plate, forms }
+}
+
 /** Whether everything that a plate has is printed: who found a run right or usable has said that it does, whatever was spoilt of it. */
 export function allOut(plate: Pick<Plate, 'forms'>, runs: readonly Brought[]): boolean {
   const { sheets, unknown } = missingOf(

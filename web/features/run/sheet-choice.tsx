@@ -1,23 +1,12 @@
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Side } from '../../../core/sheet/form.ts'
-import { type Chosen, sheetsIn } from '../../../core/sheet/run-pages.ts'
+import { sheetsIn } from '../../../core/sheet/run-pages.ts'
 import { counted } from '../../../core/things/words/counted.ts'
 import type { Missing } from '../../../core/work/runs/missing.ts'
 import { Check } from '../../ui/check.tsx'
 import { NumberField } from '../../ui/number-field.tsx'
 import { Radio } from '../../ui/radio.tsx'
-import { leftOf } from './missing-query.ts'
-
-/** Which sheets somebody wants: none said yet, all, or these. */
-export type Picked = 'usual' | 'all' | readonly Chosen[]
-
-/** The sheets that are printed: those that are missing, where it is not said otherwise. Null for all of the side. */
-export function chosenOf(plate: Plate, side: Side, picked: Picked, missing: Missing | undefined): readonly Chosen[] | null {
-  if (picked === 'all') return null
-  if (picked !== 'usual') return picked
-  // Of spoilt sheets nobody has named, none is printed before somebody has.
-  return leftOf(plate, side, missing) ?? ((missing?.unknown[side] ?? 0) > 0 ? [] : null)
-}
+import { chosenOf, leftOf, type Picked } from './which-sheets.ts'
 
 interface Props {
   plate: Plate

@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router'
 import { isLocal } from '../../../core/wire/ipp/address.ts'
 import type { Step } from '../../../core/work/loading/step.ts'
 import { loadingSteps } from '../../../core/work/loading/steps.ts'
+import { stillOf } from '../../../core/work/runs/missing.ts'
 import { DELIVERED, MOVING } from '../../../core/work/runs/states.ts'
 import { apiUrl } from '../../api/here.ts'
 import { jobRunsQuery, ticksQuery } from '../../api/queries.ts'
@@ -11,6 +12,7 @@ import { RollLeft } from '../../features/loading/roll-left.tsx'
 import { StepDrawing } from '../../features/loading/step-drawing.tsx'
 import { tickStep, useTicks } from '../../features/loading/ticks.ts'
 import { Machine } from '../../features/machine/machine.tsx'
+import { missingQuery } from '../../features/run/missing-query.ts'
 import { Button, ButtonLink, FileLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Countdown } from '../../ui/countdown.tsx'
@@ -22,7 +24,9 @@ const WHEN = { before: 'before you send', asked: 'when the printer asks', after:
 /** One step at a time, large; ticks are kept and everybody sees them. */
 export function LoadStage({ job, plate, studio, editor }: StageProps) {
   const { unit } = editor.draft.brief
-  const steps = loadingSteps(plate, unit, studio)
+  // Of a job that is partly out as many sheets go in as are still to be printed.
+  const missing = useQuery(missingQuery(job.id, job.version)).data
+  const steps = loadingSteps(stillOf(plate, missing), unit, studio)
   const kept = useQuery(ticksQuery(job.id))
   const { ticks, waiting } = useTicks(job.id, kept.data ?? [])
   const runs = useQuery(jobRunsQuery(job.id))

@@ -27,7 +27,8 @@ import { PreflightList, useBeforeSending } from '../../features/run/preflight-li
 import { PrintFilePanel } from '../../features/run/print-file.tsx'
 import { RunProgress } from '../../features/run/run-progress.tsx'
 import { toInspect } from '../../features/run/run-to-inspect.ts'
-import { chosenOf, type Picked, SheetChoice } from '../../features/run/sheet-choice.tsx'
+import { SheetChoice } from '../../features/run/sheet-choice.tsx'
+import { chosenOf, type Picked } from '../../features/run/which-sheets.ts'
 import { clock } from '../../ui/ago.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
@@ -48,7 +49,6 @@ function heading(red: number, { isPending, error, data }: ReturnType<typeof useB
 export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
   const runs = useQuery(jobRunsQuery(job.id))
   const [because, setBecause] = useState('')
-  const gone = useGoneThrough(job.id, plate, studio)
   // Of several the oldest is at the printer; the others wait behind it.
   const moving = (runs.data ?? []).filter((r) => MOVING.includes(r.state)).reverse()
   const [active, ...behind] = moving
@@ -61,6 +61,7 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
   const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
   const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
   const missing = useQuery({ ...missingQuery(job.id, editor.version), enabled: !active })
+  const gone = useGoneThrough(job.id, plate, studio, missing.data)
   const open = (of: 'front' | 'back') => (missing.data?.sheets[of].length ?? 0) + (missing.data?.unknown[of] ?? 0) > 0
   // A front that was printed once more after its backs has none of its own yet, though none is missing.
   const second = sideOf(plate, 'back') !== null && front !== undefined && !open('front') && (open('back') || !backDone)

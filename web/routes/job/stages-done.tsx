@@ -6,7 +6,8 @@ import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
 import { useMoment } from '../../features/plate/moment.ts'
 import { useGoneThrough } from '../../features/run/gone-through.ts'
-import { leftOf, missingQuery } from '../../features/run/missing-query.ts'
+import { missingQuery } from '../../features/run/missing-query.ts'
+import { leftOf } from '../../features/run/which-sheets.ts'
 import { DONE } from './stage-done.ts'
 import { StageNav } from './stage-nav.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -22,8 +23,8 @@ interface Props {
 
 /** The bar of stages with a tick on those whose work is done. Fetched after the bar itself: nobody waits for ticks. */
 export default function StagesDone({ job, plate, studio, current, judge }: Props) {
-  const gone = useGoneThrough(job.id, plate, studio)
   const missing = useQuery({ ...missingQuery(job.id, job.version), enabled: job.state !== 'printing' }).data
+  const gone = useGoneThrough(job.id, plate, studio, missing)
   const moment = useMoment(job.id)
   // Of a job of which some sheets are out the others are judged; at the Run stage those that are chosen there.
   useEffect(() => {
