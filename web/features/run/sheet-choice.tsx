@@ -41,7 +41,7 @@ export function SheetChoice({ plate, side, missing, picked, onPick }: Props) {
         className="flex flex-wrap gap-x-4"
         value={as}
         options={[
-          ...(left ? [['left', `the ${counted(sheetsIn(left), 'sheet')} still missing`] as const] : []),
+          ...(left ? [['left', `the ${sheetsIn(left) === 1 ? 'one sheet' : `${sheetsIn(left)} sheets`} still missing`] as const] : []),
           ['all', `all ${all} sheets`],
           ['some', 'some of them by themselves'],
         ]}
