@@ -20,6 +20,10 @@ test('a run is printed again as far as it is missing', () => {
     { form: 'front', count: 2 },
   ])
   expect(againOf(run({ sheetsDelivered: 5, ...wasted(1, 6), faults: [{ onTheWay: 1 }] }))).toEqual([{ form: 'front-2', count: 2 }])
+  // Of eight five were wanted in the end, and one of those is spoilt.
+  expect(againOf(run({ only: [{ form: 'front', count: 8 }], sheetsDelivered: 5, wanted: 5, ...wasted(1, 5) }))).toEqual([
+    { form: 'front', count: 1 },
+  ])
   // All of it where all or none is missing, or nobody knows which.
   expect(againOf(some('front', 4, wasted(4, 4)))).toEqual([{ form: 'front', count: 4 }])
   expect(againOf(some('front', 4))).toEqual([{ form: 'front', count: 4 }])
@@ -32,7 +36,9 @@ test('and so it is told before a fault is written down', () => {
   const four = { ...whole, only: [{ form: 'front', count: 4 }], sheetsDelivered: 4, wanted: 4, state: 'inspect' } as const
   expect(againAfter(four, struck)).toEqual([{ form: 'front', count: 1 }])
   // Of five that stand still after four, the fifth was on its way.
-  expect(againAfter({ ...four, only: [{ form: 'front', count: 5 }], state: 'waiting' }, struck)).toEqual([{ form: 'front', count: 1 }])
+  expect(againAfter({ ...four, only: [{ form: 'front', count: 5 }], wanted: 5, state: 'waiting' }, struck)).toEqual([
+    { form: 'front', count: 1 },
+  ])
   expect(againAfter(four, { ...struck, sheets: 0 })).toEqual([{ form: 'front', count: 4 }])
   // A second fault of it adds to the first.
   expect(againAfter({ ...four, inspection: { ...UNLOOKED, verdict: 'wasted', sheetsUsed: 4, sheetsWasted: 1 } }, struck)).toEqual([

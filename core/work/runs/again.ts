@@ -13,8 +13,8 @@ export function againOf(run: Brought): Chosen[] | null {
   if (spoilt.delivered > 0 && pages.length > 1) return all
   // A second side that is spoilt needs a sheet with a first one: that is for its operator to see to.
   const left = pages.flatMap(({ form, count }) => {
-    const out = takenBy(pages, run.sheetsDelivered, ({ id }) => Number(id === form.id))
-    const missing = count - out + (pages.length === 1 ? spoilt.delivered : 0)
+    const among = (sheets: number) => takenBy(pages, sheets, ({ id }) => Number(id === form.id))
+    const missing = among(run.wanted) - among(run.sheetsDelivered) + (pages.length === 1 ? spoilt.delivered : 0)
     return missing > 0 ? [{ form: form.id, count: Math.min(count, missing) }] : []
   })
   const many = left.reduce((sum, { count }) => sum + count, 0)

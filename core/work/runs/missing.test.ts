@@ -99,6 +99,9 @@ test('what was printed before the job was changed is of other sheets, but where 
   const changed = resolve(several([{ copies: 4 }, { copies: 5 }], { as: 'apart' }), studioOf(), PINS)
   // More copies of the same: those are still to be printed, of which there were none before.
   expect(missingOf(changed, [run()])).toMatchObject({ begun: true, sheets: { front: [{ form: 'front-2', count: 2 }] } })
+  // What came out is told by what was printed then: four and three, of which two and six are wanted now.
+  const others = resolve(several([{ copies: 2 }, { copies: 6 }], { as: 'apart' }), studioOf(), PINS)
+  expect(missingOf(others, [run()]).sheets.front).toEqual([{ form: 'front-2', count: 3 }])
   const size = { by: 'picture' as const, width: mm(90), height: null }
   const larger = resolve(several([{ copies: 4, size }, { copies: 3 }], { as: 'apart' }), studioOf(), PINS)
   expect(missingOf(larger, [run()])).toMatchObject({ begun: false, sheets: { front: [{ count: 4 }, { count: 3 }] } })

@@ -17,16 +17,16 @@ export interface Brought {
   faults: readonly Pick<FoundFault, 'onTheWay'>[]
 }
 
-const of = <T extends z.ZodType>(each: T) => z.object({ front: each, back: each })
+const bySide = <T extends z.ZodType>(each: T) => z.object({ front: each, back: each })
 
 /** What of a plate is still to be printed. */
 export const MissingSchema = z.object({
   /** Whether any sheet has come out, good or spoilt. */
   begun: z.boolean(),
   /** Sheets of each side. */
-  sheets: of(z.array(ChosenSchema)),
+  sheets: bySide(z.array(ChosenSchema)),
   /** Spoilt sheets of each side of which nobody has said what kind they were. */
-  unknown: of(z.number().int().nonnegative()),
+  unknown: bySide(z.number().int().nonnegative()),
 })
 export type Missing = z.infer<typeof MissingSchema>
 
@@ -74,7 +74,7 @@ export function missingOf(plate: Pick<Plate, 'forms'>, runs: readonly Brought[])
     else unknown[side] += sheets
   }
   for (const run of known) {
-    const pages = pagesOf(plate, run.side, run.only)
+    const pages = pagesOf(run.plate, run.side, run.only)
     const spoilt = spoiltOf(run)
     const whole = run.only === null && run.sheetsDelivered >= run.wanted && spoilt.delivered === 0 && same(counts(run.plate), counts(plate))
     for (const kind of kept) {
