@@ -23,6 +23,13 @@ export function pagesOf({ forms }: { readonly forms: readonly Form[] }, side: Si
   })
 }
 
+/** The forms of a plate where only some sheets of its front are printed, each with its second side. */
+export function partForms(plate: { readonly forms: readonly Form[] }, only: readonly Chosen[]): Form[] {
+  const fronts = pagesOf(plate, 'front', only).map(({ form, count }) => ({ ...form, count }))
+  const backs = plate.forms.filter(({ side }) => side === 'back').map((form) => ({ ...form, count: Math.max(1, sheetsIn(fronts)) }))
+  return [...fronts, ...backs]
+}
+
 /** Sheets of these pages. */
 export const sheetsIn = (pages: readonly { count: number }[]): number => pages.reduce((sum, { count }) => sum + count, 0)
 

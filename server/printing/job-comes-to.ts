@@ -20,5 +20,6 @@ export const brought = (run: RunRow): Brought & RunRow => ({ ...run, wanted: wan
 /** What a job has come to by a run that was found good: it is over when everything it has is printed, and else there is more to print. */
 export async function byGoodRun(act: Act, run: RunRow): Promise<JobState> {
   if (allOut(run.plate, [brought(run)])) return 'done'
-  return allOut(run.plate, [run, ...(await act.runs.beside(run))].map(brought)) ? 'done' : 'setup'
+  const others = (await act.runs.wholeOfJob(run.jobId)).filter(({ id }) => id !== run.id)
+  return allOut(run.plate, [run, ...others].map(brought)) ? 'done' : 'setup'
 }

@@ -93,9 +93,6 @@ export function runs(scope: Scope) {
     /** In which states the other runs of its job are. */
     statesBeside: async ({ id, jobId }: RunRow): Promise<RunState[]> =>
       (await rows.all({ jobId, [Op.not]: { id } }, { only: ['id', 'state'] })).map(({ state }) => state),
-    /** The other runs of its job with their plates, the latest. */
-    beside: ({ id, jobId }: RunRow): Promise<RunRow[]> =>
-      all(rows.all({ jobId, [Op.not]: { id } }, { order: [['id', 'DESC']], limit: OF_A_JOB })),
     add: ({ plate, ...values }: NewRun): Promise<RunRow> =>
       together(async (within) => {
         const shown = shownOf(plate, values.side, values.only)

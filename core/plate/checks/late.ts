@@ -67,12 +67,10 @@ function inTime(plate: Settled, moment: Moment, due: number): { says: string; fi
 function copiesInTime(plate: Settled, moment: Moment, due: number): number {
   const { brief, estimates, printer } = plate
   const [item, ...more] = brief.items
-  // Of a layout fewer copies may still be as many sheets.
-  if (!item || more.length > 0 || togetherOf(brief)) return 0
+  // Of a layout fewer copies may still be as many sheets; and of a job that is partly out it is not the copies that are left.
+  if (!item || more.length > 0 || togetherOf(brief) || estimates.sheets !== item.copies) return 0
   const before = moment.standing[printer.id] ?? 0
-  const perCopy = estimates.sheets / item.copies
-  const makes = (copies: number) =>
-    readyAt(plate, moment, before, timesOf({ ...plate, loaded: plate.way.loaded, sheets: perCopy * copies })) <= due
+  const makes = (copies: number) => readyAt(plate, moment, before, timesOf({ ...plate, loaded: plate.way.loaded, sheets: copies })) <= due
   let [most, tooMany] = [0, item.copies]
   while (tooMany - most > 1) {
     const half = Math.floor((most + tooMany) / 2)

@@ -34,7 +34,7 @@ export const stockShort: Check = {
         numbers: { needed, stock: lot.stock, copies },
         fix: other
           ? { label: alike ? 'Take the other lot' : `Print it on ${other.paper.name}`, pins: { stock: other.lot.id } }
-          : copies > 0 && together === null && brief.items.length === 1
+          : copies > 0 && together === null && brief.items.length === 1 && brief.items[0]?.copies === sheets
             ? { label: `Print ${copies}`, item: { copies } }
             : null,
       },

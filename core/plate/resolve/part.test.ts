@@ -8,7 +8,13 @@ test('of forty copies of which few are still to be printed only those have to be
   const found = (count: number) =>
     findingsOfPart(brief, studioOf(), pins, null, [{ form: 'front', count }]).find(({ id }) => id === 'stock-short')
   expect([1, 31].map(found)).toEqual([undefined, undefined])
+  // Fewer copies of the job would not be fewer of those that are left: that is not offered.
   expect(found(32)).toMatchObject({ level: 'stop', numbers: { needed: 32, stock: 31, copies: 31 } })
+  expect(found(32)?.fix?.item).toBeUndefined()
+  expect(found(40)?.fix?.item).toEqual({ copies: 31 })
+  // Named twice, they are printed twice.
+  const twice = [16, 16].map((count) => ({ form: 'front', count }))
+  expect(findingsOfPart(brief, studioOf(), pins, null, twice).find(({ id }) => id === 'stock-short')?.numbers).toMatchObject({ needed: 32 })
 })
 
 test('a part is told what a job of so many would be: as many sheets of each kind, and nothing of kinds that are out', () => {

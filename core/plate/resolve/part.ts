@@ -1,5 +1,5 @@
 import { sheetsOf } from '../../sheet/form.ts'
-import type { Chosen } from '../../sheet/run-pages.ts'
+import { type Chosen, partForms } from '../../sheet/run-pages.ts'
 import type { Brief } from '../../things/brief/brief.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import type { Finding } from '../checks/check.ts'
@@ -12,14 +12,9 @@ import { workOut } from './resolve.ts'
 
 /** What was settled, of so many sheets of the front; each with its second side. */
 function partOf(settled: Settled, only: readonly Chosen[]): Settled {
-  const counts = new Map(only.map(({ form, count }) => [form, count]))
-  const fronts = settled.forms.flatMap((form) => {
-    const count = form.side === 'front' ? counts.get(form.id) : undefined
-    return count ? [{ ...form, count }] : []
-  })
-  const sheets = sheetsOf(fronts)
+  const forms = partForms(settled, only)
+  const sheets = sheetsOf(forms)
   if (sheets === 0) return settled
-  const forms = [...fronts, ...settled.forms.flatMap((form) => (form.side === 'back' ? [{ ...form, count: sheets }] : []))]
   return { ...settled, forms, sheets, estimates: estimate({ ...settled, loaded: settled.way.loaded, sheets }, forms) }
 }
 

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import type { Side } from '../../sheet/form.ts'
-import { type Chosen, ChosenSchema, pagesOf, takenBy } from '../../sheet/run-pages.ts'
+import { type Chosen, ChosenSchema, pagesOf, partForms, takenBy } from '../../sheet/run-pages.ts'
 import type { FoundFault, Inspection } from './inspection.ts'
 
 /** What a run of a job has brought. */
@@ -104,13 +104,7 @@ export function missingOf(plate: Pick<Plate, 'forms'>, runs: readonly Brought[])
 /** A plate with those sheets of the front that are still to be printed; as it is where none of them is out, or none is missing. */
 export function stillOf(plate: Plate, missing: Missing | undefined): Plate {
   const left = missing?.begun ? missing.sheets.front : []
-  if (left.length === 0) return plate
-  const counts = new Map(left.map(({ form, count }) => [form, count]))
-  const forms = plate.forms.flatMap((form) => {
-    const count = form.side === 'back' ? form.count : counts.get(form.id)
-    return count === undefined ? [] : [{ ...form, count }]
-  })
-  return { ...plate, forms }
+  return left.length === 0 ? plate : { ...plate, forms: partForms(plate, left) }
 }
 
 /** Whether everything that a plate has is printed: who found a run right or usable has said that it does, whatever was spoilt of it. */

@@ -92,7 +92,9 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
   const held = final.length > 0 || (red.length > 0 && because.trim() === '')
   const share = active && ['printing', 'waiting'].includes(active.state) && active.how === 'sent' ? active.progress / 100 : null
   const sheet = layoutOf(shown)?.sheet
-  const copies = chosen ? sheetsIn(chosen) : sheetsOf(plate.forms)
+  const copies = chosen ? sheetsIn(chosen) : sheetsOf(plate.forms, side)
+  // The press that is not for the second side prints all of the first.
+  const fronts = second ? sheetsOf(plate.forms) : copies
   const choice = <SheetChoice plate={plate} side={side} missing={missing.data} picked={picked} onPick={setPicked} />
   const planned = plate.brief.items.every((item) => pictureIn(item) !== null)
   const drawing = useMemo(() => {
@@ -226,7 +228,7 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
             <p className="mt-2 max-w-prose text-soft">
-              {counted(copies, 'sheet')} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes this plate as it
+              {counted(fronts, 'sheet')} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes this plate as it
               stands.
             </p>
             {!second && choice}
@@ -236,14 +238,14 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
                 kind="act"
                 className="justify-center text-lg"
                 style={{ minHeight: '3.2rem', minWidth: '12rem' }}
-                disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || copies === 0}
+                disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || fronts === 0}
                 onClick={() => print.mutate('sent')}
               >
                 {print.isPending ? 'Sending …' : 'Print'}
               </Button>
               <Button
                 style={{ minHeight: '3.2rem' }}
-                disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || copies === 0}
+                disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || fronts === 0}
                 onClick={() => print.mutate('own')}
               >
                 I print it from my own program

@@ -1,13 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect } from 'react'
-import { findingsOfPart } from '../../../core/plate/resolve/part.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import type { Studio } from '../../../core/things/studio/studio.ts'
 import type { Job } from '../../../core/wire/api/dto.ts'
-import { useMoment } from '../../features/plate/moment.ts'
 import { useGoneThrough } from '../../features/run/gone-through.ts'
+import { useJudgeLeft } from '../../features/run/judge-left.ts'
 import { missingQuery } from '../../features/run/missing-query.ts'
-import { leftOf } from '../../features/run/which-sheets.ts'
 import { DONE } from './stage-done.ts'
 import { StageNav } from './stage-nav.tsx'
 import type { StageProps } from './stage-props.ts'
@@ -25,13 +22,8 @@ interface Props {
 export default function StagesDone({ job, plate, studio, current, judge }: Props) {
   const missing = useQuery({ ...missingQuery(job.id, job.version), enabled: job.state !== 'printing' }).data
   const gone = useGoneThrough(job.id, plate, studio, missing)
-  const moment = useMoment(job.id)
-  // Of a job of which some sheets are out the others are judged; at the Run stage those that are chosen there.
-  useEffect(() => {
-    if (current === 'run') return
-    const left = leftOf(plate, 'front', missing)
-    judge(left && findingsOfPart(plate.brief, studio, plate.pins, moment, left))
-  }, [current, plate, studio, moment, missing, judge])
+  // The Run stage judges what is chosen there.
+  useJudgeLeft({ jobId: job.id, plate, studio, missing, judge: current === 'run' ? null : judge })
   const done = new Set(STAGES.map((s) => s.slug).filter((slug) => DONE[slug](job, plate, gone)))
   return <StageNav jobId={job.id} current={current} done={done} />
 }
