@@ -68,12 +68,12 @@ function marked(many: number, is: (n: number) => boolean): Uint8Array {
 /** Colours by which it is seen whether compensation does anything: some of every kind, the darkest among them. */
 const ASKED_OF = 256
 
-/** Every nth colour of packed RGB, so many in all. */
-function someOf(rgb: Uint8Array): Uint8Array {
-  const step = Math.max(1, Math.floor(rgb.length / 3 / ASKED_OF))
-  const some = new Uint8Array(Math.ceil(rgb.length / 3 / step) * 3)
-  for (let n = 0; n * 3 < some.length; n++) some.set(rgb.subarray(n * step * 3, n * step * 3 + 3), n * 3)
-  return some
+/** Every nth of the colours, so many in all. */
+function someOf({ from, format, data }: Followed): Followed {
+  const step = Math.max(1, Math.floor(data.length / 3 / ASKED_OF))
+  const some = data.slice(0, Math.ceil(data.length / 3 / step) * 3)
+  for (let n = 0; n * 3 < some.length; n++) some.set(data.subarray(n * step * 3, n * step * 3 + 3), n * 3)
+  return { from, format, data: some }
 }
 
 /** As many colours tell two prints apart when it is not the two schools that are compared: a share good to one per cent. */
@@ -136,6 +136,13 @@ interface VisiblePairs {
   within: Record<Region, number[]>
 }
 
+/** Colours that are followed to a print, in the space they set out from. */
+interface Followed {
+  from: Source
+  format: 'rgb8' | 'labFloat'
+  data: Uint8Array | Float32Array
+}
+
 /** What is the same on every paper: the colours that are followed to a print, and what the counted ones are. */
 interface Seen {
   source: Source
@@ -144,7 +151,7 @@ interface Seen {
   /** Pixels of each. */
   weights: Float64Array
   /** The counted colours, and those of the pairs after them. */
-  followed: Uint8Array
+  followed: Followed
   pairs: VisiblePairs
   kind: PictureKind
   neutral: Uint8Array
@@ -168,15 +175,18 @@ function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
   }
   // Only neighbours that differ visibly are followed to the print; the others have nothing to lose.
   const pairLab = toLab(count.pairs)
+  const wanted = toLab(colours)
   const pairs: VisiblePairs = { one: [], other: [], apart: [], within: { shadows: [], highlights: [], saturated: [], neutrals: [] } }
-  const both = new Uint8Array(colours.length + count.pairs.length)
+  const [both, bothLab] = [new Uint8Array(colours.length + count.pairs.length), new Float32Array(colours.length + count.pairs.length)]
   both.set(colours)
+  bothLab.set(wanted)
   let all = counts.length
   for (let n = 0; n + 1 < pairLab.length / 3; n += 2) {
     const [a, b] = [at(pairLab, n), at(pairLab, n + 1)]
     const apart = deltaE2000(a, b)
     if (apart < NEIGHBOURS.least || apart > NEIGHBOURS.most) continue
     both.set(count.pairs.subarray(n * 3, n * 3 + 6), all * 3)
+    bothLab.set(pairLab.subarray(n * 3, n * 3 + 6), all * 3)
     const [light, strong] = [(a[0] + b[0]) / 2, (chroma(a) + chroma(b)) / 2]
     if (light < SHADOWS) pairs.within.shadows.push(pairs.apart.length)
     if (light > HIGHLIGHTS) pairs.within.highlights.push(pairs.apart.length)
@@ -187,7 +197,6 @@ function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
     pairs.apart.push(apart)
     all += 2
   }
-  const wanted = toLab(colours)
   const sectorOf = (n: number) => {
     const [, a, b] = at(wanted, n)
     if (Math.hypot(a, b) <= CHROMA.hue) return -1
@@ -197,7 +206,12 @@ function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
     source,
     wanted,
     weights: Float64Array.from(counts),
-    followed: both.subarray(0, all * 3),
+    // sRGB is the same for every intent, its white is the connection space's and its black is none: from its Lab on a colour has
+    // half the way to go. Another profile may have a table for each intent, and a black of its own.
+    followed:
+      source === 'srgb'
+        ? { from: 'lab', format: 'labFloat', data: bothLab.subarray(0, all * 3) }
+        : { from: source, format: 'rgb8', data: both.subarray(0, all * 3) },
     pairs,
     kind: kindOf(wanted, counts, total),
     neutral: marked(counts.length, (n) => chroma(at(wanted, n)) < CHROMA.neutral),
@@ -212,28 +226,21 @@ function seenOf(engine: Engine, count: ColourCount, source: Source): Seen {
 export function analyse(engine: Engine, count: ColourCount, source: Source, printer: Uint8Array): Measures {
   const { total } = count
   const cells = count.counts.length
-  const run = (
-    from: Source,
-    input: 'rgb8' | 'rgb16',
-    to: Source,
-    output: 'rgb16' | 'labFloat',
-    intent: Intent,
-    blackPoint: boolean,
-    data: Uint8Array | Uint16Array,
-  ) => {
-    const t = engine.transform(from, input, to, output, intent, { blackPoint, precise: true })
-    const made = t.run(data, data.length / 3)
+  const send = ({ from, format, data }: Followed, intent: Intent, blackPoint: boolean) => {
+    const t = engine.transform(from, format, printer, 'rgb16', intent, { blackPoint, precise: true })
+    const made = t.run(data, data.length / 3) as Uint16Array
+    t.free()
+    return made
+  }
+  const look = (device: Uint16Array, intent: Intent) => {
+    const t = engine.transform(printer, 'rgb16', 'lab', 'labFloat', intent, { precise: true })
+    const made = t.run(device, device.length / 3) as Float32Array
     t.free()
     return made
   }
   const { wanted, weights, followed, pairs, kind, neutral, sectors, standing } = seenOf(engine, count, source)
-  const asPrinted = engine.transform(printer, 'rgb16', 'lab', 'labFloat', 'relative', { precise: true })
-  const print = (intent: Intent, blackPoint: boolean) => {
-    const device = run(source, 'rgb8', printer, 'rgb16', intent, blackPoint, followed) as Uint16Array
-    return intent === 'absolute'
-      ? (run(printer, 'rgb16', 'lab', 'labFloat', 'absolute', false, device) as Float32Array)
-      : (asPrinted.run(device, device.length / 3) as Float32Array)
-  }
+  const print = (intent: Intent, blackPoint: boolean) =>
+    look(send(followed, intent, blackPoint), intent === 'absolute' ? 'absolute' : 'relative')
   const distance = (printed: Float32Array) => {
     const of = new Float64Array(cells)
     for (let n = 0; n < cells; n++) of[n] = deltaE2000At(wanted, n, printed, n)
@@ -244,8 +251,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   const inside = marked(cells, (n) => (beyond[n] as number) <= VISIBLE)
   const outside = marked(cells, (n) => !inside[n])
   const every = new Uint8Array(cells).fill(1)
-  const black = run(printer, 'rgb16', 'lab', 'labFloat', 'relative', false, new Uint16Array(3)) as Float32Array
-  const blackL = black[0] as number
+  const blackL = look(new Uint16Array(3), 'relative')[0] as number
   const shareOf = (use: (n: number) => boolean) => {
     let sum = 0
     for (let n = 0; n < cells; n++) if (use(n)) sum += weights[n] as number
@@ -256,7 +262,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   // compensation. Compensation scales all colours by one factor: what leaves some of every kind alone leaves all alone.
   const some = someOf(followed)
   const compensated = print('perceptual', true)
-  const [withIt, without] = [true, false].map((blackPoint) => run(source, 'rgb8', printer, 'rgb16', 'perceptual', blackPoint, some))
+  const [withIt, without] = [true, false].map((blackPoint) => send(some, 'perceptual', blackPoint))
   const asIs = withIt?.every((v, i) => v === without?.[i]) ? compensated : print('perceptual', false)
   const prints = RENDERINGS.map(({ intent, blackPoint }) => {
     if (intent === 'perceptual') return blackPoint ? compensated : asIs
@@ -307,7 +313,6 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     hue.error += (weights[n] as number) * (beyond[n] as number)
   }
   const renderings = RENDERINGS.map(rendering)
-  asPrinted.free()
   return {
     outOfGamut: { share: shareOf((n) => outside[n] === 1), ...summary(beyond, weights, outside) },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
