@@ -8,7 +8,7 @@ import { benchGrowth } from './bench-growth.mjs'
 import { benchScreens } from './bench-screens.mjs'
 import { benchSeveral } from './bench-several.mjs'
 import { benchStudios } from './bench-studios.mjs'
-import { die, needModules, needPackages, root } from './lib.mjs'
+import { die, LARGE_PAGES, needModules, needPackages, root } from './lib.mjs'
 import { withDemo } from './with-demo.mjs'
 
 const IN_NODE = { core: 'bench', colour: 'bench-colour' }
@@ -30,7 +30,12 @@ if (only === 'growth') {
   process.exit(0)
 }
 for (const [name, script] of Object.entries(IN_NODE))
-  if (!only || only === name) spawnSync(process.execPath, [join(root, `dist/scripts/${script}.js`)], { cwd: root, stdio: 'inherit' })
+  if (!only || only === name)
+    spawnSync(process.execPath, [join(root, `dist/scripts/${script}.js`)], {
+      cwd: root,
+      stdio: 'inherit',
+      env: { ...process.env, ...LARGE_PAGES },
+    })
 const wanted = Object.entries(IN_BROWSER).filter(([name]) => !only || only === name)
 if (wanted.length > 0)
   await withDemo('bench', async (demo) => {

@@ -8,6 +8,7 @@ import {
   die,
   endChildren,
   killLeftovers,
+  LARGE_PAGES,
   needBuild,
   needModules,
   needPackages,
@@ -58,6 +59,7 @@ for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => v
 const RESTART_AFTER = Number(process.env.ARCH_RESTART_AFTER ?? 1000)
 const env = {
   ...process.env,
+  ...LARGE_PAGES,
   ARCH_ROOT: root,
   ARCH_DATA_DIR: join(dir, 'data'),
   ARCH_SIM_DIR: join(dir, 'simulator'),
