@@ -232,15 +232,12 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     t.free()
     return made
   }
-  const look = (device: Uint16Array, intent: Intent) => {
-    const t = engine.transform(printer, 'rgb16', 'lab', 'labFloat', intent, { precise: true })
-    const made = t.run(device, device.length / 3) as Float32Array
-    t.free()
-    return made
-  }
+  const looks = (['relative', 'absolute'] as const).map((intent) =>
+    engine.transform(printer, 'rgb16', 'lab', 'labFloat', intent, { precise: true }),
+  )
+  const look = (device: Uint16Array, absolute: boolean) => looks[absolute ? 1 : 0]?.run(device, device.length / 3) as Float32Array
   const { wanted, weights, followed, pairs, kind, neutral, sectors, standing } = seenOf(engine, count, source)
-  const print = (intent: Intent, blackPoint: boolean) =>
-    look(send(followed, intent, blackPoint), intent === 'absolute' ? 'absolute' : 'relative')
+  const print = (intent: Intent, blackPoint: boolean) => look(send(followed, intent, blackPoint), intent === 'absolute')
   const distance = (printed: Float32Array) => {
     const of = new Float64Array(cells)
     for (let n = 0; n < cells; n++) of[n] = deltaE2000At(wanted, n, printed, n)
@@ -251,7 +248,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   const inside = marked(cells, (n) => (beyond[n] as number) <= VISIBLE)
   const outside = marked(cells, (n) => !inside[n])
   const every = new Uint8Array(cells).fill(1)
-  const blackL = look(new Uint16Array(3), 'relative')[0] as number
+  const blackL = look(new Uint16Array(3), false)[0] as number
   const shareOf = (use: (n: number) => boolean) => {
     let sum = 0
     for (let n = 0; n < cells; n++) if (use(n)) sum += weights[n] as number
@@ -313,10 +310,14 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     hue.error += (weights[n] as number) * (beyond[n] as number)
   }
   const renderings = RENDERINGS.map(rendering)
+  for (const t of looks) t.free()
   return {
     outOfGamut: { share: shareOf((n) => outside[n] === 1), ...summary(beyond, weights, outside) },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),
-    aboveWhiteStep: shareOf((n) => (wanted[n * 3] as number) < 99.9 && deltaE2000At(nearest, n, WHITE, 0) < WHITE_STEP),
+    // What is a whole L* below white is more than half a ΔE2000 from it (SL is 1.74 there).
+    aboveWhiteStep: shareOf(
+      (n) => (wanted[n * 3] as number) < 99.9 && (nearest[n * 3] as number) > 99 && deltaE2000At(nearest, n, WHITE, 0) < WHITE_STEP,
+    ),
     blackL,
     sectors: hues.map(({ weight, error }, s) => ({
       hue: (s * 360) / SECTORS,
