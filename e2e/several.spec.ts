@@ -426,6 +426,8 @@ test('two hundred cards, four to a sheet, are fifty sheets, more than there are;
   const id = await jobOf(page, 'Two hundred cards', [one, other], {
     paperId: 'harbour-lustre',
     sheet: A3,
+    // Before everything else that waits for this printer.
+    dueAt: '2000-01-01T00:00:00.000Z',
     items: [{ copies: 198 }, { copies: 2 }],
     arrangement: {
       as: 'grid',
@@ -446,6 +448,15 @@ test('two hundred cards, four to a sheet, are fifty sheets, more than there are;
   await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
   await expect(layout(page).getByRole('status').first()).toHaveText('50 sheets of 2 kinds')
   await hand(page, 'heron', { act: 'load', pathId: 'heron-cassette', lotId: 'lustre-a3', remaining: 10 })
+  // On the bench the job takes up what its sheets take: by its set-up's own numbers, so many of fifty.
+  const { brief, pins } = await (await page.request.get(`${API}/jobs/${id}`)).json()
+  const { estimates } = await (await page.request.post(`${API}/plates/resolve`, { headers: OWN_HEADER, data: { brief, pins } })).json()
+  const onBench = async (sheets: number) => {
+    const minutes = estimates.loadingMinutes + (estimates.printingSeconds / 60) * (sheets / 50) + estimates.dryingMinutes
+    await page.goto('/lantern-wharf/')
+    await expect(page.getByTitle(`${id} Two hundred cards: ready in ${Math.round(minutes)} min`)).toBeVisible()
+  }
+  await onBench(50)
   await page.goto(`/lantern-wharf/jobs/${id}/run`)
   // In the list and in the bar the same: what is short is that of the sheets that are chosen.
   const takes = (sheets: number) => page.getByText(`It takes ${sheets} sheets and the lot has`)
@@ -480,8 +491,12 @@ test('two hundred cards, four to a sheet, are fifty sheets, more than there are;
   await expect(page.getByRole('region', { name: 'Sheets to print' })).toContainText('49 of sheet 1')
   await expect(page.getByText(/^49 sheets on /)).toBeVisible()
   await expect(takes(49)).toHaveCount(2)
+  await onBench(49)
   await page.goto(`/lantern-wharf/jobs/${id}/sheet`)
   await expect(takes(49)).toHaveCount(1)
+  // Put aside, so that it is not the first on the bench of whoever comes next.
+  const { version } = await (await page.request.get(`${API}/jobs/${id}`)).json()
+  await page.request.patch(`${API}/jobs/${id}`, { headers: OWN_HEADER, data: { version, archived: true } })
 })
 
 test('seven jobs on one stretch of the 24-inch roll: chosen, printed together, cut by the plan, each inspected with its own job', async ({

@@ -111,9 +111,12 @@ test('a job is over when all of its sheets are printed and found good, not when 
     ).toBe(200)
   }
   const left = async () => (await call<Missing>('GET', `/jobs/${j.id}/missing`)).body
+  const begun = async () => ((await call('GET', '/jobs/heads')).body as JobHeads).heads?.find(({ id }) => id === j.id)?.begun
+  expect(await begun()).toBe(false)
   expect(await left()).toMatchObject({ begun: false, sheets: { front: [{ form: 'front' }, { form: 'front-2' }] } })
   await printed('front-2')
   expect(await state()).toBe('setup')
+  expect(await begun()).toBe(true)
   expect(await left()).toEqual({ begun: true, sheets: { front: [{ form: 'front', count: 1 }], back: [] }, unknown: { front: 0, back: 0 } })
   // Who ticks that it is loaded was told to put in the one that is missing.
   expect((await call('PUT', `/jobs/${j.id}/ticks/load`, {})).status).toBe(200)

@@ -35,8 +35,12 @@ export const jobDto = ({ id, title, state, brief, pins, version, archived, gang,
 const MANY = 300
 const HEAD = {
   only: ['id', 'version', 'state', 'gang', 'updatedAt'],
-  // Of thousands of briefs only this is wanted.
-  worked: { dueAt: "JSON_VALUE(brief, '$.dueAt')" },
+  worked: {
+    // Of thousands of briefs only this is wanted.
+    dueAt: "JSON_VALUE(brief, '$.dueAt')",
+    begun:
+      'EXISTS (SELECT 1 FROM runs WHERE runs.studio = jobs.studio AND runs.job_id = jobs.id AND (runs.sheets_delivered > 0 OR runs.inspection IS NOT NULL))',
+  },
 } as const
 
 const headOf = ({
@@ -46,13 +50,15 @@ const headOf = ({
   gang,
   updatedAt,
   dueAt,
-}: Pick<JobRow, (typeof HEAD.only)[number]> & { dueAt: unknown }): JobHead => ({
+  begun,
+}: Pick<JobRow, (typeof HEAD.only)[number]> & { dueAt: unknown; begun: unknown }): JobHead => ({
   id,
   version,
   state,
   gang,
   updatedAt: updatedAt.toISOString(),
   dueAt: typeof dueAt === 'string' ? dueAt : null,
+  begun: Boolean(begun),
 })
 const asBegun = (a: JobHead, b: JobHead) => a.id - b.id
 const isOver = ({ state }: JobHead): boolean => JOBS_OVER.includes(state)

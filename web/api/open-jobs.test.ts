@@ -12,6 +12,7 @@ const headOf = ({ id, version, state, gang, updatedAt, brief }: Job): JobHead =>
   gang,
   updatedAt,
   dueAt: brief.dueAt,
+  begun: false,
 })
 const inOrder = ({ jobs }: OpenJobs) => [...jobs.values()]
 

@@ -61,6 +61,9 @@ export const setupsQuery = (printerId?: string) =>
   })
 export const jobRunsQuery = (id: number) =>
   queryOptions({ queryKey: ['runs', 'of', id], queryFn: () => api('GET /jobs/{id}/runs', { id }) })
+/** Which sheets of a job are still to be printed, as it is saved. */
+export const missingQuery = (id: number, version: number) =>
+  queryOptions({ queryKey: ['runs', 'missing', id, version], queryFn: () => api('GET /jobs/{id}/missing', { id }) })
 /** The log, a page after the other; whoever looks further back is given longer ones. */
 export const logQuery = (q: string) =>
   infiniteQueryOptions({

@@ -29,7 +29,8 @@ export function Bench() {
     () => inTurn(heads.filter(({ state }) => state === 'setup' || state === 'printing')).flatMap(({ id }) => known?.get(id) ?? []),
     [heads, known],
   )
-  const outlooks = useOutlooks(open, studio.data)
+  const begun = useMemo(() => new Set(heads.flatMap(({ id, begun }) => (begun ? [id] : []))), [heads])
+  const outlooks = useOutlooks(open, begun, studio.data)
   const planned = useMemo(
     () =>
       open.flatMap((job): PlannedJob[] => {

@@ -5,9 +5,10 @@ import type { Studio } from '../../things/studio/studio.ts'
 import type { Finding } from '../checks/check.ts'
 import { findAll } from '../checks/registry.ts'
 import type { Moment } from '../decisions/decision.ts'
-import type { Pins } from '../decisions/registry.ts'
+import { keptOf, type Pins } from '../decisions/registry.ts'
 import { estimate } from '../estimates/estimates.ts'
 import type { Settled } from '../settle/settled.ts'
+import type { Plate } from './plate.ts'
 import { workOut } from './resolve.ts'
 
 /** What was settled, of so many sheets of the front; each with its second side. */
@@ -18,8 +19,15 @@ function partOf(settled: Settled, only: readonly Chosen[]): Settled {
   return { ...settled, forms, sheets, estimates: estimate({ ...settled, loaded: settled.way.loaded, sheets }, forms) }
 }
 
-/** What is found of a print of some sheets of a job: what a job of so many would be told, and nothing of those that are out already. */
-export function findingsOfPart(brief: Brief, studio: Studio, pins: Pins, moment: Moment | null, only: readonly Chosen[]): Finding[] {
+/** A plate as far as it is told of some of its sheets: how it is set up, what it takes, and what is found. */
+export type PartPlate = Pick<Plate, 'setup' | 'estimates' | 'findings'>
+
+/** A print of some sheets of a job: what a job of so many would be told, and nothing of those that are out already. */
+export function resolvePart(brief: Brief, studio: Studio, pins: Pins, moment: Moment | null, only: readonly Chosen[]): PartPlate {
   const { asked, settled } = workOut(brief, studio, pins, moment)
-  return findAll(asked, settled && partOf(settled, only))
+  const part = settled && partOf(settled, only)
+  return { setup: part && keptOf(part), estimates: part?.estimates ?? null, findings: findAll(asked, part) }
 }
+
+/** What is found of it alone. */
+export const findingsOfPart = (...part: Parameters<typeof resolvePart>): Finding[] => resolvePart(...part).findings

@@ -72,6 +72,8 @@ export type PicturesPage = z.infer<typeof PicturesPageSchema>
 const JobHeadSchema = JobSchema.pick({ id: true, version: true, state: true, gang: true, updatedAt: true }).extend({
   /** As its brief has it: which job comes first is known before the job is. */
   dueAt: BriefSchema.shape.dueAt,
+  /** Whether a run of it has brought sheets, good or spoilt: then fewer may be left to print than it has. */
+  begun: z.boolean(),
 })
 export type JobHead = z.infer<typeof JobHeadSchema>
 export const JobHeadsSchema = z.object({

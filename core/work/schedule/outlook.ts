@@ -1,6 +1,7 @@
+import type { PartPlate } from '../../plate/resolve/part.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 
-/** What is seen of a job's plate from afar: where it would be printed, how long it takes, and what stops it. */
+/** What is seen of a job's plate, or of what is left to print of it, from afar: where it would be printed, how long it takes, and what stops it. */
 export interface Outlook {
   printerId: string | null
   printerName: string
@@ -14,7 +15,7 @@ export interface Outlook {
   stop: string | null
 }
 
-export function outlookOf({ setup, estimates, findings }: Plate): Outlook {
+export function outlookOf({ setup, estimates, findings }: PartPlate): Outlook {
   return {
     printerId: setup?.printer.id ?? null,
     printerName: setup?.printer.name ?? '',
