@@ -12,7 +12,7 @@ import { type Outlook, outlookOf } from '../../core/work/schedule/outlook.ts'
 let studio: Partial<Studio> = {}
 type Planned = Pick<Job, 'brief' | 'pins'>
 /** Of a job of which some sheets are out those that are left, of the front; null for all of it. */
-export type Left = Planned & { left: readonly Chosen[] | null }
+type Left = Planned & { left: readonly Chosen[] | null }
 const memberOf = ({ brief, pins }: Planned) => ({ id: 0, title: '', plate: resolve(brief, studio as Studio, pins) })
 
 /** Plates of many jobs are worked out here, so that the screen stays free. */

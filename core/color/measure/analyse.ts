@@ -2,7 +2,7 @@ import type { PictureKind } from '../../things/brief/picture.ts'
 import type { Intent } from '../../things/media/intent.ts'
 import { deltaE2000, deltaE2000At, type Triple } from '../cie.ts'
 import type { ColourCount } from '../count/colour-count.ts'
-import type { Engine, Source } from '../engine/engine.ts'
+import type { Engine, Source, Transform } from '../engine/engine.ts'
 import { weightedPercentile } from '../statistics.ts'
 import { differenceOf } from './difference.ts'
 import { kindOf } from './kind.ts'
@@ -232,12 +232,12 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     t.free()
     return made
   }
-  const looks = (['relative', 'absolute'] as const).map((intent) =>
-    engine.transform(printer, 'rgb16', 'lab', 'labFloat', intent, { precise: true }),
-  )
-  const look = (device: Uint16Array, absolute: boolean) => looks[absolute ? 1 : 0]?.run(device, device.length / 3) as Float32Array
   const { wanted, weights, followed, pairs, kind, neutral, sectors, standing } = seenOf(engine, count, source)
-  const print = (intent: Intent, blackPoint: boolean) => look(send(followed, intent, blackPoint), intent === 'absolute')
+  const looking = (intent: Intent) => engine.transform(printer, 'rgb16', 'lab', 'labFloat', intent, { precise: true })
+  const [relative, absolute] = [looking('relative'), looking('absolute')]
+  const look = (device: Uint16Array, way: Transform) => way.run(device, device.length / 3) as Float32Array
+  const print = (intent: Intent, blackPoint: boolean) =>
+    look(send(followed, intent, blackPoint), intent === 'absolute' ? absolute : relative)
   const distance = (printed: Float32Array) => {
     const of = new Float64Array(cells)
     for (let n = 0; n < cells; n++) of[n] = deltaE2000At(wanted, n, printed, n)
@@ -248,7 +248,7 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
   const inside = marked(cells, (n) => (beyond[n] as number) <= VISIBLE)
   const outside = marked(cells, (n) => !inside[n])
   const every = new Uint8Array(cells).fill(1)
-  const blackL = look(new Uint16Array(3), false)[0] as number
+  const blackL = look(new Uint16Array(3), relative)[0] as number
   const shareOf = (use: (n: number) => boolean) => {
     let sum = 0
     for (let n = 0; n < cells; n++) if (use(n)) sum += weights[n] as number
@@ -310,7 +310,8 @@ export function analyse(engine: Engine, count: ColourCount, source: Source, prin
     hue.error += (weights[n] as number) * (beyond[n] as number)
   }
   const renderings = RENDERINGS.map(rendering)
-  for (const t of looks) t.free()
+  relative.free()
+  absolute.free()
   return {
     outOfGamut: { share: shareOf((n) => outside[n] === 1), ...summary(beyond, weights, outside) },
     belowBlack: shareOf((n) => (wanted[n * 3] as number) < blackL - 0.5),

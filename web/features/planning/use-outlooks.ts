@@ -24,8 +24,8 @@ async function leftOf({ id, version }: Job): Promise<readonly Chosen[] | null> {
 }
 
 /**
- * What is to be seen of these jobs from afar, by their numbers: of one that has begun, of what is left of it. Worked out in a worker, a few at a time and the first ones first;
- * kept as long as neither the job nor the studio changes. Until it is worked out anew what was found before stands.
+ * What is to be seen of these jobs from afar, by their numbers: of one that has begun, of what is left of it. Worked out in a
+ * worker, a few at a time and the first ones first; kept as long as neither the job nor the studio changes. Until it is worked out anew what was found before stands.
  * @param begun jobs of which some sheets have come out
  */
 export function useOutlooks(jobs: readonly Job[], begun: ReadonlySet<number>, studio: Studio | undefined): ReadonlyMap<number, Outlook> {
