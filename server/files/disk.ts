@@ -23,7 +23,17 @@ async function flushFolder(path: string): Promise<void> {
 }
 
 export const realDisk: Disk = {
-  write: (path, source, through) => pipeline(source, through, createWriteStream(path, { flush: true })),
+  async write(path, source, through) {
+    const file = createWriteStream(path, { flush: true })
+    const closed = new Promise<void>((done) => file.once('close', () => done()))
+    try {
+      await pipeline(source, through, file)
+    } catch (error) {
+      // What was still being opened is made when it is opened: whoever removes it then must find it.
+      await closed
+      throw error
+    }
+  },
   async name(from, to) {
     const folder = dirname(to)
     const made = await mkdir(folder, { recursive: true })
