@@ -77,15 +77,12 @@ export function PictureTaker({ onTaken, compact = false }: Props) {
           <ul className="mt-2 grid grid-cols-3 gap-3 sm:grid-cols-5">
             {demos.data.map((p) => (
               <li key={p.id}>
-                <button
-                  type="button"
-                  className="w-full border border-line bg-ground p-1 hover:border-ink"
-                  onClick={() => onTaken(p)}
-                  aria-label={`Take ${p.name}`}
-                >
-                  <img src={fileUrl(p.preview)} alt="" loading="lazy" className="aspect-[3/2] w-full object-contain" />
+                <button type="button" className="group block w-full text-left" onClick={() => onTaken(p)} aria-label={`Take ${p.name}`}>
+                  <span className="block border border-line bg-ground p-1 group-hover:border-ink">
+                    <img src={fileUrl(p.preview)} alt="" loading="lazy" className="aspect-[3/2] w-full object-contain" />
+                  </span>
+                  <span className="block truncate text-sm text-soft">{p.name}</span>
                 </button>
-                <p className="truncate text-sm text-soft">{p.name}</p>
               </li>
             ))}
           </ul>

@@ -39,8 +39,9 @@ function Rule({ rules, name, save }: Props) {
     )
   if (control.as === 'percent')
     return (
-      <div className="max-w-48">
+      <div>
         <NumberField
+          className="max-w-48"
           label={label}
           unit="%"
           min={0}
@@ -49,7 +50,7 @@ function Rule({ rules, name, save }: Props) {
           value={Number((Number(value) * 100).toFixed(4))}
           onChange={(to) => set(Number((to / 100).toFixed(6)))}
         />
-        {help && <p className="w-max max-w-prose text-sm text-soft">{help}</p>}
+        {help && <p className="max-w-prose text-sm text-soft">{help}</p>}
       </div>
     )
   if (control.as === 'money')
