@@ -23,7 +23,9 @@ const random = seeded(4711)
 const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T
 const some = <T>(list: readonly T[], share = 0.75): T[] => {
   const kept = list.filter(() => random() < share)
-  return kept.length > 0 ? kept : [pick(list)]
+  if (kept.length > 0) return kept
+  const one = pick(list)
+  return one === undefined ? [] : [one]
 }
 
 /** A studio like no other: printers and entries missing, other steps, margins, tolerances and sizes, pairings that are wrong. */

@@ -18,7 +18,7 @@ const studios: fc.Arbitrary<Studio> = fc.infiniteStream(fc.nat(1_000_000)).map((
   const pick = (n: number) => (numbers.next().value as number) % n
   const some = <T>(list: readonly T[]): T[] => {
     const kept = list.filter(() => pick(3) > 0)
-    return kept.length > 0 ? kept : [list[pick(list.length)] as T]
+    return kept.length > 0 || list.length === 0 ? kept : [list[pick(list.length)] as T]
   }
   const studio = structuredClone(base)
   const kind = pick(6)

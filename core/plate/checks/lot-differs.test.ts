@@ -22,6 +22,28 @@ test('its fix is a custom page of the measured size', () => {
   expect(finding(fixed, 'lot-differs')).toBeUndefined()
 })
 
+test('what the driver refuses, and what would then not be printed to the edge, is not its fix', () => {
+  const offered = (change: { width?: number; custom?: boolean; margins?: string }) =>
+    finding(
+      plateOf({
+        brief: cotton,
+        pins: { page: 'iso_a3_297x420mm', ...(change.margins ? { margins: change.margins } : {}) },
+        studio: (s) => {
+          for (const printer of s.printers) {
+            printer.quirks = change.width ? [{ kind: 'refused-width', width: change.width, accepts: mm(295) }] : []
+            for (const path of printer.paths) path.customSizes = change.custom ?? true
+          }
+        },
+      }),
+      'lot-differs',
+    )
+  // The lot measures 296.2 mm; a driver knows tenths.
+  expect(offered({})?.fix).toMatchObject({ pins: { page: 'measured' } })
+  expect(offered({ width: mm(296.1) })?.fix).toMatchObject({ pins: { page: 'measured' } })
+  const not = [{ width: mm(296.2) }, { width: mm(296.15) }, { custom: false }, { margins: 'borderless' }].map(offered)
+  expect(not.map((found) => found?.fix)).toEqual([null, null, null, null])
+})
+
 test('says whether the sheet is the larger or the smaller, each way, and what that does where ink runs past the edge', () => {
   const says = (width: number, length: number, borderless: boolean) =>
     finding(

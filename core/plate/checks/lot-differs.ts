@@ -1,6 +1,6 @@
 import { facingDifference, unseenDifference } from '../../sheet/facing-borders.ts'
 import { writeLength } from '../../things/length/length.ts'
-import { pageShift } from '../decisions/page.ts'
+import { pageShift, quirkFor } from '../decisions/page.ts'
 import { eachSheet } from '../settle/each-sheet.ts'
 import { type Check, UNUSABLE } from './check.ts'
 
@@ -41,13 +41,14 @@ export const lotDiffers: Check = {
         : madeUp
           ? `The placement makes up for it; a program that trusts the page would print ${writeLength(most, brief.unit)} off.`
           : `Facing borders differ by ${writeLength(uneven, brief.unit)} on this sheet.`
+    const customTaken = path.customSizes && !quirkFor(printer, way.fed)
     return [
       {
         level: most >= unseen && !madeUp ? 'warn' : 'note',
         says: `The lot measures ${parts.join(' and ')} than the page. ${so}`,
         numbers: { across: shift.across, along: shift.along, measuredWidth: lot.measured.width, pageWidth: page.width },
         fix:
-          most >= studio.rules.visibleShift && path.customSizes && brief.finish === 'bordered' && page.pwg !== null
+          most >= studio.rules.visibleShift && customTaken && brief.finish === 'bordered' && borderless === 'none' && page.pwg !== null
             ? { label: 'Use a custom page of the measured size', pins: { page: 'measured' } }
             : null,
       },

@@ -1,7 +1,10 @@
-import { afterFix, finding, plateOf } from '../../testing/fixtures.ts'
+import { afterFix, finding, plateOf, studioOf } from '../../testing/fixtures.ts'
+import { several } from '../../testing/several.ts'
+import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { layoutOf } from '../resolve/plate.ts'
+import { resolve } from '../resolve/resolve.ts'
 
 const onlyHeron = (studio: Studio) => {
   studio.printers = studio.printers.filter((p) => p.id === 'heron')
@@ -21,6 +24,34 @@ test('a print smaller than the roll is cut goes on the shortest cut, and trim li
   const { frame, picture } = layoutOf(trimmed) ?? { frame: { w: 0, h: 0 }, picture: null }
   expect([frame.w, frame.h].sort((a, b) => a - b)).toEqual([mm(60), mm(90)])
   expect(picture).toMatchObject({ w: frame.w, h: frame.h })
+})
+
+test('where nothing lies on the sheet yet nothing stays over', () => {
+  const free = (placed: boolean) =>
+    resolve(
+      several(
+        [{ size: { by: 'picture', width: mm(90), height: null } }],
+        { ...NEW_ARRANGEMENT.free, places: placed ? [{ item: '1', x: 0, y: 0, width: mm(90), height: mm(60), turn: 0, fill: false }] : [] },
+        { paperId: 'pilot-rag', sheet: null },
+      ),
+      studioOf(),
+      { printer: 'heron', path: 'heron-roll' },
+    )
+  expect(finding(free(true), 'roll-shortest')).toBeDefined()
+  expect(finding(free(false), 'roll-shortest')).toBeUndefined()
+})
+
+test('what runs past the sides of the roll is not there to be trimmed', () => {
+  const plate = plateOf({
+    brief: { paperId: 'pilot-rag', sheet: null, finish: 'borderless', size: { by: 'picture', width: mm(439), height: mm(80) } },
+    pins: { printer: 'heron', path: 'heron-roll' },
+  })
+  const { sheet, picture } = layoutOf(plate) ?? { sheet: { w: 0, h: 0 }, picture: { w: 0, h: 0 } }
+  expect([sheet, picture]).toMatchObject([
+    { w: mm(431.9), h: mm(203) },
+    { w: mm(439), h: mm(80) },
+  ])
+  expect(finding(plate, 'roll-shortest')?.fix?.brief?.finished).toEqual({ width: mm(431.9), length: mm(80) })
 })
 
 test('a print that fills the shortest cut says nothing, one a little longer is cut as long as it takes', () => {

@@ -23,7 +23,8 @@ export const rollShortest: Check = {
     const [piece = frame] = pieces.toSorted((a, b) => b.h - a.h)
     const alike = pieces.every(({ w, h }) => Math.round(w) === Math.round(piece.w) && Math.round(h) === Math.round(piece.h))
     const spare = sheet.h - piece.h
-    if (spare < WORTH_SAYING) return []
+    // Where nothing is laid out yet nothing stays over.
+    if (spare < WORTH_SAYING || piece.w < 1) return []
     const { unit } = brief
     const lines = trimmed
       ? ` Trim along the lines to ${writeSize(piece.w, piece.h, unit)}.`
@@ -40,7 +41,8 @@ export const rollShortest: Check = {
             ? null
             : {
                 label: 'Draw trim lines round it',
-                brief: { finished: { width: Math.round(piece.w), length: Math.round(piece.h) } },
+                // What runs past the roll's sides is not there to be trimmed.
+                brief: { finished: { width: Math.round(Math.min(piece.w, sheet.w)), length: Math.round(piece.h) } },
               },
       },
     ]

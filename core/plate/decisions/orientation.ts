@@ -55,7 +55,8 @@ function placingCosts(given: Given, turn: Turn, size: PrintSize, room: Room): Co
   const { brief, item } = given
   const centred = centredOn(placingFrame(sizingOf(brief, item), room, turn), size)
   const here = costOfCut(given, turn, size, cutOff(centred, room.printable))
-  if (here.length === 0 || room.borderless) return []
+  // Where ink runs past the edges no other place shows more of it.
+  if (here.length === 0 || room.borderless) return here
   const moved = movedInto(room.printable, centred)
   const shift = Math.max(Math.abs(moved.x - centred.x), Math.abs(moved.y - centred.y))
   const there = [

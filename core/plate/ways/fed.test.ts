@@ -1,6 +1,7 @@
 import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { APART, NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import type { Brief } from '../../things/brief/brief.ts'
 import type { BriefParts } from '../../things/brief/brief-of.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
@@ -134,4 +135,31 @@ test('a sheet is taken that holds the largest of several pictures, wherever it s
   const [alone, first, last] = [on(450), on(450, 100), on(100, 450)]
   expect([first?.id, last?.id]).toEqual([alone?.id, alone?.id])
   expect(on(100)?.id).not.toBe(alone?.id)
+})
+
+test('where ink runs past the sides a print a little wider than the roll lies across it, as far as the widest step reaches', () => {
+  // 431.9 mm of roll and 3.8 past either side are 439.5; three to two, 293.
+  const past = (width: number, finish: Brief['finish'] = 'borderless') => cut({ ...wide(width), finish }).map(Math.round)
+  expect([past(431.9), past(432), past(439.5)]).toEqual([
+    [288, 432, 288],
+    [288, 432, 288],
+    [293, 440, 293],
+  ])
+  // Wider than that it lies along the roll, and is cut as long as it is wide.
+  expect([past(439.6), past(460)]).toEqual([
+    [440, 293, 440],
+    [460, 307, 460],
+  ])
+  // With margins it has to fit between them: 431.9 less 9 and 3 are 419.9.
+  expect([past(419.9, 'bordered'), past(430, 'bordered')]).toEqual([
+    [317, 420, 280],
+    [467, 287, 430],
+  ])
+})
+
+test('a borderless piece of roll is cut where the print ends, whatever its width', () => {
+  for (let width = 304.8; width < 640; width += 4.7) {
+    const [length = 0, , along = 0] = cut({ ...wide(width), finish: 'borderless' })
+    expect([width, length]).toEqual([width, along])
+  }
 })

@@ -100,8 +100,11 @@ function askedLength(sheet: NonNullable<Brief['sheet']>, width: Um): Um {
 }
 
 /** Edges that a brief wants ink run past, and a printer does on this lot; on a roll it cuts where the print ends. */
-const pastOf = ({ finish }: Brief, { printer, path, lot }: Goes): readonly Edge[] =>
+export const pastOf = ({ finish }: Brief, { printer, path, lot }: Omit<Goes, 'paper'>): readonly Edge[] =>
   finish === 'borderless' && printer.expansions.length > 0 ? borderlessEdges(path, lot, false) : []
+
+/** How far past an edge a printer prints at the most, µm. */
+export const furthestPast = ({ expansions }: Goes['printer']): Um => Math.max(0, ...expansions.map(({ um }) => um))
 
 /** How much roll the print and its ends take, µm; where each item has sheets of its own, the one that takes most. */
 function takenLength(brief: Brief, goes: Goes, width: Um, reckon: Reckon): Um {
@@ -126,7 +129,8 @@ function takenLength(brief: Brief, goes: Goes, width: Um, reckon: Reckon): Um {
     const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
     return (long <= across ? short : long) + endsOf({ margins: path.margins, past: [], tuck }, ROLL_END)
   }
-  return Math.round(Math.max(...printsOf(brief).map((print) => printLength(print, { width, margins, past, tuck }))))
+  const furthest = furthestPast(goes.printer)
+  return Math.round(Math.max(...printsOf(brief).map((print) => printLength(print, { width, margins, past, furthest, tuck }))))
 }
 
 /** What of a stretch of roll is there for a print. */
@@ -135,6 +139,8 @@ interface Stretch {
   /** Of the edges that stay white; nothing of those that ink runs past. */
   margins: Edges
   past: readonly Edge[]
+  /** How far past an edge the printer prints at the most. */
+  furthest: Um
   /** Canvas to pull by at each edge. */
   tuck: Um
 }
@@ -145,7 +151,7 @@ const endsOf = ({ margins, past, tuck }: Pick<Stretch, 'margins' | 'past' | 'tuc
 
 /** How long a piece of roll one print takes, the way it lies shorter, with its ends, µm. */
 function printLength({ size, fixed, shapes }: Print, stretch: Stretch): number {
-  const { width, margins, tuck } = stretch
+  const { width, margins, past, tuck } = stretch
   const { left, right } = margins
   if (size.by === 'border') return Math.min(...shapes.map((shape) => (width - 2 * size.border) * shape + 2 * size.border))
   // What fills all that is printed has no white beyond the margins: it would be filled, and the sides cropped.
@@ -154,7 +160,9 @@ function printLength({ size, fixed, shapes }: Print, stretch: Stretch): number {
       Math.min(...shapes.map((shape) => (width - left - right) * shape)) + endsOf(stretch, size.by === 'sheet' && size.fill ? 0 : ROLL_END)
     )
   const ends = endsOf(stretch, ROLL_END)
-  const across = width - Math.max(left, tuck) - Math.max(right, tuck)
+  // What is a little wider than the roll lies across it where it runs past its sides anyway: turned, it would leave paper there.
+  const over = (edge: 'left' | 'right') => (past.includes(edge) && tuck === 0 ? stretch.furthest : 0)
+  const across = width - Math.max(left, tuck) - Math.max(right, tuck) + over('left') + over('right')
   const fitting = fixed.filter(({ w }) => w <= across)
   if (fitting.length > 0) return Math.min(...fitting.map(({ h }) => h)) + ends
   // It is too wide either way round: as long as it is where it is least too wide, so that the drawing shows what is missing.

@@ -1,6 +1,6 @@
 import { studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
-import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { APART, NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import { leastForCut, leastForLot } from './way-costs.ts'
 import { waysFor } from './ways.ts'
@@ -49,4 +49,23 @@ test('a picture that has no place costs an hour, each of them a minute more; a m
     new Set([63]),
   )
   expect(costs([size(100, 80)], /not fit on the sheet/)).toEqual(new Set())
+})
+
+test('a print hangs over the sheet by what lies further past an edge than ink runs past it, in the turn in which it hangs over least', () => {
+  // The small printer’s steps end at 2.5 mm past all four edges of A4.
+  const over = (width: number, height: number, finish: 'bordered' | 'borderless') => {
+    const brief = several([{ size: { by: 'picture', width: mm(width), height: mm(height) } }], APART, { finish, paperId: 'beacon-gloss', sheet: null })
+    const way = waysFor(brief, studio).find(({ path, lot: { id } }) => path.id === 'tern-rear' && id === 'gloss-a4')
+    if (!way) throw new Error('no such way')
+    const { width: w, length } = way.lot.measured
+    const found = way.costs.find(({ says }) => says.endsWith('of the picture does not fit'))
+    return { found: found?.says ?? null, points: found?.points, w: w / 1000, h: length / 1000 }
+  }
+  const { w, h } = over(100, 80, 'borderless')
+  expect(over(w + 5, h + 5, 'borderless').found).toBeNull()
+  expect(over(h + 5, w + 5, 'borderless').found).toBeNull()
+  expect(over(w + 5.4, h + 5, 'borderless')).toMatchObject({ found: '0.4 mm of the picture does not fit', points: 30.4 })
+  expect(over(w + 5, h + 5.4, 'borderless').found).toBe('0.4 mm of the picture does not fit')
+  // With margins it may not even be as large as the sheet.
+  expect(over(w, h, 'bordered').found).not.toBeNull()
 })

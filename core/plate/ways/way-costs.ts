@@ -6,21 +6,26 @@ import { squareMetres, type Um, writeLength } from '../../things/length/length.t
 import { type Lot, type Pairing, type Paper, provenOn } from '../../things/media/media.ts'
 import { borderlessEdges } from '../../things/paths/borderless.ts'
 import { isRoll, kindOf } from '../../things/paths/kinds.ts'
-import { capacityFor, type FedSheet } from '../../things/paths/limits.ts'
-import { EDGES, isDead, type Path } from '../../things/paths/path.ts'
+import { capacityFor } from '../../things/paths/limits.ts'
+import { EDGES, edgesOf, isDead, type Path } from '../../things/paths/path.ts'
 import type { MediaType, Printer } from '../../things/printers/printer.ts'
 import { counted } from '../../things/words/counted.ts'
 import { headSeconds } from '../estimates/head.ts'
 import type { Cost } from './cost.ts'
-import { printsOf } from './fed.ts'
+import { furthestPast, pastOf, printsOf } from './fed.ts'
 import { type Misfit, misfitOf } from './media-distance.ts'
 import type { Way } from './way.ts'
 
-/** Whether every print at the size asked for stays within the printable area in some turn; how far the worst is over in µm if not. */
-function overhang(brief: Brief, path: Path, fed: FedSheet): Um {
+/**
+ * Whether every print at the size asked for stays within the printable area in some turn; how far the worst is over in µm if not. Past
+ * an edge that ink runs past it may be over as far as the printer prints.
+ */
+function overhang(brief: Brief, { printer, path, lot, fed }: Priced['way']): Um {
   if (togetherOf(brief)) return 0
   const sheet = { x: 0, y: 0, w: fed.width, h: fed.length }
-  const room = brief.finish === 'borderless' ? sheet : inset(sheet, path.margins)
+  const run = pastOf(brief, { printer, path, lot })
+  const bleed = edgesOf((edge) => (run.includes(edge) ? -furthestPast(printer) : 0))
+  const room = inset(sheet, brief.finish === 'borderless' ? bleed : path.margins)
   const past = ({ w, h }: { w: Um; h: Um }) => Math.max(0, w - room.w) + Math.max(0, h - room.h)
   return printsOf(brief).reduce((worst, { fixed }) => (fixed ? Math.max(worst, Math.min(...fixed.map(past))) : worst), 0)
 }
@@ -136,7 +141,7 @@ function eachCost(
   const unlaid = amount?.left ?? 0
   const about = amount?.about ? 'about ' : ''
   add(unlaid > 0, 60 + unlaid, () => `${counted(unlaid, 'picture does', 'pictures do')} not fit on the sheet`)
-  const over = overhang(brief, path, fed)
+  const over = overhang(brief, way)
   add(over > 0, 30 + over / 1000, () => `${writeLength(over, brief.unit)} of ${brief.items.length > 1 ? 'a' : 'the'} picture does not fit`)
   const holds = capacityFor(path, paper.thickness)
   const loads = isRoll(path) ? 1 : Math.ceil(sheets / Math.max(1, holds))

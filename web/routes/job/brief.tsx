@@ -29,7 +29,7 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
   const { arrangement } = brief
   const several = brief.items.length > 1
   const lie = plate.forms.flatMap(({ side, placements }) => (side === 'front' ? placements : []))
-  const usual = lie.length > 0 ? Math.min(...lie.map((layout) => usualDistance({ layout }))) : mm(300)
+  const usual = lie.length > 0 ? Math.min(...lie.map(usualDistance)) : mm(300)
   // Nothing has been said of it but its pictures: a set-up that was kept may say the rest.
   const fresh = brief.paperId === null && Object.keys(editor.draft.pins).length === 0
   const lots = studio.lots.filter((l) => l.paperId === brief.paperId)
