@@ -26,9 +26,11 @@ export const rollShortest: Check = {
     // Where nothing is laid out yet nothing stays over.
     if (spare < WORTH_SAYING || piece.w < 1) return []
     const { unit } = brief
+    // A layout has marks of its own, and borders within what would be left.
+    const lined = !trimmed && alike && !plate.together
     const lines = trimmed
       ? ` Trim along the lines to ${writeSize(piece.w, piece.h, unit)}.`
-      : alike
+      : lined
         ? ' Trim lines can be drawn round the print.'
         : ''
     return [
@@ -36,14 +38,13 @@ export const rollShortest: Check = {
         level: 'note',
         says: `${path.name} cuts no shorter than ${writeLength(path.length.min, unit)}: ${alike ? '' : 'at least '}${writeLength(spare, unit)} of it stay over.${lines}`,
         numbers: { shortest: path.length.min, spare: Math.round(spare) },
-        fix:
-          trimmed || !alike
-            ? null
-            : {
-                label: 'Draw trim lines round it',
-                // What runs past the roll's sides is not there to be trimmed.
-                brief: { finished: { width: Math.round(Math.min(piece.w, sheet.w)), length: Math.round(piece.h) } },
-              },
+        fix: lined
+          ? {
+              label: 'Draw trim lines round it',
+              // What runs past the roll's sides is not there to be trimmed.
+              brief: { finished: { width: Math.round(Math.min(piece.w, sheet.w)), length: Math.round(piece.h) } },
+            }
+          : null,
       },
     ]
   },

@@ -54,7 +54,11 @@ test('a picture that has no place costs an hour, each of them a minute more; a m
 test('a print hangs over the sheet by what lies further past an edge than ink runs past it, in the turn in which it hangs over least', () => {
   // The small printer’s steps end at 2.5 mm past all four edges of A4.
   const over = (width: number, height: number, finish: 'bordered' | 'borderless') => {
-    const brief = several([{ size: { by: 'picture', width: mm(width), height: mm(height) } }], APART, { finish, paperId: 'beacon-gloss', sheet: null })
+    const brief = several([{ size: { by: 'picture', width: mm(width), height: mm(height) } }], APART, {
+      finish,
+      paperId: 'beacon-gloss',
+      sheet: null,
+    })
     const way = waysFor(brief, studio).find(({ path, lot: { id } }) => path.id === 'tern-rear' && id === 'gloss-a4')
     if (!way) throw new Error('no such way')
     const { width: w, length } = way.lot.measured
