@@ -69,6 +69,8 @@ test('the comma is a point', () => {
 test('RGB of 0 to 255 is told from per cent', () => {
   const found = read(file(['1 255 0 128 50 0 0', '2 0 0 0 5 0 0']))
   expect(found.ok && found.value.patches[0]?.device[0]).toBeCloseTo(100)
+  const cents = read(file(['1 100 0 51 50 0 0', '2 0 0 0 5 0 0']))
+  expect(cents.ok && cents.value.patches[0]?.device).toEqual([100, 0, 51])
 })
 
 test('XYZ stands in for Lab', () => {

@@ -205,6 +205,13 @@ test('every number that is told of a picture, worked out a second time from colo
   expect(found.kind).toBe('photograph')
 })
 
+test('of a picture of one grey the cast is that grey’s', async () => {
+  const engine = createEngine(await instantiate())
+  const grey = { colours: new Uint8Array([128, 128, 128]), counts: new Uint32Array([9]), total: 9, pairs: new Uint8Array() }
+  const { renderings } = analyse(engine, grey, 'srgb', new Uint8Array(readFileSync(FILE)))
+  expect(renderings[0]?.cast).toBeGreaterThan(0.01)
+})
+
 test('of a picture without pixels nothing is said but noughts', async () => {
   const engine = createEngine(await instantiate())
   const none = { colours: new Uint8Array(), counts: new Uint32Array(), total: 0, pairs: new Uint8Array() }

@@ -7,6 +7,8 @@ test.each([
   ['lens_5x7in.png', { size: { width: inch(5), height: inch(7) } }],
   ['10 off harbour 200 × 300 mm.jpg', { size: { width: mm(200), height: mm(300) }, copies: 10 }],
   ['wall-4x.jpg', { copies: 4 }],
+  // A size is not a number of copies, however it is spaced.
+  ['lens 5 x 7 in.png', { size: { width: inch(5), height: inch(7) } }],
   // Numbers that are neither: dates, counters, cameras, pixels without a unit.
   ['IMG_20261120_0042.jpg', {}],
   ['plate-003.png', {}],

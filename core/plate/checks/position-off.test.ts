@@ -1,4 +1,4 @@
-import { afterFix, finding, plateOf } from '../../testing/fixtures.ts'
+import { afterFix, finding, optionOf, plateOf } from '../../testing/fixtures.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 
 const lies =
@@ -34,7 +34,11 @@ test('what nobody would read off a ruler is neither corrected nor told; each way
     return [value, finding(plate, 'position-off')?.says ?? reason]
   }
   expect(of(49, -49)).toEqual(['none', 'What was measured on this path agrees with its record.'])
+  const agreeing = plateOf({ pins: { printer: 'heron', path: 'heron-cassette' }, studio: lies(49, -49) })
+  expect(optionOf(agreeing, 'position', 'none')?.costs).toEqual([])
   expect(of(-50, 49)).toEqual(['measured', expect.stringMatching(/^The placement makes up for 0.1 mm across, measured on 3 prints/)])
   expect(of(0, 700)).toEqual(['measured', expect.stringMatching(/makes up for 0.7 mm along, measured/)])
+  const plate = plateOf({ pins: { printer: 'heron', path: 'heron-cassette' }, studio: lies(-300, 700) })
+  expect(finding(plate, 'position-off')?.numbers).toMatchObject({ across: -300, along: 700 })
   expect(of(-300, 700)).toEqual(['measured', expect.stringMatching(/makes up for 0.3 mm across and 0.7 mm along, measured/)])
 })

@@ -1,4 +1,4 @@
-import { BriefEditSchema, EMPTY_BRIEF } from './brief.ts'
+import { BriefEditSchema, briefFor, EMPTY_BRIEF } from './brief.ts'
 import { ItemChangeSchema } from './item.ts'
 
 test('a job that is begun asks for a print with borders, one picture, nothing of its own added and samples marked', () => {
@@ -16,4 +16,9 @@ test('the border at the foot is as wide as the others at least, and four times a
 
 test('of a picture one copy is printed at least, and ten thousand at most', () => {
   expect([0, 1, 10_000, 10_001].map((copies) => ItemChangeSchema.safeParse({ copies }).success)).toEqual([false, true, true, false])
+})
+
+test('a wish is what it says, and what a job begins with otherwise; what it leaves undefined it does not say', () => {
+  const made = briefFor({ paperId: 'quay-matte', notes: undefined, items: [{ copies: 7, sharpen: undefined }] })
+  expect(made).toMatchObject({ ...EMPTY_BRIEF, paperId: 'quay-matte', items: [{ copies: 7, sharpen: EMPTY_BRIEF.items[0]?.sharpen }] })
 })

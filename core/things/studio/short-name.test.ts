@@ -7,6 +7,7 @@ test.each([
   ['Öl/2', 'ol-2'],
   ['刷', 'studio'],
   ['x', 'studio'],
+  ['xy', 'xy'],
   ['Jobs', 'jobs-2'],
   [`${'long '.repeat(20)}`, 'long-long-long-long-long-long-long-l'],
 ])('“%s” comes to %s', (name, short) => {

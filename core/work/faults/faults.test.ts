@@ -247,3 +247,17 @@ test('an earlier finding of a cause counts as much again as its own weight, and 
   expect(share({ heavy: 2 })).toEqual({ heavy: 9 / 9.5, light: 0.5 / 9.5 })
   expect(share({ light: 4, never: 9 })).toEqual({ light: 4.5 / 7.5, heavy: 3 / 7.5 })
 })
+
+test('what stopped while the sheet was half printed has spoilt it; what stands still before or beside it has not', () => {
+  const spoils = (id: string) => FAULTS[id as FaultId].spoils
+  expect(FAULT_IDS.filter(spoils).sort()).toEqual(['fed-askew', 'head-strike', 'ink-out', 'paper-out'])
+})
+
+test('a sheet that curls to the head gets more room; where the gap is wide already, another way', () => {
+  const curled = (gap: string) => {
+    const plate = plateOf({ brief: { paperId: 'harbour-lustre' }, pins: { printer: 'heron', path: 'heron-cassette', 'platen-gap': gap } })
+    return causesOf(FAULTS['head-strike'], contextOf(plate)).find(({ causeId }) => causeId === 'sheet-curled')?.change
+  }
+  expect(curled('normal')).toMatchObject({ pins: { 'platen-gap': 'wide' } })
+  expect(curled('wide')).toMatchObject({ label: 'Use Front slot', pins: { path: 'heron-front' } })
+})

@@ -160,6 +160,9 @@ describe('rolls, blacks, confirmations and what is new to the studio (handbook, 
     const known = studioOf()
     known.experience = [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 1, faults: {} }]
     expect(loadingSteps(board, 'mm', known).some((s) => s.id === 'practise')).toBe(false)
+    // Where nothing has been through yet the path is as new as before.
+    const untried = { ...known, experience: [{ printerId: 'gannet', pathId: 'gannet-board', sheets: 0, faults: {} }] }
+    expect(loadingSteps(board, 'mm', untried).some((s) => s.id === 'practise')).toBe(true)
     // It came out right on another printer, or another paper did on this one: that says nothing of this paper here.
     const elsewhere = (printerId: string, paperId: string) => {
       const [like] = known.pairings

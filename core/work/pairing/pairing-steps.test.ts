@@ -142,6 +142,8 @@ test('a measured path, a target that was read and a good print finish the steps'
   expect(never).toMatchObject({ done: false, says: expect.stringMatching(/^Not yet, 2 wasted: /) })
   const untried = steps(paper({}), petrel, { pairings: [{ ...pairing, good: 0, bad: 0 }] }).proven
   expect(untried?.says).toMatch(/^Not yet: the first print /)
+  const once = steps(paper({}), petrel, { pairings: [{ ...pairing, bad: 1 }] }).proven
+  expect(once?.says).toBe('1 good, 1 wasted.')
   const twice = steps(paper({}), petrel, { calibrations: calibrations.map((c) => ({ ...c, runs: [1, 2] })) }).layout
   expect(twice).toMatchObject({
     done: false,

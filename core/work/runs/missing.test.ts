@@ -3,7 +3,7 @@ import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
-import { allOut, type Brought, missingOf, spoiltOf, stillOf } from './missing.ts'
+import { allOut, type Brought, missingOf, sameSheets, spoiltOf, stillOf } from './missing.ts'
 
 const PINS = { printer: 'heron', path: 'heron-cassette' }
 const plate = resolve(several([{ copies: 4 }, { copies: 3 }], { as: 'apart' }), studioOf(), PINS)
@@ -153,4 +153,19 @@ test('what is loaded is what is still to be printed: as many of each kind, with 
   expect([stillOf(plate, undefined), stillOf(plate, missingOf(plate, [])), stillOf(plate, missingOf(plate, [run()]))]).toEqual(
     Array.from({ length: 3 }, () => plate),
   )
+})
+
+test('a job has begun once a sheet of it has come out, or somebody wrote down that none was any good; not while its first is printing', () => {
+  const begun = (change: Partial<Brought>) => missingOf(plate, [run(change)]).begun
+  expect(begun({ sheetsDelivered: 0 })).toBe(false)
+  expect(begun({ sheetsDelivered: 1 })).toBe(true)
+  expect(begun({ sheetsDelivered: 0, ...wasted(1, 1) })).toBe(true)
+})
+
+test('prints of the same width and another height are other sheets, and those of the same height and another width', () => {
+  const sized = (width: number, height: number) =>
+    resolve(several([{ size: { by: 'picture', width: mm(width), height: mm(height) } }], { as: 'apart' }), studioOf(), PINS)
+  expect(sameSheets(sized(200, 150), sized(200, 150))).toBe(true)
+  expect(sameSheets(sized(200, 150), sized(200, 160))).toBe(false)
+  expect(sameSheets(sized(200, 150), sized(210, 150))).toBe(false)
 })

@@ -11,6 +11,12 @@ test('everything lies within the target', () => {
   }
 })
 
+test('it fits on A5 between margins of ten millimetres (ISO 216: 148 × 210 mm)', () => {
+  expect([TARGET.w <= 128_000, TARGET.h <= 190_000]).toEqual([true, true])
+  // And makes the most of its width: a patch is as large as it can be.
+  expect(TARGET.w).toBeGreaterThan(120_000)
+})
+
 test('every step from 0 to 12 stands on black, every step from 245 to 255 on paper', () => {
   const greys = patches.filter((p) => p.rgb[0] === p.rgb[1] && p.rgb[1] === p.rgb[2])
   const ground = greys.find((p) => p.rgb[0] === 0 && p.w === TARGET.w)
