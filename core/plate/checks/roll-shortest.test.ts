@@ -1,3 +1,4 @@
+import { intersect, overlaps } from '../../sheet/rect.ts'
 import { afterFix, finding, plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
@@ -14,7 +15,7 @@ const rag = (width: number) => ({
   pins: { printer: 'heron', path: 'heron-roll' },
 })
 
-test('a print smaller than the roll is cut goes on the shortest cut, and trim lines are one press away', () => {
+test('a print smaller than the roll is cut goes on the shortest cut, and lines to trim it by are one press away', () => {
   // 90 × 60 mm with 10 mm at each end are 80 mm; this path cuts no shorter than 203.
   const plate = plateOf(rag(90))
   expect(layoutOf(plate)?.sheet.h).toBe(mm(203))
@@ -24,6 +25,32 @@ test('a print smaller than the roll is cut goes on the shortest cut, and trim li
   const { frame, picture } = layoutOf(trimmed) ?? { frame: { w: 0, h: 0 }, picture: null }
   expect([frame.w, frame.h].sort((a, b) => a - b)).toEqual([mm(60), mm(90)])
   expect(picture).toMatchObject({ w: frame.w, h: frame.h })
+  expect(finding(trimmed, 'roll-shortest')?.says).toMatch(
+    /stay over\. Trim it to (90\.0 × 60\.0|60\.0 × 90\.0) mm, along the lines at its corners\.$/,
+  )
+})
+
+test('what is trimmed has two lines at each corner, in line with its edges, outside it and where ink can go', () => {
+  const { forms } = afterFix(plateOf(rag(90)), 'roll-shortest')
+  const [{ frame, printable, strokes } = { frame: null, printable: null, strokes: [] }] = forms
+  if (!frame || !printable) throw new Error('no form')
+  const [left, top, right, bottom] = [frame.x, frame.y, frame.x + frame.w, frame.y + frame.h]
+  expect(strokes).toHaveLength(8)
+  for (const x of [left, right])
+    for (const y of [top, bottom]) {
+      const near = strokes.filter((s) => Math.hypot(s.x + s.w / 2 - x, s.y + s.h / 2 - y) < mm(5))
+      // One upright, one lying; each ends a millimetre from the piece.
+      expect(near.map((s) => (s.w < s.h ? s.x + s.w / 2 - x : s.y + s.h / 2 - y))).toEqual([0, 0])
+      expect(near.map((s) => s.w < s.h).sort()).toEqual([false, true])
+      for (const s of near) {
+        expect(intersect(s, { x: left - mm(1), y: top - mm(1), w: frame.w + mm(2), h: frame.h + mm(2) })).not.toMatchObject({
+          w: s.w,
+          h: s.h,
+        })
+        expect(intersect(s, printable)).toEqual(s)
+        expect(overlaps(s, frame)).toBe(false)
+      }
+    }
 })
 
 test('where nothing lies on the sheet yet nothing stays over', () => {

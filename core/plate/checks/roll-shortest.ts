@@ -29,9 +29,9 @@ export const rollShortest: Check = {
     // A layout has marks of its own, and borders within what would be left.
     const lined = !trimmed && alike && !plate.together
     const lines = trimmed
-      ? ` Trim along the lines to ${writeSize(piece.w, piece.h, unit)}.`
+      ? ` Trim it to ${writeSize(piece.w, piece.h, unit)}${plate.forms.some(({ strokes }) => strokes.length > 0) ? ', along the lines at its corners' : ''}.`
       : lined
-        ? ' Trim lines can be drawn round the print.'
+        ? ' Lines to trim it by can be printed at its corners.'
         : ''
     return [
       {
@@ -40,7 +40,7 @@ export const rollShortest: Check = {
         numbers: { shortest: path.length.min, spare: Math.round(spare) },
         fix: lined
           ? {
-              label: 'Draw trim lines round it',
+              label: 'Print lines to trim it by',
               // What runs past the roll's sides is not there to be trimmed.
               brief: { finished: { width: Math.round(Math.min(piece.w, sheet.w)), length: Math.round(piece.h) } },
             }

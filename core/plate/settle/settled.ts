@@ -1,5 +1,6 @@
 import type { Arranged } from '../../sheet/arrange/arranged.ts'
 import { backOf, formOf } from '../../sheet/arrange/forms.ts'
+import { cutMarks } from '../../sheet/arrange/strokes.ts'
 import { type Form, type SideView, sheetsOf, viewOf, viewOfPlacement } from '../../sheet/form.ts'
 import { areaOf, type EdgeMode, type Layout, land } from '../../sheet/layout.ts'
 import { backArea, backForm } from '../../sheet/make/back-side.ts'
@@ -99,7 +100,8 @@ function frontForm(known: Given & Decided, edges: EdgeMode, index: number, inten
     text: card ? setText(card.text, backPanel(card, area.sheet, turn), backTurn(card, turn)) : setText(words, placed, turn),
     mark: brief.sampleMark && make.as === 'print' ? markIn(lot.mark, intersect(area.printable, area.frame), placed) : null,
     captions: [],
-    strokes: [],
+    // Where it is to be trimmed.
+    strokes: brief.finished && !card ? cutMarks('corners', [area.frame], [placed], area.printable) : [],
   }
 }
 
@@ -120,8 +122,10 @@ function apartForms(known: Given & Decided, edges: EdgeMode): { forms: Form[]; l
       of = { ...known, item, ...turned.sets, ...placed.sets }
       lines.push(turned.line, placed.line)
     }
-    forms.push(frontForm(of, edges, index, intentFor(known, item)))
-    const back = backForm({ brief, item, picture: pictureOf(item), path, sheet: way.fed, page, offset, turn: of.turn })
+    const front = frontForm(of, edges, index, intentFor(known, item))
+    forms.push(front)
+    const { frame } = front
+    const back = backForm({ brief, item, picture: pictureOf(item), path, sheet: way.fed, page, offset, turn: of.turn, frame })
     if (back) forms.push(index === 0 ? back : { ...back, id: `back-${index + 1}` })
   }
   return { forms, lines }

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
 import { afterFix, decided, finding, picture, plateOf, sheet } from '../../testing/fixtures.ts'
 import { type Make, NEW_MAKE } from '../../things/brief/make.ts'
-import { feedEdge, PICTURE_EDGES, pictureEdge, TURNS } from '../../things/brief/turn.ts'
+import { feedEdge, PICTURE_EDGES, pictureEdge, TURNS, type Turn } from '../../things/brief/turn.ts'
 import { mm } from '../../things/length/length.ts'
 import { PathSchema } from '../../things/paths/path.ts'
 import { jobAttributesFor } from '../../wire/ipp/plate-attributes.ts'
@@ -148,6 +148,50 @@ describe('two-sided cards', () => {
     for (const [edge, value] of Object.entries({ top: 900, bottom: 1400, left: 600, right: 700 }))
       expect(wire).toMatch(new RegExp(`media-${edge}-margin[^a-z]*[a-z":,{[]*(integer)?[^0-9]*${value}\\b`))
   })
+  test.each(['work-and-turn', 'work-and-tumble'] as const)(
+    '%s: the back of a card that is trimmed lies behind its front, not behind the sheet',
+    (over) => {
+      // Of an A4 sheet 120 × 180 mm are left, off the middle for a guide and a dead margin.
+      for (const flip of ['long-edge', 'short-edge'] as const)
+        for (const turn of [0, 90] as const) {
+          const plate = plateOf({
+            brief: {
+              paperId: 'keepsake-card',
+              sheet: sheet('iso_a4_210x297mm'),
+              finished: { width: mm(120), length: mm(180) },
+              turn,
+              size: { by: 'border', border: mm(12), foot: 2 },
+              make: { ...card, flip, over, backPicture: 'same', text: { text: 'Lantern Wharf', points: 8, at: 'foot', align: 'left' } },
+            },
+            studio: (s) => {
+              for (const { paths } of s.printers) for (const path of paths) Object.assign(path.margins, { trailing: mm(80), left: mm(3) })
+            },
+          })
+          const [front, back] = [sideOf(plate), sideOf(plate, 'back')]
+          if (!front || !back?.text) throw new Error('no back')
+          const { frame, sheet: whole } = front.layout
+          expect([frame.w, frame.h]).toEqual([mm(120), mm(180)])
+          expect(Math.abs(whole.h - 2 * frame.y - frame.h)).toBeGreaterThan(mm(10))
+          // Turned over sideways the left edge is the right one; end over end the leading edge is the trailing one.
+          const expected =
+            over === 'work-and-turn' ? { ...frame, x: whole.w - frame.x - frame.w } : { ...frame, y: whole.h - frame.y - frame.h }
+          expect(back.layout.frame).toEqual(expected)
+          for (const rect of [back.text.rect, back.layout.picture]) expect(intersect(rect, expected)).toEqual(rect)
+          // The wide border is at the picture's foot on either side, where the words stand.
+          const foot = (turned: Turn) => ({ 0: 'trailing', 90: 'left', 180: 'leading', 270: 'right' })[turned] as 'left'
+          for (const side of [front, back]) {
+            const { borders } = side.layout
+            expect(borders[foot(side.turn)]).toBeGreaterThan(mm(23.9))
+            expect(Math.min(...Object.values(borders))).toBeLessThan(mm(23.9))
+          }
+          // The reader turns a card of 120 × 180: about its long edge head comes to head where it stands upright as it is read.
+          const upright = turn === 0
+          const same = (flip === 'long-edge') === upright
+          const half = over === 'work-and-tumble' ? 180 : 0
+          expect(back.turn).toBe((360 - turn + (same ? 0 : 180) + half) % 360)
+        }
+    },
+  )
   test('a two-sided job with nothing on the back is stopped', () => {
     const plate = plateOf({ brief: { ...BRIEF, make: card } })
     expect(finding(plate, 'back-text')?.level).toBe('stop')

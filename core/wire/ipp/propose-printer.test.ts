@@ -45,7 +45,7 @@ test('lengths come in hundredths of a millimetre (PWG 5100.3) and become microme
 
 test('an edge without margin is printed past, at the sizes that say so; the bordered entries give the margins', () => {
   const sides = database(
-    entry('main', 'photographic', 10_160, 15_240, [300, 300, 0, 0]),
+    entry('main', 'photographic', 10_160, 15_240, [390, 390, 0, 0]),
     entry('main', 'photographic', 21_000, 29_700, [310, 320, 330, 340]),
   )
   const path = pathOf({ 'media-col-database': sides })

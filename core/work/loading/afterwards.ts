@@ -58,6 +58,7 @@ export const trim: StepMaker = ({ plate, unit }) => {
   const layout = layoutOf(plate)
   if (!plate.brief.finished || !layout) return []
   const { frame, sheet } = layout
+  const lines = plate.forms.some(({ side, strokes }) => side === 'front' && strokes.length > 0)
   const off = (
     [
       [frame.y, 'leading edge'],
@@ -72,7 +73,7 @@ export const trim: StepMaker = ({ plate, unit }) => {
       kind: 'trim',
       phase: 'after',
       title: 'Trim it',
-      text: `Cut it down to ${writeSize(frame.w, frame.h, unit)}${off.length > 0 ? `: ${off.join(', ')}` : ''}.`,
+      text: `Cut it down to ${writeSize(frame.w, frame.h, unit)}${off.length > 0 ? `: ${off.join(', ')}` : ''}.${lines ? ' Fine lines at its corners show where.' : ''}`,
       caution: CAUTIONS.blade,
     },
   ]

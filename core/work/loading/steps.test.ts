@@ -1,3 +1,4 @@
+import { planPage } from '../../output/page/page-plan.ts'
 import { layoutOf } from '../../plate/resolve/plate.ts'
 import { plateOf, sheet, studioOf } from '../../testing/fixtures.ts'
 import { NEW_MAKE } from '../../things/brief/make.ts'
@@ -262,6 +263,11 @@ test('trimming says what comes off each edge of this very sheet', () => {
   })
   const { frame, sheet: whole } = layoutOf(plate) ?? { frame: null, sheet: null }
   if (!frame || !whole) throw new Error('no layout')
+  // Two lines at each corner are printed; where the piece is as wide as the sheet there is no room for them beside it.
+  expect(planPage(plate)?.marks).toHaveLength(8)
+  expect(step(plate, 'trim')?.text).toContain('Fine lines at its corners show where.')
+  const wide = plateOf({ brief: { finished: { width: mm(297), length: mm(350) }, size: { by: 'sheet', fill: true } } })
+  expect([planPage(wide)?.marks, step(wide, 'trim')?.text.includes('ines')]).toEqual([[], false])
   const said = [...(step(plate, 'trim')?.text.matchAll(/([\d.]+) mm off the (leading edge|trailing edge|left|right)/g) ?? [])]
   const off = Object.fromEntries(said.map(([, value, edge]) => [edge, Number(value)]))
   // What is cut off at both ends, or sides, and what is left make up the sheet: 419.8 and 296.6 mm.
