@@ -21,6 +21,12 @@ function roomOf({ x, y, anchor, text, size, sideways }: Text): Rect {
     : { x: x - back, y: y - size * ABOVE, w: length, h: size }
 }
 
+/** Whether the middle of a text lies on the paper. */
+export function liesOn(sheet: Rect, text: Text): boolean {
+  const { x, y, w, h } = roomOf(text)
+  return holds(sheet, { x: x + w / 2, y: y + h / 2, w: 0, h: 0 })
+}
+
 /**
  * No text is written over another: numbers keep their places as long as they can, and a word that would lie on what stands there
  * already goes to the nearest free line. What finds no room on the drawing stays where it was.

@@ -335,7 +335,7 @@ test('that some of the picture does not land on paper is said from a twentieth o
   ])
 })
 
-test('of a page inside its sheet the numbers of narrow borders stand outside the page, each beside its own edge', () => {
+test('of a page inside its sheet the numbers of narrow borders stand outside the page, each beside its own edge, and none half on the sheet', () => {
   const { layout } = drawn(plateOf({}))
   const [size, frame] = [mm(4), { x: mm(11), y: mm(23), w: mm(160), h: mm(250) }]
   const visible = { x: mm(12), y: mm(25), w: mm(158.5), h: mm(247) }
@@ -347,9 +347,24 @@ test('of a page inside its sheet the numbers of narrow borders stand outside the
   expect(words).toEqual([
     ['2.0', middle, frame.y - off, 'middle'],
     ['1.0', middle, frame.y + frame.h + 2 * off, 'middle'],
-    ['1.0', frame.x - off, half + 0.35 * size, 'end'],
+    // Three letters, six tenths of their height each, and a gap on either side take 12.8 mm, and there are eleven.
+    ['1.0', -off, half + 0.35 * size, 'end'],
     ['0.5', frame.x + frame.w + off, half + 0.35 * size, 'start'],
   ])
+  // Whichever edge the page lies near: from where there is room for a number on it stands beside the page.
+  const at = (x: number, y: number) =>
+    dimensions(
+      { ...layout, sheet: { x: 0, y: 0, w: mm(210), h: mm(297) }, frame: { ...frame, x: mm(x), y: mm(y) }, visible, borders },
+      'mm',
+      size,
+      null,
+    ).flatMap((m) => (m.kind === 'text' && m.role === 'strong' ? [(m.anchor === 'middle' ? m.y : m.x) / 1000] : []))
+  const sides = [12.8, 12.7].map((x) => at(x, 23)[2])
+  expect(sides).toEqual([expect.closeTo(12.8 - 2.8, 6), -2.8])
+  expect([210 - 160 - 12.8, 210 - 160 - 12.7].map((x) => at(x, 23)[3])).toEqual([expect.closeTo(210 - 12.8 + 2.8, 6), 212.8])
+  // Above and below it takes its height and two gaps: 9.6 mm.
+  expect([9.6, 9.5].map((y) => at(30, y)[0])).toEqual([expect.closeTo(9.6 - 2.8, 6), -2.8])
+  expect([297 - 250 - 9.6, 297 - 250 - 9.5].map((y) => at(30, y)[1])).toEqual([expect.closeTo(297 - 9.6 + 5.6, 6), 302.6])
   expect(
     marks.filter((m) => m.kind === 'line' && m.role === 'dimension' && m.arrows && m.x1 >= frame.x && m.x2 <= frame.x + frame.w),
   ).toEqual([])

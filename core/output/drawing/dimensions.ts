@@ -1,7 +1,8 @@
 import type { Layout } from '../../sheet/layout.ts'
 import type { Rect } from '../../sheet/rect.ts'
 import { type Um, type Unit, writeLength, writeNumber } from '../../things/length/length.ts'
-import type { Edge } from '../../things/paths/path.ts'
+import type { Edge, Edges } from '../../things/paths/path.ts'
+import { ADVANCE } from './clear-words.ts'
 import type { Mark } from './drawing.ts'
 
 /** Least margin, in heights of text, that a dimension line with two arrowheads is drawn across. */
@@ -33,23 +34,33 @@ export function dimensions(layout: Layout, unit: Unit, size: Um, view: Rect | nu
   const [right, bottom] = [frame.x + frame.w, frame.y + frame.h]
   // Inside a frame that is not the whole sheet the numbers stand beside their arrows.
   const beside = (edge: Edge) => inner && borders[edge] >= size * 3
+  // Else outside it, where there is room before the paper ends, or beyond the paper: no number lies half on it.
+  const room = (edge: Edge, free: Um, at: Um, beyond: Um) =>
+    view || free >= (edge === 'left' || edge === 'right' ? number(edge).length * size * ADVANCE : size) + 2 * gap ? at : beyond
+  const [sheetRight, sheetBottom] = [sheet.x + sheet.w, sheet.y + sheet.h]
+  const outside: Edges = {
+    leading: room('leading', frame.y - sheet.y, frame.y, sheet.y),
+    trailing: room('trailing', sheetBottom - bottom, bottom, sheetBottom),
+    left: room('left', frame.x - sheet.x, frame.x, sheet.x),
+    right: room('right', sheetRight - right, right, sheetRight),
+  }
   const marks: Mark[] = [
     ...shown('leading', line(midX, frame.y, midX, visible.y)),
     beside('leading')
       ? text(midX + gap, (frame.y + visible.y) / 2 + size * 0.35, number('leading'), 'start')
-      : text(midX, frame.y - gap, number('leading')),
+      : text(midX, outside.leading - gap, number('leading')),
     ...shown('trailing', line(midX, visible.y + visible.h, midX, bottom)),
     beside('trailing')
       ? text(midX + gap, (visible.y + visible.h + bottom) / 2 + size * 0.35, number('trailing'), 'start')
-      : text(midX, bottom + gap + size * 0.7, number('trailing')),
+      : text(midX, outside.trailing + gap + size * 0.7, number('trailing')),
     ...shown('left', line(frame.x, midY, visible.x, midY)),
     beside('left')
       ? text((frame.x + visible.x) / 2, midY - gap, number('left'))
-      : text(frame.x - gap, midY + size * 0.35, number('left'), 'end'),
+      : text(outside.left - gap, midY + size * 0.35, number('left'), 'end'),
     ...shown('right', line(visible.x + visible.w, midY, right, midY)),
     beside('right')
       ? text((visible.x + visible.w + right) / 2, midY - gap, number('right'))
-      : text(right + gap, midY + size * 0.35, number('right'), 'start'),
+      : text(outside.right + gap, midY + size * 0.35, number('right'), 'start'),
   ]
   return view ? marks : [...marks, ...extents(sheet, unit, size)]
 }

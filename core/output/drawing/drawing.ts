@@ -56,7 +56,18 @@ export type Mark =
     }
   /** Words as they stand, turned; `size` is the height of the letters. */
   | { kind: 'words'; role: 'words'; rect: Rect; turn: Turn; lines: string[]; size: Um; align: TextBlock['align'] }
-  | { kind: 'text'; role: Role; x: Um; y: Um; anchor: 'start' | 'middle' | 'end'; text: string; size: Um; sideways?: boolean }
+  | {
+      kind: 'text'
+      role: Role
+      x: Um
+      y: Um
+      anchor: 'start' | 'middle' | 'end'
+      text: string
+      size: Um
+      sideways?: boolean
+      /** It lies on the paper, which is light whatever lies around it. */
+      onPaper?: true
+    }
 
 export interface Drawing {
   bounds: Rect

@@ -7,6 +7,7 @@ import { several } from '../../testing/several.ts'
 import { cases } from '../../testing/thorough.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import type { Item } from '../../things/brief/item.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import { type Drawing, scaled } from './drawing.ts'
 import { drawSheet } from './sheet-drawing.ts'
@@ -249,4 +250,29 @@ test('while a picture is dragged past the sheet the drawing keeps its scale: the
   // Looked at closely there is a scale already, that of what is looked at.
   const view = { x: 0, y: 0, w: mm(60), h: mm(90) }
   expect(drawSheet(moved, 'mm', { view, still: begun })).toEqual(drawSheet(moved, 'mm', { view }))
+})
+
+test('a text is on the paper where its middle is: there it is written in dark, whatever the ground', () => {
+  const { marks } = drawSheet(
+    plateOf({ brief: { finished: { width: mm(250), length: mm(350) }, size: { by: 'sheet', fill: false } } }),
+    'mm',
+  ) ?? {
+    marks: [],
+  }
+  const texts = marks.flatMap((m) => (m.kind === 'text' ? [[m.text, m.onPaper ?? false]] : []))
+  expect(Object.fromEntries(texts)).toMatchObject({ trim: true, 'trailing edge': false, '296.6 mm': false, '419.8 mm': false })
+})
+
+test('the back of a card that is trimmed shows where', () => {
+  const plate = plateOf({
+    brief: {
+      paperId: 'keepsake-card',
+      sheet: sheet('na_index-4x6_4x6in'),
+      finished: { width: mm(80), length: mm(120) },
+      make: { ...NEW_MAKE['two-sided'], text: { text: 'Lantern Wharf', points: 8, at: 'foot', align: 'centre' } },
+    },
+  })
+  const trim = (side: 'front' | 'back') =>
+    drawSheet(plate, 'mm', { side })?.marks.flatMap((m) => (m.kind === 'rect' && m.role === 'trim' ? [[m.rect.w, m.rect.h]] : []))
+  expect([trim('front'), trim('back')]).toEqual([[[mm(80), mm(120)]], [[mm(80), mm(120)]]])
 })

@@ -27,6 +27,14 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
   band: { stroke: 'none', width: 0, fill: 'rgb(255 255 255 / 0.82)' },
 }
 
+/** What a text is written in: on the paper dark in either theme, with a little light round it where a picture lies under it. */
+const inked = ({ role, onPaper, size }: Extract<Mark, { kind: 'text' }>) =>
+  role === 'snap'
+    ? { fill: 'var(--act-on-sheet)' }
+    : onPaper
+      ? { fill: role === 'strong' ? '#111111' : '#3a3a3a', stroke: 'rgb(255 255 255 / 0.7)', strokeWidth: size / 4, paintOrder: 'stroke' }
+      : { fill: role === 'strong' ? 'var(--ink)' : 'var(--soft)' }
+
 /** Arrowheads that differ from those on the sheet. */
 const ARROW: Partial<Record<Role, string>> = { feed: 'feed', extent: 'extent' }
 
@@ -165,7 +173,7 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
             y={mark.y}
             textAnchor={mark.anchor}
             fontSize={mark.size}
-            fill={mark.role === 'strong' ? 'var(--ink)' : mark.role === 'snap' ? 'var(--act-on-sheet)' : 'var(--soft)'}
+            {...inked(mark)}
             fontFamily="var(--font-mono)"
             fontWeight={mark.role === 'strong' ? 600 : 400}
             {...(mark.sideways ? { transform: `rotate(-90 ${mark.x} ${mark.y})` } : {})}

@@ -18,7 +18,7 @@ export function BackSheet({ plate, form }: { plate: Plate; form: string }) {
   return (
     <ZoomGround layout={layout} zoom={zoom}>
       <SheetSvg drawing={drawing} className="absolute inset-0 h-full w-full" picture={(id) => previewUrl(plate.brief, id)} />
-      <p className="absolute bottom-2 left-2 max-w-36 text-sm text-soft">
+      <p className="absolute bottom-2 left-full ml-1 w-28 text-sm text-soft max-sm:left-2 max-sm:w-36">
         The second side, the sheet turned over {make.as === 'two-sided' ? sayOver(make) : ''}. Its words are set in the brief.
       </p>
     </ZoomGround>
