@@ -42,8 +42,12 @@ const noJsonSchema: Plugin = {
   transform(code, id) {
     if (!/[\\/]zod[\\/]v4[\\/]core[\\/](json-schema-processors|to-json-schema)\.js$/.test(id)) return null
     const names = [...code.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name)
-    const process = code.includes('export { processSchema as process }') ? 'export { processSchema as process }\n' : ''
-    return { code: `${names.map((name) => `export const ${name} = () => () => undefined`).join('\n')}\n${process}`, map: null }
+    const process = code.includes('export { processSchema as process }') ? ', none as process' : ''
+    // One function under all of the names: each by itself would be packed by itself.
+    return {
+      code: `const none = () => () => undefined\nexport { ${names.map((name) => `none as ${name}`).join(', ')}${process} }\n`,
+      map: null,
+    }
   },
 }
 
@@ -70,10 +74,10 @@ const noAddresses: Plugin = {
   transform: (code, id) =>
     /[\\/]zod[\\/]v4[\\/]core[\\/]regexes\.js$/.test(id)
       ? {
-          code: code.replace(
-            /^export const (ipv4|ipv6|cidrv4|cidrv6|email|base64|base64url|e164|hostname|domain) = .*$/gm,
-            'export const $1 = /$^/',
-          ),
+          code: `const never = /$^/\n${code.replace(
+            /^export const (ipv4|ipv6|cidrv4|cidrv6|email|base64|base64url|e164|hostname|domain|cuid|cuid2|ulid|xid|ksuid|nanoid|duration|guid) = .*$/gm,
+            'export { never as $1 }',
+          )}`,
           map: null,
         }
       : null,
@@ -143,7 +147,10 @@ export default defineConfig({
               'forms',
               /[\\/]node_modules[\\/](react-hook-form|@hookform)[\\/]|[\\/]web[\\/]ui[\\/](record-form|number-field|size-field|day-field|unsaved-guard|options|field-set)\.tsx?$/,
             ),
-            after('hands', /[\\/]node_modules[\\/]d3-(drag|zoom|selection|interpolate|transition|dispatch|timer|ease|color)[\\/]/),
+            after(
+              'hands',
+              /[\\/]node_modules[\\/]d3-(drag|zoom|selection|interpolate|transition|dispatch|timer|ease|color)[\\/]|[\\/]core[\\/]sheet[\\/]snap\.ts$/,
+            ),
           ],
         },
       },

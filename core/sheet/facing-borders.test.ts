@@ -15,6 +15,14 @@ test.each([
   [borders(10_000, 12_900, 9000, 9000), 1500, 'Borders left and right differ by 2.9 mm, which few see.'],
 ])('%j where a shift of %i µm is not seen', (b, visibleShift, says) => expect(sayFacing(b, 'mm', visibleShift)).toBe(says))
 
+test('a foot that is wanted wider is no difference, and what differs beside it is', () => {
+  const asked = borders(40_000, 20_000, 20_000, 20_000)
+  const says = (left: number, leading: number) => sayFacing(borders(left, 20_000, leading, 14_000), 'mm', 500, asked)
+  expect(says(40_000, 14_500)).toBe('Facing borders are equal to the eye, but for the wider foot.')
+  expect(says(40_000, 14_501)).toBe('Borders leading and trailing differ by 0.5 mm, but for the wider foot, which few see.')
+  expect(says(42_000, 14_000)).toBe('Borders left and right differ by 2.0 mm, but for the wider foot, which is seen.')
+})
+
 test('what is seen is what the check of uneven borders warns of, at every difference', () => {
   for (const visibleShift of [200, 500, 900])
     for (const off of [0, 399, 400, 401, 999, 1000, 1001, 1800, 1801, 9000]) {

@@ -2,10 +2,20 @@ import fc from 'fast-check'
 import { layoutOf } from '../plate/resolve/plate.ts'
 import { picture, plateOf } from '../testing/fixtures.ts'
 import { EMPTY_BRIEF } from '../things/brief/brief.ts'
-import { feedEdge, isSideways, TURNS } from '../things/brief/turn.ts'
+import { feedEdge, isSideways, TURNS, type Turn } from '../things/brief/turn.ts'
 import { mm } from '../things/length/length.ts'
 import { EDGES } from '../things/paths/path.ts'
-import { centredOn, movedInto, pixelsPerInch, placingFrame, printSize, type Room, type Sizing, sizingOf } from './placement.ts'
+import {
+  centredOn,
+  movedInto,
+  pixelsPerInch,
+  placingFrame,
+  printSize,
+  type Room,
+  type Sizing,
+  sizingOf,
+  unequalBorders,
+} from './placement.ts'
 import { gaps, inset, intersect } from './rect.ts'
 
 const sheet = { x: 0, y: 0, w: mm(297), h: mm(420) }
@@ -163,4 +173,15 @@ test('of a size with one side given the other follows the picture’s shape', ()
   expect(sized(mm(120), null)).toEqual([mm(120), mm(50)])
   // Neither: by its tag, 6000 pixels at 300 to an inch.
   expect(sized(null, null)).toEqual([508_000, 211_667])
+})
+
+test('borders that are to be unequal are those with a foot wider than the others, wherever the foot lies', () => {
+  const asked = (foot: number, turn: Turn) => unequalBorders({ size: { by: 'border', border: mm(20), foot } }, turn)
+  expect([
+    asked(1, 0),
+    unequalBorders({ size: { by: 'border', border: mm(20) } }, 90),
+    unequalBorders({ size: { by: 'sheet', fill: true } }, 0),
+  ]).toEqual([null, null, null])
+  expect(asked(1.5, 0)).toEqual({ leading: mm(20), trailing: mm(30), left: mm(20), right: mm(20) })
+  expect(asked(2, 90)).toEqual({ leading: mm(20), trailing: mm(20), left: mm(40), right: mm(20) })
 })

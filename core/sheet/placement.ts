@@ -101,6 +101,10 @@ export function askedBorders(size: Extract<Item['size'], { by: 'border' }>, turn
   return edgesOf((edge) => (edge === foot ? Math.round(size.border * (size.foot ?? 1)) : size.border))
 }
 
+/** The same where that at the foot is to be wider; null where all are to be equal, or nothing is asked. */
+export const unequalBorders = ({ size }: Pick<Item, 'size'>, turn: Turn): Edges | null =>
+  size.by === 'border' && (size.foot ?? 1) !== 1 ? askedBorders(size, turn) : null
+
 /** The area in which the print is centred: the frame, or what the borders asked for leave of it. */
 export function placingFrame(of: Sizing, room: Room, turn: Turn): Rect {
   if (room.borderless) return room.printable

@@ -2,7 +2,7 @@ import { useId, useMemo, useRef } from 'react'
 import { type Drawing, type Mark, type Role, scaled } from '../../../core/output/drawing/drawing.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
 import { PictureMark, WordsMark } from './picture-mark.tsx'
-import { usePictureDrag } from './use-picture-drag.ts'
+import { type Snap, usePictureDrag } from './use-picture-drag.ts'
 
 const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string; fill?: string }>> = {
   printer: { stroke: 'var(--line)', width: 1, fill: 'var(--hair)' },
@@ -58,7 +58,7 @@ interface Props {
    * Called while a picture is dragged, with the way in µm from where it was taken. `reach` is the length of a few screen
    * pixels: how near a snap is. `free` is true while Alt is held.
    */
-  onDrag?: (dx: number, dy: number, reach: number, free: boolean) => void
+  onDrag?: (dx: number, dy: number, reach: number, free: boolean, snap: Snap) => void
   /** `at` is the picture's place among those of the drawing. */
   onDragStart?: (at: number) => void
   /** `over` is the picture that lies under the one that was let go, or null. */
@@ -102,7 +102,7 @@ export function SheetSvg({ drawing, over = [], shifted = null, picture, chosen =
             onDragStart?.(at)
             onChoose?.(at, more)
           },
-          onMove: (dx, dy, free) => onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, reach.current, free),
+          onMove: (dx, dy, free, snap) => onDrag(dx * UM_PER_UNIT, dy * UM_PER_UNIT, reach.current, free, snap),
           onEnd: (over) => onDrop?.(over),
         }
       : null,

@@ -1,12 +1,16 @@
 import type { D3DragEvent } from 'd3-drag'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import type { snap } from '../../../core/sheet/snap.ts'
 import { fetched, whenIdle } from '../../ui/when-idle.ts'
+
+/** Lets what is dragged catch at edges and middles; fetched with what drags. */
+export type Snap = typeof snap
 
 interface Acts {
   /** The picture that was taken, by its place in the drawing; whether Shift is held. */
   onStart(at: number, more: boolean): void
   /** The way from where it was taken, in the drawing's units; whether Alt is held. */
-  onMove(dx: number, dy: number, free: boolean): void
+  onMove(dx: number, dy: number, free: boolean, snap: Snap): void
   /** The other picture it was let go over, or null. */
   onEnd(over: number | null): void
 }
@@ -34,8 +38,8 @@ export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElemen
     let release: (() => void) | null = null
     // Fetched once there is a drawing to drag on.
     void whenIdle(300)
-      .then(() => fetched(() => Promise.all([import('d3-drag'), import('d3-selection')])))
-      .then(([{ drag }, { select }]) => {
+      .then(() => fetched(() => Promise.all([import('d3-drag'), import('d3-selection'), import('../../../core/sheet/snap.ts')])))
+      .then(([{ drag }, { select }, { snap }]) => {
         if (gone) return
         let from = { x: 0, y: 0 }
         let taken = 0
@@ -51,7 +55,7 @@ export function usePictureDrag(acts: Acts | null): { place: (element: SVGGElemen
             latest.current?.onStart(taken, shiftKey === true)
           })
           .on('drag', (event: Dragged) =>
-            latest.current?.onMove(event.x - from.x, event.y - from.y, (event.sourceEvent as MouseEvent).altKey === true),
+            latest.current?.onMove(event.x - from.x, event.y - from.y, (event.sourceEvent as MouseEvent).altKey === true, snap),
           )
           .on('end', (event: Dragged) => {
             const { clientX, clientY } = event.sourceEvent as MouseEvent

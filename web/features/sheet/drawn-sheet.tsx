@@ -7,7 +7,7 @@ import { formOf, type Plate } from '../../../core/plate/resolve/plate.ts'
 import { laidPlaces, type Picked, shifted } from '../../../core/sheet/arrange/places.ts'
 import { croppedBy } from '../../../core/sheet/crop-by.ts'
 import type { Rect } from '../../../core/sheet/rect.ts'
-import { type SnapLine, snap } from '../../../core/sheet/snap.ts'
+import type { SnapLine } from '../../../core/sheet/snap.ts'
 import type { Free } from '../../../core/things/brief/arrangement.ts'
 import { itemById } from '../../../core/things/brief/brief.ts'
 import type { Item } from '../../../core/things/brief/item.ts'
@@ -132,7 +132,7 @@ export function DrawnSheet({ plate, editor, form, picked, onPick, onLook }: Prop
           if (item) onLook(item)
         }}
         onDragStart={start}
-        onDrag={(dx, dy, reach, loose) => {
+        onDrag={(dx, dy, reach, loose, snap) => {
           const from = taken.current
           if (!from) return
           if (crops) return push(from.at, from.cropAt, dx, dy, 'previewItem')

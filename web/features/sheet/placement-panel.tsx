@@ -4,7 +4,8 @@ import { priceOf, sayPrice } from '../../../core/plate/estimates/price.ts'
 import type { Plate } from '../../../core/plate/resolve/plate.ts'
 import { formOf } from '../../../core/plate/resolve/plate.ts'
 import { sayFacing } from '../../../core/sheet/facing-borders.ts'
-import { itemOf } from '../../../core/things/brief/brief.ts'
+import { unequalBorders } from '../../../core/sheet/placement.ts'
+import { itemById, itemOf } from '../../../core/things/brief/brief.ts'
 import { pictureIn } from '../../../core/things/brief/item.ts'
 import { isSideways } from '../../../core/things/brief/turn.ts'
 import { type Um, writeLength, writeNumber, writeSize } from '../../../core/things/length/length.ts'
@@ -76,6 +77,7 @@ function Placed({ editor, plate, form, rules, several, now, onTurn, onAlternativ
     )
   }
   const position = plate.decisions.find((d) => d.key === 'position')
+  const item = alone ? itemById(plate.brief, front.form.placements[0]?.item ?? '') : null
   return (
     <>
       <p className="text-sm text-soft">
@@ -98,7 +100,7 @@ function Placed({ editor, plate, form, rules, several, now, onTurn, onAlternativ
       </dl>
       {setup.borderless === 'none' && layout.visible.w > 0 && (
         <p className="mt-1 text-sm text-soft" data-testid="equal">
-          {sayFacing(layout.borders, unit, rules.visibleShift)}
+          {sayFacing(layout.borders, unit, rules.visibleShift, item ? unequalBorders(item, turn) : null)}
         </p>
       )}
       <div className="mt-3 grid grid-cols-2 gap-2">
