@@ -158,3 +158,20 @@ test('size sensing that is switched off is said where the path senses and nobody
     told({}, {}, null),
   ]).toEqual(Array(5).fill([]))
 })
+
+test('what else lies in a path that draws it in at once is said before it is printed on; what is fed when asked, and what is empty, is not', () => {
+  const studio = studioOf()
+  const lists = (pins: object, now: Partial<Standing> = {}, paperId = 'harbour-lustre') => {
+    const of = plateOf({ brief: { paperId, sheet: sheet('iso_a3_297x420mm') }, pins, studio: (s) => void Object.assign(s, studio) })
+    const list = preflight({ plate: of, rows: [], steps: [], ticked: new Set(), now: { ...READY, ...now }, side: 'front' })
+    return list.filter(({ id }) => id === 'not-loaded').map(({ level, about, says }) => [level, about, says])
+  }
+  const cassette = { printer: 'heron', path: 'heron-cassette' }
+  const tray = studio.loaded.find((l) => l.pathId === 'heron-cassette')
+  if (!tray) throw new Error('nothing is loaded')
+  expect(lists(cassette)).toEqual([])
+  tray.lotId = 'matte-a4'
+  expect(lists(cassette)).toEqual([['amber', 'step', 'Cassette holds Quay Matte 189, A4. Load Harbour Lustre 255, A3.']])
+  expect(lists(cassette, { holds: false })).toEqual([])
+  expect(lists({ printer: 'gannet', path: 'gannet-art' }, {}, 'saltmarsh-cotton')).toEqual([])
+})

@@ -1,4 +1,5 @@
 import type { Fix } from '../../plate/checks/check.ts'
+import { notLoaded } from '../../plate/checks/not-loaded.ts'
 import { causesOf } from '../../plate/checks/registry.ts'
 import type { Plate } from '../../plate/resolve/plate.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
@@ -10,6 +11,8 @@ import type { Standing } from './standing.ts'
 
 /** Said for every place that is set otherwise; one word for all of them, since they are gone through together. */
 const DISAGREEMENT = 'disagreement'
+/** The check that knows what lies in the path. */
+const NOT_LOADED = notLoaded.id
 /** A page and what lies there differ when they differ by more than lots do, µm. */
 const ANOTHER_SIZE = 3000
 
@@ -103,6 +106,9 @@ export function preflight({ plate, rows, steps, ticked, now, side }: Input): Pre
       const worst = [cause, ...follow].some((f) => f.level === 'stop') ? 'red' : cause.level === 'note' ? null : 'amber'
       if (worst)
         list.push({ id: cause.id, level: worst, about: 'finding', says: `${cause.title}. ${cause.says}`, fix: cause.fix as Fix | null })
+      // What lies there is printed on, whatever was wanted; a path that is empty says so itself.
+      else if (cause.id === NOT_LOADED && plate.setup?.path.drawIn === 'at-once' && now?.holds !== false)
+        list.push({ id: cause.id, level: 'amber', about: 'step', says: cause.says, fix: null })
     }
   for (const { says } of disagreements(rows).filter(seenWhereSet))
     list.push({ id: DISAGREEMENT, level: 'red', about: 'place', says, fix: null })

@@ -94,7 +94,7 @@ function CellBody({
   const differs = state === 'differs'
   const words = (
     <>
-      <span className={differs ? 'font-semibold' : state === 'open' ? 'text-soft' : ''}>{differs ? cell.shows : cell.wanted}</span>
+      <span className={differs ? 'font-semibold' : state === 'open' ? 'text-soft' : ''}>{cell.shows ?? cell.wanted}</span>
       {differs && row.harm === null && <span className="block text-sm">wanted: {cell.wanted}</span>}
       {cell.reading && (
         <span className="block text-sm text-soft">
