@@ -11,8 +11,6 @@ import type { Standing } from './standing.ts'
 
 /** Said for every place that is set otherwise; one word for all of them, since they are gone through together. */
 const DISAGREEMENT = 'disagreement'
-/** The check that knows what lies in the path. */
-const NOT_LOADED = notLoaded.id
 /** A page and what lies there differ when they differ by more than lots do, µm. */
 const ANOTHER_SIZE = 3000
 
@@ -106,8 +104,13 @@ export function preflight({ plate, rows, steps, ticked, now, side }: Input): Pre
       const worst = [cause, ...follow].some((f) => f.level === 'stop') ? 'red' : cause.level === 'note' ? null : 'amber'
       if (worst)
         list.push({ id: cause.id, level: worst, about: 'finding', says: `${cause.title}. ${cause.says}`, fix: cause.fix as Fix | null })
-      // What lies there is printed on, whatever was wanted; a path that is empty says so itself.
-      else if (cause.id === NOT_LOADED && plate.setup?.path.drawIn === 'at-once' && now?.holds !== false)
+      // What lies there is printed on, whatever was wanted; an empty path says so itself.
+      else if (
+        cause.id === notLoaded.id &&
+        cause.title === notLoaded.title &&
+        plate.setup?.path.drawIn === 'at-once' &&
+        now?.holds !== false
+      )
         list.push({ id: cause.id, level: 'amber', about: 'step', says: cause.says, fix: null })
     }
   for (const { says } of disagreements(rows).filter(seenWhereSet))
