@@ -55,7 +55,6 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
   const frozen = useQuery({ ...frozenQuery(active?.id ?? 0), enabled: active !== undefined })
   const shown = (active && frozen.data) ?? plate
   const printing = active ? formOfSheet(pagesOf(shown, active.side, active.only), active.sheetsDelivered + 1)?.id : undefined
-  const still = useMemo(() => drawSheet(shown, editor.draft.brief.unit, { form: printing }), [shown, editor.draft.brief.unit, printing])
   const asked = useBeforeSending(job.id, editor.version, !active && plate.setup !== null)
   const front = runs.data?.find((r) => r.side === 'front' && DELIVERED.includes(r.state))
   const backDone = runs.data?.some((r) => r.side === 'back' && front !== undefined && r.id > front.id && DELIVERED.includes(r.state))
@@ -65,6 +64,13 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
   // A front that was printed once more after its backs has none of its own yet, though none is missing.
   const second = sideOf(plate, 'back') !== null && front !== undefined && !open('front') && (open('back') || !backDone)
   const side = second ? 'back' : 'front'
+  // What is at the printer, or what comes next.
+  const next = printing ?? (second && !active ? (missing.data?.sheets.back[0]?.form ?? sideOf(plate, 'back')?.form.id) : undefined)
+  const drawn = active?.side ?? side
+  const still = useMemo(
+    () => drawSheet(shown, editor.draft.brief.unit, { form: next, side: drawn }),
+    [shown, editor.draft.brief.unit, next, drawn],
+  )
   const [picked, setPicked] = useState<Picked>('usual')
   const chosen = useMemo(() => {
     const only = chosenOf(plate, side, picked, missing.data)
@@ -192,6 +198,40 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
       )}
     </>
   )
+  const back = second && front && (
+    <section aria-label="Second side" className="mt-4 border-l-4 border-act pl-3">
+      <h2>Now the second side</h2>
+      <p className="mt-1 max-w-prose">
+        Turn the stack over {plate.brief.make.as === 'two-sided' ? sayOver(plate.brief.make) : ''}; the blank side faces{' '}
+        {setup.path.printableSide}. Load it into {setup.path.name} again.
+      </p>
+      {wet && !mayPrintInSpite(rule, 'still-drying') && (
+        <p className="mt-2 max-w-prose">
+          The first side dries until {clock(front.dryUntil as string)}, and the house rules let nobody print on it before: wet ink marks
+          rollers and the next sheets.
+        </p>
+      )}
+      {wet && mayPrintInSpite(rule, 'still-drying') && (
+        <Check className="mt-2 max-w-prose" checked={dry} onChange={(on) => setDry(on)}>
+          The first side dries until {clock(front.dryUntil as string)}. Wet ink marks rollers and the next sheets. I have made sure it is
+          dry.
+        </Check>
+      )}
+      {choice}
+      {before}
+      <Button
+        kind="act"
+        className="mt-2"
+        disabled={(wet && !dry) || held || missing.isPending || printBack.isPending || copies === 0}
+        onClick={() => printBack.mutate()}
+      >
+        Print the back
+      </Button>
+      <div className="mt-3">
+        <Machine studio={studio} setup={setup} />
+      </div>
+    </section>
+  )
   return (
     <div className="grid h-full min-h-0 content-start overflow-y-auto lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
       <section aria-label="Run" className="p-5">
@@ -218,7 +258,7 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
                   </div>
                 )}
                 <p className="mt-3">
-                  <ButtonLink kind="act" to={toInspect(last)}>
+                  <ButtonLink kind={second ? 'usual' : 'act'} to={toInspect(last)}>
                     Inspect it
                   </ButtonLink>
                 </p>
@@ -226,6 +266,8 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
               </>
             )}
             {last?.state === 'failed' && <p className="mt-2 border-l-4 border-stop pl-3">The last run failed: {last.message}</p>}
+            {back}
+            {back && <h2 className="mt-8">The first side once more</h2>}
             <p className="mt-2 max-w-prose text-soft">
               {counted(fronts, 'sheet')} on {setup.printer.name}, {setup.path.name}, {setup.paper.name}. Printing freezes this plate as it
               stands.
@@ -234,7 +276,8 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
             {!second && before}
             <div className="mt-4 flex flex-wrap gap-2">
               <Button
-                kind="act"
+                // What has just come out is looked at, or turned over, before anything is printed once more.
+                kind={justOut || second ? 'usual' : 'act'}
                 className="justify-center text-lg"
                 style={{ minHeight: '3.2rem', minWidth: '12rem' }}
                 disabled={held || asked.isPending || missing.isPending || editor.dirty || print.isPending || fronts === 0}
@@ -256,40 +299,6 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
           </>
         )}
         {!active && planned && <PrintFilePanel jobId={job.id} plate={plate} editor={editor} />}
-        {!active && second && front && (
-          <section aria-label="Second side" className="mt-6 border-l-4 border-act pl-3">
-            <h2>Now the second side</h2>
-            <p className="mt-1 max-w-prose">
-              Turn the stack over {plate.brief.make.as === 'two-sided' ? sayOver(plate.brief.make) : ''}; the blank side faces{' '}
-              {setup.path.printableSide}. Load it into {setup.path.name} again.
-            </p>
-            {wet && !mayPrintInSpite(rule, 'still-drying') && (
-              <p className="mt-2 max-w-prose">
-                The first side dries until {clock(front.dryUntil as string)}, and the house rules let nobody print on it before: wet ink
-                marks rollers and the next sheets.
-              </p>
-            )}
-            {wet && mayPrintInSpite(rule, 'still-drying') && (
-              <Check className="mt-2 max-w-prose" checked={dry} onChange={(on) => setDry(on)}>
-                The first side dries until {clock(front.dryUntil as string)}. Wet ink marks rollers and the next sheets. I have made sure it
-                is dry.
-              </Check>
-            )}
-            {choice}
-            {before}
-            <Button
-              kind="act"
-              className="mt-2"
-              disabled={(wet && !dry) || held || missing.isPending || printBack.isPending || copies === 0}
-              onClick={() => printBack.mutate()}
-            >
-              Print the back
-            </Button>
-            <div className="mt-3">
-              <Machine studio={studio} setup={setup} />
-            </div>
-          </section>
-        )}
         {active && isLocal(setup.printer.address) && (active.reason === 'media-needed' || active.reason === 'media-empty') && (
           <div className="mt-5">
             <Machine studio={studio} setup={setup} />
