@@ -3,6 +3,7 @@ import type { Ground, LeftOut } from '../../sheet/arrange/arranged.ts'
 import { roomOf } from '../../sheet/arrange/sizes.ts'
 import { ownSize } from '../../sheet/placement.ts'
 import { type Grid, MAX_PIECES } from '../../things/brief/arrangement.ts'
+import { trimmedTo } from '../../things/brief/brief.ts'
 import { pictureOf } from '../../things/brief/item.ts'
 import { isSideways } from '../../things/brief/turn.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
@@ -81,7 +82,7 @@ export const noPlace: Check = {
         const own = together.as === 'sizes' ? roomOf(together, first.item, ground) : { ...ground, widest: 0 }
         // What is to be left of a piece of roll lies along it or across, as long as the piece becomes.
         const across =
-          together.as === 'sizes' && brief.finished ? roomOf(together, first.item, { ...ground, w: ground.h, h: ground.w }) : own
+          together.as === 'sizes' && trimmedTo(brief) ? roomOf(together, first.item, { ...ground, w: ground.h, h: ground.w }) : own
         const width = Math.floor(Math.min(own.widest, across.widest) / 1000) * 1000
         return [
           {

@@ -1,3 +1,4 @@
+import { trims } from '../../things/brief/make.ts'
 import { isRoll } from '../../things/paths/kinds.ts'
 import { type LimitKind, type Violation, violations, violationsText } from '../../things/paths/limits.ts'
 import type { Settled } from '../settle/settled.ts'
@@ -5,7 +6,7 @@ import type { Check, Fix } from './check.ts'
 
 /** A print too small for sheets, on the shortest cut that a roll path of the same paper makes, trimmed afterwards. */
 function trimmedFromRoll({ brief, studio, paper, layout }: Settled, { kind }: Violation) {
-  if (kind !== 'short' && kind !== 'narrow') return null
+  if ((kind !== 'short' && kind !== 'narrow') || !trims(brief.make)) return null
   const asked =
     brief.finished ?? (brief.sheet?.width && brief.sheet.length ? { width: brief.sheet.width, length: brief.sheet.length } : null)
   const piece = asked ?? { width: Math.round(layout.sheet.w), length: Math.round(layout.sheet.h) }

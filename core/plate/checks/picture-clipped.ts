@@ -2,7 +2,7 @@ import { contentLost } from '../../sheet/content.ts'
 import type { Layout } from '../../sheet/layout.ts'
 import { MEASURABLE } from '../../sheet/loss.ts'
 import { intersect } from '../../sheet/rect.ts'
-import type { Brief } from '../../things/brief/brief.ts'
+import { type Brief, trimmedTo } from '../../things/brief/brief.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
@@ -24,7 +24,7 @@ interface Lying {
 
 /** Whether a piece of roll is cut as long as one print takes: neither its length nor that of what is left of it is fixed. */
 const cutToPrint = ({ brief, lot }: Pick<Lying, 'brief' | 'lot'>): boolean =>
-  isOpen(brief, lot) && !brief.finished && brief.make.as !== 'folded-card'
+  isOpen(brief, lot) && !trimmedTo(brief) && brief.make.as !== 'folded-card'
 
 /** What a picture is scaled to so that it fits what can be printed as it lies. */
 export interface Fitted {

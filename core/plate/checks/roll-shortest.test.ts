@@ -2,6 +2,7 @@ import { intersect, overlaps } from '../../sheet/rect.ts'
 import { afterFix, finding, plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
+import { NEW_MAKE } from '../../things/brief/make.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
 import { layoutOf } from '../resolve/plate.ts'
@@ -102,6 +103,13 @@ test('a sheet too small for every path of the paper is printed on its roll and t
   expect(fixed.findings.filter((f) => f.level === 'stop')).toEqual([])
   const layout = layoutOf(fixed)
   expect([layout?.frame.w, layout?.frame.h].sort()).toEqual([mm(127), mm(178)])
+  // A folded card of that size is not to be had so: it is folded at the middle of its sheet.
+  const card = plateOf({
+    brief: { ...plate.brief, make: NEW_MAKE['folded-card'] },
+    pins: { path: 'heron-cassette' },
+    studio: onlyHeron,
+  })
+  expect(finding(card, 'sheet-too-short')?.fix?.label).not.toBe('Print it on the roll and trim it')
   expect(layout?.sheet.h).toBe(mm(203))
 })
 

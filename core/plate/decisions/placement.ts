@@ -1,6 +1,6 @@
 import { centredOn, movedInto, placingFrame, sizingOf } from '../../sheet/placement.ts'
 import type { Rect } from '../../sheet/rect.ts'
-import type { Brief } from '../../things/brief/brief.ts'
+import { type Brief, trimmedTo } from '../../things/brief/brief.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { MAX_LENGTH, writeLength } from '../../things/length/length.ts'
 import { type Candidate, declare } from './decision.ts'
@@ -29,18 +29,15 @@ const LAID_OUT: Omit<Candidate<Rect>, 'value'> = {
 }
 
 /** What the middle is the middle of, and what that makes of the borders. */
-function middleOf(
-  { make, finished, unit }: Brief,
-  size: Item['size'],
-  borderless: boolean,
-): { label: string; reason: string; equal: boolean } {
+function middleOf(brief: Brief, size: Item['size'], borderless: boolean): { label: string; reason: string; equal: boolean } {
+  const { make, unit } = brief
   if (borderless)
     return { equal: true, label: 'Centred on what prints', reason: 'In the middle of all that the path prints, beyond the edges too.' }
   const deeper = size.by === 'border' ? Math.round(size.border * (size.foot ?? 1)) - size.border : 0
   const [label, on] =
     make.as === 'folded-card'
       ? ['Centred on the front', 'the front of the card']
-      : finished
+      : trimmedTo(brief)
         ? ['Centred on what is kept', 'what is kept']
         : ['Centred on the sheet', 'the sheet as it really measures']
   return {

@@ -2,7 +2,7 @@ import { type EdgeMode, type Offset, pageOnSheet, printableArea } from '../../sh
 import { frontPanel } from '../../sheet/make/folded-card.ts'
 import { centredOn, movedInto, type Room } from '../../sheet/placement.ts'
 import { intersect, type Rect } from '../../sheet/rect.ts'
-import type { Brief } from '../../things/brief/brief.ts'
+import { type Brief, trimmedTo } from '../../things/brief/brief.ts'
 import type { Turn } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
 import type { Lot } from '../../things/media/media.ts'
@@ -39,8 +39,9 @@ export function edgeMode({ path, lot, page, borderless, expansion }: RoomFrom): 
 /** What is judged by eye on this sheet: all of it, a card's front panel, or what trimming leaves, kept off dead margins. */
 function frameOn(brief: Pick<Brief, 'make' | 'finished'>, sheet: Rect, printable: Rect, turn: Turn): Rect {
   if (brief.make.as === 'folded-card') return frontPanel(brief.make, sheet, turn)
-  if (!brief.finished) return sheet
-  const [short, long] = [brief.finished.width, brief.finished.length].sort((a, b) => a - b) as [number, number]
+  const finished = trimmedTo(brief)
+  if (!finished) return sheet
+  const [short, long] = [finished.width, finished.length].sort((a, b) => a - b) as [number, number]
   const upright = sheet.w <= sheet.h
   const size = { w: Math.min(sheet.w, upright ? short : long), h: Math.min(sheet.h, upright ? long : short) }
   return movedInto(sheet, movedInto(intersect(printable, sheet), centredOn(sheet, size)))

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { CutPlan } from '../../sheet/cutting/cut-plan.ts'
 import type { Form } from '../../sheet/form.ts'
-import type { Brief } from '../../things/brief/brief.ts'
+import { type Brief, trimmedTo } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { squareMetres, type Um } from '../../things/length/length.ts'
 import type { Loaded, Lot, Pairing, Paper } from '../../things/media/media.ts'
@@ -88,9 +88,9 @@ const passesOf = ({ make }: Pick<Brief, 'make'>): number => (make.as === 'two-si
 function handsMinutes({ brief, sheets, printer, path, lot, loaded, cut, mediaType, gap }: Timed): number {
   const { swap, installed } = printer.black
   const swaps = swap !== null && installed !== 'both' && mediaType.black !== 'either' && mediaType.black !== installed
-  const { make, finished } = brief
+  const { make } = brief
   const each =
-    (finished ? HANDS.trim : 0) +
+    (trimmedTo(brief) ? HANDS.trim : 0) +
     (kindOf(path).cutByHand ? HANDS.cutOff : 0) +
     (make.as === 'folded-card' ? HANDS.fold : make.as === 'wrapped-canvas' ? HANDS.wrap : 0) +
     (gap === 'wide' && printer.confirmsWideGap ? HANDS.confirm * passesOf(brief) : 0)

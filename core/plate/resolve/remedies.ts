@@ -2,6 +2,7 @@ import { facingDifference } from '../../sheet/facing-borders.ts'
 import { viewOf } from '../../sheet/form.ts'
 import type { Rect } from '../../sheet/rect.ts'
 import { type Brief, itemOf, togetherOf } from '../../things/brief/brief.ts'
+import { trims } from '../../things/brief/make.ts'
 import { isSideways, type Turn } from '../../things/brief/turn.ts'
 import { type Um, writeLength } from '../../things/length/length.ts'
 import { lotSizeName } from '../../things/media/lot-name.ts'
@@ -109,7 +110,7 @@ export function remedies(brief: Brief, studio: Studio, pins: Pins): Remedy[] {
         Math.max(l.measured.width, l.measured.length) >= needed - 1000,
     )
     .sort((a, b) => a.measured.width * a.measured.length - b.measured.width * b.measured.length)[0]
-  if (longer && lot.form === 'sheet')
+  if (longer && lot.form === 'sheet' && trims(brief.make))
     add(
       'longer-sheet',
       `Print on ${lotSizeName(longer, brief.unit)} and trim`,

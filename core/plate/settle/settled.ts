@@ -11,7 +11,7 @@ import { faceOf } from '../../sheet/make/wrapped-canvas.ts'
 import { type Crop, pixelsPerInch } from '../../sheet/placement.ts'
 import { intersect, type Rect } from '../../sheet/rect.ts'
 import type { Together } from '../../things/brief/arrangement.ts'
-import { togetherOf } from '../../things/brief/brief.ts'
+import { togetherOf, trimmedTo } from '../../things/brief/brief.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import type { Picture } from '../../things/brief/picture.ts'
 import type { Given } from '../decisions/decision.ts'
@@ -101,7 +101,7 @@ function frontForm(known: Given & Decided, edges: EdgeMode, index: number, inten
     mark: brief.sampleMark && make.as === 'print' ? markIn(lot.mark, intersect(area.printable, area.frame), placed) : null,
     captions: [],
     // Where it is to be trimmed.
-    strokes: brief.finished && !card ? cutMarks('corners', [area.frame], [placed], area.printable) : [],
+    strokes: trimmedTo(brief) ? cutMarks('corners', [area.frame], [placed], area.printable) : [],
   }
 }
 

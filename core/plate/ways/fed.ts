@@ -2,7 +2,7 @@ import type { Amount, amountOf } from '../../sheet/arrange/about.ts'
 import { groundOf } from '../../sheet/arrange/ground.ts'
 import { printSize, sizingOf } from '../../sheet/placement.ts'
 import { inset } from '../../sheet/rect.ts'
-import { type Brief, togetherOf } from '../../things/brief/brief.ts'
+import { type Brief, togetherOf, trimmedTo } from '../../things/brief/brief.ts'
 import { type Item, pictureOf } from '../../things/brief/item.ts'
 import { isSideways, TURNS, type Turn } from '../../things/brief/turn.ts'
 import type { Um } from '../../things/length/length.ts'
@@ -109,7 +109,8 @@ export const furthestPast = ({ expansions }: Goes['printer']): Um => Math.max(0,
 /** How much roll the print and its ends take, µm; where each item has sheets of its own, the one that takes most. */
 function takenLength(brief: Brief, goes: Goes, width: Um, reckon: Reckon): Um {
   const { path } = goes
-  const { make, finished } = brief
+  const { make } = brief
+  const finished = trimmedTo(brief)
   const tuck = make.as === 'wrapped-canvas' ? make.tuck : 0
   const together = togetherOf(brief)
   const past = pastOf(brief, goes)

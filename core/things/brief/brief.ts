@@ -3,7 +3,7 @@ import { MAX_LENGTH } from '../length/length.ts'
 import { ADDITION_KEYS } from './additions.ts'
 import { APART, ArrangementSchema, type Together } from './arrangement.ts'
 import { EMPTY_ITEM, type Item, type ItemChange, ItemSchema } from './item.ts'
-import { MakeSchema } from './make.ts'
+import { MakeSchema, trims } from './make.ts'
 import { TestSheetSchema } from './test-sheet.ts'
 
 const um = z.number().int().positive().max(MAX_LENGTH)
@@ -100,6 +100,9 @@ export function freeItemId(items: readonly Pick<Item, 'id'>[]): string {
 
 /** The jobs whose pieces these are, in the order they come; none where the job prints its own. */
 export const membersOf = ({ items }: Pick<Brief, 'items'>): number[] => [...new Set(items.flatMap(({ piece }) => piece?.job ?? []))]
+
+/** What the sheet is trimmed to after printing, µm; null where it stays as it is. */
+export const trimmedTo = ({ make, finished }: Pick<Brief, 'make' | 'finished'>): Brief['finished'] => (trims(make) ? finished : null)
 
 /** How items lie together on sheets, or null where each has sheets of its own. */
 export const togetherOf = ({ arrangement }: Pick<Brief, 'arrangement'>): Together | null =>

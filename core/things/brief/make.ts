@@ -60,6 +60,8 @@ export const MakeSchema = z.discriminatedUnion('as', [
   WrappedCanvasSchema,
 ])
 export type Make = z.infer<typeof MakeSchema>
+/** Whether what is made of it may be trimmed: a card is folded at the middle of its sheet, and a canvas is pulled round its bars. */
+export const trims = ({ as }: Make): boolean => as === 'print' || as === 'two-sided'
 /** Whether the picture is printed mirrored. */
 export const mirrored = (make: Make): boolean => make.as === 'print' && make.mirror === true
 export type TwoSided = z.infer<typeof TwoSidedSchema>

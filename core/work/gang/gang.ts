@@ -5,7 +5,7 @@ import { type Form, type Placement, sheetsOf, viewOfPlacement } from '../../shee
 import { land } from '../../sheet/layout.ts'
 import { gaps, intersect, type Rect } from '../../sheet/rect.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
-import { type Brief, EMPTY_BRIEF, freeItemId, itemById } from '../../things/brief/brief.ts'
+import { type Brief, EMPTY_BRIEF, freeItemId, itemById, trimmedTo } from '../../things/brief/brief.ts'
 import type { Item } from '../../things/brief/item.ts'
 import { isSideways, pictureEdge } from '../../things/brief/turn.ts'
 import { EDGES } from '../../things/paths/path.ts'
@@ -44,7 +44,7 @@ export function unlike(first: Setup, other: Setup): string | null {
 
 /** What the finished piece of a job is on its sheet: what it is trimmed to, the sheet that was asked for, or the picture alone. */
 function pieceOn({ brief, setup }: Plate, frame: Rect, picture: Rect): Rect {
-  if (brief.finished) return frame
+  if (trimmedTo(brief)) return frame
   return setup?.lot.form === 'roll' && brief.sheet?.length == null ? picture : brief.sheet ? frame : picture
 }
 

@@ -1,6 +1,7 @@
 import { layoutOf, sideOf } from '../../plate/resolve/plate.ts'
 import { MEASURABLE } from '../../sheet/loss.ts'
 import { sayOver } from '../../sheet/make/two-sided.ts'
+import { trimmedTo } from '../../things/brief/brief.ts'
 import { writeLength, writeSize } from '../../things/length/length.ts'
 import { kindOf } from '../../things/paths/kinds.ts'
 import { CAUTIONS, type StepMaker } from './step.ts'
@@ -56,7 +57,7 @@ export const cutOff: StepMaker = ({ path, plate, unit }) => {
 
 export const trim: StepMaker = ({ plate, unit }) => {
   const layout = layoutOf(plate)
-  if (!plate.brief.finished || !layout) return []
+  if (!trimmedTo(plate.brief) || !layout) return []
   const { frame, sheet } = layout
   const lines = plate.forms.some(({ side, strokes }) => side === 'front' && strokes.length > 0)
   const off = (

@@ -288,3 +288,22 @@ test('a print that need not dry is not let dry for no minutes', () => {
     ).find(({ id }) => id === 'dry')?.title
   expect([dry(0), dry(7)]).toEqual([undefined, 'Let it dry 7 min'])
 })
+
+test('a card that is folded and a canvas that is wrapped are not trimmed, whatever was asked for before', () => {
+  const finished = { width: mm(150), length: mm(200) }
+  for (const [paperId, as] of [
+    ['keepsake-card', 'folded-card'],
+    ['mainsail-canvas', 'wrapped-canvas'],
+  ] as const) {
+    const brief = {
+      paperId,
+      sheet: as === 'folded-card' ? sheet('iso_a4_210x297mm') : null,
+      make: NEW_MAKE[as],
+      size: { by: 'picture' as const, width: mm(90), height: null },
+    }
+    const [plain, trimmed] = [plateOf({ brief }), plateOf({ brief: { ...brief, finished } })]
+    expect(ids(trimmed)).not.toContain('trim')
+    // Nothing is laid, cut or marked otherwise for it.
+    expect([trimmed.forms, trimmed.estimates]).toEqual([plain.forms, plain.estimates])
+  }
+})

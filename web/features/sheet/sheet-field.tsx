@@ -1,3 +1,4 @@
+import { trims } from '../../../core/things/brief/make.ts'
 import { writeAsked } from '../../../core/things/sizes/asked.ts'
 import { offeredSizes } from '../../../core/things/sizes/named.ts'
 import { parseSize } from '../../../core/things/sizes/size-field.ts'
@@ -61,7 +62,7 @@ export function SheetField({ editor, rules }: { editor: JobEditor; rules: HouseR
           ))}
         </p>
       )}
-      {sheet && (
+      {sheet && trims(brief.make) && (
         <Check
           className="mt-2 text-sm"
           checked={brief.finished !== null}
@@ -75,7 +76,7 @@ export function SheetField({ editor, rules }: { editor: JobEditor; rules: HouseR
           It is trimmed after printing
         </Check>
       )}
-      {brief.finished && (
+      {brief.finished && trims(brief.make) && (
         <SizeField
           label="Trimmed to"
           of="finished"
