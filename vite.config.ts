@@ -83,6 +83,44 @@ const noAddresses: Plugin = {
       : null,
 }
 
+/**
+ * Zod asks whether it may make code out of text, to check objects faster, and our pages forbid that: what is thrown then makes the browser
+ * read all of the script around it again, which takes as long as all of our schemas. It is told beforehand.
+ */
+const noCodeOfText: Plugin = {
+  name: 'no-code-of-text',
+  apply: 'build',
+  transform: (code, id) =>
+    /[\\/]zod[\\/]v4[\\/]core[\\/]core\.js$/.test(id)
+      ? {
+          code: code.replace(
+            'export const globalConfig = globalThis.__zod_globalConfig;',
+            'export const globalConfig = { jitless: true };',
+          ),
+          map: null,
+        }
+      : null,
+}
+
+/** What the browser, and what works beside it there, need of Zod. */
+const smallZod = () => [noJsonSchema, noCycles, noAddresses, noCodeOfText]
+
+/**
+ * React makes the five errors by which it knows its own throws when it is read, and for where they were made the browser reads all of React again,
+ * a fifth of what stands between the script and the first screen. Nobody looks into them: they need to be known, not to be errors.
+ */
+const noErrorsAhead: Plugin = {
+  name: 'no-errors-ahead',
+  apply: 'build',
+  transform: (code, id) =>
+    /[\\/]react-dom[\\/]cjs[\\/]react-dom-client\.production\.js$/.test(id)
+      ? {
+          code: code.replace(/= Error\(formatProdErrorMessage\((460|474|542|461|519)\)\)/g, '= { message: formatProdErrorMessage($1) }'),
+          map: null,
+        }
+      : null,
+}
+
 /** The primitives name their functions for whoever looks into them, which keeps those that nobody uses. */
 const noNames: Plugin = {
   name: 'no-names',
@@ -110,7 +148,7 @@ const sheetAhead: Plugin = {
 
 export default defineConfig({
   root: 'web',
-  plugins: [react(), tailwindcss(), noJsonSchema, noCycles, noAddresses, noNames, sheetAhead],
+  plugins: [react(), tailwindcss(), ...smallZod(), noErrorsAhead, noNames, sheetAhead],
   build: {
     outDir: '../dist/web',
     emptyOutDir: true,
@@ -165,5 +203,5 @@ export default defineConfig({
       },
     ],
   },
-  worker: { format: 'es' },
+  worker: { format: 'es', plugins: smallZod },
 })
