@@ -21,10 +21,13 @@ function roomOf({ x, y, anchor, text, size, sideways }: Text): Rect {
     : { x: x - back, y: y - size * ABOVE, w: length, h: size }
 }
 
-/** Whether the middle of a text lies on the paper. */
-export function liesOn(sheet: Rect, text: Text): boolean {
-  const { x, y, w, h } = roomOf(text)
-  return holds(sheet, { x: x + w / 2, y: y + h / 2, w: 0, h: 0 })
+/** A drawing of which every text is known whose middle lies on the paper. */
+export function withPaper(drawing: Drawing, sheet: Rect): Drawing {
+  const liesOn = (text: Text) => {
+    const { x, y, w, h } = roomOf(text)
+    return holds(sheet, { x: x + w / 2, y: y + h / 2, w: 0, h: 0 })
+  }
+  return { ...drawing, marks: drawing.marks.map((mark) => (mark.kind === 'text' && liesOn(mark) ? { ...mark, onPaper: true } : mark)) }
 }
 
 /**

@@ -4,6 +4,8 @@ import { several } from '../../testing/several.ts'
 import { NEW_ARRANGEMENT } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import { cutSteps, drawCuts } from './cut-drawing.ts'
+import type { Drawing } from './drawing.ts'
+import { drawPath } from './path-drawing.ts'
 
 /** A4 with pictures laid by hand, each from the left, from the leading edge, wide and high, mm. */
 function laid(...places: [number, number, number, number][]) {
@@ -99,6 +101,7 @@ describe('the numbers of cuts that lie close together', () => {
     const { numbers, grounds, cuts, description } = drawn(of)
     expect(numbers.map(({ text }) => Number(text)).sort((a, b) => a - b)).toEqual(cuts.map(({ number }) => number))
     expect(description).toMatch(/in order\.$/)
+    expect(numbers.every(({ onPaper }) => onPaper === true)).toBe(true)
     for (const [i, a] of grounds.entries()) {
       const cut = cuts.find(({ number }) => String(number) === numbers[i]?.text)
       if (!cut) throw new Error('a number of no cut')
@@ -124,4 +127,13 @@ describe('the numbers of cuts that lie close together', () => {
     const last = before.cuts.map(({ number }) => number).slice(0, -9)
     expect(drawn(crowd, last).numbers.length).toBe(9)
   })
+})
+
+test('what a path says of itself stands on the paper, and is written as there', () => {
+  const path = studioOf().printers[0]?.paths[0]
+  if (!path) throw new Error('no path')
+  const on = ({ marks }: Drawing) => marks.flatMap((m) => (m.kind === 'text' ? [[m.text, m.onPaper ?? false] as const] : []))
+  const ofPath = Object.fromEntries(on(drawPath(path, 'mm')))
+  expect(ofPath).toMatchObject({ 'leading edge': false })
+  expect(Object.entries(ofPath).find(([text]) => text.startsWith('prints on'))?.[1]).toBe(true)
 })

@@ -6,6 +6,7 @@ import { itemById } from '../../things/brief/brief.ts'
 import { pictureIn } from '../../things/brief/item.ts'
 import { type Um, type Unit, writeLength, writeSize } from '../../things/length/length.ts'
 import { counted } from '../../things/words/counted.ts'
+import { withPaper } from './clear-words.ts'
 import { extents } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 
@@ -108,10 +109,11 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
     ...extents(sheet, unit, size),
   )
   const pad = size * 5
-  return {
+  const drawing: Drawing = {
     bounds: { x: -pad * 0.5, y: -size * 2.4, w: sheet.w + pad * 1.9, h: sheet.h + size * 9.6 },
     marks,
     textSize: size,
     description: `Cut plan of a sheet of ${writeSize(sheet.w, sheet.h, unit)}: ${counted(form.placements.length, 'piece')}, ${counted(cuts.length, 'straight cut')} in order.${bare > 0 ? ` ${bare} lie too close together for their numbers, which follow as those before them are cut.` : ''}`,
   }
+  return withPaper(drawing, sheet)
 }

@@ -1,6 +1,7 @@
 import { inset, type Rect } from '../../sheet/rect.ts'
 import { mm, type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
 import { EDGES, type Edge, isDead, type Path } from '../../things/paths/path.ts'
+import { withPaper } from './clear-words.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { strips } from './sheet-drawing.ts'
 
@@ -56,10 +57,11 @@ export function drawPath(path: Path, unit: Unit): Drawing {
   marks.push(text(sheet.w / 2, sheet.h * 0.42 + size * 3.2, `printable side ${path.printableSide}`))
   // Above the number of the leading margin and what may stand over it.
   marks.push(text(0, -size * 3.2, 'leading edge', 'start'))
-  return {
+  const drawing: Drawing = {
     bounds: { x: -size * 6.5, y: -size * 4.4, w: sheet.w + size * 13, h: sheet.h + size * 9.4 },
     marks,
     textSize: size,
     description: `${path.name}: margins leading ${writeNumber(path.margins.leading, unit)}, trailing ${writeNumber(path.margins.trailing, unit)}, left ${writeNumber(path.margins.left, unit)}, right ${writeNumber(path.margins.right, unit)} ${unit}.`,
   }
+  return withPaper(drawing, sheet)
 }

@@ -5,7 +5,7 @@ import { pictureIn } from '../../things/brief/item.ts'
 import { mirrored } from '../../things/brief/make.ts'
 import { type Um, type Unit, writeNumber, writeSize } from '../../things/length/length.ts'
 import { EDGES, type Edge, isDead, type Path } from '../../things/paths/path.ts'
-import { clearWords, liesOn } from './clear-words.ts'
+import { clearWords, withPaper } from './clear-words.ts'
 import { dimensions, extents, rulers } from './dimensions.ts'
 import type { Drawing, Mark } from './drawing.ts'
 import { drift, makeMarks, words } from './make-marks.ts'
@@ -179,14 +179,13 @@ export function drawSheet(plate: Plate, unit: Unit, options: DrawOptions = {}): 
   const bounds = view ??
     still?.bounds ?? { x: everything.x - pad, y: everything.y - size * 5.4, w: everything.w + 2 * pad, h: everything.h + size * 12.2 }
   const m = layout.margins
-  const drawing = clearWords({
-    bounds,
-    marks,
-    textSize: size,
-    description: `${front ? '' : 'Second side. '}Sheet ${writeSize(sheet.w, sheet.h, unit)}, leading edge up. Borders on paper: leading ${writeNumber(m.leading, unit)}, trailing ${writeNumber(m.trailing, unit)}, left ${writeNumber(m.left, unit)}, right ${writeNumber(m.right, unit)} ${unit}. ${layout.lost > 0.0005 ? `${(layout.lost * 100).toFixed(1)} % of the picture does not land on paper.` : 'The whole picture lands on paper.'}`,
-  })
-  return {
-    ...drawing,
-    marks: drawing.marks.map((mark) => (mark.kind === 'text' && liesOn(sheet, mark) ? { ...mark, onPaper: true } : mark)),
-  }
+  return withPaper(
+    clearWords({
+      bounds,
+      marks,
+      textSize: size,
+      description: `${front ? '' : 'Second side. '}Sheet ${writeSize(sheet.w, sheet.h, unit)}, leading edge up. Borders on paper: leading ${writeNumber(m.leading, unit)}, trailing ${writeNumber(m.trailing, unit)}, left ${writeNumber(m.left, unit)}, right ${writeNumber(m.right, unit)} ${unit}. ${layout.lost > 0.0005 ? `${(layout.lost * 100).toFixed(1)} % of the picture does not land on paper.` : 'The whole picture lands on paper.'}`,
+    }),
+    sheet,
+  )
 }
