@@ -25,6 +25,7 @@ const STYLES: Record<Role, Style> = {
   clipped: { stroke: 0.2, width: 0.5 },
   bleed: { stroke: 0.3, width: 0.5, dash: [1.5, 1.5] },
   guide: { stroke: 0, width: 2 },
+  next: { stroke: 0, width: 2 },
   dimension: { stroke: 0.1, width: 0.5 },
   extent: { stroke: 0.4, width: 0.4 },
   trim: { stroke: 0.1, width: 0.6, dash: [6, 2] },

@@ -62,7 +62,7 @@ test('what is made is drawn no more, the next one stands out with the paper it i
     const { marks } = drawCuts(form, brief, new Set(made))
     return {
       lines: marks.filter((m) => m.kind === 'line' && m.role === 'cut').length,
-      next: marks.filter((m) => m.kind === 'line' && m.role === 'guide'),
+      next: marks.filter((m) => m.kind === 'line' && m.role === 'next'),
       paper: marks.flatMap((m) => (m.kind === 'rect' && m.role === 'edge' ? [m.rect] : [])),
       numbers: marks.flatMap((m) => (m.kind === 'text' && m.role === 'strong' ? [Number(m.text)] : [])).sort((a, b) => a - b),
       pictures: marks.filter((m) => m.kind === 'picture').length,

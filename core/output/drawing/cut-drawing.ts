@@ -91,11 +91,11 @@ export function drawCuts(form: Form, brief: Brief, done: ReadonlySet<number> = n
   const { cuts } = cutsOf(form)
   const open = cuts.filter(({ number }) => !done.has(number))
   const [next] = open
-  const line = ({ axis, at, from, to }: StraightCut, role: 'cut' | 'guide'): Mark =>
+  const line = ({ axis, at, from, to }: StraightCut, role: 'cut' | 'next'): Mark =>
     axis === 'across' ? { kind: 'line', role, x1: from, y1: at, x2: to, y2: at } : { kind: 'line', role, x1: at, y1: from, x2: at, y2: to }
   for (const cut of open) marks.push(line(cut, 'cut'))
   if (next && done.size > 0) marks.push({ kind: 'rect', role: 'edge', rect: next.paper })
-  if (next) marks.push(line(next, 'guide'))
+  if (next) marks.push(line(next, 'next'))
   const taken: Rect[] = []
   for (const cut of open) {
     const rect = numberAt(cut, size, cut === next ? [1.2] : HEIGHTS, sheet, taken)

@@ -23,6 +23,7 @@ export type Role =
   | 'trim'
   | 'stroke'
   | 'cut'
+  | 'next'
   | 'fold'
   | 'face'
   | 'skew'

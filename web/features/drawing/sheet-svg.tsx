@@ -19,6 +19,7 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
   trim: { stroke: '#111111', width: 1.1, dash: '10 3' },
   stroke: { stroke: 'none', width: 0, fill: '#111111' },
   cut: { stroke: 'var(--act-on-sheet)', width: 1.6, dash: '9 4' },
+  next: { stroke: '#111111', width: 3.2 },
   fold: { stroke: '#111111', width: 1.2, dash: '12 3 2 3' },
   face: { stroke: '#111111', width: 1.1, dash: '6 3' },
   skew: { stroke: '#333333', width: 0.7, dash: '3 3' },

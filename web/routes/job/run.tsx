@@ -111,7 +111,7 @@ export function RunStage({ job, plate, studio, editor, judge }: StageProps) {
       marks: [
         ...still.marks,
         { kind: 'rect' as const, role: 'band' as const, rect: { x: sheet.x, y: at, w: sheet.w, h: sheet.h * (1 - share) } },
-        { kind: 'line' as const, role: 'guide' as const, x1: sheet.x, y1: at, x2: sheet.x + sheet.w, y2: at },
+        { kind: 'line' as const, role: 'next' as const, x1: sheet.x, y1: at, x2: sheet.x + sheet.w, y2: at },
       ],
     }
   }, [still, sheet, share])
