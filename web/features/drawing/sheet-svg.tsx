@@ -9,7 +9,8 @@ const LINE: Partial<Record<Role, { stroke: string; width: number; dash?: string;
   feed: { stroke: 'var(--soft)', width: 1.4 },
   sheet: { stroke: 'var(--sheet-edge)', width: 1.2, fill: 'var(--sheet)' },
   edge: { stroke: '#111111', width: 1.4 },
-  page: { stroke: 'var(--ink)', width: 1, dash: '7 4' },
+  // On the paper or beside it: seen on both, in either theme.
+  page: { stroke: '#808080', width: 1, dash: '7 4' },
   printable: { stroke: '#8a8a8a', width: 0.7 },
   picture: { stroke: '#6a6a6a', width: 0.8, fill: '#d0d0d0' },
   bleed: { stroke: 'var(--ink)', width: 0.9, dash: '2 3' },

@@ -13,7 +13,7 @@ const MARKS: [Role, string, React.ReactNode][] = [
   [
     'page',
     'The page the driver is told, where it differs',
-    <rect key="a" x="3" y="3" width="26" height="12" fill="none" stroke="var(--ink)" strokeDasharray="5 3" />,
+    <rect key="a" x="3" y="3" width="26" height="12" fill="none" stroke="#808080" strokeDasharray="5 3" />,
   ],
   ['unprintable', 'The printer cannot print here', <path key="a" d="M4 15 14 5M10 15 20 5M16 15 26 5" stroke="#a0a0a0" strokeWidth="1" />],
   ['dead', 'A dead margin, 10 mm or more', <path key="a" d="M4 15 14 5M10 15 20 5M16 15 26 5" stroke="#6a6a6a" strokeWidth="2.4" />],
