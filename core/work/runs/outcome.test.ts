@@ -4,7 +4,7 @@ import { viewOf } from '../../sheet/form.ts'
 import { plateOf, studioOf } from '../../testing/fixtures.ts'
 import { several } from '../../testing/several.ts'
 import { mm } from '../../things/length/length.ts'
-import { inkReckoned, inspectedForm, offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
+import { hasEdges, inkReckoned, inspectedForm, offsetLearnt, stockFor, usedBy, verdictCounts } from './outcome.ts'
 
 const bordered = plateOf({})
 const borderless = plateOf({
@@ -81,6 +81,11 @@ test('facing borders say where the path lays prints; a second side and a borderl
   expect(offsetLearnt({ id: 7, plate: bordered, side: 'back' }, { verdict: 'right', margins: read })).toBeNull()
   expect(offsetLearnt({ id: 7, plate: borderless, side: 'front' }, { verdict: 'right', margins: read })).toBeNull()
   expect(offsetLearnt({ id: 7, plate: bordered, side: 'front' }, { verdict: 'right', margins: null })).toBeNull()
+  // Words have no edges to measure to.
+  const words = structuredClone(bordered)
+  for (const { placements } of words.forms) for (const placement of placements) placement.crop = null
+  expect(offsetLearnt({ id: 7, plate: words, side: 'front' }, { verdict: 'right', margins: read })).toBeNull()
+  expect(words.forms.concat(bordered.forms).map(hasEdges)).toEqual([false, true])
 })
 
 test.each([

@@ -57,11 +57,14 @@ interface Inspected {
 /** The form of the sheet that is kept of a run, and measured: the first that came out of it. */
 export const inspectedForm = ({ plate, side, only = null }: Printed): Form | null => formOfSheet(pagesOf(plate, side, only), 1)
 
+/** Whether anything on it has edges to measure to: of words alone nobody knows where their letters end to a tenth. */
+export const hasEdges = ({ placements }: Pick<Form, 'placements'>): boolean => placements.some(({ crop }) => crop !== null)
+
 /** What an inspection says of where the path lays prints; null when nothing was measured, or there was nothing to measure. */
 export function offsetLearnt(run: Printed & { id: number }, inspection: Inspected): OffsetReading | null {
   const { setup } = run.plate
   const form = inspectedForm(run)
-  const layout = form && viewOf(form).layout
+  const layout = form && hasEdges(form) ? viewOf(form).layout : null
   // A piece that was cut out of a larger sheet says nothing of where that sheet was printed.
   if (run.plate.brief.items.some(({ piece }) => piece !== null)) return null
   // A print that ran off the paper, or a second side, has no borders to compare.

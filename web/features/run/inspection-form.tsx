@@ -7,7 +7,7 @@ import { EDGES, type Edges } from '../../../core/things/paths/path.ts'
 import { DEFAULT_RULES } from '../../../core/things/studio/house-rules.ts'
 import type { RunDetail } from '../../../core/wire/api/dto.ts'
 import { GLOSSES, type Inspection, InspectionGivenSchema, SEEN_FAULTS, VERDICTS, WASHES } from '../../../core/work/runs/inspection.ts'
-import { inspectedForm } from '../../../core/work/runs/outcome.ts'
+import { hasEdges, inspectedForm } from '../../../core/work/runs/outcome.ts'
 import { api, fileUrl, messageOf } from '../../api/client.ts'
 import { queryClient, studioQuery } from '../../api/queries.ts'
 import { clock } from '../../ui/ago.ts'
@@ -174,37 +174,39 @@ export function InspectionForm({ run }: { run: RunDetail }) {
         }}
         className="space-y-5"
       >
-        <section>
-          <h2>Measured borders</h2>
-          <p className="text-sm text-soft">
-            With a ruler, from the edge of the {kinds > 1 ? 'first sheet' : 'sheet'} to the picture. The drawing said{' '}
-            {EDGES.map((e) => `${e} ${writeNumber(expected[e], brief.unit)}`).join(', ')} {brief.unit}.
-          </p>
-          {margins ? (
-            <div className="mt-2 grid max-w-md grid-cols-2 gap-3">
-              {EDGES.map((edge) => (
-                <div key={edge}>
-                  <LengthField
-                    label={edge}
-                    unit={brief.unit}
-                    signed
-                    value={margins[edge]}
-                    onChange={(um) => setForm({ ...form, margins: { ...margins, [edge]: Math.max(0, um) } })}
-                  />
-                  {Math.abs(margins[edge] - expected[edge]) > unseen && (
-                    <p className="text-sm text-warn">
-                      {writeNumber(Math.abs(margins[edge] - expected[edge]), brief.unit)} {brief.unit} from the drawing
-                    </p>
-                  )}
-                </div>
-              ))}
-            </div>
-          ) : (
-            <Button className="mt-2" onClick={() => setForm({ ...form, margins: { ...expected } })}>
-              Enter the four borders
-            </Button>
-          )}
-        </section>
+        {inspected && hasEdges(inspected) && (
+          <section>
+            <h2>Measured borders</h2>
+            <p className="text-sm text-soft">
+              With a ruler, from the edge of the {kinds > 1 ? 'first sheet' : 'sheet'} to the picture. The drawing said{' '}
+              {EDGES.map((e) => `${e} ${writeNumber(expected[e], brief.unit)}`).join(', ')} {brief.unit}.
+            </p>
+            {margins ? (
+              <div className="mt-2 grid max-w-md grid-cols-2 gap-3">
+                {EDGES.map((edge) => (
+                  <div key={edge}>
+                    <LengthField
+                      label={edge}
+                      unit={brief.unit}
+                      signed
+                      value={margins[edge]}
+                      onChange={(um) => setForm({ ...form, margins: { ...margins, [edge]: Math.max(0, um) } })}
+                    />
+                    {Math.abs(margins[edge] - expected[edge]) > unseen && (
+                      <p className="text-sm text-warn">
+                        {writeNumber(Math.abs(margins[edge] - expected[edge]), brief.unit)} {brief.unit} from the drawing
+                      </p>
+                    )}
+                  </div>
+                ))}
+              </div>
+            ) : (
+              <Button className="mt-2" onClick={() => setForm({ ...form, margins: { ...expected } })}>
+                Enter the four borders
+              </Button>
+            )}
+          </section>
+        )}
         {margins && (
           <section>
             <Check
