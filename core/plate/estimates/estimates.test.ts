@@ -94,13 +94,11 @@ describe('hands beside loading, worked by hand', () => {
     ['each of seven confirmed at the panel', 1.4, { gap: 'wide', printer: { ...base.printer, confirmsWideGap: true } }],
     ['a printer that does not ask', 0, { gap: 'wide', printer: { ...base.printer, confirmsWideGap: false } }],
     [
-      'trimmed and folded, with an attachment',
-      18,
-      {
-        brief: { ...of, finished: { width: mm(100), length: mm(100) }, make: NEW_MAKE['folded-card'] },
-        path: { ...base.path, attachment: { fit: 'x', remove: 'y' } },
-      },
+      'trimmed, with an attachment',
+      14.5,
+      { brief: { ...of, finished: { width: mm(100), length: mm(100) } }, path: { ...base.path, attachment: { fit: 'x', remove: 'y' } } },
     ],
+    ['folded, and so not trimmed', 3.5, { brief: { ...of, finished: { width: mm(100), length: mm(100) }, make: NEW_MAKE['folded-card'] } }],
   ])('%s: %d min', (_what, wanted, change) => expect(minutes(change)).toBeCloseTo(wanted, 9))
   test('loads are counted by what the path holds, three minutes each; drying as the pairing says, else half an hour; a roll is one load', () => {
     const path = { ...base.path, capacity: [{ upTo: 900, sheets: 3 }] }
