@@ -58,3 +58,19 @@ describe('what is not answered', () => {
     expect((await asking('PATCH /studio/rules', 'cut', 'cut')).said).toBe('offline')
   })
 })
+
+test('a small change outlives the page it was made on; a question, and what is too large for that, does not', async () => {
+  const real = globalThis.fetch
+  const kept: (boolean | undefined)[] = []
+  globalThis.fetch = async (_address, init) => {
+    kept.push(init?.keepalive)
+    return Response.json({})
+  }
+  const ask = api as (call: string, asked: object) => Promise<unknown>
+  // {"notes":"…"} is twelve characters more than its words.
+  for (const words of [0, 7987, 7988]) await ask('PATCH /studio/rules', { body: { notes: 'x'.repeat(words) } })
+  await ask('DELETE /setups/{id}', { id: 1 })
+  await ask('GET /studio', {})
+  globalThis.fetch = real
+  expect(kept).toEqual([true, true, false, true, false])
+})

@@ -79,6 +79,9 @@ async function insisting(make: () => Promise<Response>, waits: number): Promise<
     }
 }
 
+/** Characters of a change that may outlive its page. */
+const SMALL = 8000
+
 /**
  * The same, under a name: made again under it, a call that changes something counts once. One whose answer was lost on the
  * way is made again.
@@ -86,14 +89,17 @@ async function insisting(make: () => Promise<Response>, waits: number): Promise<
 export async function callAs<K extends CallKey>(name: string, call: K, asked: Asked<K>, studio = HERE): Promise<Answer<K>> {
   const { body, ...address }: Record<string, unknown> = asked ?? {}
   const method = call.slice(0, call.indexOf(' '))
+  const text = body === undefined ? undefined : JSON.stringify(body)
   const make = () =>
     fetch(addressOf(call, address, studio), {
       method,
+      // A change that is under way when its page is left arrives all the same; browsers take no more than 64 kB so, of all together.
+      keepalive: method !== 'GET' && (text?.length ?? 0) < SMALL,
       headers: {
         ...(method === 'GET' ? {} : { ...OWN_HEADER, 'idempotency-key': name }),
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
       },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      ...(text === undefined ? {} : { body: text }),
       signal: AbortSignal.timeout(PATIENCE),
     })
   return answerOf<K>(await insisting(make, method === 'GET' ? WAITS.question : WAITS.change))
