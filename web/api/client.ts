@@ -90,11 +90,15 @@ export async function callAs<K extends CallKey>(name: string, call: K, asked: As
   const { body, ...address }: Record<string, unknown> = asked ?? {}
   const method = call.slice(0, call.indexOf(' '))
   const text = body === undefined ? undefined : JSON.stringify(body)
-  const make = () =>
-    fetch(addressOf(call, address, studio), {
+  let fresh = true
+  const make = () => {
+    // A change that is under way when its page is left arrives all the same. Browsers refuse what is more than 64 kB of all together so:
+    // it is made again as any other.
+    const keepalive = fresh && method !== 'GET' && (text?.length ?? 0) < SMALL
+    fresh = false
+    return fetch(addressOf(call, address, studio), {
       method,
-      // A change that is under way when its page is left arrives all the same; browsers take no more than 64 kB so, of all together.
-      keepalive: method !== 'GET' && (text?.length ?? 0) < SMALL,
+      keepalive,
       headers: {
         ...(method === 'GET' ? {} : { ...OWN_HEADER, 'idempotency-key': name }),
         ...(body === undefined ? {} : { 'content-type': 'application/json' }),
@@ -102,6 +106,7 @@ export async function callAs<K extends CallKey>(name: string, call: K, asked: As
       ...(text === undefined ? {} : { body: text }),
       signal: AbortSignal.timeout(PATIENCE),
     })
+  }
   return answerOf<K>(await insisting(make, method === 'GET' ? WAITS.question : WAITS.change))
 }
 

@@ -74,7 +74,7 @@ export const trim: StepMaker = ({ plate, unit }) => {
       kind: 'trim',
       phase: 'after',
       title: 'Trim it',
-      text: `Cut it down to ${writeSize(frame.w, frame.h, unit)}${off.length > 0 ? `: ${off.join(', ')}` : ''}.${lines ? ' Fine lines at its corners show where.' : ''}`,
+      text: `Cut it down to ${writeSize(frame.w, frame.h, unit)}${off.length > 0 ? `: ${off.join(', ')}` : ''}.${lines ? ' Printed from here it has fine lines at its corners that show where.' : ''}`,
       caution: CAUTIONS.blade,
     },
   ]

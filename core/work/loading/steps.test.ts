@@ -265,7 +265,7 @@ test('trimming says what comes off each edge of this very sheet', () => {
   if (!frame || !whole) throw new Error('no layout')
   // Two lines at each corner are printed; where the piece is as wide as the sheet there is no room for them beside it.
   expect(planPage(plate)?.marks).toHaveLength(8)
-  expect(step(plate, 'trim')?.text).toContain('Fine lines at its corners show where.')
+  expect(step(plate, 'trim')?.text).toContain('Printed from here it has fine lines at its corners that show where.')
   const wide = plateOf({ brief: { finished: { width: mm(297), length: mm(350) }, size: { by: 'sheet', fill: true } } })
   expect([planPage(wide)?.marks, step(wide, 'trim')?.text.includes('ines')]).toEqual([[], false])
   const said = [...(step(plate, 'trim')?.text.matchAll(/([\d.]+) mm off the (leading edge|trailing edge|left|right)/g) ?? [])]
