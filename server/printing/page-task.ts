@@ -4,7 +4,8 @@ import { itemById } from '../../core/things/brief/brief.ts'
 import { pictureIn } from '../../core/things/brief/item.ts'
 import { LIMITS } from '../config.ts'
 import type { FileStore } from '../files/files.ts'
-import type { PageOf, PictureSource } from '../workers/page-rows.ts'
+import type { PageOf } from '../workers/page-rows.ts'
+import type { PictureSource } from '../workers/picture-source.ts'
 
 /** What a page is made from: its pictures, the profiles of a plate, and how colour is rendered. The plate has a set-up. */
 export function pageTask(plate: Pick<Plate, 'setup' | 'brief'>, plan: PagePlan, files: FileStore): PageOf {

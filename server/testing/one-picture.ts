@@ -1,5 +1,6 @@
 import type { PagePlan, PicturePlan, PixelRect } from '../../core/output/page/page-plan.ts'
-import type { PageOf, PictureSource } from '../workers/page-rows.ts'
+import type { PageOf } from '../workers/page-rows.ts'
+import type { PictureSource } from '../workers/picture-source.ts'
 
 /** A page with one picture at the most, its parts beside the page's. */
 export type FlatPlan = Omit<PagePlan, 'pictures'> & Omit<PicturePlan, 'item' | 'intent' | 'place'> & { place: PixelRect | null }

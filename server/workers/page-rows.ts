@@ -1,42 +1,21 @@
-import { type FileHandle, open, readFile, rename, rm } from 'node:fs/promises'
-import sharp, { type SharpOptions } from 'sharp'
+import { readFile, rm } from 'node:fs/promises'
 import type { Source } from '../../core/color/engine/engine.ts'
 import { fineGrid } from '../../core/color/fine-grid.ts'
 import type { PagePlan, PicturePlan, PixelRect } from '../../core/output/page/page-plan.ts'
-import type { Intent } from '../../core/things/media/intent.ts'
 import { loadEngine } from './engine.ts'
-import { openPlainTiff, type PlainTiff } from './plain-tiff.ts'
+import { INKS, type PictureSource, type Raw, type Reading, rawOf } from './picture-source.ts'
+import { openScaled, type ScaledPicture, type ScaledRows, scalePicture } from './scale-picture.ts'
 import { shareConversion } from './shared-conversion.ts'
 import { textMask } from './text-mask.ts'
-import { wrapSides } from './wrap-sides.ts'
-
-sharp.cache(false)
-sharp.concurrency(2)
-
-/** A picture of a page: its file and how its colours are rendered. In the order of the plan's pictures. */
-export interface PictureSource {
-  file: string
-  channels: 'rgb' | 'grey' | 'cmyk'
-  /** File of the picture's own profile, or null for sRGB. */
-  sourceProfile: string | null
-  intent: Intent
-  /** Output sharpening, per cent; 0 for none. */
-  sharpen: number
-}
 
 /** A page to be made from pictures and a plan. */
-export interface PageTask {
+export interface PageTask extends Reading {
   plan: PagePlan
   /** One for each picture of the plan. */
   pictures: readonly PictureSource[]
   /** File of the printer's profile, or null when nothing is to be applied. */
   printerProfile: string | null
   blackPoint: boolean
-  /** Leaves the numbers of the pictures alone. */
-  untouched: boolean
-  /** Bits of each channel: 16 keeps the steps of a 16-bit picture. */
-  bits: 8 | 16
-  maxPixels: number
   output: string
 }
 
@@ -46,26 +25,7 @@ export type PageOf = Omit<PageTask, 'bits' | 'output'>
 /** Rows converted at a time; bounds the memory of the colour engine. */
 const BAND_ROWS = 64
 
-type Space = 'b-w' | 'srgb' | 'grey16' | 'rgb16' | 'cmyk'
-/** Channels of a picture in four inks. */
-const INKS = 4
 export type PageRow = Uint8Array | Uint16Array
-
-/** What a picture is made into before its colours are converted. */
-interface Raw {
-  space: Space
-  channels: number
-  /** 16 bits to a channel. */
-  wide: boolean
-}
-
-function rawOf(task: Pick<PageTask, 'untouched' | 'bits'>, { channels, sourceProfile }: PictureSource): Raw {
-  const own = sourceProfile !== null && !task.untouched
-  const wide = task.bits === 16
-  if (channels === 'cmyk' && own) return { space: 'cmyk', channels: INKS, wide: false }
-  if (channels === 'grey' && own) return { space: wide ? 'grey16' : 'b-w', channels: 1, wide }
-  return { space: wide ? 'rgb16' : 'srgb', channels: 3, wide }
-}
 
 /** How colours are converted, band by band. */
 interface Conversion {
@@ -144,70 +104,6 @@ function conversionsOf(task: PageTask) {
   }
 }
 
-/**
- * Strength of output sharpening for libvips: its unsharp mask at a radius of 0.8 pixels of the page, only on edges, and
- * at 100 % twice the difference added back. Common practice: what a print loses to the spread of ink.
- */
-const sharpening = (percent: number) => ({ sigma: 0.8, m1: 0, m2: (2 * percent) / 100, x1: 1, y2: 10, y3: 10 })
-
-/** Turns a picture file. libvips holds the whole of it in memory to do so, which is why the smaller file is turned. */
-async function turned(from: string, to: string, turn: number, space: Space): Promise<void> {
-  const picture = sharp(from, { limitInputPixels: false })
-  await (space === 'cmyk' ? picture.pipelineColourspace('cmyk') : picture)
-    .rotate(turn)
-    .toColourspace(space)
-    .tiff({ compression: 'none' })
-    .toFile(to)
-}
-
-/**
- * The turned picture at its size on the page, as plain TIFF. Turning comes before scaling when the page is larger than
- * the picture, else after it; scaling and wrapping do the same either way.
- */
-async function scalePicture(task: PageTask, of: PictureSource, plan: PicturePlan, scratch: string): Promise<void> {
-  const { place } = plan
-  const { space } = rawOf(task, of)
-  const steps = [1, 2, 3].map((n) => `${scratch}.step-${n}.tif`) as [string, string, string]
-  const sideways = plan.turn === 90 || plan.turn === 270
-  const first = plan.turn !== 0 && plan.crop.width * plan.crop.height < place.width * place.height
-  // Before it is turned the picture stands upright, and so do its place and the sides of a wrap.
-  const swap = sideways && !first
-  const size = swap ? { width: place.height, height: place.width } : { width: place.width, height: place.height }
-  const upright = plan.wrap ?? { x: 0, y: 0 }
-  const sides = sideways && first ? { x: upright.y, y: upright.x } : { x: upright.x, y: upright.y }
-  // Told to, it leaves four inks four inks.
-  const open = (file: string, options: SharpOptions) =>
-    space === 'cmyk' ? sharp(file, options).pipelineColourspace('cmyk') : sharp(file, options)
-  const cropped = () =>
-    open(of.file, { limitInputPixels: task.maxPixels, ignoreIcc: of.channels !== 'cmyk' || space === 'cmyk' })
-      .autoOrient()
-      .flatten({ background: '#fff' })
-      .extract(plan.crop)
-  try {
-    if (first) {
-      await cropped().toColourspace(space).tiff({ compression: 'none' }).toFile(steps[0])
-      await turned(steps[0], steps[1], plan.turn, space)
-    }
-    const scaled = (first ? open(steps[1], { limitInputPixels: false }) : cropped()).resize(
-      Math.max(1, size.width - 2 * sides.x),
-      Math.max(1, size.height - 2 * sides.y),
-      { fit: 'fill', kernel: 'lanczos3' },
-    )
-    // The picture is mirrored about its own upright axis, however it lies.
-    if (plan.mirror) first && sideways ? scaled.flip() : scaled.flop()
-    if (of.sharpen > 0) scaled.sharpen(sharpening(of.sharpen))
-    await scaled.toColourspace(space).tiff({ compression: 'none' }).toFile(steps[2])
-    if (plan.wrap) {
-      await wrapSides(steps[2], steps[0], { ...plan.wrap, ...sides })
-      await rename(steps[0], steps[2])
-    }
-    if (plan.turn === 0 || first) await rename(steps[2], scratch)
-    else await turned(steps[2], scratch, plan.turn, space)
-  } finally {
-    for (const step of steps) await rm(step, { force: true })
-  }
-}
-
 /** The part of the rows of a page that a picture covers. */
 interface PictureRows {
   from: number
@@ -224,19 +120,17 @@ function pictureRows(
   task: PageTask,
   of: PictureSource,
   { place }: PicturePlan,
-  scratch: string,
+  scaled: ScaledPicture,
   conversions: ReturnType<typeof conversionsOf>,
 ): PictureRows {
   const { plan } = task
   const { keep } = plan
   const raw = rawOf(task, of)
-  const bytesPerRow = place.width * raw.channels * (raw.wide ? 2 : 1)
   const from = Math.max(0, place.left, keep.left)
   const to = Math.min(plan.width, place.left + place.width, keep.left + keep.width)
   const top = Math.max(0, place.top, keep.top)
   const bottom = to <= from ? top : Math.min(plan.height, place.top + place.height, keep.top + keep.height)
-  let input: FileHandle | null = null
-  let pixels: PlainTiff | null = null
+  let pixels: ScaledRows | null = null
   let own: PageRow | null = null
   let bandStart = Number.NEGATIVE_INFINITY
   return {
@@ -244,8 +138,7 @@ function pictureRows(
     top,
     bottom,
     async row(y) {
-      input ??= await open(scratch, 'r')
-      pixels ??= await openPlainTiff(input, bytesPerRow)
+      pixels ??= await openScaled(scaled, place, raw)
       own ??= task.bits === 16 ? new Uint16Array(place.width * 3 * BAND_ROWS) : new Uint8Array(place.width * 3 * BAND_ROWS)
       const at = y - place.top
       if (at < bandStart || at >= bandStart + BAND_ROWS) {
@@ -260,8 +153,7 @@ function pictureRows(
       return own.subarray(start + (from - place.left) * 3, start + (to - place.left) * 3)
     },
     async close() {
-      await input?.close()
-      input = null
+      await pixels?.close()
       pixels = null
       own = null
     },
@@ -298,7 +190,7 @@ const sameScaled = (of: PictureSource, { crop, turn, mirror, place, wrap }: Pict
 export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<void>): Promise<void> {
   const { plan } = task
   const wide = task.bits === 16
-  const scaled = new Map<string, string>()
+  const scaled = new Map<string, ScaledPicture>()
   const conversions = conversionsOf(task)
   const pictures: PictureRows[] = []
   try {
@@ -306,12 +198,9 @@ export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<vo
       const at = plan.pictures[i]
       if (!at) continue
       const key = sameScaled(of, at)
-      const scratch = scaled.get(key) ?? `${task.output}.${i}.turned.tif`
-      if (!scaled.has(key)) {
-        scaled.set(key, scratch)
-        await scalePicture(task, of, at, scratch)
-      }
-      pictures.push(pictureRows(task, of, at, scratch, conversions))
+      const picture = scaled.get(key) ?? (await scalePicture(task, of, at, `${task.output}.${i}.turned.tif`))
+      scaled.set(key, picture)
+      pictures.push(pictureRows(task, of, at, picture, conversions))
     }
     const words = await Promise.all(plan.words.map(async (of) => ({ place: of.place, mask: await textMask(of, plan.ppi) })))
     const row = wide ? new Uint16Array(plan.width * 3) : new Uint8Array(plan.width * 3)
@@ -329,6 +218,6 @@ export async function pageRows(task: PageTask, use: (row: PageRow) => Promise<vo
   } finally {
     for (const picture of pictures) await picture.close()
     await conversions.close()
-    for (const scratch of scaled.values()) await rm(scratch, { force: true })
+    for (const { file } of scaled.values()) await rm(file, { force: true })
   }
 }

@@ -239,6 +239,41 @@ test('mirrored, a page is that of the picture flipped beforehand by another prog
     }
 })
 
+/** A picture in which every level tells where it lies: red grows across by three a pixel, green down by five, blue falls along both. */
+async function slopes(): Promise<string> {
+  const file = join(dir, 'slopes.png')
+  const data = Buffer.alloc(60 * 40 * 3)
+  for (let y = 0; y < 40; y++) for (let x = 0; x < 60; x++) data.set([3 * x + 20, 5 * y + 30, 250 - x - 2 * y], (y * 60 + x) * 3)
+  await sharp(data, { raw: { width: 60, height: 40, channels: 3 } })
+    .png()
+    .toFile(file)
+  return file
+}
+
+test.each(
+  ([0, 90, 180, 270] as const).flatMap((turn) => [false, true].flatMap((mirror) => [1, 1.6, 3.1].map((by) => [turn, mirror, by] as const))),
+)('turned %i°, mirrored %s, %f times as large, every pixel lies where a ruler would find it', async (turn, mirror, by) => {
+  const crop = { left: 7, top: 5, width: 42, height: 30 }
+  const upright = { width: Math.round(crop.width * by), height: Math.round(crop.height * by) + (by > 1 ? 3 : 0) }
+  const place = { left: 20, top: 30, ...(turn % 180 === 90 ? { width: upright.height, height: upright.width } : upright) }
+  const { at } = await render({ picture: await slopes(), plan: { ...PLAN, crop, turn, mirror, place } })
+  const off: string[] = []
+  for (let y = 0; y < place.height; y++)
+    for (let x = 0; x < place.width; x++) {
+      // Back from the place to the upright picture, in shares of its sides, by the middle of the pixel; turns are clockwise.
+      const [u, v] = [(x + 0.5) / place.width, (y + 0.5) / place.height]
+      const [s, t] = ({ 0: [u, v], 90: [v, 1 - u], 180: [1 - u, 1 - v], 270: [1 - v, u] } as const)[turn]
+      const [px, py] = [crop.width * (mirror ? 1 - s : s) - 0.5, crop.height * t - 0.5]
+      // A slope stays a slope, but for where its end is repeated.
+      if (px < 2 || px > crop.width - 3 || py < 2 || py > crop.height - 3) continue
+      const [left, top] = [crop.left + px, crop.top + py]
+      const should = [3 * left + 20, 5 * top + 30, 250 - left - 2 * top]
+      const is = at(place.left + x, place.top + y)
+      if (is.some((level, c) => Math.abs(level - (should[c] as number)) > 0.6)) off.push(`${x} ${y}: ${is} for ${should}`)
+    }
+  expect(off).toEqual([])
+})
+
 test('what reaches past the far edges of the printable area is cut there as well', async () => {
   const keep = { left: 10, top: 12, width: 171, height: 273 }
   const { at } = await render({ plan: { ...PLAN, place: { left: 140, top: 240, width: 120, height: 80 }, keep } })
@@ -246,7 +281,7 @@ test('what reaches past the far edges of the printable area is cut there as well
     [200, 30, 30],
     [255, 255, 255],
   ])
-  expect([at(160, 279), at(160, 284), at(160, 285)]).toEqual([[200, 30, 30], expect.not.arrayContaining([255]), [255, 255, 255]])
+  expect([at(160, 275), at(160, 284), at(160, 285)]).toEqual([[200, 30, 30], expect.not.arrayContaining([255]), [255, 255, 255]])
 })
 
 describe('the four sides of a canvas, each edge of the picture in a colour of its own', () => {

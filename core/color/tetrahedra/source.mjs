@@ -1,6 +1,6 @@
 // Tetrahedral interpolation (Sakamoto & Itooka 1981) of 8-bit RGB in a table of nodes, four pixels at a time, as
 // WebAssembly text. Written here and not in the core's own language for its vector instructions: in those it takes a third
-// of the time. scripts/compile-tetrahedra.mjs makes compiled.ts of it.
+// of the time. scripts/compile-kernels.mjs makes compiled.ts of it.
 //
 // A node is 8 bytes: red, green, blue as signed 16-bit numbers, and nothing. After the last node as many bytes as a step
 // along all three axes may hold anything: a white pixel looks there, with no weight.
