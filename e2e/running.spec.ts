@@ -127,12 +127,16 @@ test('two people at one job: a tick of the one shows to the other, and loading i
 
 test('agreement: what differs comes first, who looked is kept, and a print is held until it is settled', async ({ page }) => {
   const id = await lustre(page, 'All agreed')
+  let away = false
+  await page.route(`**/jobs/${id}/readings`, (route) => (away && route.request().method() === 'PUT' ? route.abort() : route.continue()))
   await page.goto(`/lantern-wharf/jobs/${id}/agreement`)
   await page.getByLabel('Who is looking').fill('Ada')
   const table = page.getByRole('table', { name: 'Agreement' })
   await page.getByRole('button', { name: /as wanted, driver/ }).click()
   await expect(table.locator('[data-setting="media-type"] [data-state="agrees"]').first()).toBeVisible()
-  // The panel shows another paper.
+  await expect(page.getByText('kept on this device')).toBeHidden()
+  // The panel shows another paper; it is written down in a dead spot, and the page is loaded again there.
+  away = true
   await page.getByRole('button', { name: 'Look at Media type, panel' }).click()
   const editor = page.getByRole('region', { name: 'One setting' })
   await expect(editor).toContainText('Satin photo')
@@ -141,6 +145,10 @@ test('agreement: what differs comes first, who looked is kept, and a print is he
   await expect(page.getByRole('heading', { name: /place.? differs?|places differ/ })).toBeVisible()
   await expect(table.locator('[data-setting="media-type"] [data-state="differs"]')).toContainText('Thick matte')
   await expect(editor).toContainText('typed by Ada')
+  await page.reload()
+  await expect(table.locator('[data-setting="media-type"] [data-state="differs"]')).toContainText('Thick matte')
+  await expect(page.getByText('kept on this device')).toBeVisible()
+  away = false
   await page.goto(`/lantern-wharf/jobs/${id}/run`)
   await expect(page.locator('[data-preflight="disagreement"]')).toContainText('the panel shows “Thick matte”')
   await expect(page.getByRole('button', { name: 'Print', exact: true })).toBeDisabled()

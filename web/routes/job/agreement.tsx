@@ -32,7 +32,7 @@ function sayWrong(wrong: readonly { place: unknown }[]): string {
 /** Whether program, driver, panel, paper and profile all mean the same print. */
 export function AgreementStage({ job, plate, studio, editor, selected }: StageProps) {
   const { unit } = editor.draft.brief
-  const { rows, see, tickPlace, forget, taken } = useAgreement(job.id, plate, studio, unit)
+  const { rows, waiting, see, tickPlace, forget, taken } = useAgreement(job.id, plate, studio, unit)
   const [who, setWho] = useWho()
   const [chosen, setChosen] = useState<CellAt | null>(null)
   const [tool, setTool] = useState<Tool | null>(null)
@@ -108,6 +108,11 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
             onTickPlace={(place) => tickPlace(place, who)}
           />
         </div>
+        {waiting > 0 && (
+          <p role="status" className="mt-3 border-l-4 border-warn pl-3">
+            What was seen last is kept on this device and sent when the network is back.
+          </p>
+        )}
       </section>
       {aside && (
         <Aside label={TOOLS.find(([key]) => key === tool)?.[1] ?? 'One setting'}>
