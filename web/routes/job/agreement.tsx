@@ -109,7 +109,7 @@ export function AgreementStage({ job, plate, studio, editor, selected }: StagePr
           />
         </div>
         {waiting > 0 && (
-          <p role="status" className="mt-3 border-l-4 border-warn pl-3">
+          <p role="status" className="late sticky bottom-0 mt-3 w-fit border-l-4 border-warn bg-paper px-3 py-1">
             What was seen last is kept on this device and sent when the network is back.
           </p>
         )}
