@@ -2,6 +2,7 @@ import { fileURLToPath } from 'node:url'
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
 import { defineConfig, type Plugin } from 'vite'
+import { noErrorsAhead, noNames, smallZod } from './scripts/left-out.ts'
 
 const inWeb = (file: string) => fileURLToPath(new URL(`web/${file}`, import.meta.url))
 /** Where every screen begins, and where the first set-up screen goes on; what these import at once it needs before it can be used. */
@@ -31,105 +32,6 @@ const after = (name: string, like: RegExp) => ({
   debugName: name,
   name: (id: string, graph: Graph) => (like.test(id) && !inFirstScreen(id, graph) ? name : null),
 })
-
-/**
- * Zod's schemas carry what writes them as JSON Schema. Only the server writes any: in the browser it is left out, 18 kB of what
- * the first screen waits for.
- */
-const noJsonSchema: Plugin = {
-  name: 'no-json-schema',
-  apply: 'build',
-  transform(code, id) {
-    if (!/[\\/]zod[\\/]v4[\\/]core[\\/](json-schema-processors|to-json-schema)\.js$/.test(id)) return null
-    const names = [...code.matchAll(/^export (?:const|function) (\w+)/gm)].map(([, name]) => name)
-    const process = code.includes('export { processSchema as process }') ? ', none as process' : ''
-    // One function under all of the names: each by itself would be packed by itself.
-    return {
-      code: `const none = () => () => undefined\nexport { ${names.map((name) => `none as ${name}`).join(', ')}${process} }\n`,
-      map: null,
-    }
-  },
-}
-
-/**
- * Zod follows values that contain themselves. No document of ours can, and JSON cannot bring one: in the browser it goes without,
- * as Zod's own small build does.
- */
-const noCycles: Plugin = {
-  name: 'no-cycles',
-  apply: 'build',
-  transform: (_, id) =>
-    /[\\/]zod[\\/]v4[\\/]core[\\/]memoizer\.js$/.test(id)
-      ? {
-          code: 'export class $ZodCyclicError extends Error {}\nexport const memoizer = () => undefined\nexport const isRecursiveSchema = () => false\nexport const isBackEdge = () => false\n',
-          map: null,
-        }
-      : null,
-}
-
-/** Zod’s strings can be asked whether they are an address or a code of many a kind. Ours never are: the browser goes without the patterns. */
-const noAddresses: Plugin = {
-  name: 'no-addresses',
-  apply: 'build',
-  transform: (code, id) =>
-    /[\\/]zod[\\/]v4[\\/]core[\\/]regexes\.js$/.test(id)
-      ? {
-          code: `const never = /$^/\n${code.replace(
-            /^export const (ipv4|ipv6|cidrv4|cidrv6|email|base64|base64url|e164|hostname|domain|cuid|cuid2|ulid|xid|ksuid|nanoid|duration|guid) = .*$/gm,
-            'export { never as $1 }',
-          )}`,
-          map: null,
-        }
-      : null,
-}
-
-/**
- * Zod asks whether it may make code out of text, to check objects faster, and our pages forbid that: what is thrown then makes the browser
- * read all of the script around it again, which takes as long as all of our schemas. It is told beforehand.
- */
-const noCodeOfText: Plugin = {
-  name: 'no-code-of-text',
-  apply: 'build',
-  transform: (code, id) =>
-    /[\\/]zod[\\/]v4[\\/]core[\\/]core\.js$/.test(id)
-      ? {
-          code: code.replace(
-            'export const globalConfig = globalThis.__zod_globalConfig;',
-            'export const globalConfig = { jitless: true };',
-          ),
-          map: null,
-        }
-      : null,
-}
-
-/** What the browser, and what works beside it there, need of Zod. */
-const smallZod = () => [noJsonSchema, noCycles, noAddresses, noCodeOfText]
-
-/**
- * React makes the five errors by which it knows its own throws when it is read, and for where they were made the browser reads all of React again,
- * a fifth of what stands between the script and the first screen. Nobody looks into them: they need to be known, not to be errors.
- */
-const noErrorsAhead: Plugin = {
-  name: 'no-errors-ahead',
-  apply: 'build',
-  transform: (code, id) =>
-    /[\\/]react-dom[\\/]cjs[\\/]react-dom-client\.production\.js$/.test(id)
-      ? {
-          code: code.replace(/= Error\(formatProdErrorMessage\((460|474|542|461|519)\)\)/g, '= { message: formatProdErrorMessage($1) }'),
-          map: null,
-        }
-      : null,
-}
-
-/** The primitives name their functions for whoever looks into them, which keeps those that nobody uses. */
-const noNames: Plugin = {
-  name: 'no-names',
-  apply: 'build',
-  transform: (code, id) =>
-    /[\\/]@radix-ui[\\/].*\.mjs$/.test(id)
-      ? { code: code.replace(/static \{\s*__name\(this, "\w+"\);\s*\}|^\s*__name\([\w$]+, "[\w$]+"\);$/gm, ''), map: null }
-      : null,
-}
 
 /** The set-up screen is where the work is done: whatever is opened first, its code is fetched along, and read when it is wanted. */
 const sheetAhead: Plugin = {

@@ -136,6 +136,11 @@ test('each on sheets of its own: beside a sheet stand its own borders, and what 
   await expect.poll(size).toEqual(['100.0', '150.0'])
   // What is said once is said of both.
   await page.goto(`/lantern-wharf/jobs/${id}/brief`)
+  const usual = await page.getByLabel('Looked at from').inputValue()
+  await expect(page.getByText('Usual for this size')).toBeVisible()
+  await type(page, 'Looked at from', '650')
+  await page.getByRole('button', { name: /^Usual: / }).click()
+  await expect(page.getByLabel('Looked at from')).toHaveValue(usual)
   await type(page, 'Looked at from', '700')
   await saved(page)
   await page.goto(`/lantern-wharf/jobs/${id}/run`)

@@ -33,8 +33,36 @@ const WINDOW = 10_000
 /** Sheets a run shall bring. */
 export const wantedOf = ({ until, sheets }: Pick<RunLine, 'until' | 'sheets'>): number => until ?? sheets
 
+/** What a list shows of a run: what is searched and what the printer was sent stay in the database. */
+const SHOWN = [
+  'id',
+  'jobId',
+  'state',
+  'message',
+  'reason',
+  'progress',
+  'sheetsDelivered',
+  'until',
+  'sheets',
+  'only',
+  'how',
+  'faults',
+  'side',
+  'printerId',
+  'printerName',
+  'paperName',
+  'delivered',
+  'dryUntil',
+  'inSpite',
+  'inspection',
+  'createdAt',
+  'updatedAt',
+  'finishedAt',
+] as const satisfies (keyof RunLine)[]
+type RunShown = Pick<RunLine, (typeof SHOWN)[number]>
+
 /** A run without its plate. */
-export const runDto = (row: RunLine, jobTitle: string): Run => ({
+export const runDto = (row: RunShown, jobTitle: string): Run => ({
   id: row.id,
   jobId: row.jobId,
   jobTitle,
@@ -130,7 +158,7 @@ export function runs(scope: Scope) {
       before?: number | undefined
       most?: number | undefined
     }): Promise<{
-      rows: RunLine[]
+      rows: RunShown[]
       next: number | null
     }> {
       const words = wanted(q)
@@ -151,11 +179,11 @@ export function runs(scope: Scope) {
           ...(state ? { state: state as RunState } : {}),
           [Op.and]: [{ id: ids }, ...words.map((word) => ({ searchText: { [Op.like]: `% ${word}%` } }))],
         },
-        { order: [['id', 'DESC']], limit: most },
+        { only: SHOWN, order: [['id', 'DESC']], limit: most },
       )
       return { rows: found, next: found.length === most ? (found.at(-1)?.id ?? null) : from > 0 ? from : null }
     },
-    ofJob: (jobId: number) => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
+    ofJob: (jobId: number): Promise<RunLine[]> => rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB }),
     /** The same with their plates. */
     wholeOfJob: (jobId: number): Promise<RunRow[]> => all(rows.all({ jobId }, { order: [['id', 'DESC']], limit: OF_A_JOB })),
     /** Names the picture of the delivered sheet no longer in runs that were over before; how many there were. */

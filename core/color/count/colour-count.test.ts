@@ -36,6 +36,18 @@ test('of every so many fours of pixels one is counted, wherever they lie in memo
     expect([shift, counted(shift, 3)]).toEqual([shift, all.filter((n) => (n >> 2) % 3 === 0 || (shift !== 1 && n >= 28))])
   }
 })
+test.each([255, 256, 257, 511, 512, 513, 66_000])(
+  'a colour that is there %d times is counted as often, and its neighbour by itself',
+  (many) => {
+    const pixels = Array.from({ length: many + 300 }, (_, n) => (n < many ? [9, 130, 251] : n < many + 3 ? [10, 130, 251] : [200, 4, 66]))
+    for (let again = 0; again < 2; again++) {
+      const { colours, counts } = countColours(Uint8Array.from(pixels.flat()), pixels.length, 1)
+      const told = [...counts].map((count, n) => [...colours.slice(n * 3, n * 3 + 3), count].join(' '))
+      expect(told.sort()).toEqual(['10 130 251 3', '200 4 66 297', `9 130 251 ${many}`])
+    }
+  },
+)
+
 test('the mean colour of the picture is that of its count', () => {
   const rgb = noise(120, 80)
   const { colours, counts, total } = countColours(rgb, 120, 80)

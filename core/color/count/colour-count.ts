@@ -49,9 +49,15 @@ export interface ColourCounter {
   finish(): Histogram
 }
 
-/** Pixels of each colour: those of a cube four levels wide beside each other. Of so large a table memory is taken only where there is something. */
+/**
+ * Pixels of each colour: those of a cube four levels wide beside each other, one line of the processor's memory. Of so large a table
+ * memory is taken only where there is something.
+ */
 interface Table {
-  pixels: Uint32Array
+  /** What is left of each colour's number beside whole 256s. */
+  pixels: Uint8Array
+  /** The 256s of those that have any, in pixels. */
+  more: Map<number, number>
   /** Pixels of each cube. */
   cubes: Uint32Array
 }
@@ -66,9 +72,11 @@ const placesOf = (channel: number) =>
 const [RED, GREEN, BLUE] = [placesOf(2), placesOf(1), placesOf(0)]
 
 /** Counts one pixel. A function of the module, so that it is compiled into the loops that call it. */
-function countOne({ pixels, cubes }: Table, r: number, g: number, b: number): void {
+function countOne({ pixels, more, cubes }: Table, r: number, g: number, b: number): void {
   const at = (RED[r] as number) | (GREEN[g] as number) | (BLUE[b] as number)
-  pixels[at] = (pixels[at] as number) + 1
+  const now = ((pixels[at] as number) + 1) & 255
+  pixels[at] = now
+  if (now === 0) more.set(at, (more.get(at) ?? 0) + 256)
   cubes[at >> WITHIN] = (cubes[at >> WITHIN] as number) + 1
 }
 
@@ -101,7 +109,7 @@ let spare: Table | null = null
 
 /** Counts the colours of pixels that come in pieces of any length. */
 export function createColourCounter(): ColourCounter {
-  const table = spare ?? { pixels: new Uint32Array(1 << 24), cubes: new Uint32Array(1 << (3 * BITS)) }
+  const table = spare ?? { pixels: new Uint8Array(1 << 24), more: new Map(), cubes: new Uint32Array(1 << (3 * BITS)) }
   spare = null
   let total = 0
   return {
@@ -123,7 +131,7 @@ function wider(cube: number, bits: number): number {
 }
 
 /** Takes the colours out of a table, the rare ones told together. */
-function taken({ pixels, cubes }: Table, total: number): Omit<Histogram, 'total'> {
+function taken({ pixels, more, cubes }: Table, total: number): Omit<Histogram, 'total'> {
   const [eights, sixteens] = [new Uint32Array(1 << 15), new Uint32Array(1 << 12)]
   for (let cube = 0; cube < cubes.length; cube++) {
     const many = cubes[cube] as number
@@ -134,7 +142,9 @@ function taken({ pixels, cubes }: Table, total: number): Omit<Histogram, 'total'
     sixteens[sixteen] = (sixteens[sixteen] as number) + many
   }
   const sums = new Float64Array(MOST_COLOURS * 4)
+  const fours = new Uint32Array(pixels.buffer)
   let colours = 0
+  const crowded = new Set([...more.keys()].map((at) => at >> WITHIN))
   /** Which of the colours a cube is told by, and one more. */
   const [byEight, bySixteen] = [new Uint16Array(eights.length), new Uint16Array(sixteens.length)]
   const among = (known: Uint16Array, cube: number) => {
@@ -153,9 +163,16 @@ function taken({ pixels, cubes }: Table, total: number): Omit<Histogram, 'total'
           : (cubes[cube] as number) <= total * DIVIDED.four
             ? colours++
             : -1
+    const common = crowded.has(cube)
     const [red, green, blue] = [(cube >> (2 * BITS)) << 2, ((cube >> BITS) & 63) << 2, (cube & 63) << 2]
     for (let n = 0, at = cube * IN_CUBE; n < IN_CUBE; n++, at++) {
-      const many = pixels[at] as number
+      // Of most cubes most colours are not there: four are passed over at once.
+      if (n % 4 === 0 && fours[at >> 2] === 0 && !common) {
+        n += 3
+        at += 3
+        continue
+      }
+      const many = (pixels[at] as number) + (common ? (more.get(at) ?? 0) : 0)
       if (many === 0) continue
       pixels[at] = 0
       const place = (together < 0 ? colours++ : together) * 4
@@ -166,6 +183,7 @@ function taken({ pixels, cubes }: Table, total: number): Omit<Histogram, 'total'
     }
     cubes[cube] = 0
   }
+  more.clear()
   const means = new Uint8Array(colours * 3)
   const counts = new Uint32Array(colours)
   for (let n = 0; n < colours; n++) {
@@ -187,11 +205,19 @@ export function sampleNeighbours(rgb: Uint8Array | Uint8ClampedArray, fullWidth:
   const side = Math.max(1, Math.round(Math.max(fullWidth, fullHeight) / NEIGHBOURS_SIDE))
   const [width, height] = [Math.max(1, Math.floor(fullWidth / side)), Math.max(1, Math.floor(fullHeight / side))]
   const [wide, high] = [Math.min(side, fullWidth), Math.min(side, fullHeight)]
-  const mean = (x: number, y: number, c: number) => {
-    let sum = 0
+  const many = wide * high
+  /** The mean of a square of pixels, put down at a place of the pairs. */
+  const mean = (x: number, y: number, place: number) => {
+    let [red, green, blue] = [0, 0, 0]
     for (let row = 0; row < high; row++)
-      for (let at = ((y * side + row) * fullWidth + x * side) * 3 + c, end = at + wide * 3; at < end; at += 3) sum += rgb[at] as number
-    return Math.round(sum / (wide * high))
+      for (let at = ((y * side + row) * fullWidth + x * side) * 3, end = at + wide * 3; at < end; at += 3) {
+        red += rgb[at] as number
+        green += rgb[at + 1] as number
+        blue += rgb[at + 2] as number
+      }
+    pairs[place] = Math.round(red / many)
+    pairs[place + 1] = Math.round(green / many)
+    pairs[place + 2] = Math.round(blue / many)
   }
   const longer = Math.max(width, height)
   const nearest = Math.max(1, Math.round(longer * APART))
@@ -202,10 +228,8 @@ export function sampleNeighbours(rgb: Uint8Array | Uint8ClampedArray, fullWidth:
     const across = height <= apart || (width > apart && random() < 0.5)
     const x = Math.floor(random() * (width - (across ? apart : 0)))
     const y = Math.floor(random() * (height - (across ? 0 : apart)))
-    for (let c = 0; c < 3; c++) {
-      pairs[n + c] = mean(x, y, c)
-      pairs[n + 3 + c] = mean(across ? x + apart : x, across ? y : y + apart, c)
-    }
+    mean(x, y, n)
+    mean(across ? x + apart : x, across ? y : y + apart, n + 3)
   }
   return pairs
 }

@@ -89,7 +89,10 @@ function Placed({ editor, plate, form, rules, several, now, onTurn, onAlternativ
           </>
         )}
       </p>
-      <h2 className="mt-2 text-sm">{framed ? 'Borders of the finished piece' : 'Borders on paper'}</h2>
+      <h2 className="mt-2 text-sm">
+        {framed ? 'Borders of the finished piece' : 'Borders on paper'}
+        {plate.forms.some((f) => f.side === 'back') && ', front'}
+      </h2>
       <dl className="num grid grid-cols-2 gap-x-4 gap-y-0.5" aria-label="Borders on paper">
         {EDGES.map((edge) => (
           <div key={edge} className="flex justify-between">

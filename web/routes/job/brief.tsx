@@ -1,7 +1,7 @@
 import { usualDistance } from '../../../core/plate/checks/resolution-low.ts'
 import { APART, NEW_ARRANGEMENT } from '../../../core/things/brief/arrangement.ts'
 import { itemOf } from '../../../core/things/brief/brief.ts'
-import { mm, writeRoll } from '../../../core/things/length/length.ts'
+import { mm, writeLength, writeRoll } from '../../../core/things/length/length.ts'
 import { lotSizeName } from '../../../core/things/media/lot-name.ts'
 import { ArrangementEditor } from '../../features/items/arrangement-editor.tsx'
 import { SetUpAs } from '../../features/items/kept-setup-choice.tsx'
@@ -11,6 +11,7 @@ import { FinishChoice } from '../../features/sheet/finish-choice.tsx'
 import { MakeEditor } from '../../features/sheet/make-editor.tsx'
 import { SheetField } from '../../features/sheet/sheet-field.tsx'
 import { SizeBy } from '../../features/sheet/size-by.tsx'
+import { Button } from '../../ui/button.tsx'
 import { Check } from '../../ui/check.tsx'
 import { Combobox } from '../../ui/combobox.tsx'
 import { MomentField } from '../../ui/day-field.tsx'
@@ -118,12 +119,23 @@ export function BriefStage({ job, editor, studio, plate }: StageProps) {
                 onChange={(copies) => editor.item({ copies })}
               />
             )}
-            <LengthField
-              label="Looked at from"
-              unit={unit}
-              value={item.viewingDistance ?? Math.round(usual)}
-              onChange={(viewingDistance) => editor.everyItem({ viewingDistance })}
-            />
+            <div>
+              <LengthField
+                label="Looked at from"
+                unit={unit}
+                value={item.viewingDistance ?? Math.round(usual)}
+                onChange={(viewingDistance) => editor.everyItem({ viewingDistance })}
+              />
+              <p className="mt-1 text-sm text-soft">
+                {item.viewingDistance === null ? (
+                  'Usual for this size'
+                ) : (
+                  <Button kind="link" onClick={() => editor.everyItem({ viewingDistance: null })}>
+                    Usual: {writeLength(Math.round(usual), unit)}
+                  </Button>
+                )}
+              </p>
+            </div>
           </div>
           <MomentField label="Due" className="mt-3" value={brief.dueAt} onChange={(dueAt) => editor.brief({ dueAt })} />
           <TextArea label="Notes" className="mt-3" rows={3} value={brief.notes} onChange={(notes) => editor.brief({ notes })} />
