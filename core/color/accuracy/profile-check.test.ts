@@ -54,6 +54,24 @@ test('reports the same fit as profcheck (argyll) on FOGRA39L, to 0.05 ΔE2000', 
   expect(ours.worst[0]?.difference).toBeCloseTo(ours.spread.max, 1)
 })
 
+test('it is the colorimetric table that is held against the chart, not the one that pleases', () => {
+  // A perceptual table of its own: the colorimetric one with its last half turned over.
+  const at = (tag: string) => 132 + 12 * info.tags.findIndex(({ signature }) => signature === tag)
+  const view = new DataView(profile.buffer, profile.byteOffset)
+  const [from, length] = [view.getUint32(at('A2B1') + 4), view.getUint32(at('A2B1') + 8)]
+  const pleasing = profile.slice(from, from + length).map((byte, n) => (n > length / 2 && n < length * 0.9 ? 255 - byte : byte))
+  const both = new Uint8Array(profile.length + length)
+  both.set(profile)
+  both.set(pleasing, profile.length)
+  new DataView(both.buffer).setUint32(at('A2B0') + 4, profile.length)
+  new DataView(both.buffer).setUint32(at('A2B0') + 8, length)
+  new DataView(both.buffer).setUint32(0, both.length)
+  const read = readProfile(both)
+  if (!read.ok) throw new Error(read.problem.message)
+  const checked = checkProfile(engine, both, read.value, press())
+  expect(checked.ok && checked.value.spread).toEqual(check(press()).spread)
+})
+
 describe('the press profile agrees with transicc (LittleCMS)', () => {
   const inks = [
     [0, 0, 0, 0],

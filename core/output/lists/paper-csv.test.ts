@@ -129,7 +129,12 @@ test('a row is new, the same, or differs in what it says; what it leaves out is 
 })
 
 test('numbers are taken at their limits and refused beyond them', () => {
-  const wrong = (heading: string, value: string) => papersOf(`name,surface,g/m²,${heading}\nA,matte,200,"${value}"\n`)[0]?.wrong.length
+  const wrong = (heading: string, value: string) => {
+    const [row] = papersOf(`name,surface,g/m²,${heading}\nA,matte,200,"${value}"\n`)
+    // What is wrong anywhere is not taken at all.
+    expect(row?.paper === null).toBe(row?.wrong.length !== 0)
+    return row?.wrong.length
+  }
   for (const [heading, least, under, most, over] of [
     ['mm', '0.02', '0.019', '10', '10.1'],
     ['mil', '1', '0.9', '393', '394'],

@@ -3,6 +3,8 @@ import { several } from '../../testing/several.ts'
 import { APART } from '../../things/brief/arrangement.ts'
 import { mm } from '../../things/length/length.ts'
 import type { Studio } from '../../things/studio/studio.ts'
+import { placementPin } from '../decisions/placement.ts'
+import { layoutOf } from '../resolve/plate.ts'
 import { resolve } from '../resolve/resolve.ts'
 
 /** An A3 board with equal borders, and how far its path may misplace it. */
@@ -37,6 +39,34 @@ test('a picture that leans counts, and borders that are meant to differ do not',
   expect(board(10, 0.4)?.numbers.oddsPercent).toBeGreaterThan(10)
   const wide = board(1500, 0.02, 1.5)
   expect(wide?.numbers.oddsPercent as number).toBeLessThan(35)
+})
+
+test('borders that are drawn a fifth of a millimetre apart are meant to be alike, a hair more and they are not', () => {
+  const brief = {
+    paperId: 'breakwater-board',
+    sheet: sheet('iso_a3_297x420mm'),
+    size: { by: 'picture', width: mm(150), height: null },
+  } as const
+  const laid = (placement: string) =>
+    plateOf({
+      brief,
+      pins: { placement },
+      studio: (studio: Studio) => {
+        for (const printer of studio.printers)
+          for (const path of printer.paths) {
+            path.tolerance = { across: 1500, along: 10, skewDegrees: 0.001 }
+            path.senses = { ...path.senses, skew: true }
+          }
+        for (const lot of studio.lots) Object.assign(lot, { spread: 0, outOfSquare: 0 })
+      },
+    })
+  const middle = layoutOf(laid('centred'))
+  if (!middle) throw new Error('nothing lies there')
+  const { borders, picture } = middle
+  // So far to the left that it lies as much nearer to the one side as is wanted.
+  const found = (apart: number) =>
+    finding(laid(placementPin(picture.x - (borders.left - borders.right + apart) / 2, picture.y)), 'borders-vary') !== undefined
+  expect([198, 200, 202].map(found)).toEqual([true, true, false])
 })
 
 test('what nobody reads off a ruler is not made up for, and does not keep the odds from being told', () => {

@@ -13,6 +13,23 @@ test('left alone, the gap follows the paper', () => {
   expect(finding(cotton(), 'head-strike')).toBeUndefined()
   expect(decided(plateOf({}), 'platen-gap')).toBe('normal')
 })
+test('the gap is widened from the first micrometre on that the head does not clear', () => {
+  const gapAt = (thickness: number) => {
+    const plate = plateOf({
+      pins: { printer: 'gannet' },
+      studio: (s) => {
+        for (const printer of s.printers) printer.normalGapUpTo = printer.id === 'gannet' ? 320 : 90
+        for (const paper of s.papers) if (paper.id === plateOf({}).setup?.paper.id) paper.thickness = thickness
+      },
+    })
+    return [decided(plate, 'platen-gap'), finding(plate, 'head-strike')]
+  }
+  expect([319, 320, 321].map(gapAt)).toEqual([
+    ['normal', undefined],
+    ['normal', undefined],
+    ['wide', undefined],
+  ])
+})
 test('a sheet that is too thick by a few micrometres is not said to be as thick as the head clears', () => {
   const says = (over: number) =>
     finding(

@@ -35,6 +35,13 @@ test('what is reckoned comes near what is laid out, on a roll and on sheets', ()
   )
 })
 
+// Four edges that differ: 5 + 300 + 9 by 3 + 200 + 12, and 4 mm: 25 × 318 × 219 mm² at nine tenths of 598 mm.
+test('the white of its own that a piece has around it takes room too', () => {
+  const white = { head: mm(3), right: mm(9), foot: mm(12), left: mm(5) }
+  const items = pieces([300, 200, 25]).map((item) => ({ ...item, white }))
+  expect(Math.round(aboutAmountOf(sizes, items, ROLL).length / 1000)).toBe(Math.round((25 * 318 * 219) / (0.9 * 598)))
+})
+
 // 25 of 300 × 200 with 4 mm: 25 × 304 × 204 = 1 550 400 mm² at nine tenths of 598 mm.
 test('reckoned by hand', () => {
   const { length, sheets, left } = aboutAmountOf(sizes, pieces([300, 200, 25]), ROLL)

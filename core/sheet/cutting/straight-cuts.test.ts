@@ -63,6 +63,18 @@ test('any nest for a cutter can be cut in its order: at the end every piece lies
   )
 })
 
+test.each([
+  [49, [], []],
+  [50, [], []],
+  [51, ['across 151', 'across 51', 'along 151', 'along 51'], [[0, 1]]],
+])('white of %d µm around a piece, and two that lie over each other by as much: a blade takes fifty', (um, around, knife) => {
+  const side = 100
+  const alone = straightCuts([{ x: um, y: um, w: side, h: side }], { x: 0, y: 0, w: side + 2 * um, h: side + 2 * um })
+  expect(alone.cuts.map(({ axis, at }) => `${axis} ${at}`).sort()).toEqual(around)
+  const pieces = [0, side - um].map((x) => ({ x, y: 0, w: side, h: side }))
+  expect(straightCuts(pieces, { x: 0, y: 0, w: 2 * side - um, h: side }).knife).toEqual(knife)
+})
+
 test('a pinwheel cannot be parted by straight cuts: the knife gets all of it, and the rest is cut', () => {
   const wheel = [
     { x: 0, y: 0, w: 200, h: 100 },

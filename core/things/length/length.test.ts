@@ -20,6 +20,19 @@ test.each([
 ])('reads %s', (text, expected) => expect(um(text)).toBe(expected))
 
 test.each([
+  ['210', null],
+  ['210 mm', 'mm'],
+  ['21 cm', 'mm'],
+  ['1.2 m', 'mm'],
+  ['8½"', 'in'],
+  ['13 inches', 'in'],
+  ['2 ft', 'in'],
+  ['16.5 mil', 'in'],
+] as const)('%s is meant in %s', (text, unit) => {
+  expect(parseLength(text, 'mm')).toMatchObject({ ok: true, value: { unit } })
+})
+
+test.each([
   ['0', 'length-not-positive'],
   ['-5', 'length-unreadable'],
   ['1e9', 'length-unreadable'],
