@@ -214,9 +214,9 @@ async function sampled() {
   report(mutants, (m) => results[m.key].by !== null)
 }
 
-/** What is known of changes that go unnoticed: the words in scripts/mutants/left.json, by the change and the line it is made to. */
+/** What is known of changes that go unnoticed: the words in docs/decisions/22-left.json, by the change and the line it is made to. */
 function reasons() {
-  const known = JSON.parse(text('scripts/mutants/left.json'))
+  const known = JSON.parse(text('docs/decisions/22-left.json'))
   const all = new Map(
     Object.entries(known).flatMap(([why, list]) => list.map(([file, on, change]) => [[file, on, change].join('\0'), why])),
   )

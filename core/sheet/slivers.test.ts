@@ -62,6 +62,16 @@ test('the same sheets are fed every time, whoever asked for more or fewer of the
   expect(new Set(more.filter((need) => need > 0)).size).toBe(more.filter((need) => need > 0).length)
 })
 
+test('a sheet that lies as it should needs what it is short of at each edge that is to be covered, and no other', () => {
+  const still: Coverage = { ...card, spread: 0, path: { registration: 'centre', tolerance: { across: 0, along: 0, skewDegrees: 0 } } }
+  const short = { leading: 700, trailing: 400, left: 300, right: 500 }
+  for (const edge of ['leading', 'trailing', 'left', 'right'] as const) {
+    const needs = neededBySheet({ ...still, edges: [edge], short }, 50)
+    expect([edge, needs[0], needs.at(-1)]).toEqual([edge, expect.closeTo(short[edge], 6), expect.closeTo(short[edge], 6)])
+  }
+  expect(neededBySheet({ ...still, edges: [], short }, 50).at(-1)).toBe(0)
+})
+
 test('skew counts whole at the far end: a sheet that only turns needs L·tan θ across and half its width’s along', () => {
   const turning: Coverage = { ...card, spread: 0, path: { registration: 'centre', tolerance: { across: 0, along: 0, skewDegrees: 1 } } }
   const drift = mm(152.4) * Math.tan(Math.PI / 180)

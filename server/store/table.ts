@@ -98,6 +98,11 @@ export function table<N extends TableName>(name: N, scope: Scope) {
     const row: Stored = { ...stored }
     for (const [column, { read }] of columns) {
       if (!read || !(column in stored)) continue
+      // Documents are text. What is none, or nothing, is read at once: it costs less than to put it off.
+      if (typeof stored[column] !== 'string') {
+        row[column] = read(stored[column])
+        continue
+      }
       let value: unknown
       let done = false
       const get = () => {

@@ -37,6 +37,9 @@ test('only the black that is installed is used; an ink of another name takes a s
   })
   const orange = of(['Cyan', 'Orange'], [0.6, 0, 0])
   expect(Number(orange.Orange) / Number(orange.Cyan)).toBeCloseTo(1 / 6, 9)
+  // Of three colours: .6 .3 .15 have .15 of grey, which leaves .495, .195 and .045; a sixth of them is .1225.
+  const violet = of(['Cyan', 'Violet'], [0.6, 0.3, 0.15])
+  expect(Number(violet.Violet) / Number(violet.Cyan)).toBeCloseTo(0.1225 / 0.495, 9)
 })
 
 test('greys of its own take a touch of colour, and a white page takes nothing', () => {

@@ -142,6 +142,13 @@ test('in pieces of any length, wherever they lie in memory, the count is that of
     { numRuns: 12 },
   )
 })
+test('of the blackest cube, too, every colour is told where it is common', () => {
+  const levels = [...Array(40).fill([0, 0, 0]), ...Array(30).fill([3, 1, 2]), ...Array(30).fill([90, 160, 240])].flat()
+  const { colours, counts } = countColours(Uint8Array.from(levels), 100, 1)
+  expect([...colours]).toEqual([0, 0, 0, 3, 1, 2, 90, 160, 240])
+  expect([...counts]).toEqual([40, 30, 30])
+})
+
 test('black, white and a hair of pure blue are found exactly', () => {
   const rgb = Uint8Array.from([...Array(300).fill(0), ...Array(300).fill(255), 0, 0, 255])
   const { total, colours, counts } = countColours(rgb, 201, 1)

@@ -128,6 +128,27 @@ test('a row is new, the same, or differs in what it says; what it leaves out is 
   expect(saidOver(there, rows[1], ['weight'])).toEqual({ ...there, id: undefined, weight: 192 })
 })
 
+test('rows are numbered as the spreadsheet numbers them, empty ones too; a heading that is there twice is two columns', () => {
+  const read = readCsv('\n ; \nname;surface;note;note\n\nA;gloss;x\n;;;\n"B\nb";matte;y;z;more\n')
+  expect(read.ok && read.value.headings).toEqual(['name', 'surface', 'note', 'note_1'])
+  expect(read.ok && read.value.rows).toEqual([
+    { row: 5, cells: { name: 'A', surface: 'gloss', note: 'x', note_1: '' } },
+    { row: 7, cells: { name: 'B\nb', surface: 'matte', note: 'y', note_1: 'z' } },
+  ])
+  expect(papersOf('name,surface,g/m²\n\nA,gloss,200\n\nA,matte,180\n').map(({ row, wrong }) => [row, wrong.join()])).toEqual([
+    [3, ''],
+    [5, 'row 3 has the same name'],
+  ])
+})
+
+test('a quotation mark that is not closed is said with its row in the spreadsheet', () => {
+  const read = readCsv('name,surface\nB,gloss\nC,"matte\nD,art\n')
+  expect(read).toMatchObject({
+    ok: false,
+    problem: { code: 'list-broken', value: 'row 3', message: expect.stringContaining('in row 3 is not closed') },
+  })
+})
+
 test('numbers are taken at their limits and refused beyond them', () => {
   const wrong = (heading: string, value: string) => {
     const [row] = papersOf(`name,surface,g/m²,${heading}\nA,matte,200,"${value}"\n`)

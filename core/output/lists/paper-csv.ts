@@ -36,37 +36,51 @@ export const writePaperCsv = (papers: readonly Paper[]): string =>
 
 const plain = (words: string) => words.toLowerCase().replace(/\s+/g, ' ').trim()
 
-/** The rows of a list as they stand, with its headings. Separator (comma, semicolon, tab) and quotes are found out. */
-export function readCsv(text: string): Result<{ headings: string[]; rows: Record<string, string>[] }> {
-  const { data, meta, errors } = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    delimitersToGuess: [',', ';', '\t', '|'],
+/** A row of a list: its number in the spreadsheet, and its cells by their headings. */
+export interface ListRow {
+  row: number
+  cells: Record<string, string>
+}
+
+const SEPARATORS = [',', ';', '\t', '|']
+
+/** The rows of a list as they stand, with its headings; empty ones are left out, and counted. Separator (comma, semicolon, tab) and quotes are found out. */
+export function readCsv(text: string): Result<{ headings: string[]; rows: ListRow[] }> {
+  const list = text.replace(/^\uFEFF/, '')
+  const { delimiter } = Papa.parse(list, { preview: 20, skipEmptyLines: 'greedy', delimitersToGuess: SEPARATORS }).meta
+  const { data, errors } = Papa.parse<string[]>(list, { delimiter })
+  const [head, ...lines] = data.map((cells, i) => ({ row: i + 1, cells })).filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
+  // A heading that is there twice is two columns.
+  const names = (head?.cells ?? []).map((name, i, all) => {
+    const before = all.slice(0, i).filter((other) => other === name).length
+    return before === 0 ? name : `${name}_${before}`
   })
-  const headings = (meta.fields ?? []).filter((h) => h.trim() !== '')
-  if (headings.length === 0 || data.length === 0)
+  const rows = lines.map(({ row, cells }) => ({ row, cells: Object.fromEntries(names.map((name, i) => [name, cells[i] ?? ''])) }))
+  const headings = names.filter((name) => name.trim() !== '')
+  if (headings.length === 0 || rows.length === 0)
     return fail({
       field: 'list',
       code: 'list-empty',
       message: 'There is nothing in this list. It needs a line of headings and a line for each paper.',
     })
-  if (data.length > MOST.papers)
+  if (rows.length > MOST.papers)
     return fail({
       field: 'list',
       code: 'list-long',
-      value: String(data.length),
+      value: String(rows.length),
       limit: `${MOST.papers} rows`,
-      message: `The list has ${data.length} rows; up to ${MOST.papers} are taken at once. Split it.`,
+      message: `The list has ${rows.length} rows; up to ${MOST.papers} are taken at once. Split it.`,
     })
   const broken = errors.find((e) => e.type === 'Quotes')
+  const where = `row ${(broken?.row ?? 0) + 1}`
   if (broken)
     return fail({
       field: 'list',
       code: 'list-broken',
-      value: `row ${(broken.row ?? 0) + 2}`,
-      message: `A quotation mark in row ${(broken.row ?? 0) + 2} is not closed, so the rest cannot be told apart. Mend it there and try again.`,
+      value: where,
+      message: `A quotation mark in ${where} is not closed, so the rest cannot be told apart. Mend it there and try again.`,
     })
-  return ok({ headings, rows: data })
+  return ok({ headings, rows })
 }
 
 /** What each heading most likely stands for; `known` are headings somebody has matched before. */
@@ -158,10 +172,9 @@ export interface ReadRow {
 }
 
 /** The papers of a list by its matched headings; what a row does not say is as usual, what it says wrongly is named. */
-export function papersFrom(rows: readonly Record<string, string>[], matching: Matching): ReadRow[] {
+export function papersFrom(rows: readonly ListRow[], matching: Matching): ReadRow[] {
   const seen = new Map<string, number>()
-  return rows.map((cells, i) => {
-    const row = i + 2
+  return rows.map(({ row, cells }) => {
     const wrong: string[] = []
     const cell = (key: PaperColumn): string => {
       const heading = Object.entries(matching).find(([, column]) => column === key)?.[0]

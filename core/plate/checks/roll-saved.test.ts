@@ -35,6 +35,13 @@ test('nothing is said of one piece, nor where nothing is saved, nor of sheets', 
   expect(of([piece(300, 400)]).found).toBeUndefined()
   const sheets = resolve(several([piece(100, 80), piece(100, 80)], NEW_ARRANGEMENT.sizes), studioOf())
   expect(finding(sheets, 'roll-saved')).toBeUndefined()
+  // What is laid in a grid, or by hand, was meant to lie so.
+  const grid = resolve(
+    several([piece(200, 250), piece(200, 250)], { ...NEW_ARRANGEMENT.grid, columns: 2, rows: 1 }, { paperId: 'pilot-rag', sheet: null }),
+    studioOf(),
+    { printer: 'heron', path: 'heron-roll' },
+  )
+  expect([grid.forms[0]?.placements.length, finding(grid, 'roll-saved')]).toEqual([2, undefined])
 })
 
 test('pieces with white of their own, as those of a gang, count with it; a path’s long ends count, and a piece goes on as it fits', () => {

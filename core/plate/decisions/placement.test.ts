@@ -31,6 +31,24 @@ test('what the middle makes of the borders is said of the borders as they come o
   )
 })
 
+test('what is moved out of a dead margin costs from there on where it is seen', () => {
+  const cost = (visible: number) =>
+    optionOf(
+      plateOf({
+        brief: { paperId: 'breakwater-board', size: { by: 'picture', width: mm(390), height: null } },
+        studio: (s) => {
+          s.rules.visibleShift = visible
+        },
+      }),
+      'placement',
+      'shifted',
+    )?.costs[0] ?? { points: Number.NaN, says: '' }
+  // Three for being seen, and one for every two millimetres; facing borders differ by twice as much.
+  const shift = Math.round((cost(1000).points - 3) * 2000)
+  expect(cost(1000).says).toBe(`facing borders differ by ${((2 * shift) / 1000).toFixed(1)} mm`)
+  expect([shift - 1, shift, shift + 1].map((visible) => cost(visible).points)).toEqual([3 + shift / 2000, 3 + shift / 2000, 0])
+})
+
 test('a place is pinned to the micrometre', () => expect(placementPin(12.4, -0.6)).toBe('at:12,-1'))
 
 test('a place by hand is where it was put, as large as the print is, and no further than anything is long', () => {

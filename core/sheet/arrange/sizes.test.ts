@@ -3,7 +3,7 @@ import { MAX_PIECES, NEW_ARRANGEMENT, type Sizes } from '../../things/brief/arra
 import { EMPTY_ITEM, type Item, withPicture } from '../../things/brief/item.ts'
 import { mm } from '../../things/length/length.ts'
 import { groundOf } from './ground.ts'
-import { arrangeSizes } from './sizes.ts'
+import { arrangeSizes, roomOf } from './sizes.ts'
 
 const GAP = mm(4)
 const SIZES: Sizes = { ...NEW_ARRANGEMENT.sizes, gutter: GAP, border: 0 }
@@ -116,4 +116,17 @@ test('more pieces than are laid at all are left out whole, and the sheet is as i
     ['1', MAX_PIECES, 'pieces'],
     ['2', 1, 'pieces'],
   ])
+})
+
+test('the room of one by itself is the ground less its white, bleed and caption; the widest of its shape, as it lies', () => {
+  const white = { head: mm(3), right: mm(9), foot: mm(12), left: mm(5) }
+  const ground = { w: mm(400), h: mm(300), open: false }
+  const sizes: Sizes = { ...SIZES, bleed: mm(2), turn: false }
+  const at = (turn: 0 | 90) => {
+    const { w, h, widest } = roomOf(sizes, piece('1', 8, 100, 60, { white, turn }), ground)
+    return [w / 1000, h / 1000, Math.round(widest) / 1000]
+  }
+  // 400 − 5 − 9 − 4 by 300 − 3 − 12 − 4: 281 high is 468.333 wide, so 382. Turned, 381 by 282: as wide upright as 282, or 381 · 100 / 60.
+  expect(at(0)).toEqual([382, 281, 382])
+  expect(at(90)).toEqual([381, 282, 282])
 })

@@ -1,5 +1,5 @@
 import { inch, mm } from '../length/length.ts'
-import { type Arrival, lotFrom } from './arrival.ts'
+import { type Arrival, freeId, lotFrom } from './arrival.ts'
 
 const paper = { id: 'mole-rag', name: 'Mole Rag 310', thickness: 419 }
 const box: Arrival = { paperId: 'mole-rag', form: 'sheet', width: mm(297), length: mm(420), stock: 25 }
@@ -82,4 +82,11 @@ test('what is too thick for any roll is refused with its caliper and the limit',
       message: expect.stringMatching(/^Mole Rag 310 is 1\.23 mm thick; nothing thicker than [\d.]+ mm comes on a roll\.$/),
     },
   })
+})
+
+test('what a paper is called makes an id of letters, figures and dashes, 54 of them at the most, that nothing else has', () => {
+  expect(freeId('Møle Rag, 310 g/m²!', [])).toBe('m-le-rag-310-g-m')
+  const long = 'a'.repeat(53)
+  expect([freeId(`${long}b`, []), freeId(`${long}bc`, [])]).toEqual([`${long}b`, `${long}b`])
+  expect(freeId('Quay', ['quay', 'quay-2'])).toBe('quay-3')
 })

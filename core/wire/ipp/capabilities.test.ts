@@ -187,6 +187,9 @@ test('of several sizes that are listed one that fits both ways is enough, to hal
   expect(listed([w + 50, l - 50])).toBe(false)
   expect(listed([w + 51, l])).toBe(true)
   expect(listed([w, l - 51])).toBe(true)
+  expect(substitutions(asked, { ...able, 'media-size-supported': [...size(10_160, 15_240)] }, null)).toMatchObject([
+    { attribute: 'media-size', instead: null, weight: 'matters', says: expect.stringMatching(/: “[\d.]+ × [\d.]+ mm” is not done\.$/) },
+  ])
   // A width of one and a length of the other are no size.
   expect(listed([w, 15_240], [10_160, l])).toBe(true)
 })

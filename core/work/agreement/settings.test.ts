@@ -111,6 +111,11 @@ test('what is loaded is said as it is: nothing, another sheet, another paper', (
     const rows = table(
       heron((_printer, studio) => {
         studio.loaded = [{ printerId: 'heron', pathId: 'heron-cassette', lotId, remaining }]
+        const a3 = studio.lots.find(({ id }) => id === 'lustre-a3')
+        if (!a3) throw new Error('no such lot')
+        // As long, and not as wide; and the same the other way round.
+        studio.lots.push({ ...a3, id: 'narrow', measured: { ...a3.measured, width: mm(210) } })
+        studio.lots.push({ ...a3, id: 'turned', measured: { ...a3.measured, width: a3.measured.length, length: a3.measured.width } })
       }),
     )
     return (['page', 'source', 'media-type'] as const).map((key) => {
@@ -119,6 +124,8 @@ test('what is loaded is said as it is: nothing, another sheet, another paper', (
     })
   }
   expect(loaded(10, 'lustre-a3')).toEqual(['agrees 296.6 × 419.8 mm', 'agrees something in Cassette', 'agrees Harbour Lustre 255'])
+  expect(loaded(10, 'narrow')[0]).toBe('differs 210.0 × 419.8 mm')
+  expect(loaded(10, 'turned')[0]).toBe('agrees 419.8 × 296.6 mm')
   expect(loaded(0, 'lustre-a3')[1]).toBe('differs empty')
   expect(loaded(1, 'lustre-a3')[1]).toBe('agrees something in Cassette')
   expect(loaded(10, null)).toEqual(['open null', 'differs empty', 'open null'])

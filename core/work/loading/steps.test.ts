@@ -275,6 +275,23 @@ test('trimming says what comes off each edge of this very sheet', () => {
   expect((off.left ?? 0) + 250 + (off.right ?? 0)).toBeCloseTo(296.6, 0)
 })
 
+test('of a two-sided card that is trimmed the lines are told that its front has, whatever its back has', () => {
+  const card = plateOf({
+    brief: {
+      paperId: 'keepsake-card',
+      sheet: { width: 101_600, length: 152_400, name: null },
+      finished: { width: mm(80), length: mm(120) },
+      make: { ...NEW_MAKE['two-sided'], text: { text: 'Back', points: 9, at: 'foot', align: 'left' } },
+    },
+  })
+  const lines = (side: 'front' | 'back', on: boolean) => {
+    const forms = card.forms.map((form) => (form.side === side && !on ? { ...form, strokes: [] } : form))
+    return step({ ...card, forms }, 'trim')?.text.includes('fine lines')
+  }
+  expect(card.forms.map(({ side }) => side)).toEqual(['front', 'back'])
+  expect([lines('front', true), lines('back', false), lines('front', false)]).toEqual([true, true, false])
+})
+
 test('a print that need not dry is not let dry for no minutes', () => {
   const dry = (minutes: number) =>
     loadingSteps(

@@ -86,6 +86,9 @@ test('facing borders say where the path lays prints; a second side and a borderl
   for (const { placements } of words.forms) for (const placement of placements) placement.crop = null
   expect(offsetLearnt({ id: 7, plate: words, side: 'front' }, { verdict: 'right', margins: read })).toBeNull()
   expect(words.forms.concat(bordered.forms).map(hasEdges)).toEqual([false, true])
+  // A picture with words under it has the picture's edges.
+  const both = { placements: [...words.forms, ...bordered.forms].flatMap(({ placements }) => placements) }
+  expect([hasEdges(both), hasEdges({ placements: [] })]).toEqual([true, false])
 })
 
 test.each([

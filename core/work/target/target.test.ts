@@ -11,6 +11,26 @@ test('everything lies within the target', () => {
   }
 })
 
+test('patches of a row lie beside each other in their order, each as wide as the next, from the left to the right', () => {
+  // Near black to near white, greys, ramps: hairlines and letters lie below them.
+  const rows = new Map<string, typeof patches>()
+  for (const p of patches.filter(({ w }) => w < TARGET.w)) rows.set(`${p.y} ${p.h}`, [...(rows.get(`${p.y} ${p.h}`) ?? []), p])
+  const wide = [...rows.values()].filter((row) => row.length > 5)
+  expect(wide.map((row) => row.length)).toEqual([13, 11, 21, 256, 32, 32, 32, 32, 32, 32, expect.any(Number), expect.any(Number)])
+  for (const row of wide) {
+    const each = TARGET.w / row.length
+    row.forEach((p, i) => {
+      // In the middle of its share of the width, but for a hair that closes the seam.
+      expect([p.x >= i * each - 0.001, p.x + p.w <= (i + 1) * each + 1.001, p.w > 0.6 * each, p.w === row[0]?.w]).toEqual([
+        true,
+        true,
+        true,
+        true,
+      ])
+    })
+  }
+})
+
 test('it fits on A5 between margins of ten millimetres (ISO 216: 148 × 210 mm)', () => {
   expect([TARGET.w <= 128_000, TARGET.h <= 190_000]).toEqual([true, true])
   // And makes the most of its width: a patch is as large as it can be.

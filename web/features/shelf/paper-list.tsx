@@ -2,6 +2,7 @@ import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { z } from 'zod'
 import {
+  type ListRow,
   type Matching,
   matchHeadings,
   PAPER_COLUMN_KEYS,
@@ -51,7 +52,7 @@ function remembered(): Matching {
 /** Largest list read, bytes. */
 const LARGEST = 8 << 20
 
-type List = { headings: string[]; rows: Record<string, string>[] }
+type List = { headings: string[]; rows: ListRow[] }
 
 /** Papers from a spreadsheet: its headings matched once, every row shown as new, the same or different before it is taken. */
 export function PaperList({ onClose }: { onClose(): void }) {
