@@ -1,3 +1,4 @@
+import { kernelFrom } from '../../things/kernel/kernel.ts'
 import { COMPILED } from './compiled.ts'
 
 /**
@@ -24,37 +25,27 @@ export function tableOf(size: number, values: Uint8Array | Uint16Array): Table {
 const PIXELS = 4096
 /** What is touched at a time, bytes. */
 const VECTOR = 16
-const PAGE = 65_536
 const NODE_BYTES = 8
 
 type Apply = (from: number, end: number, to: number, nodes: number, size: number) => void
 
-/** Made when it is first wanted; one of a thread, for every memory takes a large range of addresses. */
-let kernel: { memory: WebAssembly.Memory; bytes: Apply; words: Apply; table: Table | null } | null = null
+const kernel = kernelFrom<Record<Table['kind'], Apply>>(COMPILED)
+/** The table that lies in its memory. */
+let there: Table | null = null
 
 /** The kernel with a table in its memory: pixels, what they become, then the nodes. */
-function kernelWith(table: Table, to: number, nodes: number) {
-  const end = nodes + (table.size ** 3 + table.size ** 2 + table.size + 1) * NODE_BYTES
-  const pages = Math.ceil(end / PAGE)
-  if (!kernel) {
-    const memory = new WebAssembly.Memory({ initial: pages })
-    const module = new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (c) => c.charCodeAt(0)))
-    const { exports } = new WebAssembly.Instance(module, { host: { memory } })
-    kernel = { memory, bytes: exports.bytes as Apply, words: exports.words as Apply, table: null }
-  }
-  const held = kernel.memory.buffer.byteLength / PAGE
-  if (held < pages) kernel.memory.grow(pages - held)
-  if (kernel.table !== table) {
-    new Int16Array(kernel.memory.buffer, nodes, table.nodes.length).set(table.nodes)
-    kernel.table = table
-  }
-  return { memory: new Uint8Array(kernel.memory.buffer), apply: kernel[table.kind], to, nodes }
+function kernelWith(table: Table, nodes: number) {
+  const { memory, does } = kernel(nodes + (table.size ** 3 + table.size ** 2 + table.size + 1) * NODE_BYTES)
+  if (there !== table) new Int16Array(memory.buffer, nodes, table.nodes.length).set(table.nodes)
+  there = table
+  return { memory: new Uint8Array(memory.buffer), apply: does[table.kind] }
 }
 
 /** Converts packed pixels, RGBA by bytes and RGB by words, into `out`, which may be the same. */
 export function applyTable(table: Table, pixels: Uint8Array | Uint8ClampedArray, out: Uint8Array | Uint8ClampedArray): void {
-  const most = PIXELS * 4 + VECTOR
-  const { memory, apply, to, nodes } = kernelWith(table, most, 2 * most)
+  const to = PIXELS * 4 + VECTOR
+  const nodes = 2 * to
+  const { memory, apply } = kernelWith(table, nodes)
   const step = PIXELS * (table.kind === 'bytes' ? 4 : 3)
   for (let at = 0; at < pixels.length; at += step) {
     const part = pixels.subarray(at, at + step)

@@ -1,3 +1,4 @@
+import { kernelFrom } from '../../things/kernel/kernel.ts'
 import { COMPILED } from './compiled.ts'
 
 interface Size {
@@ -40,7 +41,6 @@ function tapsOf(from: number, to: number): Taps[] {
 
 const pair = (one: number, other: number): number => (one & 0xffff) | (other << 16)
 
-const PAGE = 65_536
 /** What is touched at a time, bytes; nothing that is read or written reaches further past its end than two of them. */
 const VECTOR = 16
 const SLACK = 2 * VECTOR
@@ -51,24 +51,10 @@ const REPEATED = 2
 /** Numbers of a line of the table of a row. */
 const LINE = 3
 
-type Blend = (a: number, b: number, c: number, d: number, bytes: number, to: number, w01: number, w23: number) => void
-type Stretch = (line: number, end: number, to: number) => void
-
-/** Made when it is first wanted; one of a thread, for every memory takes a large range of addresses. */
-let kernel: { memory: WebAssembly.Memory; blend: Blend; stretch: Stretch } | null = null
-
-function kernelOf(bytes: number) {
-  const pages = Math.ceil(bytes / PAGE)
-  if (!kernel) {
-    const memory = new WebAssembly.Memory({ initial: pages })
-    const module = new WebAssembly.Module(Uint8Array.from(atob(COMPILED), (c) => c.charCodeAt(0)))
-    const { exports } = new WebAssembly.Instance(module, { host: { memory } })
-    kernel = { memory, blend: exports.blend as Blend, stretch: exports.stretch as Stretch }
-  }
-  const held = kernel.memory.buffer.byteLength / PAGE
-  if (held < pages) kernel.memory.grow(pages - held)
-  return kernel
-}
+const kernel = kernelFrom<{
+  blend(a: number, b: number, c: number, d: number, bytes: number, to: number, w01: number, w23: number): void
+  stretch(line: number, end: number, to: number): void
+}>(COMPILED)
 
 const clamp = (v: number, most: number) => Math.max(0, Math.min(most, v))
 
@@ -98,7 +84,7 @@ export function enlargement(from: Size, to: Size): Enlargement {
       const between = has.count * rowBytes + SLACK
       const lineAt = Math.ceil((between + (from.width + 2 * REPEATED) * BETWEEN + 2 * SLACK) / VECTOR) * VECTOR
       const outAt = lineAt + table.byteLength
-      const { memory, blend, stretch } = kernelOf(outAt + count * outBytes + SLACK)
+      const { memory, does } = kernel(outAt + count * outBytes + SLACK)
       const bytes = new Uint8Array(memory.buffer)
       bytes.set(source.subarray(0, has.count * rowBytes))
       // Lines tell where in the memory a pixel lies.
@@ -114,13 +100,13 @@ export function enlargement(from: Size, to: Size): Enlargement {
           number,
           number,
         ]
-        blend(a, b, c, d, rowBytes, pixels, pair(weights[0], weights[1]), pair(weights[2], weights[3]))
+        does.blend(a, b, c, d, rowBytes, pixels, pair(weights[0], weights[1]), pair(weights[2], weights[3]))
         const last = pixels + (from.width - 1) * BETWEEN
         for (let k = 1; k <= REPEATED; k++) {
           bytes.copyWithin(pixels - k * BETWEEN, pixels, pixels + BETWEEN)
           bytes.copyWithin(last + k * BETWEEN, last, last + BETWEEN)
         }
-        stretch(lineAt, outAt, outAt + row * outBytes)
+        does.stretch(lineAt, outAt, outAt + row * outBytes)
       }
       into.set(bytes.subarray(outAt, outAt + count * outBytes))
     },
