@@ -73,6 +73,15 @@ test('margins pinned where the path could run off the edge are said to be that, 
   const plate = plateOf({ brief: card, pins: { printer: 'dunlin', margins: 'bordered' } })
   expect(finding(plate, 'borderless-impossible')?.says).toContain('held to margins')
   expect(finding(afterFix(plate, 'borderless-impossible'), 'borderless-impossible')).toBeUndefined()
+  // One step past the edge is enough to do it.
+  const single = plateOf({
+    brief: card,
+    pins: { printer: 'dunlin', margins: 'bordered' },
+    studio: (s) => {
+      for (const printer of s.printers) printer.expansions = printer.expansions.slice(0, 1)
+    },
+  })
+  expect(finding(single, 'borderless-impossible')?.says).toContain('held to margins')
 })
 
 test('where no printer can, the fix is margins', () => {
@@ -86,17 +95,22 @@ test('where all four edges can be done it says on what, and where they cannot, t
   const none = finding(plateOf({ brief: large }), 'borderless-impossible')
   expect(none?.says).toContain('No printer of the studio does all four with this paper: trim it, or accept it.')
   expect(none?.numbers).toMatchObject({ possibleWays: 0, edges: 2 })
-  const small = plateOf({
-    brief: card,
-    pins: { printer: 'dunlin' },
-    studio: (s) => {
-      for (const p of s.printers)
-        if (p.id === 'dunlin') for (const path of p.paths) if (path.borderless) path.borderless.edges = ['left', 'right']
-    },
-  })
-  const found = finding(small, 'borderless-impossible')
+  const small = (pins: { margins?: string }) =>
+    finding(
+      plateOf({
+        brief: card,
+        pins: { printer: 'dunlin', ...pins },
+        studio: (s) => {
+          for (const p of s.printers)
+            if (p.id === 'dunlin') for (const path of p.paths) if (path.borderless) path.borderless.edges = ['left', 'right']
+        },
+      }),
+      'borderless-impossible',
+    )
+  const found = small({})
   // Another way is offered first, and to accept paper at the ends beside it; once that is accepted, neither.
   expect([found?.fix?.label, found?.otherwise?.label]).toEqual([expect.stringMatching(/^Use /), 'Accept paper at the ends'])
+  expect(small({ margins: 'borderless-sides' })).toMatchObject({ level: 'note', fix: null, otherwise: null })
   // The first that is named is the one that is offered.
   const [, path, printer] = /^Use (.+) of (.+)$/.exec(found?.fix?.label ?? '') ?? []
   expect(found?.says).toContain(`All four edges can be done on ${printer}, ${path} (`)

@@ -10,6 +10,8 @@ import { inTime, planFor } from './planner.ts'
 
 /** Jobs asked about at once: what has been found is shown in between. */
 const AT_ONCE = 25
+/** Calls begun at once: a browser makes no more at a time, and to begin one takes it a millisecond or two. */
+const CALLS = 5
 
 const PLANNING = keptAs('planning')
 
@@ -21,6 +23,20 @@ const stampOf = ({ version, updatedAt }: Job): string => `${version} ${updatedAt
 async function leftOf({ id, version }: Job): Promise<readonly Chosen[] | null> {
   const missing = await queryClient.fetchQuery(missingQuery(id, version)).catch(() => null)
   return missing?.begun && missing.sheets.front.length > 0 ? missing.sheets.front : null
+}
+
+/** What is asked of the planner about these jobs; of those that have begun the server says what is left. */
+async function askedOf(jobs: readonly Job[], begun: ReadonlySet<number>) {
+  const asked = []
+  for (let at = 0; at < jobs.length; at += CALLS)
+    asked.push(
+      ...(await Promise.all(
+        jobs
+          .slice(at, at + CALLS)
+          .map(async (job) => ({ brief: job.brief, pins: job.pins, left: begun.has(job.id) ? await leftOf(job) : null })),
+      )),
+    )
+  return asked
 }
 
 /**
@@ -42,9 +58,7 @@ export function useOutlooks(jobs: readonly Job[], begun: ReadonlySet<number>, st
       if (stale.length > 0) await whenIdle()
       for (let at = 0; at < stale.length && !over; at += AT_ONCE) {
         const some = stale.slice(at, at + AT_ONCE)
-        const asked = await Promise.all(
-          some.map(async (job) => ({ brief: job.brief, pins: job.pins, left: begun.has(job.id) ? await leftOf(job) : null })),
-        )
+        const asked = await askedOf(some, begun)
         // Of many tabs one plans at a time: all of them together would leave no processor to the one that is worked in.
         const outlooks = await navigator.locks.request(PLANNING, { signal: left.signal }, async () => {
           const worker = await planFor(studio)
