@@ -110,8 +110,11 @@ export interface ScaledRows {
 export async function openScaled({ file, size }: ScaledPicture, place: Size, { channels, wide }: Raw): Promise<ScaledRows> {
   const input = await open(file, 'r')
   const rowBytes = size.width * channels * (wide ? 2 : 1)
-  const pixels = await openPlainTiff(input, rowBytes)
   const close = () => input.close()
+  const pixels = await openPlainTiff(input, rowBytes).catch(async (error) => {
+    await close()
+    throw error
+  })
   if (size.width === place.width && size.height === place.height) return { rows: pixels.rows, close }
   const larger = enlargement(size, place)
   let read = new Uint8Array(0)

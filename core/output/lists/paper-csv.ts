@@ -51,8 +51,10 @@ export function readCsv(text: string): Result<{ headings: string[]; rows: ListRo
   const { data, errors } = Papa.parse<string[]>(list, { delimiter })
   const [head, ...lines] = data.map((cells, i) => ({ row: i + 1, cells })).filter(({ cells }) => cells.some((cell) => cell.trim() !== ''))
   // A heading that is there twice is two columns.
-  const names = (head?.cells ?? []).map((name, i, all) => {
-    const before = all.slice(0, i).filter((other) => other === name).length
+  const seen = new Map<string, number>()
+  const names = (head?.cells ?? []).map((name) => {
+    const before = seen.get(name) ?? 0
+    seen.set(name, before + 1)
     return before === 0 ? name : `${name}_${before}`
   })
   const rows = lines.map(({ row, cells }) => ({ row, cells: Object.fromEntries(names.map((name, i) => [name, cells[i] ?? ''])) }))

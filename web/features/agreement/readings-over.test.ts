@@ -47,4 +47,6 @@ test('another job’s readings and other calls are none of this job’s, and wha
   const others = [see(4, reading('panel', 'media-type', 'Rag')), waits('PUT /lots/{id}/readings', 3, [])]
   expect(readingsOver(3, kept, others)).toEqual({ readings: kept, waiting: 0 })
   expect(readingsOver(3, kept, others).readings).toBe(kept)
+  const odd: Waiting = { ...see(3), asked: { id: 3 } }
+  expect(readingsOver(3, kept, [odd])).toEqual({ readings: kept, waiting: 1 })
 })

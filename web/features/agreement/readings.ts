@@ -4,10 +4,7 @@ import type { KeptReading, Reading } from '../../../core/work/agreement/reading.
 import type { SettingKey } from '../../../core/work/agreement/settings.ts'
 import { enqueue, onSent, useWaiting } from '../../api/outbox.ts'
 import { queryClient, readingsQuery } from '../../api/queries.ts'
-import { readingsOver } from './readings-over.ts'
-
-const SEE = 'PUT /jobs/{id}/readings'
-const FORGET = 'POST /jobs/{id}/readings/forget'
+import { FORGET, readingsOver, SEE } from './readings-over.ts'
 
 const sent = async ({ id }: { id: number }, kept: KeptReading[] | null) => {
   const { queryKey } = readingsQuery(id)
